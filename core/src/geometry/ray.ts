@@ -1,0 +1,39 @@
+import type { Solid } from './solid.ts';
+import { dot, type Vec3 } from './vec.ts';
+
+/**
+ * Shortest way through a solid that hides light, m. A ray that only slides along a face or touches an
+ * edge has no length inside; a micrometre is far above rounding (1e-15 of metres) and far below a panel.
+ */
+export const MIN_CHORD_M = 1e-6;
+
+/**
+ * Length of a ray inside a convex solid, ahead of its origin, by clipping against the half-spaces
+ * (Cyrus and Beck 1978; Kay and Kajiya 1986).
+ *
+ * @param direction - unit vector
+ * @returns m; 0 when the ray misses
+ */
+export function chordM(solid: Solid, origin: Vec3, direction: Vec3): number {
+  let enter = 0;
+  let leave = Infinity;
+  for (const { n, d } of solid.planes) {
+    const gap = d - dot(n, origin);
+    const speed = dot(n, direction);
+    if (speed > 0) leave = Math.min(leave, gap / speed);
+    else if (speed < 0) enter = Math.max(enter, gap / speed);
+    else if (gap < 0) return 0;
+    if (enter >= leave) return 0;
+  }
+  return leave - enter;
+}
+
+/** Share of the light from `origin` toward `direction` that the solids let pass, 0 to 1. */
+export function transmissionAlong(solids: readonly Solid[], origin: Vec3, direction: Vec3): number {
+  let share = 1;
+  for (const s of solids) {
+    if (s.transmission < 1 && chordM(s, origin, direction) > MIN_CHORD_M) share *= s.transmission;
+    if (share === 0) return 0;
+  }
+  return share;
+}

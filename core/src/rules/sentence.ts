@@ -1,0 +1,43 @@
+import { serviceName } from '../build/service.ts';
+import type { Rule } from './pack.ts';
+
+const list = (items: readonly (string | number)[]): string => items.join(', ');
+
+const poseText = {
+  shut: 'everything shut',
+  'each-door-open': 'each door open',
+  'hatch-open': 'the hatch open',
+  'bonnet-open': 'the bonnet open',
+} as const;
+
+/** A rule as a plain sentence. */
+export function ruleSentence(rule: Rule): string {
+  const stages = `stage ${list(rule.stages)}`;
+  const who = rule.services.length === 0 ? '' : ` (${list(rule.services.map((s) => serviceName[s]))})`;
+  return `${body(rule)}, in ${stages}${who}.`;
+}
+
+function body(rule: Rule): string {
+  switch (rule.kind) {
+    case 'colour': {
+      const light = rule.light === 'any' ? 'light' : `${rule.light} light`;
+      const verdict =
+        rule.verdict === 'only' ? `Only ${list(rule.colours)} ${light}` : `No ${list(rule.colours)} ${light}`;
+      return `${verdict} above ${rule.aboveCd} cd to the ${list(rule.faces)}, doors and hatch in any position`;
+    }
+    case 'flash-rate':
+      return `Between ${rule.minPerMinute} and ${rule.maxPerMinute} flashes a minute`;
+    case 'power-floor': {
+      const level = rule.level === 'any' ? '' : ` from ${rule.level} lamps`;
+      const when = rule.ambient === 'any' ? '' : ` by ${rule.ambient}`;
+      const poses = list(rule.poses.map((p) => poseText[p]));
+      return `At least ${rule.minCdsPerMin} cd·s/min${level} at every bearing to the ${list(rule.faces)}${when}, with ${poses}`;
+    }
+    case 'dark-gap':
+      return `Never below ${rule.thresholdCd} cd for longer than ${rule.maxMs} ms to the ${list(rule.faces)}`;
+    case 'white-rear':
+      return `No white above ${rule.aboveCd} cd to the rear except reversing lamps`;
+    case 'sync-partners':
+      return 'Mirrored partners keep step: one sync group, equal cycles';
+  }
+}

@@ -1,0 +1,118 @@
+import type { Build, Placement, StageIndex } from '../build/schema.ts';
+import { openText, type State } from '../build/state.ts';
+import type { Ambient } from '../coverage/range.ts';
+import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
+import { bearingsIn, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
+import type { Vehicle } from '../vehicle/types.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import type { RuleFace, RulePack } from './pack.ts';
+import type { Fault } from './finding.ts';
+
+/** Rules look level: along the horizontal. */
+const RULE_ELEVATION_DEG = 0;
+
+/** A build under check, with what every kind of rule asks of it. */
+export class Subject {
+  readonly build: Build;
+  readonly vehicle: Vehicle;
+  readonly #upperAboveM: number;
+  readonly #lit = new Map<string, readonly LitChannel[]>();
+
+  constructor(build: Build, pack: RulePack) {
+    this.build = build;
+    this.vehicle = vehicleOf(build.vehicle);
+    this.#upperAboveM = pack.upperAboveM;
+  }
+
+  /** Everything shut, and each moving part open by itself. */
+  get poses(): readonly (readonly string[])[] {
+    return [[], ...this.vehicle.parts.map((part) => [part.id])];
+  }
+
+  /** The channels that light in a state, seen level; worked out once for each state. */
+  lit(state: State, level: Level = 'any'): readonly LitChannel[] {
+    const key = [state.stage, state.open.join('+'), state.ambient, level].join('|');
+    const known = this.#lit.get(key);
+    if (known !== undefined) return known;
+    const lit = litChannels(this.build, state, {
+      elevationDeg: RULE_ELEVATION_DEG,
+      colour: null,
+      level,
+      upperAboveM: this.#upperAboveM,
+    });
+    this.#lit.set(key, lit);
+    return lit;
+  }
+
+  stageName(stage: StageIndex): string {
+    return this.build.timing.stages[stage].name;
+  }
+
+  /** "Stage 2, hatch open, at night": a state in words. */
+  stateText({ stage, open, ambient }: State): string {
+    const parts = [this.stageName(stage)];
+    if (open.length > 0) parts.push(openText(this.vehicle, open));
+    if (ambient === 'night') parts.push('at night');
+    return parts.join(', ');
+  }
+
+  placement(id: string): Placement | undefined {
+    return this.build.placements.find((p) => p.id === id);
+  }
+
+  /** The lamps behind some channels, in words: one by name, more by number. */
+  lampsText(channels: readonly { readonly placementId: string }[]): string {
+    const ids = [...new Set(channels.map((c) => c.placementId))];
+    const [only] = ids;
+    if (ids.length === 1 && only !== undefined) return `"${this.placement(only)?.label ?? only}"`;
+    return `${ids.length} lamps`;
+  }
+}
+
+/** What each kind of rule is: the faults of a build, and how many states it looked at. */
+export interface KindResult {
+  readonly faults: readonly Fault[];
+  readonly statesChecked: number;
+}
+
+export const stateOf = (
+  stage: StageIndex,
+  open: readonly string[] = [],
+  ambient: Ambient = 'day',
+): State => ({
+  stage,
+  open,
+  ambient,
+});
+
+/** The runs of a face's bearings for which `test` holds. */
+export function faceSectorsWhere(face: RuleFace, test: (bearing: number) => boolean): Sector[] {
+  const inFace = new Set(bearingsIn(FACE_SECTORS[face]));
+  return sectorsWhere((b) => inFace.has(b) && test(b));
+}
+
+/** The brightest a channel gets toward a face, and where. */
+export function brightestToward(
+  { drive, share }: LitChannel,
+  face: RuleFace,
+): { cd: number; bearing: number } {
+  const level = Math.max(0, ...drive.spans.map((s) => s.level));
+  return bearingsIn(FACE_SECTORS[face]).reduce(
+    (best, bearing) => {
+      const cd = drive.peakCd * level * (share[bearing] ?? 0);
+      return cd > best.cd ? { cd, bearing } : best;
+    },
+    { cd: 0, bearing: FACE_SECTORS[face].fromDeg },
+  );
+}
+
+export const faceText: Readonly<Record<RuleFace, string>> = {
+  front: 'to the front',
+  right: 'to the right',
+  rear: 'to the rear',
+  left: 'to the left',
+};
+
+/** A figure that is too high, rounded up; one too low is rounded down: the text never contradicts the verdict. */
+export const roundUp = (v: number): string => String(Math.ceil(v - 1e-9));
+export const roundDown = (v: number): string => String(Math.floor(v + 1e-9));

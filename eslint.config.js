@@ -1,0 +1,64 @@
+import js from '@eslint/js';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import prettier from 'eslint-config-prettier';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './web/svelte.config.js';
+
+export default defineConfig(
+  globalIgnores([
+    '**/node_modules/',
+    '**/build/',
+    '**/.svelte-kit/',
+    '**/coverage/',
+    'test-results/',
+    '.data/',
+  ]),
+  js.configs.recommended,
+  ts.configs.strictTypeChecked,
+  ts.configs.stylisticTypeChecked,
+  svelte.configs.recommended,
+  prettier,
+  svelte.configs.prettier,
+  {
+    languageOptions: {
+      globals: { ...globals.node },
+      parserOptions: {
+        projectService: true,
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.svelte'],
+      },
+    },
+    linterOptions: { reportUnusedDisableDirectives: 'error' },
+    rules: {
+      'no-undef': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-import-type-side-effects': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+    },
+  },
+  { files: ['web/src/**'], languageOptions: { globals: { ...globals.browser } } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } },
+    rules: {
+      'prefer-const': 'off',
+      'svelte/prefer-const': ['error', { excludedRunes: ['$props', '$derived', '$state'] }],
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      'svelte/no-navigation-without-resolve': 'off',
+    },
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process'],
+      'no-restricted-imports': ['error', { patterns: ['svelte*', '$app/*', 'node:*', '@flarik/web*'] }],
+    },
+  },
+);

@@ -1,0 +1,30 @@
+import adapter from '@sveltejs/adapter-node';
+import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+import { optimizeImports } from 'carbon-preprocess-svelte';
+
+/** @type {import('@sveltejs/kit').Config} */
+const config = {
+  preprocess: [vitePreprocess(), optimizeImports()],
+  compilerOptions: {
+    runes: ({ filename }) => (/[/\\]node_modules[/\\]/.test(filename) ? undefined : true),
+  },
+  vitePlugin: { prebundleSvelteLibraries: false },
+  kit: {
+    adapter: adapter({ out: 'build', precompress: true }),
+    csp: {
+      mode: 'auto',
+      directives: {
+        'default-src': ['self'],
+        'script-src': ['self'],
+        'worker-src': ['self', 'blob:'],
+        'style-src': ['self', 'unsafe-inline'],
+        'img-src': ['self', 'data:', 'blob:'],
+        'font-src': ['self', 'data:'],
+        'connect-src': ['self'],
+        'object-src': ['none'],
+        'base-uri': ['self'],
+      },
+    },
+  },
+};
+export default config;

@@ -1,0 +1,28 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import { optimizeCss } from 'carbon-preprocess-svelte';
+import type { Plugin } from 'vite';
+import { defineConfig } from 'vitest/config';
+
+/** Carbon's CSS names fonts on a remote host; ours ship with the app. */
+function localFonts(): Plugin {
+  return {
+    name: 'carbon-local-fonts',
+    enforce: 'pre',
+    transform: {
+      filter: { id: /carbon-components-svelte\/css\/\w+\.css/ },
+      handler: (code) => ({ code: code.replace(/@font-face\s*\{[^}]*\}/g, ''), map: null }),
+    },
+  };
+}
+
+export default defineConfig({
+  plugins: [localFonts(), sveltekit(), optimizeCss()],
+  optimizeDeps: { include: ['comlink', 'zod'] },
+  worker: { format: 'es' },
+  build: {
+    target: 'es2023',
+    chunkSizeWarningLimit: 900,
+    rolldownOptions: { checks: { bundlerTimings: false } },
+  },
+  test: { environment: 'node', include: ['src/**/*.test.ts'], fileParallelism: false },
+});
