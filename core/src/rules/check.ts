@@ -1,4 +1,5 @@
 import type { Build } from '../build/schema.ts';
+import type { State } from '../build/state.ts';
 import type { CheckResult, Finding, RuleOutcome } from './finding.ts';
 import { SEVERITIES } from './finding.ts';
 import { checkColour } from './kinds/colour.ts';
@@ -12,13 +13,15 @@ import { Subject, type KindResult } from './subject.ts';
 
 /**
  * Checks a build by all of its rule packs, in every state the rules speak to.
+ *
+ * @param only - looks at this state alone
  * @returns findings, the gravest first; and how each rule came out, in pack order
  */
-export function checkBuild(build: Build): CheckResult {
+export function checkBuild(build: Build, only: State | null = null): CheckResult {
   const findings: Finding[] = [];
   const outcomes: RuleOutcome[] = [];
   for (const pack of build.rulePacks) {
-    const subject = new Subject(build, pack);
+    const subject = new Subject(build, pack, only);
     for (const rule of pack.rules) {
       if (rule.services.length > 0 && !rule.services.includes(build.service)) {
         outcomes.push({ packId: pack.id, ruleId: rule.id, verdict: 'silent', statesChecked: 0 });

@@ -81,7 +81,7 @@ export const Rule = z.discriminatedUnion('kind', KINDS, {
   error: ({ input }) => {
     const { kind } = z.looseObject({ kind: z.unknown() }).catch({ kind: undefined }).parse(input);
     const known = KINDS.map((k) => k.shape.kind.value).join(', ');
-    return `unknown kind of rule ${JSON.stringify(kind) ?? ''}; known are ${known}`;
+    return `unknown kind of rule '${String(kind)}'; known are ${known}`;
   },
 });
 export type Rule = z.infer<typeof Rule>;

@@ -1,5 +1,5 @@
 import type { Build, Placement, StageIndex } from '../build/schema.ts';
-import { openText, type State } from '../build/state.ts';
+import { openText, sameOpen, type State } from '../build/state.ts';
 import type { Ambient } from '../coverage/range.ts';
 import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
 import { bearingsIn, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
@@ -15,18 +15,44 @@ const RULE_ELEVATION_DEG = 0;
 export class Subject {
   readonly build: Build;
   readonly vehicle: Vehicle;
+  readonly #only: State | null;
   readonly #upperAboveM: number;
   readonly #lit = new Map<string, readonly LitChannel[]>();
 
-  constructor(build: Build, pack: RulePack) {
+  /** @param only - looks at this state alone; null looks at every state */
+  constructor(build: Build, pack: RulePack, only: State | null) {
     this.build = build;
+    this.#only = only;
     this.vehicle = vehicleOf(build.vehicle);
     this.#upperAboveM = pack.upperAboveM;
   }
 
-  /** Everything shut, and each moving part open by itself. */
+  /** Everything shut, and each moving part open by itself; or the pose of the one state. */
   get poses(): readonly (readonly string[])[] {
-    return [[], ...this.vehicle.parts.map((part) => [part.id])];
+    return this.#only === null ? [[], ...this.vehicle.parts.map((part) => [part.id])] : [this.#only.open];
+  }
+
+  /** Of the poses a rule names, those to look at. */
+  posesAmong(named: readonly (readonly string[])[]): readonly (readonly string[])[] {
+    const only = this.#only;
+    return only === null ? named : named.filter((open) => sameOpen(open, only.open));
+  }
+
+  /** Of a rule's stages, those to look at. */
+  stages<S extends StageIndex>({ stages }: { readonly stages: readonly S[] }): readonly S[] {
+    const only = this.#only;
+    return only === null ? stages : stages.filter((stage) => stage === only.stage);
+  }
+
+  /** Of the ambients a rule names, those to look at. */
+  ambientsAmong(named: readonly Ambient[]): readonly Ambient[] {
+    const only = this.#only;
+    return only === null ? named : named.filter((ambient) => ambient === only.ambient);
+  }
+
+  /** The ambient in which light is strongest: night only ever dims. */
+  get brightest(): Ambient {
+    return this.#only?.ambient ?? 'day';
   }
 
   /** The channels that light in a state, seen level; worked out once for each state. */
@@ -74,6 +100,8 @@ export interface KindResult {
   readonly faults: readonly Fault[];
   readonly statesChecked: number;
 }
+
+export const AMBIENTS: readonly Ambient[] = ['day', 'night'];
 
 export const stateOf = (
   stage: StageIndex,

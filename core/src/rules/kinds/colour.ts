@@ -12,10 +12,10 @@ export function checkColour(subject: Subject, rule: RuleOf<'colour'>): KindResul
       ? `only ${rule.colours.join(' and ')} may`
       : `${rule.colours.join(' and ')} may not`;
   const kind = rule.light === 'any' ? '' : `${rule.light} `;
-  const faults = rule.stages.flatMap((stage) =>
+  const faults = subject.stages(rule).flatMap((stage) =>
     rule.faces.flatMap((face) =>
       newFaultsByPose(subject, (open) => {
-        const state = stateOf(stage, open);
+        const state = stateOf(stage, open, subject.brightest);
         const lit = subject
           .lit(state)
           .filter(({ drive }) => rule.light === 'any' || drive.steady === (rule.light === 'steady'));
@@ -39,5 +39,5 @@ export function checkColour(subject: Subject, rule: RuleOf<'colour'>): KindResul
       }),
     ),
   );
-  return { faults, statesChecked: rule.stages.length * subject.poses.length };
+  return { faults, statesChecked: subject.stages(rule).length * subject.poses.length };
 }

@@ -6,7 +6,7 @@ import { stateOf, type KindResult, type Subject } from '../subject.ts';
 
 /** Flash cycles a minute between two limits; steady light is not a flash. */
 export function checkFlashRate(subject: Subject, rule: RuleOf<'flash-rate'>): KindResult {
-  const faults = rule.stages.flatMap((stage) => {
+  const faults = subject.stages(rule).flatMap((stage) => {
     const flashing = drivesOf(subject.build, stage, 'day').filter((d) => !d.steady && d.spans.length > 0);
     return [...new Set(flashing.map((d) => d.patternId))].flatMap((patternId) => {
       const drives = flashing.filter((d) => d.patternId === patternId);
@@ -29,5 +29,5 @@ export function checkFlashRate(subject: Subject, rule: RuleOf<'flash-rate'>): Ki
       ];
     });
   });
-  return { faults, statesChecked: rule.stages.length };
+  return { faults, statesChecked: subject.stages(rule).length };
 }

@@ -5,18 +5,28 @@ import type { Vehicle } from '../../vehicle/types.ts';
 import type { Fault } from '../finding.ts';
 import type { PoseKind, RuleFace, RuleOf } from '../pack.ts';
 import type { StageIndex } from '../../build/schema.ts';
-import { faceSectorsWhere, faceText, roundDown, stateOf, type KindResult, type Subject } from '../subject.ts';
+import {
+  AMBIENTS,
+  faceSectorsWhere,
+  faceText,
+  roundDown,
+  stateOf,
+  type KindResult,
+  type Subject,
+} from '../subject.ts';
 
 /** At least so much optical power at every bearing of a face, in each pose the rule names. */
 export function checkPowerFloor(subject: Subject, rule: RuleOf<'power-floor'>): KindResult {
-  const poses = rule.poses.flatMap((kind) => posesOf(subject.vehicle, kind));
-  const ambients = ambientsOf(rule);
-  const faults = rule.stages.flatMap((stage) =>
-    ambients.flatMap((ambient) =>
-      rule.faces.flatMap((face) => floorFaults(subject, rule, stage, ambient, face, poses)),
-    ),
-  );
-  return { faults, statesChecked: rule.stages.length * ambients.length * poses.length };
+  const poses = subject.posesAmong(rule.poses.flatMap((kind) => posesOf(subject.vehicle, kind)));
+  const ambients = subject.ambientsAmong(ambientsOf(rule));
+  const faults = subject
+    .stages(rule)
+    .flatMap((stage) =>
+      ambients.flatMap((ambient) =>
+        rule.faces.flatMap((face) => floorFaults(subject, rule, stage, ambient, face, poses)),
+      ),
+    );
+  return { faults, statesChecked: subject.stages(rule).length * ambients.length * poses.length };
 }
 
 /** One fault a pose; a pose that only repeats gaps of the poses before it says nothing new. */
@@ -56,8 +66,6 @@ function floorFaults(
     ];
   });
 }
-
-const AMBIENTS: readonly Ambient[] = ['day', 'night'];
 
 const ambientsOf = ({ ambient }: RuleOf<'power-floor'>): readonly Ambient[] =>
   ambient === 'any' ? AMBIENTS : [ambient];

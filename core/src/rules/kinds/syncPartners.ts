@@ -12,7 +12,7 @@ export function checkSyncPartners(subject: Subject, rule: RuleOf<'sync-partners'
     const partner = p.partnerId === null ? undefined : subject.placement(p.partnerId);
     return partner !== undefined && p.id < partner.id ? [[p, partner]] : [];
   });
-  const faults = rule.stages.flatMap((stage) => {
+  const faults = subject.stages(rule).flatMap((stage) => {
     const flashing = drivesOf(subject.build, stage, 'day').filter((d) => !d.steady && d.spans.length > 0);
     return pairs.flatMap(([p, partner]) => {
       const mine = flashing.filter((d) => d.placementId === p.id);
@@ -33,7 +33,7 @@ export function checkSyncPartners(subject: Subject, rule: RuleOf<'sync-partners'
       ];
     });
   });
-  return { faults, statesChecked: rule.stages.length };
+  return { faults, statesChecked: subject.stages(rule).length };
 }
 
 /** Why two sets of flashing channels are out of step; null when they are in step, or both dark. */

@@ -7,9 +7,9 @@ import { newFaultsByPose, shownEvidence, shownToward } from './shown.ts';
  * no stage drives them; what a stage lights is not reversing.
  */
 export function checkWhiteRear(subject: Subject, rule: RuleOf<'white-rear'>): KindResult {
-  const faults = rule.stages.flatMap((stage) =>
+  const faults = subject.stages(rule).flatMap((stage) =>
     newFaultsByPose(subject, (open) => {
-      const state = stateOf(stage, open);
+      const state = stateOf(stage, open, subject.brightest);
       const white = subject.lit(state).filter(({ drive }) => drive.colour === 'white');
       const shown = shownToward(white, 'rear', rule.aboveCd);
       if (shown === null) return [];
@@ -24,5 +24,5 @@ export function checkWhiteRear(subject: Subject, rule: RuleOf<'white-rear'>): Ki
       ];
     }),
   );
-  return { faults, statesChecked: rule.stages.length * subject.poses.length };
+  return { faults, statesChecked: subject.stages(rule).length * subject.poses.length };
 }

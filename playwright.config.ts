@@ -1,0 +1,50 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.E2E_PORT ?? 4173);
+const address = `http://127.0.0.1:${port}`;
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results',
+  globalSetup: './e2e/setup.ts',
+  workers: 1,
+  forbidOnly: process.env.CI !== undefined,
+  timeout: 90_000,
+  reporter: [['list']],
+  use: {
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    deviceScaleFactor: 1,
+    colorScheme: 'dark',
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      chromiumSandbox: false,
+      args: [
+        '--disable-quic',
+        '--disable-dev-shm-usage',
+        '--force-color-profile=srgb',
+        '--font-render-hinting=none',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node web/build/index.js',
+    url: `${address}/health`,
+    env: {
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      ORIGIN: address,
+      BODY_SIZE_LIMIT: 'Infinity',
+      LOG_LEVEL: 'error',
+      DATABASE_URL: process.env.DATABASE_URL ?? '',
+    },
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+    timeout: 60_000,
+    stdout: 'pipe',
+    stderr: 'pipe',
+  },
+});

@@ -1,0 +1,94 @@
+// Running other programs. Node built-ins only: this runs before any package is installed.
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The project's root folder. */
+export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
+
+/** @param {string} text */
+export const say = (text) => process.stdout.write(`${text}\n`);
+
+/** What went wrong, in words for the person at the keyboard; no stack is shown. */
+export class Stop extends Error {}
+
+/**
+ * Runs a program to its end, its output shown.
+ * @param {string} program
+ * @param {readonly string[]} args
+ * @param {{ env?: NodeJS.ProcessEnv, cwd?: string, quiet?: boolean }} [options]
+ * @returns {Promise<void>} rejects with Stop when it fails
+ */
+export function run(program, args, { env = process.env, cwd = ROOT, quiet = false } = {}) {
+  return new Promise((done, failed) => {
+    const child = spawn(program, args, { cwd, env, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+    let output = '';
+    child.stdout?.on('data', (/** @type {Buffer} */ data) => (output += data.toString()));
+    child.stderr?.on('data', (/** @type {Buffer} */ data) => (output += data.toString()));
+    const what = `${program} ${args.join(' ')}`;
+    child.once('error', (error) => failed(new Stop(`${what} could not be started: ${error.message}`)));
+    child.once('exit', (code, signal) => {
+      if (code === 0) done();
+      else
+        failed(
+          new Stop(`${what} ended with ${signal ?? `code ${String(code)}`}.\n${output.slice(-2000)}`.trim()),
+        );
+    });
+  });
+}
+
+/** @returns {Promise<number>} a free port on loopback */
+export function freePort() {
+  return new Promise((done, failed) => {
+    const server = createServer();
+    server.once('error', failed);
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => {
+        if (address === null || typeof address === 'string') failed(new Stop('no free port on 127.0.0.1'));
+        else done(address.port);
+      });
+    });
+  });
+}
+
+/** @param {number} ms */
+export const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+
+/**
+ * Whether a process is alive.
+ * @param {number} pid
+ */
+export function alive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * Ends a process: politely, then not.
+ * @param {number} pid
+ * @param {number} patienceMs
+ */
+export async function endProcess(pid, patienceMs = 15_000) {
+  const until = Date.now() + patienceMs;
+  if (alive(pid)) process.kill(pid, 'SIGTERM');
+  while (alive(pid) && Date.now() < until) await pause(50);
+  if (alive(pid)) process.kill(pid, 'SIGKILL');
+}
+
+/**
+ * Runs a script's main function; a Stop is printed as one clear message.
+ * @param {() => Promise<void>} main
+ */
+export function start(main) {
+  main().catch((/** @type {unknown} */ error) => {
+    process.exitCode = 1;
+    if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
+    else process.stderr.write(`${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  });
+}

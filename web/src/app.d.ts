@@ -1,0 +1,9 @@
+declare global {
+  namespace App {
+    interface Error {
+      message: string;
+    }
+  }
+}
+
+export {};

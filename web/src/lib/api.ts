@@ -1,0 +1,50 @@
+import { Build } from '@flarik/core/build/schema';
+import { Service } from '@flarik/core/build/service';
+import { Name } from '@flarik/core/names';
+import { z } from 'zod';
+
+/** What travels between the browser and the server; also the source of the OpenAPI document. */
+
+export const BuildSummary = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  service: z.string(),
+  bodyType: z.string(),
+  version: z.int(),
+  findingsBlocking: z.int(),
+  findingsOther: z.int(),
+  updatedAt: z.string(),
+});
+export type BuildSummary = z.infer<typeof BuildSummary>;
+
+export const SavedBuild = z.strictObject({ build: Build, version: z.int(), savedAt: z.string() });
+export type SavedBuild = z.infer<typeof SavedBuild>;
+
+export const NewBuildRequest = z.strictObject({ name: Name, service: Service });
+
+/** A build document that is not parsed yet: the reader of builds does that, with its own errors. */
+const Unread = z.unknown();
+
+export const SaveRequest = z.strictObject({
+  build: Unread,
+  /** The version this save was based on. */
+  basedOn: z.int().min(1),
+  /** Names this save, so that a repeated one does nothing twice. */
+  saveId: z.uuid(),
+});
+
+export const SaveAnswer = z.strictObject({ version: z.int(), savedAt: z.string() });
+export type SaveAnswer = z.infer<typeof SaveAnswer>;
+
+export const Created = z.strictObject({ id: z.string() });
+
+/** RFC 9457 problem details, with the path in the document at fault where there is one. */
+export const Problem = z.looseObject({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+  path: z.string().optional(),
+  current: z.unknown().optional(),
+});
+export type Problem = z.infer<typeof Problem>;

@@ -1,0 +1,68 @@
+import type { Build } from '@flarik/core/build/schema';
+import { z } from 'zod';
+import { Created, Problem, SaveAnswer, SavedBuild } from './api';
+
+/** The server refused, or could not be reached (status 0); `message` is fit to be shown. */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly problem: Problem | null;
+  constructor(status: number, message: string, problem: Problem | null) {
+    super(message);
+    this.name = 'ApiError';
+    this.status = status;
+    this.problem = problem;
+  }
+}
+
+type Fetch = typeof fetch;
+
+async function call<S extends z.ZodType>(
+  answer: S,
+  path: string,
+  init: RequestInit,
+  fetcher: Fetch,
+): Promise<z.output<S>> {
+  const response = await fetcher(path, init).catch(() => {
+    throw new ApiError(0, 'The server cannot be reached.', null);
+  });
+  if (!response.ok) {
+    const problem = Problem.safeParse(await response.json().catch(() => null));
+    const detail = problem.success ? problem.data.detail : `The server answered ${response.status}.`;
+    throw new ApiError(response.status, detail, problem.success ? problem.data : null);
+  }
+  return answer.parse(response.status === 204 ? null : await response.json());
+}
+
+const send = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: typeof body === 'string' ? body : JSON.stringify(body),
+});
+
+const BUILDS = '/api/v1/builds';
+
+export const loadBuild = (id: string, fetcher: Fetch): Promise<SavedBuild> =>
+  call(SavedBuild, `${BUILDS}/${id}`, {}, fetcher);
+
+export const createBuild = (name: string, service: string): Promise<{ id: string }> =>
+  call(Created, BUILDS, send('POST', { name, service }), fetch);
+
+/** @param body - the build, or the text of a build file */
+export const importBuild = (body: Build | string): Promise<{ id: string }> =>
+  call(Created, `${BUILDS}/import`, send('POST', body), fetch);
+
+export const importRulePack = (text: string): Promise<{ id: string }> =>
+  call(Created, '/api/v1/rule-packs', send('POST', text), fetch);
+
+export const putBuild = (build: Build, basedOn: number, saveId: string): Promise<SaveAnswer> =>
+  call(SaveAnswer, `${BUILDS}/${build.id}`, send('PUT', { build, basedOn, saveId }), fetch);
+
+export const removeBuild = (id: string): Promise<null> =>
+  call(z.null(), `${BUILDS}/${id}`, { method: 'DELETE' }, fetch);
+
+/** The build that stands on the server, out of a 409 answer; null when the error is another. */
+export function currentOf(error: unknown): SavedBuild | null {
+  if (!(error instanceof ApiError) || error.status !== 409) return null;
+  const current = SavedBuild.safeParse(error.problem?.current);
+  return current.success ? current.data : null;
+}

@@ -1,0 +1,100 @@
+import type { Build } from '@flarik/core/build/schema';
+import type { SavedBuild } from '$lib/api';
+import { ApiError, currentOf, putBuild } from '$lib/client';
+import { forgetUnsaved, keepUnsaved } from './unsaved';
+
+const QUIET_MS = 500;
+const RETRY_MS = 4000;
+
+export type SaveStatus =
+  | { readonly kind: 'saved'; readonly at: string }
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'saving' }
+  /** Not saved; kept in this browser and tried again. */
+  | { readonly kind: 'offline'; readonly why: string }
+  /** Someone else saved first: both sides are kept until the user chooses. */
+  | { readonly kind: 'conflict'; readonly theirs: SavedBuild }
+  /** The server will not have it; kept in this browser. */
+  | { readonly kind: 'refused'; readonly why: string };
+
+/** Saves by itself, a moment after the last change; what is not on the server is kept in this browser. */
+export class Autosave {
+  status = $state.raw<SaveStatus>({ kind: 'waiting' });
+  version = $state(1);
+  #pending: { build: Build; saveId: string } | null = null;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #sending = false;
+
+  constructor(saved: { version: number; savedAt: string }) {
+    this.version = saved.version;
+    this.status = { kind: 'saved', at: saved.savedAt };
+  }
+
+  /** Takes note of a new state of the build. */
+  changed(build: Build): void {
+    this.#pending = { build, saveId: crypto.randomUUID() };
+    keepUnsaved({ build, basedOn: this.version });
+    if (this.status.kind === 'conflict') return;
+    this.status = { kind: 'waiting' };
+    this.#later(QUIET_MS);
+  }
+
+  /** After a conflict: puts our build over theirs, which stays as a revision. */
+  overwrite(theirs: SavedBuild, mine: Build): void {
+    this.version = theirs.version;
+    this.status = { kind: 'waiting' };
+    this.changed(mine);
+  }
+
+  /** After a conflict: takes theirs as the ground to work on. */
+  accept(theirs: SavedBuild): void {
+    this.#pending = null;
+    this.version = theirs.version;
+    this.status = { kind: 'saved', at: theirs.savedAt };
+    forgetUnsaved(theirs.build.id);
+  }
+
+  /** Sends now what is waiting. */
+  async flush(): Promise<void> {
+    clearTimeout(this.#timer);
+    const sent = this.#pending;
+    if (sent === null || this.#sending || this.status.kind === 'conflict') return;
+    this.#sending = true;
+    this.status = { kind: 'saving' };
+    try {
+      const { version, savedAt } = await putBuild(sent.build, this.version, sent.saveId);
+      this.version = version;
+      if (this.#pending === sent) {
+        this.#pending = null;
+        forgetUnsaved(sent.build.id);
+        this.status = { kind: 'saved', at: savedAt };
+      } else {
+        this.#later(0);
+      }
+    } catch (error) {
+      this.#failed(error);
+    } finally {
+      this.#sending = false;
+    }
+  }
+
+  stop(): void {
+    clearTimeout(this.#timer);
+  }
+
+  #failed(error: unknown): void {
+    const theirs = currentOf(error);
+    const why = error instanceof Error ? error.message : String(error);
+    const passing = error instanceof ApiError && (error.status === 0 || error.status >= 500);
+    if (theirs !== null) this.status = { kind: 'conflict', theirs };
+    else if (passing) {
+      this.status = { kind: 'offline', why };
+      this.#later(RETRY_MS);
+    } else this.status = { kind: 'refused', why };
+  }
+
+  #later(ms: number): void {
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.flush(), ms);
+  }
+}

@@ -1,0 +1,152 @@
+import type { Build } from '@flarik/core/build/schema';
+import type { State } from '@flarik/core/build/state';
+import type { RingOptions } from '@flarik/core/coverage/ring';
+import type { Sector } from '@flarik/core/coverage/sectors';
+import type { Finding } from '@flarik/core/rules/finding';
+import { drivesOf } from '@flarik/core/timing/drive';
+import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import type { SavedBuild } from '$lib/api';
+import { startAnalysis } from '$lib/workers/analysis';
+import { Autosave } from './autosave.svelte';
+import { History } from './history';
+import { LatestRun } from './latestRun.svelte';
+import { Preview } from './preview.svelte';
+
+/** A fixture being placed: chosen in the catalogue, and under the pointer while it is dragged. */
+export interface Carry {
+  readonly fixtureId: string;
+  readonly at: { readonly x: number; readonly y: number } | null;
+}
+
+/** The open build: the document, what is looked at, and what follows from both. */
+export class Editor {
+  build: Build;
+  state = $state.raw<State>({ stage: 2, open: [], ambient: 'day' });
+  /** Selected placements. */
+  selection = $state.raw<ReadonlySet<string>>(new Set());
+  /** The one module being edited; null edits all modules of the selection. */
+  moduleId = $state<string | null>(null);
+  carry = $state.raw<Carry | null>(null);
+  /** Bearings that a finding points at. */
+  marked = $state.raw<readonly Sector[]>([]);
+  shownFindingId = $state<string | null>(null);
+  /** The bearing pointed at, whole degrees. */
+  bearing = $state(0);
+  ringOptions = $state.raw<RingOptions>({ elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 });
+  undoLabel = $state<string | null>(null);
+  redoLabel = $state<string | null>(null);
+
+  readonly vehicle = $derived.by(() => vehicleOf(this.build.vehicle));
+  readonly drives = $derived.by(() => drivesOf(this.build, this.state.stage, this.state.ambient));
+  readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
+
+  readonly autosave: Autosave;
+  readonly preview = new Preview(() => this.drives);
+  readonly #analysis = startAnalysis();
+  readonly check = new LatestRun((build: Build) => this.#analysis.api.check(build));
+  /** The same check in the state being looked at alone. */
+  readonly here = new LatestRun((input: { build: Build; state: State }) =>
+    this.#analysis.api.checkState(input.build, input.state),
+  );
+  readonly ring = new LatestRun((input: { build: Build; state: State; options: RingOptions }) =>
+    this.#analysis.api.ring(input),
+  );
+  readonly #history = new History();
+  /** The document as before a drag that is not finished. */
+  #mark: Build | null = null;
+
+  constructor(saved: SavedBuild) {
+    this.build = $state.raw(saved.build);
+    this.autosave = new Autosave(saved);
+    const upper = saved.build.rulePacks[0]?.upperAboveM;
+    if (upper !== undefined) this.ringOptions = { ...this.ringOptions, upperAboveM: upper };
+  }
+
+  /** Makes an edit: one step of undo, saved by itself. Edits that change nothing leave no step. */
+  edit(label: string, change: (build: Build) => Build, key: string | null = null): void {
+    const before = this.#mark ?? this.build;
+    this.#mark = null;
+    const after = change(before);
+    if (after === before) {
+      this.build = before;
+      return;
+    }
+    this.#history.record(label, before, after, key);
+    this.#moveTo(after);
+  }
+
+  /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */
+  drag(change: (build: Build) => Build): void {
+    this.#mark ??= this.build;
+    this.build = change(this.#mark);
+  }
+
+  cancelDrag(): void {
+    if (this.#mark !== null) this.build = this.#mark;
+    this.#mark = null;
+  }
+
+  undo(): void {
+    this.#step(this.#history.undo());
+  }
+
+  redo(): void {
+    this.#step(this.#history.redo());
+  }
+
+  #step(build: Build | null): void {
+    if (build !== null) this.#moveTo(build);
+  }
+
+  #moveTo(build: Build): void {
+    this.build = build;
+    this.undoLabel = this.#history.undoLabel;
+    this.redoLabel = this.#history.redoLabel;
+    const present = new Set(build.placements.map((p) => p.id));
+    this.select([...this.selection].filter((id) => present.has(id)));
+    this.autosave.changed(build);
+  }
+
+  /** Takes another document in place of this one, as when the other side of a conflict is chosen. */
+  replace(build: Build): void {
+    this.build = build;
+    this.select([]);
+  }
+
+  select(ids: readonly string[], moduleId: string | null = null): void {
+    this.selection = new Set(ids);
+    this.moduleId = moduleId;
+  }
+
+  setState(patch: Partial<State>): void {
+    this.state = { ...this.state, ...patch };
+  }
+
+  toggleOpen(partId: string): void {
+    const { open } = this.state;
+    this.setState({ open: open.includes(partId) ? open.filter((id) => id !== partId) : [...open, partId] });
+  }
+
+  /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */
+  show(finding: Finding): void {
+    const { state, channelIds, sectors } = finding.evidence;
+    this.state = state;
+    this.select([...new Set(channelIds.map((id) => id.slice(0, id.indexOf('/'))))]);
+    this.marked = sectors;
+    const [first] = sectors;
+    if (first !== undefined)
+      this.bearing = Math.round(first.fromDeg + ((first.toDeg - first.fromDeg + 360) % 360) / 2) % 360;
+    this.shownFindingId = finding.id;
+  }
+
+  clearShown(): void {
+    this.marked = [];
+    this.shownFindingId = null;
+  }
+
+  close(): void {
+    this.preview.stop();
+    this.autosave.stop();
+    this.#analysis.stop();
+  }
+}

@@ -1,0 +1,31 @@
+import { addPartner, addPlacement } from '@flarik/core/build/edits';
+import { fixtureOf } from '@flarik/core/fixture/catalogue';
+import type { MountZone } from '@flarik/core/vehicle/types';
+import type { Editor } from './editor.svelte';
+
+const freshId = (): string => crypto.randomUUID().slice(0, 8);
+
+/** Places a fixture, alone or with its mirrored partner, and selects it. */
+export function placeAt(
+  editor: Editor,
+  fixtureId: string,
+  zone: MountZone,
+  { uM, vM, pair }: { uM: number; vM: number; pair: boolean },
+): void {
+  const id = freshId();
+  const partnerId = freshId();
+  const { name } = fixtureOf(fixtureId);
+  editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
+    const placed = addPlacement(build, { id, fixtureId, zoneId: zone.id, uM, vM });
+    return pair ? addPartner(placed, id, partnerId) : placed;
+  });
+  editor.carry = null;
+  editor.select(pair ? [id, partnerId] : [id]);
+}
+
+/** Where a new pair goes on a zone across the centreline, so that the two do not meet in the middle, m. */
+export const pairOffset = (zone: MountZone): number => {
+  if (zone.mirrorId !== zone.id) return 0;
+  const toTheLeft = zone.u[1] > 0 ? 1 : -1;
+  return (toTheLeft * zone.widthM) / 4;
+};

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { serviceName } from '@flarik/core/build/service';
+  import { Button } from 'carbon-components-svelte';
+  import Download from 'carbon-icons-svelte/lib/Download.svelte';
+  import Keyboard from 'carbon-icons-svelte/lib/Keyboard.svelte';
+  import Redo from 'carbon-icons-svelte/lib/Redo.svelte';
+  import Undo from 'carbon-icons-svelte/lib/Undo.svelte';
+  import { onMount, type Snippet } from 'svelte';
+  import type { SavedBuild } from '$lib/api';
+  import { setEditor } from '$lib/editor/context';
+  import { Editor } from '$lib/editor/editor.svelte';
+  import { findUnsaved, type Unsaved } from '$lib/editor/unsaved';
+  import Conflict from './Conflict.svelte';
+  import Findings from './Findings.svelte';
+  import Keys from './Keys.svelte';
+  import Rail from './Rail.svelte';
+  import Recovered from './Recovered.svelte';
+  import SaveState from './SaveState.svelte';
+  import { onKey } from './shortcuts';
+  import StateBar from './StateBar.svelte';
+  import TopBar from './TopBar.svelte';
+
+  let { saved, children }: { saved: SavedBuild; children: Snippet } = $props();
+
+  // The frame is made anew for another build, so its first `saved` is the one.
+  // svelte-ignore state_referenced_locally
+  const editor = new Editor(saved);
+  setEditor(() => editor);
+
+  let keysShown = $state(false);
+  // svelte-ignore state_referenced_locally
+  let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build.id));
+
+  onMount(() => () => {
+    void editor.autosave.flush();
+    editor.close();
+  });
+
+  $effect(
+    () => void editor.ring.run({ build: editor.build, state: editor.state, options: editor.ringOptions }),
+  );
+  $effect(() => void editor.here.run({ build: editor.build, state: editor.state }));
+  $effect(() => void editor.check.run(editor.build));
+
+  async function exportFile(): Promise<void> {
+    await editor.autosave.flush();
+    const link = document.createElement('a');
+    link.href = `/api/v1/builds/${editor.build.id}/file`;
+    link.download = '';
+    link.click();
+  }
+</script>
+
+<svelte:head><title>{editor.build.name}: Flarik</title></svelte:head>
+<svelte:window
+  onkeydown={(event: KeyboardEvent) => onKey(event, editor, () => (keysShown = true))}
+  onbeforeunload={() => void editor.autosave.flush()}
+  ononline={() => void editor.autosave.flush()}
+/>
+
+<div class="frame">
+  <TopBar>
+    <h1>{editor.build.name}</h1>
+    <span class="quiet service">{serviceName[editor.build.service]}</span>
+    <SaveState />
+    <span class="gap"></span>
+    <Button
+      kind="ghost"
+      size="small"
+      icon={Undo}
+      iconDescription={editor.undoLabel === null ? 'Nothing to undo' : `Undo: ${editor.undoLabel}`}
+      tooltipPosition="bottom"
+      disabled={editor.undoLabel === null}
+      on:click={() => editor.undo()}
+    />
+    <Button
+      kind="ghost"
+      size="small"
+      icon={Redo}
+      iconDescription={editor.redoLabel === null ? 'Nothing to redo' : `Redo: ${editor.redoLabel}`}
+      tooltipPosition="bottom"
+      disabled={editor.redoLabel === null}
+      on:click={() => editor.redo()}
+    />
+    <Button kind="ghost" size="small" icon={Download} on:click={exportFile}>Export</Button>
+    <Button
+      kind="ghost"
+      size="small"
+      icon={Keyboard}
+      iconDescription="Keys"
+      tooltipPosition="bottom"
+      on:click={() => (keysShown = true)}
+    />
+  </TopBar>
+  <Recovered bind:unsaved />
+  <StateBar />
+  <div class="work">
+    <Rail />
+    <main>{@render children()}</main>
+  </div>
+  <Findings />
+</div>
+
+<Conflict />
+<Keys bind:open={keysShown} />
+
+<style>
+  .frame {
+    display: flex;
+    flex-direction: column;
+    height: 100vh;
+    overflow: hidden;
+  }
+
+  h1 {
+    font-size: 1rem;
+    white-space: nowrap;
+  }
+
+  .service {
+    font-size: 13px;
+  }
+
+  .gap {
+    flex: 1;
+  }
+
+  .work {
+    flex: 1;
+    display: flex;
+    min-height: 0;
+  }
+
+  main {
+    flex: 1;
+    min-width: 0;
+    min-height: 0;
+  }
+</style>

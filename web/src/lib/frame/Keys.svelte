@@ -1,0 +1,40 @@
+<script lang="ts">
+  import { Modal } from 'carbon-components-svelte';
+
+  let { open = $bindable() }: { open: boolean } = $props();
+
+  const KEYS: readonly (readonly [string, string])[] = [
+    ['0 1 2 3', 'Off and the three stages'],
+    ['D', 'Day or night'],
+    ['H', 'Hatch open or shut'],
+    ['Space', 'Play the preview; Space or Esc stops it'],
+    ['Tab', 'To the next lamp on the sheet'],
+    ['Enter', 'Select the lamp'],
+    ['Arrow keys', 'Nudge the lamp by 5 mm; with Shift 25 mm'],
+    ['Delete', 'Delete the lamp or the selection'],
+    ['Esc', 'Put the fixture back; drop the selection'],
+    ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],
+    ['?', 'This list'],
+  ];
+</script>
+
+<Modal passiveModal bind:open modalHeading="Keys">
+  <dl>
+    {#each KEYS as [key, what] (key)}
+      <dt><kbd>{key}</kbd></dt>
+      <dd>{what}</dd>
+    {/each}
+  </dl>
+</Modal>
+
+<style>
+  dl {
+    display: grid;
+    grid-template-columns: max-content 1fr;
+    gap: 0.4rem 1.25rem;
+  }
+
+  kbd {
+    font-family: var(--mono);
+  }
+</style>

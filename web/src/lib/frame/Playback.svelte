@@ -1,0 +1,98 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import Play from 'carbon-icons-svelte/lib/Play.svelte';
+  import Stop from 'carbon-icons-svelte/lib/StopFilled.svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { calmSlowdown, loopMs } from '$lib/editor/preview.svelte';
+  import SafetyNotice from './SafetyNotice.svelte';
+
+  const editor = getEditor()();
+  const { preview } = editor;
+  let asking = $state(false);
+  let still = $state(false);
+
+  $effect(() => {
+    const query = window.matchMedia('(prefers-reduced-motion: reduce)');
+    const follow = () => {
+      still = query.matches;
+      if (still) preview.stop();
+    };
+    follow();
+    query.addEventListener('change', follow);
+    return () => query.removeEventListener('change', follow);
+  });
+
+  const loop = $derived(loopMs(editor.drives));
+  const slowdown = $derived(calmSlowdown(editor.drives));
+  const speed = $derived(preview.trueSpeed ? 'true speed' : `calm, 1/${slowdown.toFixed(1)} speed`);
+
+  function toggle(): void {
+    if (preview.playing) {
+      preview.stop();
+      preview.scrub(0);
+    } else if (preview.noticeRead) preview.play();
+    else asking = true;
+  }
+</script>
+
+<div class="playback" role="group" aria-label="Preview of the flashing">
+  {#if still}
+    <span class="quiet note">Still: your system asks for reduced motion</span>
+  {:else}
+    <Button
+      size="small"
+      kind={preview.playing ? 'danger' : 'tertiary'}
+      icon={preview.playing ? Stop : Play}
+      disabled={editor.drives.length === 0}
+      on:click={toggle}>{preview.playing ? 'Stop' : 'Play'}</Button
+    >
+  {/if}
+  <label>
+    <span class="quiet">{speed}</span>
+    <input
+      type="range"
+      min="0"
+      max={loop}
+      step="10"
+      value={Math.round(preview.timeMs)}
+      aria-label="Time in the pattern, milliseconds"
+      disabled={editor.drives.length === 0}
+      oninput={(event) => {
+        preview.stop();
+        preview.scrub(Number(event.currentTarget.value));
+      }}
+    />
+  </label>
+  <span class="figure time">{Math.round(preview.timeMs)} ms</span>
+</div>
+
+<SafetyNotice bind:open={asking} />
+
+<style>
+  .playback {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+  }
+
+  label {
+    display: grid;
+    font-size: 12px;
+  }
+
+  input {
+    width: 108px;
+    accent-color: var(--accent);
+  }
+
+  .time {
+    font-size: 12px;
+    width: 4.2rem;
+    text-align: right;
+  }
+
+  .note {
+    font-size: 12px;
+    max-width: 9rem;
+  }
+</style>

@@ -1,0 +1,47 @@
+import { STAGES } from '@flarik/core/build/schema';
+import type { Editor } from '$lib/editor/editor.svelte';
+
+/** Fields and buttons use these keys themselves. */
+const TYPES_IN = 'input:not([type=range],[type=checkbox]), textarea, select, [contenteditable]';
+const PRESSED_BY_SPACE = 'button, a, [role=button], input, select, textarea';
+
+/** The keys that work in every step of a build. */
+export function onKey(event: KeyboardEvent, editor: Editor, showKeys: () => void): void {
+  const target = event.target instanceof Element ? event.target : null;
+  const { preview } = editor;
+  if (event.key === 'Escape') {
+    if (preview.playing) {
+      preview.stop();
+      preview.scrub(0);
+    } else if (editor.carry !== null) editor.carry = null;
+    return;
+  }
+  if (target?.closest('[role=dialog]') !== null && target !== null) return;
+  if (event.ctrlKey || event.metaKey) {
+    if (target?.matches(TYPES_IN) === true) return;
+    const key = event.key.toLowerCase();
+    if (key === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) editor.redo();
+      else editor.undo();
+    } else if (key === 'y') {
+      event.preventDefault();
+      editor.redo();
+    }
+    return;
+  }
+  if (target?.matches(TYPES_IN) === true) return;
+  const stage = STAGES.find((s) => String(s) === event.key);
+  if (stage !== undefined) editor.setState({ stage });
+  else if (event.key === '?') showKeys();
+  else if (event.key === 'd') editor.setState({ ambient: editor.state.ambient === 'day' ? 'night' : 'day' });
+  else if (event.key === 'h') editor.toggleOpen('hatch');
+  else if (event.key === ' ' && preview.playing) {
+    event.preventDefault();
+    preview.stop();
+    preview.scrub(0);
+  } else if (event.key === ' ' && target?.matches(PRESSED_BY_SPACE) !== true && preview.noticeRead) {
+    event.preventDefault();
+    preview.play();
+  }
+}

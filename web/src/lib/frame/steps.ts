@@ -1,0 +1,26 @@
+import type { Finding } from '@flarik/core/rules/finding';
+import type { Rule } from '@flarik/core/rules/pack';
+
+export const STEPS = [
+  { id: 'layout', name: 'Layout' },
+  { id: 'timing', name: 'Timing' },
+  { id: 'visibility', name: 'Visibility' },
+  { id: 'rules', name: 'Rules' },
+] as const;
+export type StepId = (typeof STEPS)[number]['id'];
+
+/** The step in which a broken rule is put right. */
+const HOME: Readonly<Record<Rule['kind'], StepId>> = {
+  colour: 'layout',
+  'white-rear': 'layout',
+  'flash-rate': 'timing',
+  'dark-gap': 'timing',
+  'sync-partners': 'timing',
+  'power-floor': 'visibility',
+};
+
+export const homeOf = ({ kind }: Finding): StepId => HOME[kind];
+
+/** The findings that belong to a step; Rules has them all. */
+export const findingsOf = (step: StepId, findings: readonly Finding[]): Finding[] =>
+  findings.filter((f) => step === 'rules' || homeOf(f) === step);

@@ -1,0 +1,151 @@
+<script lang="ts">
+  import { CATALOGUE } from '@flarik/core/fixture/catalogue';
+  import type { Fixture } from '@flarik/core/fixture/types';
+  import { getEditor } from '$lib/editor/context';
+  import FixturePicture from './FixturePicture.svelte';
+  import ZoneList from './ZoneList.svelte';
+
+  let { ondrop }: { ondrop: (clientX: number, clientY: number) => void } = $props();
+  const editor = getEditor()();
+  const chosen = $derived(CATALOGUE.find((f) => f.id === editor.carry?.fixtureId) ?? null);
+  const DRAG_PX = 5;
+
+  const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
+
+  function choose(fixture: Fixture): void {
+    editor.carry = editor.carry?.fixtureId === fixture.id ? null : { fixtureId: fixture.id, at: null };
+  }
+
+  /** A press that moves carries the fixture with the pointer; let go over a zone to place it. */
+  function press(event: PointerEvent, fixture: Fixture): void {
+    if (event.button !== 0) return;
+    const track = new AbortController();
+    const { signal } = track;
+    let carried = false;
+    window.addEventListener(
+      'pointermove',
+      (move) => {
+        carried ||= Math.hypot(move.clientX - event.clientX, move.clientY - event.clientY) > DRAG_PX;
+        if (carried) editor.carry = { fixtureId: fixture.id, at: { x: move.clientX, y: move.clientY } };
+      },
+      { signal },
+    );
+    window.addEventListener(
+      'pointerup',
+      (up) => {
+        track.abort();
+        if (!carried) return;
+        ondrop(up.clientX, up.clientY);
+        editor.carry = null;
+      },
+      { signal },
+    );
+    window.addEventListener('keydown', (key) => (key.key === 'Escape' ? track.abort() : undefined), {
+      signal,
+    });
+  }
+</script>
+
+<section class="catalogue" aria-label="Catalogue">
+  <h2>Catalogue</h2>
+  <p class="quiet small">Drag a fixture onto the vehicle, or choose it and then a zone.</p>
+  <ul>
+    {#each CATALOGUE as fixture (fixture.id)}
+      <li>
+        <button
+          class:chosen={chosen?.id === fixture.id}
+          aria-pressed={chosen?.id === fixture.id}
+          onpointerdown={(event) => press(event, fixture)}
+          onclick={() => choose(fixture)}
+        >
+          <FixturePicture {fixture} />
+          <span class="name">{fixture.name}</span>
+          <span class="quiet small">
+            {fixture.modules.length === 1 ? '1 module' : `${fixture.modules.length} modules`}, {fixture.colourSlots ===
+            1
+              ? '1 colour'
+              : `${fixture.colourSlots} colours`} · {money.format(fixture.priceMinor / 100)}
+          </span>
+        </button>
+        {#if chosen?.id === fixture.id}<ZoneList {fixture} />{/if}
+      </li>
+    {/each}
+  </ul>
+</section>
+
+{#if editor.carry?.at}
+  <div
+    class="carried"
+    style:left="{editor.carry.at.x + 14}px"
+    style:top="{editor.carry.at.y + 10}px"
+    aria-hidden="true"
+  >
+    {chosen?.name}
+  </div>
+{/if}
+
+<style>
+  .catalogue {
+    display: flex;
+    flex-direction: column;
+    gap: 0.25rem;
+    padding: 0.5rem 0 0 0.75rem;
+    min-height: 0;
+    height: 100%;
+    border-right: 1px solid var(--cds-ui-03);
+  }
+
+  .small {
+    font-size: 12px;
+    line-height: 1.35;
+  }
+
+  ul {
+    overflow-y: auto;
+    min-height: 0;
+    padding-right: 0.5rem;
+  }
+
+  button {
+    display: grid;
+    gap: 1px;
+    width: 100%;
+    margin: 2px 0;
+    padding: 0.35rem 0.5rem;
+    border: 1px solid var(--cds-ui-03);
+    background: var(--cds-ui-01);
+    color: var(--cds-text-01);
+    font: inherit;
+    text-align: left;
+    cursor: grab;
+    touch-action: none;
+  }
+
+  button:hover {
+    border-color: var(--accent);
+  }
+
+  button.chosen {
+    border-color: var(--zone-fit);
+    box-shadow: inset 3px 0 0 var(--zone-fit);
+  }
+
+  button:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+
+  .name {
+    font-weight: 600;
+    font-size: 13px;
+  }
+
+  .carried {
+    position: fixed;
+    z-index: 20;
+    padding: 0.25rem 0.5rem;
+    background: var(--cds-inverse-02);
+    color: var(--cds-inverse-01);
+    font-size: 12px;
+    pointer-events: none;
+  }
+</style>

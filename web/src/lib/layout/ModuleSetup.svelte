@@ -1,0 +1,150 @@
+<script lang="ts">
+  import { addGroup, changeModules, setColour, type ModuleRef } from '@flarik/core/build/edits';
+  import type { ModuleSetup, Placement } from '@flarik/core/build/schema';
+  import { coloursOffered, fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { Colour, colourLetter } from '@flarik/core/fixture/colour';
+  import { Phase } from '@flarik/core/timing/pattern';
+  import { Select, SelectItem } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { nameOf } from '$lib/editor/names';
+
+  /** Colours, sync group and phase of the selected modules, edited together. */
+  let { placements }: { placements: readonly Placement[] } = $props();
+  const editor = getEditor()();
+  const NEW = '+new';
+  const NONE = '';
+  const MIXED = '~mixed';
+
+  const only = $derived(placements.length === 1 ? placements[0] : undefined);
+  const onlyFixture = $derived(only === undefined ? null : fixtureOf(only.fixtureId));
+  const setups = $derived(
+    placements.flatMap((p) =>
+      p.modules
+        .filter((m) => only === undefined || editor.moduleId === null || m.id === editor.moduleId)
+        .map((m) => ({ ref: { placementId: p.id, moduleId: m.id }, setup: m })),
+    ),
+  );
+  const refs = $derived<ModuleRef[]>(setups.map(({ ref }) => ref));
+  const slots = $derived(Math.max(1, ...placements.map((p) => fixtureOf(p.fixtureId).colourSlots)));
+  const offered = $derived(
+    Colour.options.filter((c) => placements.some((p) => coloursOffered(fixtureOf(p.fixtureId)).includes(c))),
+  );
+  const what = $derived(
+    nameOf(
+      editor.build,
+      placements.map((p) => p.id),
+    ),
+  );
+
+  /** The value all have in common, or "mixed". */
+  function common<T extends string>(of: (setup: ModuleSetup) => T): T | typeof MIXED {
+    const [first, ...rest] = setups.map(({ setup }) => of(setup));
+    return first !== undefined && rest.every((value) => value === first) ? first : MIXED;
+  }
+
+  const groupId = $derived(common((m) => m.groupId ?? NONE));
+  const phase = $derived(common((m) => m.phase));
+  const colourIn = (slot: number) => common((m) => m.colours[slot - 1] ?? NONE);
+
+  function chooseColour(slot: number, value: string): void {
+    const colour = Colour.safeParse(value);
+    if (value === MIXED) return;
+    editor.edit(`Colour ${what}`, (b) => setColour(b, refs, slot, colour.success ? colour.data : null));
+  }
+
+  function chooseGroup(value: string): void {
+    if (value === MIXED) return;
+    if (value === NEW) {
+      const id = `g${crypto.randomUUID().slice(0, 6)}`;
+      const name = `Group ${editor.build.timing.groups.length + 1}`;
+      editor.edit(`New group for ${what}`, (b) =>
+        changeModules(addGroup(b, { id, name }), refs, { groupId: id }),
+      );
+    } else
+      editor.edit(`Group ${what}`, (b) => changeModules(b, refs, { groupId: value === NONE ? null : value }));
+  }
+
+  function choosePhase(value: string): void {
+    const chosen = Phase.safeParse(value);
+    if (chosen.success) editor.edit(`Phase ${what}`, (b) => changeModules(b, refs, { phase: chosen.data }));
+  }
+</script>
+
+<div class="setup">
+  {#if only !== undefined && onlyFixture !== null && onlyFixture.modules.length > 1}
+    <Select
+      size="sm"
+      labelText="Module"
+      selected={editor.moduleId ?? ''}
+      on:update={(event) => (editor.moduleId = event.detail === '' ? null : String(event.detail))}
+    >
+      <SelectItem value="" text="All {onlyFixture.modules.length} modules" />
+      {#each onlyFixture.modules as module (module.id)}<SelectItem
+          value={module.id}
+          text={module.name}
+        />{/each}
+    </Select>
+  {/if}
+  <div class="colours">
+    {#each Array.from({ length: slots }, (_, i) => i + 1) as slot (slot)}
+      {@const value = colourIn(slot)}
+      <Select
+        size="sm"
+        labelText="Colour {slot}"
+        selected={value}
+        disabled={slot > 1 && colourIn(slot - 1) === NONE}
+        on:update={(event) => chooseColour(slot, String(event.detail))}
+      >
+        {#if value === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
+        {#if slot > 1}<SelectItem value={NONE} text="none" />{/if}
+        {#each offered as colour (colour)}
+          <SelectItem value={colour} text="{colourLetter[colour]} {colour}" />
+        {/each}
+      </Select>
+    {/each}
+  </div>
+  <div class="sync">
+    <Select
+      size="sm"
+      labelText="Sync group"
+      selected={groupId}
+      on:update={(event) => chooseGroup(String(event.detail))}
+    >
+      {#if groupId === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
+      <SelectItem value={NONE} text="none: runs free" />
+      {#each editor.build.timing.groups as group (group.id)}<SelectItem
+          value={group.id}
+          text={group.name}
+        />{/each}
+      <SelectItem value={NEW} text="New group …" />
+    </Select>
+    <Select
+      size="sm"
+      labelText="Phase"
+      selected={phase}
+      on:update={(event) => choosePhase(String(event.detail))}
+    >
+      {#if phase === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
+      {#each Phase.options as letter (letter)}<SelectItem value={letter} text={letter} />{/each}
+    </Select>
+  </div>
+</div>
+
+<style>
+  .setup {
+    display: grid;
+    gap: 0.5rem;
+  }
+
+  .colours {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(76px, 1fr));
+    gap: 0.5rem;
+  }
+
+  .sync {
+    display: grid;
+    grid-template-columns: 1fr 76px;
+    gap: 0.5rem;
+  }
+</style>

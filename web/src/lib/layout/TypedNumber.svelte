@@ -1,0 +1,54 @@
+<script lang="ts">
+  import { TextInput } from 'carbon-components-svelte';
+
+  /** A typed value with its unit; it takes effect on Enter or on leaving the field, and Esc brings the old one back. */
+  let {
+    label,
+    unit,
+    value,
+    min,
+    max,
+    onset,
+  }: {
+    label: string;
+    unit: string;
+    value: number;
+    min: number;
+    max: number;
+    onset: (value: number) => void;
+  } = $props();
+
+  let typed = $state<string | null>(null);
+  const shown = $derived(typed ?? String(Math.round(value * 10) / 10));
+  const wrong = $derived.by(() => {
+    if (typed === null) return '';
+    const n = Number(typed);
+    if (typed.trim() === '' || !Number.isFinite(n)) return 'a number, please';
+    return n < min || n > max ? `${min} to ${max}` : '';
+  });
+
+  function commit(): void {
+    const text = typed;
+    if (text !== null && wrong === '') {
+      typed = null;
+      if (Number(text) !== Number(String(Math.round(value * 10) / 10))) onset(Number(text));
+    }
+  }
+</script>
+
+<TextInput
+  size="sm"
+  labelText="{label}, {unit}"
+  value={shown}
+  invalid={wrong !== ''}
+  invalidText={wrong}
+  on:input={(event) => (typed = String(event.detail ?? ''))}
+  on:blur={() => {
+    commit();
+    typed = null;
+  }}
+  on:keydown={(event) => {
+    if (event.key === 'Enter') commit();
+    if (event.key === 'Escape') typed = null;
+  }}
+/>

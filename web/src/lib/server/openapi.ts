@@ -1,0 +1,102 @@
+import { Build } from '@flarik/core/build/schema';
+import { RulePack } from '@flarik/core/rules/pack';
+import {
+  BuildSummary,
+  Created,
+  NewBuildRequest,
+  Problem,
+  SaveAnswer,
+  SavedBuild,
+  SaveRequest,
+} from '$lib/api';
+import { z } from 'zod';
+
+const schemas = {
+  Build,
+  BuildSummary,
+  Created,
+  NewBuildRequest,
+  Problem,
+  RulePack,
+  SaveAnswer,
+  SavedBuild,
+  SaveRequest,
+} as const;
+type SchemaName = keyof typeof schemas;
+
+const ref = (name: SchemaName) => ({ $ref: `#/components/schemas/${name}` });
+const content = (schema: object) => ({ 'application/json': { schema } });
+const ok = (description: string, schema: object) => ({ description, content: content(schema) });
+const body = (name: SchemaName) => ({ required: true, content: content(ref(name)) });
+const failed = {
+  default: {
+    description: 'Problem details',
+    content: { 'application/problem+json': { schema: ref('Problem') } },
+  },
+};
+const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
+
+/** The published JSON Schema of the build file. */
+export const buildSchema = () => z.toJSONSchema(Build, { io: 'input' });
+
+/** The OpenAPI document of the JSON routes, made from the same schemas that parse them. */
+export const openApi = () => ({
+  openapi: '3.1.0',
+  info: { title: 'Flarik', version: '1', description: 'Builds and rule packs of warning-light designs.' },
+  paths: {
+    '/api/v1/builds': {
+      get: {
+        summary: 'All builds',
+        responses: { 200: ok('Builds', { type: 'array', items: ref('BuildSummary') }), ...failed },
+      },
+      post: {
+        summary: 'A new, empty build',
+        requestBody: body('NewBuildRequest'),
+        responses: { 201: ok('Made', ref('Created')), ...failed },
+      },
+    },
+    '/api/v1/builds/import': {
+      post: {
+        summary: 'Takes a build file in',
+        requestBody: body('Build'),
+        responses: { 201: ok('Made', ref('Created')), ...failed },
+      },
+    },
+    '/api/v1/builds/{id}': {
+      parameters: [id],
+      get: {
+        summary: 'A build as last saved',
+        responses: { 200: ok('The build', ref('SavedBuild')), ...failed },
+      },
+      put: {
+        summary: 'Saves a build; 409 when it was based on an older version',
+        requestBody: body('SaveRequest'),
+        responses: { 200: ok('Saved', ref('SaveAnswer')), ...failed },
+      },
+      delete: { summary: 'Takes a build away', responses: { 204: { description: 'Gone' }, ...failed } },
+    },
+    '/api/v1/builds/{id}/file': {
+      parameters: [id],
+      get: {
+        summary: 'The build as a file',
+        responses: { 200: ok('The build file', ref('Build')), ...failed },
+      },
+    },
+    '/api/v1/rule-packs': {
+      get: {
+        summary: 'The shelf of rule packs',
+        responses: { 200: ok('Packs', { type: 'array', items: ref('RulePack') }), ...failed },
+      },
+      post: {
+        summary: 'Puts a rule pack on the shelf',
+        requestBody: body('RulePack'),
+        responses: { 201: ok('Stored', ref('Created')), ...failed },
+      },
+    },
+  },
+  components: {
+    schemas: Object.fromEntries(
+      Object.entries(schemas).map(([name, schema]) => [name, z.toJSONSchema(schema, { io: 'input' })]),
+    ),
+  },
+});

@@ -1,0 +1,197 @@
+<script lang="ts">
+  import { colourLetter } from '@flarik/core/fixture/colour';
+  import { glowKey, type Glow } from './glow';
+  import type { LampPicture } from './pictures';
+
+  let {
+    picture,
+    glows,
+    selected,
+    letters,
+    calm,
+    reach,
+    onpress,
+    onkey,
+    onreach,
+  }: {
+    picture: LampPicture;
+    glows: ReadonlyMap<string, Glow>;
+    selected: boolean;
+    letters: boolean;
+    /** Lower contrast between lit and dark. */
+    calm: boolean;
+    /** The smallest half-size of the handle for the pointer, m. */
+    reach: number;
+    onpress: (event: PointerEvent, picture: LampPicture) => void;
+    onkey: (event: KeyboardEvent, picture: LampPicture) => void;
+    onreach: (picture: LampPicture) => void;
+  } = $props();
+
+  const { placement, at, half } = $derived(picture);
+  const glowOf = (moduleId: string): Glow | undefined => glows.get(glowKey(placement.id, moduleId));
+
+  function brightness(glow: Glow | undefined): number {
+    if (glow?.driven !== true) return 0.28;
+    return calm ? 0.45 + 0.45 * glow.level : 0.2 + 0.8 * glow.level;
+  }
+</script>
+
+{#snippet drawing()}
+  <rect
+    class="handle"
+    x={at[0] - Math.max(half[0], reach)}
+    y={at[1] - Math.max(half[1], reach)}
+    width={2 * Math.max(half[0], reach)}
+    height={2 * Math.max(half[1], reach)}
+    rx="0.02"
+  />
+  <path class="housing" class:inside={picture.behindGlass} d={picture.housing} />
+  {#each picture.lenses as lens (lens.moduleId)}
+    {@const glow = glowOf(lens.moduleId)}
+    {#if glow !== undefined}
+      {#if glow.driven && glow.level > 0.5}
+        <path class="halo {glow.colour}" class:calm d={lens.path} />
+      {/if}
+      <path class="lens {glow.colour}" d={lens.path} style:opacity={brightness(glow)} />
+    {/if}
+  {/each}
+  {#if letters}
+    {#each picture.lenses as lens (lens.moduleId)}
+      {@const glow = glowOf(lens.moduleId)}
+      {#if glow !== undefined}
+        <text
+          transform="translate({lens.at[0]},{at[1] + half[1] + 0.035}) scale(1,-1)"
+          class:driven={glow.driven}>{colourLetter[glow.colour]}</text
+        >
+      {/if}
+    {/each}
+  {/if}
+{/snippet}
+
+{#if picture.primary}
+  <g
+    class="lamp"
+    class:selected
+    role="button"
+    tabindex="0"
+    aria-pressed={selected}
+    aria-label={placement.label}
+    data-placement={placement.id}
+    onpointerdown={(event) => onpress(event, picture)}
+    onkeydown={(event) => onkey(event, picture)}
+    onfocus={() => onreach(picture)}
+  >
+    {@render drawing()}
+  </g>
+{:else}
+  <g class="lamp" class:selected aria-hidden="true" onpointerdown={(event) => onpress(event, picture)}>
+    {@render drawing()}
+  </g>
+{/if}
+
+<style>
+  .lamp {
+    cursor: grab;
+    outline: none;
+  }
+
+  .handle {
+    fill: transparent;
+    stroke: transparent;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .lamp:hover .handle {
+    stroke: var(--accent);
+    stroke-width: 1;
+  }
+
+  .lamp:focus-visible .handle {
+    stroke: var(--cds-focus);
+    stroke-width: 2.5;
+  }
+
+  .selected .handle {
+    stroke: var(--accent);
+    stroke-width: 2;
+    fill: color-mix(in srgb, var(--accent) 22%, transparent);
+  }
+
+  .housing {
+    fill: #101316;
+    stroke: #7d8994;
+    stroke-width: 0.7;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .housing.inside {
+    fill-opacity: 0.55;
+    stroke-dasharray: 3 2;
+  }
+
+  .halo {
+    fill: none;
+    stroke-width: 7;
+    stroke-linejoin: round;
+    stroke-opacity: 0.32;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .halo.calm {
+    stroke-opacity: 0.2;
+  }
+
+  .lens.red {
+    fill: var(--lamp-red);
+  }
+  .lens.blue {
+    fill: var(--lamp-blue);
+  }
+  .lens.amber {
+    fill: var(--lamp-amber);
+  }
+  .lens.white {
+    fill: var(--lamp-white);
+  }
+  .lens.green {
+    fill: var(--lamp-green);
+  }
+  .lens.purple {
+    fill: var(--lamp-purple);
+  }
+  .halo.red {
+    stroke: var(--lamp-red);
+  }
+  .halo.blue {
+    stroke: var(--lamp-blue);
+  }
+  .halo.amber {
+    stroke: var(--lamp-amber);
+  }
+  .halo.white {
+    stroke: var(--lamp-white);
+  }
+  .halo.green {
+    stroke: var(--lamp-green);
+  }
+  .halo.purple {
+    stroke: var(--lamp-purple);
+  }
+
+  text {
+    font-family: var(--mono);
+    font-size: 0.115px;
+    letter-spacing: 0;
+    text-anchor: middle;
+    fill: var(--cds-text-02);
+    pointer-events: none;
+    paint-order: stroke;
+    stroke: var(--sheet);
+    stroke-width: 0.025px;
+  }
+
+  text.driven {
+    fill: var(--cds-text-01);
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,570 @@
+<script lang="ts">
+  import { changePlacement, removePlacements } from '@flarik/core/build/edits';
+  import { misfit, placeModules } from '@flarik/core/build/place';
+  import { fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { bearingOf } from '@flarik/core/geometry/direction';
+  import type { MountZone, View } from '@flarik/core/vehicle/types';
+  import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
+  import type { Point2 } from '@flarik/core/vehicle/views';
+  import { Button } from 'carbon-components-svelte';
+  import ZoomIn from 'carbon-icons-svelte/lib/ZoomIn.svelte';
+  import ZoomOut from 'carbon-icons-svelte/lib/ZoomOut.svelte';
+  import { onMount } from 'svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { nameOf } from '$lib/editor/names';
+  import { placeAt } from '$lib/editor/placing';
+  import { arrange, viewName, VIEWS } from './arrangement';
+  import { glows } from './glow';
+  import Lamp from './Lamp.svelte';
+  import { lampPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
+  import ViewPicture from './ViewPicture.svelte';
+  import { zoomable, type Zoomer } from './zoom';
+
+  const NUDGE_M = 0.005;
+  const BIG_NUDGE_M = 0.025;
+  /** A press that moves less than this is a click, px. */
+  const CLICK_PX = 4;
+  const BEAM_M = 1.3;
+
+  let {
+    editable = true,
+    ondropper,
+  }: {
+    editable?: boolean;
+    /** Hands out the function that places the carried fixture where the pointer let it go. */
+    ondropper?: (drop: (clientX: number, clientY: number) => void) => void;
+  } = $props();
+
+  const editor = getEditor()();
+  const sheet = $derived(arrange(editor.vehicle));
+  const open = $derived(new Set(editor.state.open));
+  const instant = $derived(
+    editor.preview.playing || editor.preview.timeMs > 0 ? editor.preview.timeMs : null,
+  );
+  const shown = $derived(glows(editor.build, editor.drives, instant));
+  const pictures = $derived(editor.build.placements.flatMap((p) => lampPictures(editor.vehicle, p, open)));
+  const carried = $derived(editor.carry === null ? null : fixtureOf(editor.carry.fixtureId));
+
+  let zoneLayer = $state(false);
+  let letterLayer = $state(true);
+  let factoryLayer = $state(true);
+  let beamLayer = $state(true);
+  let enlarged = $state<View | null>(null);
+  let hovered = $state.raw<MountZone | null>(null);
+  let transform = $state.raw({ x: 0, y: 0, k: 1 });
+  let zoomer: Zoomer | undefined;
+  let svg: SVGSVGElement | undefined = $state();
+  const groups: Partial<Record<View, SVGGElement>> = $state({});
+  let pxPerM = $state(70);
+
+  const zoom = $derived(
+    zoomable(
+      sheet,
+      ({ x, y, k }) => (transform = { x, y, k }),
+      (ready) => (zoomer = ready),
+    ),
+  );
+
+  $effect(() => {
+    const element = svg;
+    if (element === undefined) return;
+    const observer = new ResizeObserver(() => {
+      pxPerM = Math.min(element.clientWidth / sheet.width, element.clientHeight / sheet.height);
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  });
+
+  function enlarge(view: View | null): void {
+    enlarged = view;
+    if (view === null) return zoomer?.show(null);
+    const f = sheet.frames[view];
+    zoomer?.show({ x: f.left - 0.1, y: f.top - 0.15, width: f.width + 0.2, height: f.height + 0.4 });
+  }
+
+  /** Where the pointer is on a view, m. */
+  function onView(view: View, clientX: number, clientY: number): Point2 | null {
+    const matrix = groups[view]?.getScreenCTM();
+    if (matrix === null || matrix === undefined) return null;
+    const p = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
+    return [p.x, p.y];
+  }
+
+  function press(event: PointerEvent, picture: LampPicture): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const { placement, view } = picture;
+    const already = editor.selection.has(placement.id);
+    if (event.shiftKey) {
+      const rest = [...editor.selection].filter((id) => id !== placement.id);
+      editor.select(already ? rest : [...rest, placement.id]);
+      return;
+    }
+    if (!already || editor.selection.size > 1) editor.select([placement.id]);
+    editor.clearShown();
+    if (!editable) return;
+    const from = onView(view, event.clientX, event.clientY);
+    const zone = posedZone(editor.vehicle, zoneOf(editor.vehicle, placement.zoneId), open);
+    let moved = false;
+    const change = (x: number, y: number) => {
+      const to = onView(view, x, y);
+      const { du, dv } =
+        from === null || to === null
+          ? { du: 0, dv: 0 }
+          : stepOnZone(view, zone, [to[0] - from[0], to[1] - from[1]]);
+      return (build: typeof editor.build) =>
+        changePlacement(build, placement.id, { uM: placement.uM + du, vM: placement.vM + dv });
+    };
+    const track = new AbortController();
+    const { signal } = track;
+    window.addEventListener(
+      'pointermove',
+      (move) => {
+        const far = Math.hypot(move.clientX - event.clientX, move.clientY - event.clientY) > CLICK_PX;
+        moved ||= far;
+        if (moved) editor.drag(change(move.clientX, move.clientY));
+      },
+      { signal },
+    );
+    window.addEventListener(
+      'pointerup',
+      (up) => {
+        track.abort();
+        if (moved) editor.edit(`Move ${placement.label}`, change(up.clientX, up.clientY));
+      },
+      { signal },
+    );
+    window.addEventListener(
+      'keydown',
+      (key) => {
+        if (key.key !== 'Escape') return;
+        track.abort();
+        editor.cancelDrag();
+      },
+      { signal },
+    );
+  }
+
+  const ARROWS: Readonly<Record<string, Point2>> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, 1],
+    ArrowDown: [0, -1],
+  };
+
+  function key(event: KeyboardEvent, { placement, view }: LampPicture): void {
+    const arrow = ARROWS[event.key];
+    if (event.key === 'Enter') editor.select([placement.id]);
+    else if (!editable) return;
+    else if (event.key === 'Delete' || event.key === 'Backspace') {
+      const ids = editor.selection.has(placement.id) ? editor.selection : new Set([placement.id]);
+      editor.edit(`Delete ${nameOf(editor.build, [...ids])}`, (b) => removePlacements(b, ids));
+    } else if (arrow !== undefined) {
+      const size = event.shiftKey ? BIG_NUDGE_M : NUDGE_M;
+      const zone = posedZone(editor.vehicle, zoneOf(editor.vehicle, placement.zoneId), open);
+      const { du, dv } = stepOnZone(view, zone, [arrow[0] * size, arrow[1] * size]);
+      const round = (v: number) => Math.round(v / NUDGE_M) * NUDGE_M;
+      editor.select([placement.id]);
+      editor.edit(
+        `Nudge ${placement.label}`,
+        (b) =>
+          changePlacement(b, placement.id, { uM: placement.uM + round(du), vM: placement.vM + round(dv) }),
+        `nudge ${placement.id}`,
+      );
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  /** Puts the carried fixture where the pointer is on a zone. */
+  function drop(view: View, zone: MountZone, clientX: number, clientY: number): void {
+    const p = onView(view, clientX, clientY);
+    if (editor.carry === null || carried === null || p === null || misfit(carried, zone) !== null) return;
+    const posed = posedZone(editor.vehicle, zone, open);
+    const picture = zonePictures(editor.vehicle, view, open).find((z) => z.zone.id === zone.id);
+    if (picture === undefined) return;
+    const { du, dv } = stepOnZone(view, posed, [p[0] - picture.at[0], p[1] - picture.at[1]]);
+    placeAt(editor, editor.carry.fixtureId, zone, { uM: du, vM: dv, pair: false });
+  }
+
+  /** Beams of the selected lamps on the plan: where each module aims, between its half-angles. */
+  const beams = $derived(
+    !beamLayer
+      ? []
+      : editor.selected.flatMap((p) =>
+          placeModules(editor.vehicle, p, open).map((m) => {
+            const { bearingDeg } = bearingOf(m.frame.aim);
+            const { h50Deg } = m.module.distribution;
+            const edge = (deg: number): string => {
+              const a = (deg * Math.PI) / 180;
+              return `${m.centre[0] + BEAM_M * Math.cos(a)},${m.centre[1] - BEAM_M * Math.sin(a)}`;
+            };
+            const glow = shown.get(`${p.id}/${m.module.id}`);
+            return {
+              key: `${p.id}/${m.module.id}`,
+              colour: glow?.colour ?? 'white',
+              path: `M${m.centre[0]},${m.centre[1]}L${edge(bearingDeg - h50Deg)}A${BEAM_M},${BEAM_M} 0 0 0 ${edge(bearingDeg + h50Deg)}Z`,
+            };
+          }),
+        ),
+  );
+
+  /** Marked bearings as wedges around the plan. */
+  const wedges = $derived(
+    editor.marked.map(({ fromDeg, toDeg }) => {
+      const span = (toDeg - fromDeg + 360) % 360;
+      const steps = Math.max(2, Math.ceil(span / 5));
+      const rim = Array.from({ length: steps + 1 }, (_, i) => {
+        const a = ((fromDeg + (span * i) / steps) * Math.PI) / 180;
+        const r =
+          1 /
+          Math.max(Math.abs(Math.cos(a)) / (editor.vehicle.lengthM / 2 + 0.36), Math.abs(Math.sin(a)) / 1.42);
+        return `${r * Math.cos(a)},${-r * Math.sin(a)}`;
+      });
+      return `M0,0L${rim.join('L')}Z`;
+    }),
+  );
+
+  const status = $derived.by(() => {
+    if (carried === null) return null;
+    if (hovered === null)
+      return `${carried.name}: choose a green zone, or a zone from the list. Esc puts it back.`;
+    const why = misfit(carried, hovered);
+    return why === null
+      ? `${hovered.name}: fits. ${hovered.behind}`
+      : `${hovered.name}: does not fit; ${why}.`;
+  });
+
+  $effect(() => {
+    const at = editor.carry?.at;
+    if (at === null || at === undefined) return;
+    const element = document.elementFromPoint(at.x, at.y);
+    const id = element?.getAttribute('data-zone');
+    hovered = id === null || id === undefined ? null : zoneOf(editor.vehicle, id);
+  });
+
+  function dropCarried(clientX: number, clientY: number): void {
+    const element = document.elementFromPoint(clientX, clientY);
+    const id = element?.getAttribute('data-zone');
+    const view = VIEWS.find((v) => v === element?.getAttribute('data-view'));
+    if (id !== null && id !== undefined && view !== undefined)
+      drop(view, zoneOf(editor.vehicle, id), clientX, clientY);
+  }
+
+  onMount(() => ondropper?.(dropCarried));
+</script>
+
+<section class="sheet" aria-label="Sheet of the vehicle">
+  <div class="tools">
+    <div class="views" role="group" aria-label="Enlarge a view">
+      <button class:on={enlarged === null} aria-pressed={enlarged === null} onclick={() => enlarge(null)}
+        >All</button
+      >
+      {#each VIEWS as view (view)}
+        <button class:on={enlarged === view} aria-pressed={enlarged === view} onclick={() => enlarge(view)}>
+          {viewName[view]}
+        </button>
+      {/each}
+    </div>
+    {#if editable}
+      <div class="layers" role="group" aria-label="Layers">
+        <label><input type="checkbox" bind:checked={zoneLayer} /> Zones</label>
+        <label><input type="checkbox" bind:checked={factoryLayer} /> Factory lamps</label>
+        <label><input type="checkbox" bind:checked={letterLayer} /> Letters</label>
+        <label><input type="checkbox" bind:checked={beamLayer} /> Beams</label>
+      </div>
+    {/if}
+    <span class="fill"></span>
+    <Button
+      kind="ghost"
+      size="small"
+      icon={ZoomOut}
+      iconDescription="Zoom out"
+      tooltipPosition="bottom"
+      on:click={() => zoomer?.by(1 / 1.5)}
+    />
+    <Button
+      kind="ghost"
+      size="small"
+      icon={ZoomIn}
+      iconDescription="Zoom in"
+      tooltipPosition="bottom"
+      tooltipAlignment="end"
+      on:click={() => zoomer?.by(1.5)}
+    />
+  </div>
+  <svg
+    bind:this={svg}
+    {@attach zoom}
+    viewBox="0 0 {sheet.width} {sheet.height}"
+    class:night={editor.state.ambient === 'night'}
+    role="group"
+    aria-label="Five views of the vehicle"
+  >
+    <defs>
+      <pattern
+        id="gap-hatch"
+        width="0.09"
+        height="0.09"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="0.09" stroke="var(--gap)" stroke-width="0.03" />
+      </pattern>
+    </defs>
+    <rect
+      class="paper"
+      width={sheet.width}
+      height={sheet.height}
+      role="presentation"
+      data-paper
+      onclick={() => {
+        if (editor.carry === null) editor.select([]);
+      }}
+    />
+    <g transform="translate({transform.x},{transform.y}) scale({transform.k})">
+      {#each VIEWS as view (view)}
+        {@const frame = sheet.frames[view]}
+        <text
+          class="title"
+          x={frame.left + (view === 'plan' ? 0.35 : frame.width / 2)}
+          y={frame.top + frame.height + (view === 'plan' ? -0.02 : 0.18)}>{viewName[view]}</text
+        >
+        {#if view !== 'plan'}
+          <line
+            class="ground"
+            x1={frame.left - 0.1}
+            x2={frame.left + frame.width + 0.1}
+            y1={frame.y}
+            y2={frame.y}
+          />
+        {/if}
+        <g bind:this={groups[view]} transform="translate({frame.x},{frame.y}) scale(1,-1)">
+          {#if view === 'plan'}
+            {#each wedges as path, i (i)}<path class="wedge" d={path} />{/each}
+          {/if}
+          <ViewPicture vehicle={editor.vehicle} {view} {open} factoryLamps={factoryLayer} />
+          {#if view === 'plan'}
+            {#each beams as beam (beam.key)}<path class="beam {beam.colour}" d={beam.path} />{/each}
+          {/if}
+          {#if zoneLayer || carried !== null}
+            {#each zonePictures(editor.vehicle, view, open) as { zone, path } (zone.id)}
+              {@const fits = carried !== null && misfit(carried, zone) === null}
+              <path
+                class="zone"
+                class:fits
+                class:misfit={carried !== null && !fits}
+                class:hot={hovered?.id === zone.id}
+                d={path}
+                data-zone={zone.id}
+                data-view={view}
+                role="presentation"
+                onpointerenter={() => (hovered = zone)}
+                onpointerleave={() => (hovered = null)}
+                onclick={(event) => drop(view, zone, event.clientX, event.clientY)}
+              >
+                <title>{zone.name}: {zone.behind}</title>
+              </path>
+            {/each}
+          {/if}
+          <g class:through={carried !== null}>
+            {#each pictures.filter((p) => p.view === view) as picture (picture.placement.id)}
+              <Lamp
+                {picture}
+                glows={shown}
+                selected={editor.selection.has(picture.placement.id)}
+                letters={letterLayer}
+                calm={instant !== null && !editor.preview.trueSpeed}
+                reach={7 / (pxPerM * transform.k)}
+                onpress={press}
+                onkey={key}
+                onreach={() => (hovered = null)}
+              />
+            {/each}
+          </g>
+        </g>
+      {/each}
+    </g>
+  </svg>
+  <p class="status" role="status">{status ?? ''}</p>
+</section>
+
+<style>
+  .sheet {
+    position: relative;
+    display: flex;
+    flex-direction: column;
+    min-width: 0;
+    min-height: 0;
+    height: 100%;
+    background: var(--sheet);
+  }
+
+  .tools {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    padding: 0.125rem 0.5rem;
+    border-bottom: 1px solid var(--sheet-line);
+    flex-wrap: wrap;
+  }
+
+  .views {
+    display: flex;
+  }
+
+  .views button {
+    padding: 0.25rem 0.5rem;
+    border: 1px solid var(--cds-ui-04);
+    border-left-width: 0;
+    background: transparent;
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 12px;
+    cursor: pointer;
+  }
+
+  .views button:first-child {
+    border-left-width: 1px;
+  }
+
+  .views button.on {
+    background: var(--cds-ui-04);
+    color: var(--cds-ui-background);
+    font-weight: 600;
+  }
+
+  .views button:focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -2px;
+  }
+
+  .layers {
+    display: flex;
+    gap: 0.75rem;
+    font-size: 12px;
+  }
+
+  .fill {
+    flex: 1;
+  }
+
+  .layers label {
+    display: flex;
+    gap: 0.3rem;
+    align-items: center;
+  }
+
+  svg {
+    flex: 1;
+    min-height: 0;
+    width: 100%;
+    touch-action: none;
+    user-select: none;
+  }
+
+  svg.night {
+    background: color-mix(in srgb, #000 45%, var(--sheet));
+  }
+
+  .paper {
+    fill: transparent;
+  }
+
+  .title {
+    font-size: 0.15px;
+    letter-spacing: 0;
+    text-anchor: middle;
+    fill: var(--cds-text-02);
+  }
+
+  .ground {
+    stroke: var(--sheet-line);
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .zone {
+    fill: transparent;
+    stroke: var(--accent);
+    stroke-width: 1;
+    stroke-dasharray: 4 3;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .zone.fits {
+    stroke: var(--zone-fit);
+    stroke-width: 2;
+    stroke-dasharray: none;
+    fill: color-mix(in srgb, var(--zone-fit) 28%, transparent);
+    cursor: copy;
+  }
+
+  .zone.fits.hot {
+    fill: color-mix(in srgb, var(--zone-fit) 55%, transparent);
+  }
+
+  .zone.misfit {
+    stroke: var(--zone-misfit);
+    cursor: not-allowed;
+  }
+
+  .through {
+    pointer-events: none;
+  }
+
+  .wedge {
+    fill: url(#gap-hatch);
+    stroke: var(--gap);
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .beam {
+    fill-opacity: 0.14;
+    stroke-opacity: 0.6;
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+
+  .beam.red {
+    fill: var(--lamp-red);
+    stroke: var(--lamp-red);
+  }
+  .beam.blue {
+    fill: var(--lamp-blue);
+    stroke: var(--lamp-blue);
+  }
+  .beam.amber {
+    fill: var(--lamp-amber);
+    stroke: var(--lamp-amber);
+  }
+  .beam.white {
+    fill: var(--lamp-white);
+    stroke: var(--lamp-white);
+  }
+  .beam.green {
+    fill: var(--lamp-green);
+    stroke: var(--lamp-green);
+  }
+  .beam.purple {
+    fill: var(--lamp-purple);
+    stroke: var(--lamp-purple);
+  }
+
+  .status {
+    position: absolute;
+    bottom: 0;
+    left: 0;
+    right: 0;
+    padding: 0.25rem 0.75rem;
+    font-size: 12px;
+    background: color-mix(in srgb, var(--sheet) 80%, transparent);
+    pointer-events: none;
+  }
+
+  .status:empty {
+    display: none;
+  }
+</style>

@@ -1,0 +1,305 @@
+<script lang="ts">
+  import { changeStage, removeGroup, renameGroup, setCue } from '@flarik/core/build/edits';
+  import { STAGES, type Cue, type StageIndex } from '@flarik/core/build/schema';
+  import { Name } from '@flarik/core/names';
+  import { PATTERNS } from '@flarik/core/timing/library';
+  import { Button } from 'carbon-components-svelte';
+  import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
+  import { getEditor } from '$lib/editor/context';
+
+  const editor = getEditor()();
+  const { timing } = $derived(editor.build);
+  const membersOf = (groupId: string | null) =>
+    editor.build.placements.flatMap((p) =>
+      p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placement: p, setup: m })),
+    );
+  const free = $derived(membersOf(null));
+  const rows = $derived([
+    ...timing.groups.map((g): { id: string | null; name: string } => ({ id: g.id, name: g.name })),
+    ...(free.length > 0 ? [{ id: null, name: 'In no group' }] : []),
+  ]);
+  const SLOTS = [1, 2, 3] as const;
+
+  /** The cues of a group in a stage, by colour slot, and one empty place for the next. */
+  function places(stage: StageIndex, groupId: string | null): { slot: Cue['slot']; cue: Cue | null }[] {
+    const cues = timing.stages[stage].cues.filter((c) => c.groupId === groupId);
+    const taken = cues.toSorted((a, b) => a.slot - b.slot).map((cue) => ({ slot: cue.slot, cue }));
+    return taken.length > 0 ? taken : [{ slot: 1, cue: null }];
+  }
+
+  const most = (groupId: string | null): number =>
+    Math.max(1, ...membersOf(groupId).map(({ setup }) => setup.colours.length));
+
+  /** What a colour slot means in this group: "red / blue". */
+  function slotText(groupId: string | null, slot: number): string {
+    const colours = new Set(membersOf(groupId).flatMap(({ setup }) => setup.colours.slice(slot - 1, slot)));
+    return colours.size === 0 ? `slot ${slot}` : [...colours].join('/');
+  }
+
+  function setPattern(
+    stage: StageIndex,
+    groupId: string | null,
+    slot: Cue['slot'],
+    cue: Cue | null,
+    patternId: string,
+  ): void {
+    const name = timing.stages[stage].name;
+    if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, stage, groupId, slot, null));
+    else
+      editor.edit(`Pattern in ${name}`, (b) =>
+        setCue(b, stage, groupId, slot, { groupId, slot, level: cue?.level ?? 1, patternId }),
+      );
+    editor.setState({ stage });
+  }
+
+  function setSlot(stage: StageIndex, cue: Cue, value: string): void {
+    const slot = SLOTS.find((s) => String(s) === value);
+    if (slot !== undefined)
+      editor.edit(`Colour in ${timing.stages[stage].name}`, (b) =>
+        setCue(b, stage, cue.groupId, cue.slot, { ...cue, slot }),
+      );
+  }
+
+  function addCue(stage: StageIndex, groupId: string | null): void {
+    const used = new Set(timing.stages[stage].cues.filter((c) => c.groupId === groupId).map((c) => c.slot));
+    const slot = SLOTS.find((s) => !used.has(s));
+    if (slot !== undefined)
+      editor.edit('Add a colour', (b) =>
+        setCue(b, stage, groupId, slot, { groupId, slot, level: 1, patternId: 'single' }),
+      );
+  }
+
+  function rename(groupId: string, text: string): void {
+    const name = Name.safeParse(text.trim());
+    if (name.success) editor.edit('Rename group', (b) => renameGroup(b, groupId, name.data));
+  }
+
+  const selectMembers = (groupId: string | null) =>
+    editor.select([...new Set(membersOf(groupId).map(({ placement }) => placement.id))]);
+</script>
+
+<div class="scroller">
+  <table>
+    <caption class="visually-hidden">What each sync group shows in each stage</caption>
+    <thead>
+      <tr>
+        <th scope="col">Sync group</th>
+        {#each STAGES as stage (stage)}
+          <th scope="col" class:now={stage === editor.state.stage}>
+            {#if stage === 0}
+              {timing.stages[0].name}
+            {:else}
+              <button
+                class="stage"
+                aria-pressed={stage === editor.state.stage}
+                onclick={() => editor.setState({ stage })}
+              >
+                {timing.stages[stage].name}
+              </button>
+            {/if}
+          </th>
+        {/each}
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as row (row.id)}
+        <tr>
+          <th scope="row">
+            {#if row.id === null}
+              <span class="name">{row.name}</span>
+            {:else}
+              {@const id = row.id}
+              <input
+                aria-label="Name of group {row.name}"
+                value={row.name}
+                maxlength="80"
+                onchange={(event) => rename(id, event.currentTarget.value)}
+              />
+            {/if}
+            <span class="under">
+              <button class="link" onclick={() => selectMembers(row.id)}>
+                {membersOf(row.id).length} modules{row.id === null ? ', each on its own clock' : ''}
+              </button>
+              {#if row.id !== null}
+                {@const id = row.id}
+                <Button
+                  kind="ghost"
+                  size="small"
+                  icon={TrashCan}
+                  iconDescription="Delete group {row.name}"
+                  tooltipPosition="right"
+                  on:click={() => editor.edit(`Delete group ${row.name}`, (b) => removeGroup(b, id))}
+                />
+              {/if}
+            </span>
+          </th>
+          {#each STAGES as stage (stage)}
+            {@const name = timing.stages[stage].name}
+            <td class:now={stage === editor.state.stage}>
+              {#each places(stage, row.id) as { slot, cue } (slot)}
+                <div class="cue">
+                  <select
+                    aria-label="Pattern of {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
+                    value={cue?.patternId ?? ''}
+                    onchange={(event) => setPattern(stage, row.id, slot, cue, event.currentTarget.value)}
+                  >
+                    <option value="">dark</option>
+                    {#each PATTERNS as pattern (pattern.id)}<option value={pattern.id}>{pattern.name}</option
+                      >{/each}
+                  </select>
+                  {#if cue !== null}
+                    <select
+                      aria-label="Colour of {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
+                      value={String(cue.slot)}
+                      onchange={(event) => setSlot(stage, cue, event.currentTarget.value)}
+                    >
+                      {#each SLOTS.filter((s) => s <= most(row.id) || s === cue.slot) as s (s)}
+                        <option value={String(s)}>{s}: {slotText(row.id, s)}</option>
+                      {/each}
+                    </select>
+                  {/if}
+                </div>
+              {/each}
+              {#if places(stage, row.id)[0]?.cue && places(stage, row.id).length < most(row.id)}
+                <button
+                  class="link"
+                  onclick={() => addCue(stage, row.id)}
+                  aria-label="Add a colour to {row.name} in {name}">+ colour</button
+                >
+              {/if}
+            </td>
+          {/each}
+        </tr>
+      {:else}
+        <tr
+          ><td colspan="5" class="quiet"
+            >No sync groups yet. Select lamps on the sheet and give them a group in the inspector.</td
+          ></tr
+        >
+      {/each}
+    </tbody>
+    {#if rows.length > 0}
+      <tfoot>
+        <tr>
+          <th scope="row">Night level</th>
+          {#each STAGES as stage (stage)}
+            <td class:now={stage === editor.state.stage}>
+              <label class="night">
+                <input
+                  type="number"
+                  min="5"
+                  max="100"
+                  step="5"
+                  aria-label="Night level of {timing.stages[stage].name}, percent"
+                  value={Math.round(timing.stages[stage].nightLevel * 100)}
+                  onchange={(event) => {
+                    const percent = Math.min(100, Math.max(5, event.currentTarget.valueAsNumber || 100));
+                    event.currentTarget.valueAsNumber = percent;
+                    editor.edit(`Night level of ${timing.stages[stage].name}`, (b) =>
+                      changeStage(b, stage, { nightLevel: percent / 100 }),
+                    );
+                  }}
+                /> %
+              </label>
+            </td>
+          {/each}
+        </tr>
+      </tfoot>
+    {/if}
+  </table>
+</div>
+
+<style>
+  .scroller {
+    overflow: auto;
+    min-height: 0;
+  }
+
+  table {
+    border-collapse: collapse;
+    width: 100%;
+    font-size: 13px;
+  }
+
+  th,
+  td {
+    padding: 0.25rem 0.4rem;
+    border-bottom: 1px solid var(--cds-ui-03);
+    text-align: left;
+    vertical-align: top;
+  }
+
+  thead th {
+    position: sticky;
+    top: 0;
+    background: var(--cds-ui-background);
+    z-index: 1;
+    color: var(--cds-text-02);
+    font-weight: 400;
+  }
+
+  .now {
+    background: color-mix(in srgb, var(--accent) 12%, var(--cds-ui-background));
+  }
+
+  thead .now,
+  thead .now button {
+    color: var(--cds-text-01);
+    font-weight: 600;
+  }
+
+  .stage,
+  .link {
+    border: 0;
+    padding: 0;
+    background: none;
+    font: inherit;
+    color: var(--cds-link-01);
+    cursor: pointer;
+    text-align: left;
+  }
+
+  .link {
+    font-size: 12px;
+    font-weight: 400;
+  }
+
+  .under {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+  }
+
+  .cue {
+    display: grid;
+    gap: 2px;
+    margin-bottom: 3px;
+  }
+
+  select,
+  input {
+    width: 100%;
+    height: 26px;
+    padding: 0 0.25rem;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 12px;
+  }
+
+  th input {
+    font-weight: 600;
+  }
+
+  .night input {
+    width: 3.5rem;
+  }
+
+  select:focus-visible,
+  input:focus-visible,
+  button:focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -1px;
+  }
+</style>

@@ -1,0 +1,34 @@
+import type { RingOptions } from '@flarik/core/coverage/ring';
+import { sectorsWhere, type Sector } from '@flarik/core/coverage/sectors';
+import type { RingAnswer } from '$lib/workers/analysis.worker';
+
+/** A colour is missed toward a bearing below this effective intensity, cd. */
+export const MISSED_CD = 10;
+
+/**
+ * The bearings that see too little: below the packs' floor for all colours together, or, for one colour alone
+ * (for which the floors say nothing), below what is noticed at all.
+ */
+export function gapsOf({ ring, floor }: RingAnswer, { colour }: RingOptions): Sector[] {
+  if (colour !== null) return sectorsWhere((b) => (ring.effectiveCd[b] ?? 0) < MISSED_CD);
+  return sectorsWhere((b) => (ring.powerCdsPerMin[b] ?? 0) < (floor[b] ?? 0));
+}
+
+const NAMES = [
+  'front',
+  'front right',
+  'right',
+  'rear right',
+  'rear',
+  'rear left',
+  'left',
+  'front left',
+] as const;
+
+/** Where a sector's middle lies, in words. */
+export function whereabouts({ fromDeg, toDeg }: Sector): string {
+  const span = (toDeg - fromDeg + 360) % 360;
+  if (span === 359) return 'all round';
+  const middle = (fromDeg + span / 2) % 360;
+  return NAMES[Math.round(middle / 45) % 8] ?? 'front';
+}

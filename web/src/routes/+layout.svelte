@@ -1,0 +1,12 @@
+<script lang="ts">
+  import 'carbon-components-svelte/css/all.css';
+  import '@fontsource/ibm-plex-sans/latin-400.css';
+  import '@fontsource/ibm-plex-sans/latin-600.css';
+  import '@fontsource/ibm-plex-mono/latin-400.css';
+  import '../app.css';
+  import type { Snippet } from 'svelte';
+
+  let { children }: { children: Snippet } = $props();
+</script>
+
+{@render children()}

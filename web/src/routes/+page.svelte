@@ -1,0 +1,221 @@
+<script lang="ts">
+  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/build/schema';
+  import { Service, serviceName } from '@flarik/core/build/service';
+  import { goto, invalidateAll } from '$app/navigation';
+  import { Button, InlineNotification, Modal } from 'carbon-components-svelte';
+  import Add from 'carbon-icons-svelte/lib/Add.svelte';
+  import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
+  import Upload from 'carbon-icons-svelte/lib/Upload.svelte';
+  import type { BuildSummary } from '$lib/api';
+  import NewBuild from '$lib/builds/NewBuild.svelte';
+  import { importBuild, removeBuild } from '$lib/client';
+  import TopBar from '$lib/frame/TopBar.svelte';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+  let making = $state(false);
+  let removing = $state.raw<BuildSummary | null>(null);
+  let trouble = $state('');
+  let picker: HTMLInputElement | undefined = $state();
+
+  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+  function serviceText(service: string): string {
+    const known = Service.safeParse(service);
+    return known.success ? serviceName[known.data] : service;
+  }
+
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    trouble = '';
+    try {
+      await work();
+    } catch (error) {
+      trouble = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  const takeFile = (): Promise<void> =>
+    attempt(async () => {
+      const file = picker?.files?.[0];
+      if (picker === undefined || file === undefined) return;
+      try {
+        if (file.size > MAX_BUILD_BYTES)
+          throw new Error(`${file.name}: ${tooLarge('build file', file.size)}`);
+        const { id } = await importBuild(await file.text());
+        await goto(`/builds/${id}/layout`);
+      } finally {
+        picker.value = '';
+      }
+    });
+
+  const remove = (): Promise<void> =>
+    attempt(async () => {
+      const build = removing;
+      removing = null;
+      if (build === null) return;
+      await removeBuild(build.id);
+      await invalidateAll();
+    });
+</script>
+
+<svelte:head><title>Flarik: builds</title></svelte:head>
+
+<TopBar />
+<main>
+  <div class="head">
+    <h1>Builds</h1>
+    <div class="actions">
+      <input
+        bind:this={picker}
+        class="visually-hidden"
+        type="file"
+        accept=".json,application/json"
+        aria-label="Build file to import"
+        tabindex="-1"
+        onchange={takeFile}
+      />
+      <Button kind="tertiary" size="field" icon={Upload} on:click={() => picker?.click()}
+        >Import a build file</Button
+      >
+      <Button size="field" icon={Add} on:click={() => (making = true)}>New build</Button>
+    </div>
+  </div>
+  {#if trouble !== ''}
+    <InlineNotification
+      kind="error"
+      title="Not done."
+      subtitle={trouble}
+      lowContrast
+      on:close={() => (trouble = '')}
+    />
+  {/if}
+  {#if data.builds.length === 0}
+    <p class="empty">No builds yet. Make a new one, or import a build file.</p>
+  {:else}
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Build</th>
+          <th scope="col">Service</th>
+          <th scope="col">Findings</th>
+          <th scope="col">Revision</th>
+          <th scope="col">Last saved</th>
+          <th scope="col"><span class="visually-hidden">Actions</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each data.builds as build (build.id)}
+          <tr>
+            <th scope="row"><a href="/builds/{build.id}/layout">{build.name}</a></th>
+            <td>{serviceText(build.service)}</td>
+            <td>
+              {#if build.findingsBlocking + build.findingsOther === 0}
+                <span class="clean">✓ none</span>
+              {:else}
+                {#if build.findingsBlocking > 0}<span class="blocks">■ {build.findingsBlocking} blocking</span
+                  >{/if}
+                {#if build.findingsOther > 0}<span class="other">▲ {build.findingsOther} other</span>{/if}
+              {/if}
+            </td>
+            <td class="figure">{build.version}</td>
+            <td class="figure">{when.format(new Date(build.updatedAt))}</td>
+            <td class="remove">
+              <Button
+                kind="ghost"
+                size="small"
+                icon={TrashCan}
+                iconDescription="Delete {build.name}"
+                tooltipPosition="left"
+                on:click={() => (removing = build)}
+              />
+            </td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+  <p class="caution quiet">
+    Flarik helps to design; it does not replace the law, a standard, a test laboratory or a licensed
+    installer. Rule packs that ship with it are made-up examples or blank forms. Work on high-current, brake
+    and signal circuits belongs to qualified people.
+  </p>
+</main>
+
+<NewBuild bind:open={making} />
+<Modal
+  danger
+  open={removing !== null}
+  modalHeading="Delete {removing?.name ?? ''}?"
+  primaryButtonText="Delete"
+  secondaryButtonText="Keep it"
+  on:submit={remove}
+  on:click:button--secondary={() => (removing = null)}
+  on:close={() => (removing = null)}
+>
+  <p>The build and all of its revisions go. Export it first if you may want it again.</p>
+</Modal>
+
+<style>
+  main {
+    max-width: 72rem;
+    margin: 0 auto;
+    padding: 1.5rem 1rem;
+    display: grid;
+    gap: 1rem;
+  }
+
+  .head,
+  .actions {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.5rem;
+  }
+
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    background: var(--cds-ui-01);
+  }
+
+  th,
+  td {
+    padding: 0.6rem 1rem;
+    text-align: left;
+    border-bottom: 1px solid var(--cds-ui-03);
+    vertical-align: middle;
+  }
+
+  thead th {
+    color: var(--cds-text-02);
+    font-weight: 400;
+  }
+
+  th a {
+    font-weight: 600;
+    color: var(--cds-link-01);
+  }
+
+  .remove {
+    width: 3rem;
+    padding: 0 0.5rem;
+  }
+
+  .blocks {
+    color: var(--gap);
+    margin-right: 0.75rem;
+  }
+
+  .other {
+    color: var(--warn);
+  }
+
+  .clean {
+    color: var(--good);
+  }
+
+  .empty,
+  .caution {
+    max-width: 48rem;
+  }
+</style>

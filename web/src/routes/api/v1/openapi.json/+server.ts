@@ -1,0 +1,5 @@
+import { openApi } from '$lib/server/openapi';
+import { json } from '@sveltejs/kit';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = () => json(openApi());

@@ -1,0 +1,116 @@
+<script lang="ts">
+  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/build/schema';
+  import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
+  import { invalidate } from '$app/navigation';
+  import { Button, InlineNotification } from 'carbon-components-svelte';
+  import Add from 'carbon-icons-svelte/lib/Add.svelte';
+  import Upload from 'carbon-icons-svelte/lib/Upload.svelte';
+  import { importRulePack } from '$lib/client';
+  import { getEditor } from '$lib/editor/context';
+  import PackCard from '$lib/rules/PackCard.svelte';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+  const editor = getEditor()();
+  let trouble = $state('');
+  let picker: HTMLInputElement | undefined = $state();
+
+  const chosen = $derived(new Set(editor.build.rulePacks.map((p) => p.id)));
+  const others = $derived(data.shelf.filter((p) => !chosen.has(p.id)));
+
+  const choose = (pack: RulePack) =>
+    editor.edit(`Choose ${pack.name}`, (b) => ({
+      ...b,
+      rulePacks: [...b.rulePacks.filter((p) => p.id !== pack.id), pack],
+    }));
+
+  async function takeFile(): Promise<void> {
+    const file = picker?.files?.[0];
+    if (picker === undefined || file === undefined) return;
+    trouble = '';
+    try {
+      if (file.size > MAX_BUILD_BYTES) throw new Error(tooLarge('rule pack', file.size));
+      const text = await file.text();
+      const pack = readRulePack(parseJson(text, 'rule pack'));
+      await importRulePack(text);
+      choose(pack);
+      await invalidate('flarik:shelf');
+    } catch (error) {
+      trouble = `${file.name}: ${error instanceof Error ? error.message : String(error)}`;
+    } finally {
+      picker.value = '';
+    }
+  }
+</script>
+
+<div class="step">
+  <div class="head">
+    <h1>Rules</h1>
+    <p class="quiet">Local codes and the judgement of licensed people come before anything a pack says.</p>
+    <input
+      bind:this={picker}
+      class="visually-hidden"
+      type="file"
+      accept=".json,application/json"
+      aria-label="Rule pack file to import"
+      tabindex="-1"
+      onchange={takeFile}
+    />
+    <Button size="small" kind="tertiary" icon={Upload} on:click={() => picker?.click()}
+      >Import a rule pack</Button
+    >
+  </div>
+  {#if trouble !== ''}
+    <InlineNotification
+      kind="error"
+      lowContrast
+      title="Not taken in."
+      subtitle={trouble}
+      on:close={() => (trouble = '')}
+    />
+  {/if}
+  {#each editor.build.rulePacks as pack (pack.id)}
+    <PackCard {pack} />
+  {:else}
+    <p>No rule pack is chosen, so nothing is checked. Choose one below, or import one.</p>
+  {/each}
+  {#if others.length > 0}
+    <h2>On the shelf</h2>
+    <ul>
+      {#each others as pack (pack.id)}
+        <li>
+          <span>{pack.name}</span>
+          <span class="quiet">{pack.rules.length === 1 ? '1 rule' : `${pack.rules.length} rules`}</span>
+          <Button size="small" kind="ghost" icon={Add} on:click={() => choose(pack)}>Choose</Button>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</div>
+
+<style>
+  .step {
+    display: grid;
+    align-content: start;
+    gap: 0.75rem;
+    height: 100%;
+    overflow-y: auto;
+    padding: 0.75rem 1rem;
+  }
+
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+  }
+
+  .head p {
+    flex: 1;
+  }
+
+  li {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+  }
+</style>

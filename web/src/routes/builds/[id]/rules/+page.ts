@@ -1,0 +1,11 @@
+import { RulePack } from '@flarik/core/rules/pack';
+import { error } from '@sveltejs/kit';
+import { z } from 'zod';
+import type { PageLoad } from './$types';
+
+export const load: PageLoad = async ({ fetch, depends }) => {
+  depends('flarik:shelf');
+  const answer = await fetch('/api/v1/rule-packs').catch(() => null);
+  if (answer?.ok !== true) error(503, 'The shelf of rule packs cannot be reached just now.');
+  return { shelf: z.array(RulePack).parse(await answer.json()) };
+};
