@@ -10,14 +10,23 @@ const DIR = join(ROOT, '.data/demo');
 const RUNNING = join(DIR, 'running.json');
 const LOADED = join(DIR, 'loaded');
 
+/**
+ * @typedef {{ pid: number, appPid: number, address: string }} Running
+ * @param {unknown} value
+ * @returns {value is Running}
+ */
+const isRunning = (value) =>
+  typeof value === 'object' && value !== null && 'pid' in value && 'appPid' in value && 'address' in value;
+
 /** What a demo that is still running wrote down; null when none runs. Leftovers of a killed one are ended. */
 async function otherDemo() {
   if (!existsSync(RUNNING)) return null;
-  const other = /** @type {{ pid: number, appPid: number, address: string }} */ (
-    JSON.parse(readFileSync(RUNNING, 'utf8'))
-  );
-  if (alive(other.pid)) return other;
-  if (alive(other.appPid)) await endProcess(other.appPid);
+  /** @type {unknown} */
+  const other = JSON.parse(readFileSync(RUNNING, 'utf8'));
+  if (isRunning(other)) {
+    if (alive(other.pid)) return other;
+    if (alive(other.appPid)) await endProcess(other.appPid);
+  }
   rmSync(RUNNING, { force: true });
   return null;
 }

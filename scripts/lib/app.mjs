@@ -82,9 +82,9 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn' }) {
  * @param {string} address
  */
 export async function loadDemo(address) {
-  for (const [folder, route] of [
-    ['packs', 'rule-packs'],
-    ['builds', 'builds/import'],
+  for (const { folder, route } of [
+    { folder: 'packs', route: 'rule-packs' },
+    { folder: 'builds', route: 'builds/import' },
   ]) {
     const dir = join(ROOT, 'demo', folder);
     for (const name of readdirSync(dir).toSorted().toReversed()) {
