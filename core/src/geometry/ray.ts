@@ -2,13 +2,13 @@ import type { Solid } from './solid.ts';
 import { dot, type Vec3 } from './vec.ts';
 
 /**
- * Shortest way through a solid that hides light, m. A ray that only slides along a face or touches an
- * edge has no length inside; a micrometre is far above rounding (1e-15 of metres) and far below a panel.
+ * Light is hidden below a solid's skin, not on it: a ray that slides along a face or touches an edge passes. A
+ * micrometre is far above rounding (1e-15 of metres) and far below a panel.
  */
-export const MIN_CHORD_M = 1e-6;
+export const SKIN_M = 1e-6;
 
 /**
- * Length of a ray inside a convex solid, ahead of its origin, by clipping against the half-spaces
+ * Length of a ray below the skin of a convex solid, ahead of its origin, by clipping against the half-spaces
  * (Cyrus and Beck 1978; Kay and Kajiya 1986).
  *
  * @param direction - unit vector
@@ -18,7 +18,7 @@ export function chordM(solid: Solid, origin: Vec3, direction: Vec3): number {
   let enter = 0;
   let leave = Infinity;
   for (const { n, d } of solid.planes) {
-    const gap = d - dot(n, origin);
+    const gap = d - SKIN_M - dot(n, origin);
     const speed = dot(n, direction);
     if (speed > 0) leave = Math.min(leave, gap / speed);
     else if (speed < 0) enter = Math.max(enter, gap / speed);
@@ -32,7 +32,7 @@ export function chordM(solid: Solid, origin: Vec3, direction: Vec3): number {
 export function transmissionAlong(solids: readonly Solid[], origin: Vec3, direction: Vec3): number {
   let share = 1;
   for (const s of solids) {
-    if (s.transmission < 1 && chordM(s, origin, direction) > MIN_CHORD_M) share *= s.transmission;
+    if (s.transmission < 1 && chordM(s, origin, direction) > 0) share *= s.transmission;
     if (share === 0) return 0;
   }
   return share;

@@ -1,0 +1,18 @@
+import { readFileSync, statSync } from 'node:fs';
+import { MAX_BUILD_BYTES, readBuildText, tooLarge, type Build } from '@flarik/core/build/schema';
+import { InputError } from '@flarik/core/errors';
+
+/**
+ * The build in a file.
+ * @throws {InputError} no such file, too large, or not a build; the file is named
+ */
+export function readBuildFile(file: string): Build {
+  try {
+    const { size } = statSync(file);
+    if (size > MAX_BUILD_BYTES) throw new InputError('', tooLarge('build file', size));
+    return readBuildText(readFileSync(file, 'utf8'));
+  } catch (error) {
+    if (error instanceof InputError) throw new InputError(file, error.message);
+    throw new InputError(file, error instanceof Error ? error.message : String(error));
+  }
+}

@@ -1,0 +1,25 @@
+import { InputError } from '@flarik/core/errors';
+import { readArgs } from './args.ts';
+import { check } from './check.ts';
+import { coverage } from './coverage.ts';
+import { geometry } from './geometry.ts';
+import type { Output } from './output.ts';
+import { readBuildFile } from './readFile.ts';
+
+/**
+ * Runs one command.
+ * @throws {InputError} bad input, in one sentence
+ */
+export function run(argv: readonly string[]): Output {
+  const args = readArgs(argv);
+  switch (args.command) {
+    case 'check':
+      return check(readBuildFile(args.file), args.json);
+    case 'coverage':
+      return coverage(readBuildFile(args.file), args);
+    case 'geometry':
+      return geometry(readBuildFile(args.file), args);
+    default:
+      throw new InputError('', `no command '${args.command}'; there are check, coverage and geometry`);
+  }
+}

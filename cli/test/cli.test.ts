@@ -1,0 +1,156 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { z } from 'zod';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const demo = (name: string): string => join(root, `demo/builds/${name}.json`);
+const folder = mkdtempSync(join(tmpdir(), 'flarik-cli-'));
+
+function file(name: string, text: string): string {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+}
+
+interface Ended {
+  readonly code: number | string | null;
+  readonly stdout: string;
+  readonly stderr: string;
+}
+
+const flarik = (...args: string[]): Promise<Ended> =>
+  new Promise((done) => {
+    const child = execFile(
+      process.execPath,
+      ['--import', 'tsx', 'cli/src/main.ts', ...args],
+      { cwd: root, maxBuffer: 64 * 1024 * 1024 },
+      (_, stdout, stderr) => done({ code: child.exitCode, stdout, stderr }),
+    );
+  });
+
+describe('check', () => {
+  test('KS-12 blocks: exit 1, with sentences', async () => {
+    const { code, stdout } = await flarik('check', demo('ks-12'));
+    expect(code).toBe(1);
+    expect(stdout).toMatch(/blocks\s+White shows to the rear/);
+  });
+
+  test('KS-13 is clean: exit 0, as JSON', async () => {
+    const { code, stdout } = await flarik('check', demo('ks-13'), '--json');
+    expect(code).toBe(0);
+    expect(JSON.parse(stdout)).toMatchObject({ findings: [] });
+  });
+});
+
+describe('coverage', () => {
+  const Answer = z.object({
+    bearings: z.array(
+      z.object({ bearingDeg: z.number(), effectiveCd: z.number(), powerCdsPerMin: z.number() }),
+    ),
+  });
+
+  test('gives a figure for each bearing, and the hatch makes a difference', async () => {
+    const shut = Answer.parse(
+      JSON.parse((await flarik('coverage', demo('ks-12'), '--stage', '2', '--json')).stdout),
+    );
+    const open = Answer.parse(
+      JSON.parse(
+        (await flarik('coverage', demo('ks-12'), '--stage', '2', '--open', 'hatch', '--json')).stdout,
+      ),
+    );
+    expect(shut.bearings.map((b) => b.bearingDeg)).toEqual(Array.from({ length: 360 }, (_, b) => b));
+    expect(open.bearings[180]?.powerCdsPerMin).toBeLessThan((shut.bearings[180]?.powerCdsPerMin ?? 0) / 10);
+  });
+
+  test('a colour alone, at an elevation, as text', async () => {
+    const { code, stdout } = await flarik(
+      'coverage',
+      demo('ks-12'),
+      '--stage',
+      '1',
+      '--colour',
+      'green',
+      '--elevation',
+      '3',
+    );
+    expect(code).toBe(0);
+    expect(stdout.trim().split('\n')).toHaveLength(361);
+    expect(stdout).toMatch(/ 180 +0\.0 +0$/m);
+  });
+});
+
+describe('geometry', () => {
+  const Answer = z.object({
+    solids: z.array(
+      z.object({ id: z.string(), verticesM: z.array(z.array(z.number())), faces: z.array(z.array(z.int())) }),
+    ),
+    channels: z.array(z.object({ id: z.string(), positionM: z.array(z.number()), aim: z.array(z.number()) })),
+  });
+
+  test('solids name their corners; channels have place and aim', async () => {
+    const answer = Answer.parse(JSON.parse((await flarik('geometry', demo('ks-12'), '--json')).stdout));
+    expect(answer.solids.length).toBeGreaterThan(35);
+    for (const s of answer.solids) for (const i of s.faces.flat()) expect(s.verticesM[i]).toHaveLength(3);
+    for (const c of answer.channels) expect(Math.hypot(...c.aim)).toBeCloseTo(1, 9);
+  });
+});
+
+describe('bad input is one sentence and exit 2', () => {
+  test.each<[string, () => string[], RegExp]>([
+    ['no command', () => [], /flarik check FILE/],
+    ['an unknown command', () => ['paint', demo('ks-12')], /^no command 'paint'/],
+    ['an unknown option', () => ['check', demo('ks-12'), '--loud'], /--loud/],
+    ['no such file', () => ['check', '/nowhere.json'], /^\/nowhere\.json: .*no such file/],
+    [
+      'broken JSON',
+      () => ['check', file('broken.json', '{"format":')],
+      /broken\.json: the build file is not valid JSON/,
+    ],
+    [
+      '50 MB',
+      () => ['check', file('big.json', ' '.repeat(50 * 1024 * 1024))],
+      /big\.json: the build file is too large: 50\.0 MB, at most 4 MB/,
+    ],
+    [
+      'a newer schema',
+      () => [
+        'check',
+        file(
+          'newer.json',
+          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 1', '"schemaVersion": 9'),
+        ),
+      ],
+      /schemaVersion: the build was written by a newer Flarik/,
+    ],
+    [
+      'a bad stage',
+      () => ['coverage', demo('ks-12'), '--stage', '7'],
+      /^--stage: must be 0 \(off\), 1, 2 or 3, not '7'/,
+    ],
+    [
+      'an unknown part',
+      () => ['coverage', demo('ks-12'), '--stage', '1', '--open', 'trunk'],
+      /^--open: no moving part 'trunk'; this vehicle has door-front-left/,
+    ],
+    [
+      'a bad colour',
+      () => ['coverage', demo('ks-12'), '--stage', '1', '--colour', 'beige'],
+      /^--colour: must be one of red/,
+    ],
+    [
+      'a bad elevation',
+      () => ['coverage', demo('ks-12'), '--stage', '1', '--elevation', 'up'],
+      /^--elevation: must be/,
+    ],
+  ])('%s', async (_, args, message) => {
+    const { code, stdout, stderr } = await flarik(...args());
+    expect(code).toBe(2);
+    expect(stdout).toBe('');
+    expect(stderr).toMatch(message);
+    expect(stderr).not.toMatch(/^\s+at /m);
+  });
+});

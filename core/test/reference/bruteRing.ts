@@ -1,0 +1,82 @@
+import { placeModules } from '../../src/build/place.ts';
+import type { Build } from '../../src/build/schema.ts';
+import type { State } from '../../src/build/state.ts';
+import type { Ring } from '../../src/coverage/ring.ts';
+import { relativeIntensity } from '../../src/fixture/distribution.ts';
+import { directionOf } from '../../src/geometry/direction.ts';
+import { anglesInFrame } from '../../src/geometry/frame.ts';
+import { transmissionAlong } from '../../src/geometry/ray.ts';
+import { drivesOf } from '../../src/timing/drive.ts';
+import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
+import { VISUAL_TIME_S } from '../../src/timing/waveform.ts';
+import { posedSolids, vehicleOf } from '../../src/vehicle/vehicle.ts';
+
+/**
+ * The ring without any short cut: every channel toward every bearing against every solid, light counted out
+ * millisecond by millisecond. Slow, and simple enough to be believed; the fast path must agree to 1e-9.
+ */
+export function bruteRing(build: Build, state: State, elevationDeg: number): Ring {
+  const vehicle = vehicleOf(build.vehicle);
+  const open = new Set(state.open);
+  const solids = posedSolids(vehicle, open);
+  const channels = drivesOf(build, state.stage, state.ambient).flatMap((drive) => {
+    const p = build.placements.find((candidate) => candidate.id === drive.placementId);
+    if (p === undefined) return [];
+    const placed = placeModules(vehicle, p, open).find((m) => m.module.id === drive.moduleId);
+    return placed === undefined ? [] : [{ drive, placed, lens: p.lensTransmission }];
+  });
+  const effectiveCd = new Float64Array(360);
+  const powerCdsPerMin = new Float64Array(360);
+  for (let bearing = 0; bearing < 360; bearing++) {
+    const direction = directionOf(bearing, elevationDeg);
+    const seen = channels.map(({ drive, placed, lens }) => {
+      const { hDeg, vDeg } = anglesInFrame(placed.frame, direction);
+      const relative = relativeIntensity(placed.module.distribution, hDeg, vDeg);
+      return {
+        drive,
+        cd: drive.peakCd * relative * lens * transmissionAlong(solids, placed.centre, direction),
+      };
+    });
+    let mean = 0;
+    for (const { drive, cd } of seen) {
+      let litMs = 0;
+      for (let ms = 0; ms < drive.cycleMs; ms++) litMs += levelAt(drive, ms);
+      mean += (cd * litMs) / drive.cycleMs;
+    }
+    powerCdsPerMin[bearing] = mean * 60;
+    const steadyCd = seen.filter((s) => s.drive.steady).reduce((sum, s) => sum + s.cd, 0);
+    let best = mean;
+    for (const clock of new Set(seen.map((s) => s.drive.clockId))) {
+      const flashing = seen.filter((s) => s.drive.clockId === clock && !s.drive.steady && s.cd > 0);
+      if (flashing.length > 0) best = Math.max(best, bruteEffectiveCd(samples(flashing, steadyCd)));
+    }
+    effectiveCd[bearing] = Math.max(best, steadyCd);
+  }
+  return { effectiveCd, powerCdsPerMin };
+}
+
+function samples(
+  flashing: readonly { drive: Parameters<typeof levelAt>[0]; cd: number }[],
+  steadyCd: number,
+): Float64Array {
+  const cycle = commonCycleMs(flashing.map((s) => s.drive.cycleMs));
+  return Float64Array.from({ length: cycle }, (_, ms) =>
+    flashing.reduce((sum, { drive, cd }) => sum + cd * levelAt(drive, ms), steadyCd),
+  );
+}
+
+/** Effective intensity over all windows of at most a cycle that begin and end where the light changes. */
+function bruteEffectiveCd(perMs: Float64Array): number {
+  const cycle = perMs.length;
+  const changes = [...perMs.keys()].filter((ms) => perMs[ms] !== perMs[(ms + cycle - 1) % cycle]);
+  const energy = new Float64Array(2 * cycle + 1);
+  for (let ms = 0; ms < 2 * cycle; ms++) energy[ms + 1] = (energy[ms] ?? 0) + (perMs[ms % cycle] ?? 0) / 1000;
+  let best = 0;
+  for (const from of changes) {
+    for (const to of changes.flatMap((c) => [c, c + cycle]).filter((c) => c > from && c <= from + cycle)) {
+      const e = (energy[to] ?? 0) - (energy[from] ?? 0);
+      best = Math.max(best, e / (VISUAL_TIME_S + (to - from) / 1000));
+    }
+  }
+  return best;
+}

@@ -1,0 +1,270 @@
+import { describe, expect, test } from 'vitest';
+import { newBuild } from '../src/build/create.ts';
+import {
+  addGroup,
+  addPartner,
+  addPlacement,
+  changeModules,
+  changePlacement,
+  setColour,
+  setCue,
+} from '../src/build/edits.ts';
+import type { Build } from '../src/build/schema.ts';
+import type { Colour } from '../src/fixture/colour.ts';
+import { checkBuild } from '../src/rules/check.ts';
+import { readRulePack, type Rule, type RuleOf, type RulePack } from '../src/rules/pack.ts';
+import { ruleSentence } from '../src/rules/sentence.ts';
+import { demoBuild, demoPack } from './reference/demo.ts';
+
+const pack = (...rules: Rule[]): RulePack => ({ ...demoPack(), rules });
+const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages'> = {
+  id: 'r',
+  severity: 'blocks',
+  clause: '1',
+  services: [],
+  stages: [2],
+};
+
+/** One head on a zone, in a group, showing a pattern in stage 2. */
+function lampOn(zoneId: string, colour: Colour, patternId: string, rules: Rule[], pan = 0): Build {
+  const ref = [{ placementId: 'a', moduleId: 'm1' }];
+  const start = newBuild('33333333-3333-4333-8333-333333333333', 'Test', 'police', [pack(...rules)]);
+  const placed = addPlacement(start, { id: 'a', fixtureId: 'perimeter-head-2', zoneId, uM: 0.2, vM: 0 });
+  const aimed = changePlacement(placed, 'a', { panDeg: pan });
+  const grouped = changeModules(addGroup(setColour(aimed, ref, 1, colour), { id: 'g', name: 'G' }), ref, {
+    groupId: 'g',
+  });
+  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, slot: 1, level: 1 });
+}
+
+const sentences = (build: Build): string[] => checkBuild(build).findings.map((f) => f.sentence);
+
+describe('colour', () => {
+  const rule: RuleOf<'colour'> = {
+    kind: 'colour',
+    ...common,
+    verdict: 'only',
+    colours: ['red'],
+    faces: ['rear'],
+    light: 'any',
+    aboveCd: 10,
+  };
+
+  test('blue to the rear is found, red is not, blue to the front is not', () => {
+    const broken = checkBuild(lampOn('rear-bumper', 'blue', 'single', [rule])).findings;
+    // Peak of a two-colour head in blue: 2300 · 0.55 = 1265 cd, on its axis at 180°.
+    expect(broken[0]).toMatchObject({
+      figure: { value: 1265, unit: 'cd' },
+      evidence: { channelIds: ['a/m1/1'] },
+    });
+    expect(broken[0]?.sentence).toMatch(
+      /^Blue shows to the rear from "Rear bumper right" in Stage 2, up to 1265 cd at 180°; only red may\./,
+    );
+    expect(sentences(lampOn('rear-bumper', 'red', 'single', [rule]))).toEqual([]);
+    expect(sentences(lampOn('grille', 'blue', 'single', [rule]))).toEqual([]);
+  });
+
+  test('steady and flashing are told apart', () => {
+    const steady: RuleOf<'colour'> = { ...rule, light: 'steady' };
+    expect(sentences(lampOn('rear-bumper', 'blue', 'single', [steady]))).toEqual([]);
+    expect(sentences(lampOn('rear-bumper', 'blue', 'steady', [steady]))).toHaveLength(1);
+  });
+
+  test('"never" forbids what it lists; a service the rule does not name is left alone', () => {
+    const never: RuleOf<'colour'> = { ...rule, verdict: 'never', colours: ['blue'] };
+    expect(sentences(lampOn('rear-bumper', 'blue', 'single', [never]))).toHaveLength(1);
+    expect(sentences(lampOn('rear-bumper', 'red', 'single', [never]))).toEqual([]);
+    const result = checkBuild(lampOn('rear-bumper', 'blue', 'single', [{ ...never, services: ['fire'] }]));
+    expect(result.findings).toEqual([]);
+    expect(result.outcomes[0]?.verdict).toBe('silent');
+  });
+
+  test('an open hatch that turns a lamp to the rear is named', () => {
+    const lip = lampOn('hatch-lip', 'blue', 'single', [rule]);
+    const heads = { ...lip, placements: lip.placements.map((p) => ({ ...p, fixtureId: 'hatch-lip-head' })) };
+    expect(checkBuild(heads).findings.map((f) => f.evidence.state.open)).toEqual([['hatch']]);
+  });
+});
+
+describe('white to the rear', () => {
+  const rule: Rule = { kind: 'white-rear', ...common, aboveCd: 40 };
+  test('is found; to the front it is not', () => {
+    expect(sentences(lampOn('rear-bumper', 'white', 'steady', [rule]))[0]).toMatch(
+      /^White shows to the rear/,
+    );
+    expect(sentences(lampOn('grille', 'white', 'steady', [rule]))).toEqual([]);
+  });
+});
+
+describe('flash rate', () => {
+  const rate = (min: number, max: number): Rule => ({
+    kind: 'flash-rate',
+    ...common,
+    minPerMinute: min,
+    maxPerMinute: max,
+  });
+  test.each([
+    [60, 120, 0],
+    [75, 75, 0],
+    [76, 120, 1],
+    [60, 74, 1],
+  ])('75 a minute between %i and %i', (min, max, count) => {
+    expect(sentences(lampOn('grille', 'red', 'single', [rate(min, max)]))).toHaveLength(count);
+  });
+  test('steady light has no rate', () =>
+    expect(sentences(lampOn('grille', 'red', 'steady', [rate(60, 120)]))).toEqual([]));
+});
+
+describe('power floor', () => {
+  const floor = (minCdsPerMin: number, more: Partial<RuleOf<'power-floor'>> = {}): Rule => ({
+    kind: 'power-floor',
+    ...common,
+    faces: ['rear'],
+    level: 'any',
+    ambient: 'day',
+    minCdsPerMin,
+    poses: ['shut'],
+    ...more,
+  });
+  // Steady 2300 cd on the axis is 138 000 cd·s/min at 180°, and at 135° 2300 · 2^−(45/22)² · 60.
+  const least = 2300 * 2 ** -((45 / 22) ** 2) * 60;
+
+  test('both sides of the limit', () => {
+    expect(sentences(lampOn('rear-bumper', 'red', 'steady', [floor(least * 0.999)]))).toEqual([]);
+    const [finding] = checkBuild(lampOn('rear-bumper', 'red', 'steady', [floor(least * 1.001)])).findings;
+    expect(finding?.figure?.value).toBeCloseTo(least, 6);
+    expect(finding?.evidence.sectors).toEqual([
+      { fromDeg: 135, toDeg: 135 },
+      { fromDeg: 225, toDeg: 225 },
+    ]);
+  });
+
+  test('a lamp on the hatch is gone when the hatch is up, and only that pose is named', () => {
+    const build = lampOn('hatch-panel-left', 'red', 'steady', [
+      floor(least * 0.99, { poses: ['shut', 'hatch-open'] }),
+    ]);
+    const findings = checkBuild(build).findings;
+    expect(findings.map((f) => f.evidence.state.open)).toEqual([['hatch']]);
+  });
+
+  test('upper and lower lamps are told apart', () => {
+    const low = lampOn('rear-bumper', 'red', 'steady', [floor(1, { level: 'upper' })]);
+    expect(sentences(low)).toHaveLength(1);
+    expect(sentences(lampOn('rear-bumper', 'red', 'steady', [floor(1, { level: 'lower' })]))).toEqual([]);
+  });
+});
+
+describe('dark gap', () => {
+  const gap = (maxMs: number): Rule => ({
+    kind: 'dark-gap',
+    ...common,
+    faces: ['rear'],
+    thresholdCd: 1,
+    maxMs,
+  });
+  test('single flash is dark for 580 of 800 ms: both sides of the limit', () => {
+    expect(sentences(lampOn('rear-bumper', 'red', 'single', [gap(580)]))).toEqual([]);
+    expect(checkBuild(lampOn('rear-bumper', 'red', 'single', [gap(579)])).findings[0]?.figure).toEqual({
+      value: 580,
+      unit: 'ms',
+    });
+  });
+  test('no light at all is said, not measured', () => {
+    const [finding] = checkBuild(lampOn('grille', 'red', 'single', [gap(5000)])).findings;
+    expect(finding?.figure).toBeNull();
+    expect(finding?.sentence).toMatch(/^No clock by itself reaches 1 cd/);
+  });
+});
+
+describe('sync partners', () => {
+  const rule: Rule = { kind: 'sync-partners', ...common };
+  const pair = addPartner(lampOn('wing-left', 'red', 'single', [rule]), 'a', 'b');
+
+  test('one group keeps step', () => expect(sentences(pair)).toEqual([]));
+  test('another group drifts', () => {
+    const split = changeModules(
+      addGroup(pair, { id: 'h', name: 'H' }),
+      [{ placementId: 'b', moduleId: 'm1' }],
+      { groupId: 'h' },
+    );
+    const lit = setCue(split, 2, 'h', 1, { groupId: 'h', patternId: 'single', slot: 1, level: 1 });
+    expect(sentences(lit)[0]).toMatch(/not in step in Stage 2: they are in different sync groups and drift/);
+    expect(sentences(split)[0]).toMatch(/one flashes and the other does not/);
+  });
+  test('no group drifts', () => {
+    const free = changeModules(pair, [{ placementId: 'b', moduleId: 'm1' }], { groupId: null });
+    const lit = setCue(free, 2, null, 1, { groupId: null, patternId: 'single', slot: 1, level: 1 });
+    expect(sentences(lit)[0]).toMatch(/runs on its own clock and drifts/);
+  });
+});
+
+describe('the demo', () => {
+  test('KS-12 has its honest mistakes', () => {
+    const { findings, outcomes } = checkBuild(demoBuild('ks-12'));
+    expect(new Set(findings.map((f) => f.ruleId))).toEqual(
+      new Set([
+        'rear-stage-1',
+        'white-rear',
+        'flash-rate',
+        'floor-all-round',
+        'floor-rear-open',
+        'sync-partners',
+      ]),
+    );
+    expect(new Set(findings.map((f) => f.id)).size).toBe(findings.length);
+    expect(outcomes.filter((o) => o.verdict === 'holds').every((o) => o.statesChecked > 0)).toBe(true);
+  });
+  test('KS-13 is clean', () => expect(checkBuild(demoBuild('ks-13')).findings).toEqual([]));
+  test('the by-law uses every kind', () => {
+    expect(new Set(demoPack().rules.map((r) => r.kind)).size).toBe(6);
+    for (const rule of demoPack().rules) expect(ruleSentence(rule)).toMatch(/, in stage .*\.$/);
+  });
+
+  test('one state alone has its own findings and no others', () => {
+    const build = demoBuild('ks-12');
+    const hatch = checkBuild(build, { stage: 2, open: ['hatch'], ambient: 'night' }).findings;
+    expect(hatch.map((f) => f.ruleId)).toContain('floor-rear-open');
+    expect(hatch.every((f) => f.evidence.state.stage === 2)).toBe(true);
+    expect(checkBuild(build, { stage: 0, open: [], ambient: 'day' }).findings).toEqual([]);
+  });
+
+  test('checking changes nothing', () => {
+    const build = demoBuild('ks-12');
+    const before = structuredClone(build);
+    checkBuild(build);
+    expect(build).toEqual(before);
+  });
+});
+
+describe('reading a pack', () => {
+  const text = (patch: object) => ({ ...demoPack(), ...patch });
+  test.each<[string, unknown, RegExp]>([
+    ['not a pack', {}, /^format: this is not a Flarik rule pack/],
+    [
+      'an unknown kind',
+      text({ rules: [{ kind: 'astrology' }] }),
+      /^rules\[0\].*: unknown kind of rule 'astrology'; known are colour, flash-rate/,
+    ],
+    [
+      'limits the wrong way round',
+      text({ rules: [{ kind: 'flash-rate', ...common, minPerMinute: 9, maxPerMinute: 3 }] }),
+      /minPerMinute must not exceed/,
+    ],
+    [
+      'a negative limit',
+      text({ rules: [{ kind: 'white-rear', ...common, aboveCd: -1 }] }),
+      /^rules\[0\]\.aboveCd: must be more than 0/,
+    ],
+    [
+      'a rule id twice',
+      text({
+        rules: [
+          { kind: 'sync-partners', ...common },
+          { kind: 'sync-partners', ...common },
+        ],
+      }),
+      /^rules\[1\]\.id: 'r' is used twice/,
+    ],
+    ['markup', text({ name: '<i>law</i>' }), /^name: /],
+  ])('%s is refused with its place', (_, data, message) => expect(() => readRulePack(data)).toThrow(message));
+});
