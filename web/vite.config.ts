@@ -24,5 +24,11 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     rolldownOptions: { checks: { bundlerTimings: false } },
   },
-  test: { environment: 'node', include: ['src/**/*.test.ts'], fileParallelism: false },
+  test: {
+    environment: 'node',
+    include: ['test/**/*.test.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+    fileParallelism: false,
+  },
 });

@@ -3,7 +3,7 @@
   import Play from 'carbon-icons-svelte/lib/Play.svelte';
   import Stop from 'carbon-icons-svelte/lib/StopFilled.svelte';
   import { getEditor } from '$lib/editor/context';
-  import { calmSlowdown, loopMs } from '$lib/editor/preview.svelte';
+  import { calmSlowdown, loopMs } from '$lib/editor/calm';
   import SafetyNotice from './SafetyNotice.svelte';
 
   const editor = getEditor()();

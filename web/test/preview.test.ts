@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import { drivesOf } from '@flarik/core/timing/drive';
+import { calmSlowdown, loopMs } from '../src/lib/editor/calm';
+import { scoreOf } from '../src/lib/timing/scoreRows';
+import { demoBuild } from './support';
+
+describe('the calm preview', () => {
+  test.each([1, 2, 3] as const)('in stage %i no more than two flashes begin in any second', (stage) => {
+    const drives = drivesOf(demoBuild('ks-12'), stage, 'day');
+    const slower = calmSlowdown(drives);
+    const onsets = new Set(
+      drives
+        .filter((d) => !d.steady)
+        .flatMap((d) =>
+          Array.from({ length: (2 * loopMs(drives)) / d.cycleMs }, (_, i) => i * d.cycleMs).flatMap((start) =>
+            d.spans.map((s) => (start + s.fromMs) * slower),
+          ),
+        ),
+    );
+    const times = [...onsets].toSorted((a, b) => a - b);
+    for (const t of times)
+      expect(times.filter((u) => u >= t && u < t + 999.999).length).toBeLessThanOrEqual(2);
+  });
+
+  test('what does not flash is not slowed', () => {
+    expect(calmSlowdown([])).toBe(1);
+    expect(calmSlowdown(drivesOf(demoBuild('ks-12'), 0, 'day'))).toBe(1);
+  });
+});
+
+describe('the score', () => {
+  test('draws each group’s phases over the stretch asked for', () => {
+    const score = scoreOf(demoBuild('ks-12'), 1, { fromMs: 0, toMs: 1600 });
+    const rear = score.rows.find((r) => r.groupId === 'rear');
+    expect(rear?.lines.map((l) => l.name)).toEqual(['Phase A', 'Phase B']);
+    expect(rear?.lines[1]?.bars.map((b) => [b.fromMs, b.toMs])).toEqual([
+      [400, 620],
+      [1200, 1420],
+    ]);
+  });
+  test('cuts bars at the ends of the stretch', () => {
+    const score = scoreOf(demoBuild('ks-12'), 1, { fromMs: 500, toMs: 900 });
+    const rear = score.rows.find((r) => r.groupId === 'rear');
+    expect(rear?.lines.map((l) => l.bars.map((b) => [b.fromMs, b.toMs]))).toEqual([
+      [[800, 900]],
+      [[500, 620]],
+    ]);
+  });
+});
