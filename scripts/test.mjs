@@ -2,7 +2,7 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/app.mjs';
-import { startDatabase } from './lib/database.mjs';
+import { endLeftover, startDatabase } from './lib/database.mjs';
 import { ensureChromium, ensureMariaDb, ensurePackages } from './lib/install.mjs';
 import { freePort, ROOT, run, say, start } from './lib/run.mjs';
 
@@ -27,6 +27,8 @@ start(async () => {
   await stage('Command line', () => run('npm', ['test', '-w', 'cli', '--silent']));
   await ensureBuilt();
   const dir = join(ROOT, '.data/test');
+  await endLeftover(dir);
+  rmSync(dir, { recursive: true, force: true });
   const database = await startDatabase(dir);
   try {
     const env = {

@@ -2,7 +2,8 @@ import type { Build, Placement, StageIndex } from '../build/schema.ts';
 import { openText, sameOpen, type State } from '../build/state.ts';
 import type { Ambient } from '../coverage/range.ts';
 import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
-import { bearingsIn, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
+import { FACE_BEARINGS, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
+import type { Drive } from '../timing/drive.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleFace, RulePack } from './pack.ts';
@@ -113,9 +114,16 @@ export const stateOf = (
   ambient,
 });
 
+const FACE_SETS: Readonly<Record<RuleFace, ReadonlySet<number>>> = {
+  front: new Set(FACE_BEARINGS.front),
+  right: new Set(FACE_BEARINGS.right),
+  rear: new Set(FACE_BEARINGS.rear),
+  left: new Set(FACE_BEARINGS.left),
+};
+
 /** The runs of a face's bearings for which `test` holds. */
 export function faceSectorsWhere(face: RuleFace, test: (bearing: number) => boolean): Sector[] {
-  const inFace = new Set(bearingsIn(FACE_SECTORS[face]));
+  const inFace = FACE_SETS[face];
   return sectorsWhere((b) => inFace.has(b) && test(b));
 }
 
@@ -124,15 +132,14 @@ export function brightestToward(
   { drive, share }: LitChannel,
   face: RuleFace,
 ): { cd: number; bearing: number } {
-  const level = Math.max(0, ...drive.spans.map((s) => s.level));
-  return bearingsIn(FACE_SECTORS[face]).reduce(
-    (best, bearing) => {
-      const cd = drive.peakCd * level * (share[bearing] ?? 0);
-      return cd > best.cd ? { cd, bearing } : best;
-    },
-    { cd: 0, bearing: FACE_SECTORS[face].fromDeg },
-  );
+  let bearing = FACE_SECTORS[face].fromDeg;
+  for (const b of FACE_BEARINGS[face]) if ((share[b] ?? 0) > (share[bearing] ?? 0)) bearing = b;
+  return { cd: peakCd(drive) * (share[bearing] ?? 0), bearing };
 }
+
+/** What a channel sends along its aim at the highest level of its spans, cd. */
+export const peakCd = (drive: Drive): number =>
+  drive.spans.reduce((most, s) => Math.max(most, s.level), 0) * drive.peakCd;
 
 export const faceText: Readonly<Record<RuleFace, string>> = {
   front: 'to the front',

@@ -1,6 +1,6 @@
 import { Build } from '@flarik/core/build/schema';
 import { Service } from '@flarik/core/build/service';
-import { Name } from '@flarik/core/names';
+import { Id, Name } from '@flarik/core/names';
 import { z } from 'zod';
 
 /** What travels between the browser and the server; also the source of the OpenAPI document. */
@@ -20,7 +20,12 @@ export type BuildSummary = z.infer<typeof BuildSummary>;
 export const SavedBuild = z.strictObject({ build: Build, version: z.int(), savedAt: z.string() });
 export type SavedBuild = z.infer<typeof SavedBuild>;
 
-export const NewBuildRequest = z.strictObject({ name: Name, service: Service });
+export const NewBuildRequest = z.strictObject({
+  name: Name,
+  service: Service,
+  /** Packs of the shelf that the build is to be checked by. */
+  rulePackIds: z.array(Id).max(12),
+});
 
 /** A build document that is not parsed yet: the reader of builds does that, with its own errors. */
 const Unread = z.unknown();

@@ -1,6 +1,6 @@
 import type { Build } from '@flarik/core/build/schema';
 import { z } from 'zod';
-import { Created, Problem, SaveAnswer, SavedBuild } from './api';
+import { Created, type NewBuildRequest, Problem, SaveAnswer, SavedBuild } from './api';
 
 /** The server refused, or could not be reached (status 0); `message` is fit to be shown. */
 export class ApiError extends Error {
@@ -44,8 +44,8 @@ const BUILDS = '/api/v1/builds';
 export const loadBuild = (id: string, fetcher: Fetch): Promise<SavedBuild> =>
   call(SavedBuild, `${BUILDS}/${id}`, {}, fetcher);
 
-export const createBuild = (name: string, service: string): Promise<{ id: string }> =>
-  call(Created, BUILDS, send('POST', { name, service }), fetch);
+export const createBuild = (request: z.input<typeof NewBuildRequest>): Promise<{ id: string }> =>
+  call(Created, BUILDS, send('POST', request), fetch);
 
 /** @param body - the build, or the text of a build file */
 export const importBuild = (body: Build | string): Promise<{ id: string }> =>

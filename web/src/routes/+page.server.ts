@@ -1,12 +1,15 @@
 import { listBuilds } from '$lib/server/buildRepo';
 import { DatabaseDownError } from '$lib/server/db';
+import { listRulePacks } from '$lib/server/rulePackRepo';
 import { database } from '$lib/server/store';
 import { error } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
   try {
-    return { builds: await listBuilds(await database()) };
+    const db = await database();
+    const [builds, shelf] = await Promise.all([listBuilds(db), listRulePacks(db)]);
+    return { builds, packs: shelf.map(({ id, name, rules }) => ({ id, name, rules: rules.length })) };
   } catch (cause) {
     if (cause instanceof DatabaseDownError) error(503, cause.message);
     throw cause;

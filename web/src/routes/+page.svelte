@@ -134,14 +134,17 @@
       </tbody>
     </table>
   {/if}
-  <p class="caution quiet">
-    Flarik helps to design; it does not replace the law, a standard, a test laboratory or a licensed
-    installer. Rule packs that ship with it are made-up examples or blank forms. Work on high-current, brake
-    and signal circuits belongs to qualified people.
-  </p>
+  <section class="caution quiet">
+    <h2>What Flarik does not do</h2>
+    <p>
+      It does not replace the law, a standard, a test laboratory or a licensed installer. Rule packs that ship
+      with it are made-up examples or blank forms. Work on high-current, brake and signal circuits belongs to
+      qualified people.
+    </p>
+  </section>
 </main>
 
-<NewBuild bind:open={making} />
+<NewBuild bind:open={making} packs={data.packs} />
 <Modal
   danger
   open={removing !== null}

@@ -1,5 +1,5 @@
 import { darkGapRing } from '../../coverage/ring.ts';
-import { bearingsIn, FACE_SECTORS, sectorText } from '../../coverage/sectors.ts';
+import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
 import type { State } from '../../build/state.ts';
 import type { Fault } from '../finding.ts';
 import type { RuleFace, RuleOf } from '../pack.ts';
@@ -40,12 +40,12 @@ function gapFaults(
   known: Set<number>,
 ): Fault[] {
   const lit = subject.lit(state);
-  const gaps = darkGapRing(lit, rule.thresholdCd, bearingsIn(FACE_SECTORS[face]));
+  const gaps = darkGapRing(lit, rule.thresholdCd, FACE_BEARINGS[face]);
   const sectors = faceSectorsWhere(face, (b) => (gaps[b] ?? 0) > rule.maxMs);
   const fresh = sectors.flatMap(bearingsIn).filter((b) => !known.has(b));
   for (const b of fresh) known.add(b);
   if (fresh.length === 0) return [];
-  const worst = bearingsIn(FACE_SECTORS[face]).reduce((a, b) => ((gaps[b] ?? 0) > (gaps[a] ?? 0) ? b : a));
+  const worst = FACE_BEARINGS[face].reduce((a, b) => ((gaps[b] ?? 0) > (gaps[a] ?? 0) ? b : a));
   const longest = gaps[worst] ?? 0;
   const never = !Number.isFinite(longest);
   const what = never

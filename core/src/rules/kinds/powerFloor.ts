@@ -1,6 +1,6 @@
 import type { Ambient } from '../../coverage/range.ts';
 import { powerRing } from '../../coverage/ring.ts';
-import { bearingsIn, FACE_SECTORS, sectorText } from '../../coverage/sectors.ts';
+import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
 import type { Vehicle } from '../../vehicle/types.ts';
 import type { Fault } from '../finding.ts';
 import type { PoseKind, RuleFace, RuleOf } from '../pack.ts';
@@ -49,12 +49,10 @@ function floorFaults(
     const fresh = gaps.flatMap(bearingsIn).filter((b) => !known.has(b));
     for (const b of fresh) known.add(b);
     if (fresh.length === 0) return [];
-    const worst = bearingsIn(FACE_SECTORS[face]).reduce((a, b) =>
-      (power[b] ?? 0) < (power[a] ?? 0) ? b : a,
-    );
+    const worst = FACE_BEARINGS[face].reduce((a, b) => ((power[b] ?? 0) < (power[a] ?? 0) ? b : a));
     const least = power[worst] ?? 0;
     const toward = lit.filter(({ drive, share }) =>
-      bearingsIn(FACE_SECTORS[face]).some((b) => drive.peakCd * (share[b] ?? 0) > 1),
+      FACE_BEARINGS[face].some((b) => drive.peakCd * (share[b] ?? 0) > 1),
     );
     return [
       {
@@ -98,7 +96,7 @@ export function floorToward(
         r.level === level &&
         r.stages.some((s) => s === stage) &&
         ambientsOf(r).includes(ambient) &&
-        r.faces.some((face) => bearingsIn(FACE_SECTORS[face]).includes(bearing)),
+        r.faces.some((face) => FACE_BEARINGS[face].includes(bearing)),
     )
     .map((r) => r.minCdsPerMin);
   return Math.max(0, ...floors);

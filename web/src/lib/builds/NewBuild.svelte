@@ -2,19 +2,27 @@
   import { serviceName, Service } from '@flarik/core/build/service';
   import { Name } from '@flarik/core/names';
   import { goto } from '$app/navigation';
-  import { Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { createBuild } from '$lib/client';
 
-  let { open = $bindable() }: { open: boolean } = $props();
+  let {
+    open = $bindable(),
+    packs,
+  }: {
+    open: boolean;
+    packs: readonly { readonly id: string; readonly name: string; readonly rules: number }[];
+  } = $props();
   let name = $state('');
-  let service = $state('police');
+  let service = $state<Service>('police');
+  let left = $state.raw<ReadonlySet<string>>(new Set());
+  const chosen = $derived(packs.filter((p) => p.rules > 0 && !left.has(p.id)).map((p) => p.id));
   let refused = $state('');
 
   const nameError = $derived(name === '' ? '' : (Name.safeParse(name).error?.issues[0]?.message ?? ''));
 
   async function create(): Promise<void> {
     try {
-      const { id } = await createBuild(name, service);
+      const { id } = await createBuild({ name, service, rulePackIds: chosen });
       await goto(`/builds/${id}/layout`);
     } catch (error) {
       refused = error instanceof Error ? error.message : String(error);
@@ -47,14 +55,31 @@
         <SelectItem value={option} text={serviceName[option]} />
       {/each}
     </Select>
-    <p class="quiet">
-      The build starts on the mid SUV with the example rule packs of the shop. Example packs are made up; they
-      are not the law.
-    </p>
+    <fieldset>
+      <legend>Rule packs to check by</legend>
+      {#each packs.filter((p) => p.rules > 0) as pack (pack.id)}
+        <Checkbox
+          labelText={pack.name}
+          checked={!left.has(pack.id)}
+          on:check={(event) => {
+            const others = [...left].filter((id) => id !== pack.id);
+            left = new Set(event.detail ? others : [...others, pack.id]);
+          }}
+        />
+      {:else}
+        <p class="quiet">The shelf is empty; packs can be chosen later under Rules.</p>
+      {/each}
+    </fieldset>
+    <p class="quiet">The build starts on the mid SUV. Example packs are made up; they are not the law.</p>
   </div>
 </Modal>
 
 <style>
+  fieldset {
+    border: 0;
+    padding: 0;
+  }
+
   .form {
     display: grid;
     gap: 1rem;

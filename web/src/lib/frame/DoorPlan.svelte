@@ -50,6 +50,12 @@
     gap: 0.25rem;
   }
 
+  @media (max-width: 1150px) {
+    svg {
+      display: none;
+    }
+  }
+
   .hull {
     fill: var(--car-body);
     stroke: var(--car-edge);

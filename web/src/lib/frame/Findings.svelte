@@ -161,8 +161,8 @@
   }
 
   .filter button.on {
-    background: var(--cds-ui-04);
-    color: var(--cds-ui-background);
+    background: var(--on);
+    color: var(--on-text);
     font-weight: 600;
   }
 

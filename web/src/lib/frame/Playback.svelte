@@ -91,6 +91,16 @@
     text-align: right;
   }
 
+  @media (max-width: 1150px) {
+    input {
+      width: 84px;
+    }
+
+    .time {
+      width: auto;
+    }
+  }
+
   .note {
     font-size: 12px;
     max-width: 9rem;

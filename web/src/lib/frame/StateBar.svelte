@@ -41,4 +41,11 @@
     background: var(--cds-ui-01);
     border-bottom: 1px solid var(--cds-ui-03);
   }
+
+  @media (max-width: 1150px) {
+    .state {
+      gap: 0.4rem;
+      padding: 0.25rem 0.4rem;
+    }
+  }
 </style>

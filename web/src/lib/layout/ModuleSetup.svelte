@@ -4,14 +4,13 @@
   import { coloursOffered, fixtureOf } from '@flarik/core/fixture/catalogue';
   import { Colour, colourLetter } from '@flarik/core/fixture/colour';
   import { Phase } from '@flarik/core/timing/pattern';
-  import { Select, SelectItem } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
 
   /** Colours, sync group and phase of the selected modules, edited together. */
   let { placements }: { placements: readonly Placement[] } = $props();
   const editor = getEditor()();
-  const NEW = '+new';
   const NONE = '';
   const MIXED = '~mixed';
 
@@ -53,15 +52,19 @@
   }
 
   function chooseGroup(value: string): void {
-    if (value === MIXED) return;
-    if (value === NEW) {
-      const id = `g${crypto.randomUUID().slice(0, 6)}`;
-      const name = `Group ${editor.build.timing.groups.length + 1}`;
-      editor.edit(`New group for ${what}`, (b) =>
-        changeModules(addGroup(b, { id, name }), refs, { groupId: id }),
-      );
-    } else
+    if (value !== MIXED)
       editor.edit(`Group ${what}`, (b) => changeModules(b, refs, { groupId: value === NONE ? null : value }));
+  }
+
+  /** A button, not a choice in the list: whoever walks a list by keyboard passes through its choices. */
+  function newGroup(): void {
+    const id = `g${crypto.randomUUID().slice(0, 6)}`;
+    const taken = new Set(editor.build.timing.groups.map((g) => g.name));
+    let n = editor.build.timing.groups.length + 1;
+    while (taken.has(`Group ${n}`)) n++;
+    editor.edit(`New group for ${what}`, (b) =>
+      changeModules(addGroup(b, { id, name: `Group ${n}` }), refs, { groupId: id }),
+    );
   }
 
   function choosePhase(value: string): void {
@@ -116,7 +119,6 @@
           value={group.id}
           text={group.name}
         />{/each}
-      <SelectItem value={NEW} text="New group …" />
     </Select>
     <Select
       size="sm"
@@ -128,6 +130,9 @@
       {#each Phase.options as letter (letter)}<SelectItem value={letter} text={letter} />{/each}
     </Select>
   </div>
+  <Button size="small" kind="ghost" on:click={newGroup}
+    >New group for {placements.length === 1 ? 'it' : 'them'}</Button
+  >
 </div>
 
 <style>

@@ -55,17 +55,6 @@
       <path class="lens {glow.colour}" d={lens.path} style:opacity={brightness(glow)} />
     {/if}
   {/each}
-  {#if letters}
-    {#each picture.lenses as lens (lens.moduleId)}
-      {@const glow = glowOf(lens.moduleId)}
-      {#if glow !== undefined}
-        <text
-          transform="translate({lens.at[0]},{at[1] + half[1] + 0.035}) scale(1,-1)"
-          class:driven={glow.driven}>{colourLetter[glow.colour]}</text
-        >
-      {/if}
-    {/each}
-  {/if}
 {/snippet}
 
 {#if picture.primary}
@@ -86,6 +75,20 @@
 {:else}
   <g class="lamp" class:selected aria-hidden="true" onpointerdown={(event) => onpress(event, picture)}>
     {@render drawing()}
+  </g>
+{/if}
+
+{#if letters}
+  <g class="letters" class:selected aria-hidden="true">
+    {#each picture.lenses as lens (lens.moduleId)}
+      {@const glow = glowOf(lens.moduleId)}
+      {#if glow !== undefined}
+        <text
+          transform="translate({lens.at[0]},{at[1] + half[1] + 0.035}) scale(1,-1)"
+          class:driven={glow.driven}>{colourLetter[glow.colour]}</text
+        >
+      {/if}
+    {/each}
   </g>
 {/if}
 

@@ -251,7 +251,9 @@
       drop(view, zoneOf(editor.vehicle, id), clientX, clientY);
   }
 
-  onMount(() => ondropper?.(dropCarried));
+  onMount(() => {
+    ondropper?.(dropCarried);
+  });
 </script>
 
 <section class="sheet" aria-label="Sheet of the vehicle">
@@ -429,8 +431,8 @@
   }
 
   .views button.on {
-    background: var(--cds-ui-04);
-    color: var(--cds-ui-background);
+    background: var(--on);
+    color: var(--on-text);
     font-weight: 600;
   }
 

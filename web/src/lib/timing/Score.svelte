@@ -58,7 +58,8 @@
       {/each}
     </div>
   </div>
-  <div class="plot" bind:clientWidth={width}>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
+  <div class="plot" bind:clientWidth={width} role="group" aria-label="Bars" tabindex="0">
     {#if score.rows.length > 0}
       <svg {width} {height} role="img" aria-label="Bars of on-time for each group and phase">
         {#each ticks as ms (ms)}
@@ -140,8 +141,8 @@
   }
 
   .windows button.on {
-    background: var(--cds-ui-04);
-    color: var(--cds-ui-background);
+    background: var(--on);
+    color: var(--on-text);
     font-weight: 600;
   }
 

@@ -254,7 +254,7 @@
     padding: 0;
     background: none;
     font: inherit;
-    color: var(--cds-link-01);
+    color: var(--accent);
     cursor: pointer;
     text-align: left;
   }

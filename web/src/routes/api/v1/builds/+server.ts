@@ -1,5 +1,5 @@
 import { newBuild } from '@flarik/core/build/create';
-import { parseInput } from '@flarik/core/errors';
+import { InputError, parseInput } from '@flarik/core/errors';
 import { NewBuildRequest } from '$lib/api';
 import { insertBuild, listBuilds } from '$lib/server/buildRepo';
 import { countFindings } from '$lib/server/count';
@@ -11,13 +11,18 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = () => answer(async () => json(await listBuilds(await database())));
 
-/** A new, empty build that carries the shop's example packs. */
+/** A new, empty build that carries its own copies of the packs it asks for. */
 export const POST: RequestHandler = ({ request }) =>
   answer(async () => {
-    const { name, service } = parseInput(NewBuildRequest, await readJson(request, 'request'));
+    const wanted = parseInput(NewBuildRequest, await readJson(request, 'request'));
     const db = await database();
-    const packs = (await listRulePacks(db)).filter((pack) => pack.rules.length > 0);
-    const build = newBuild(crypto.randomUUID(), name, service, packs);
+    const shelf = new Map((await listRulePacks(db)).map((pack) => [pack.id, pack]));
+    const packs = wanted.rulePackIds.map((id, i) => {
+      const pack = shelf.get(id);
+      if (pack === undefined) throw new InputError(`rulePackIds[${i}]`, `no rule pack '${id}' on the shelf`);
+      return pack;
+    });
+    const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs);
     await insertBuild(db, build, countFindings(build), crypto.randomUUID());
     return json({ id: build.id }, { status: 201 });
   });

@@ -1,0 +1,138 @@
+import {
+  copyOfDemo,
+  demoId,
+  expect,
+  findings,
+  inspector,
+  openBuild,
+  saved,
+  sheet,
+  stateBar,
+  test,
+} from './support';
+
+test('the demo opens on its findings; show leads to the evidence', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('row', { name: /KS-12/ })).toContainText('7 blocking');
+  await expect(page.getByRole('row', { name: /KS-13/ })).toContainText('none');
+  await page.getByRole('link', { name: 'Causeway patrol KS-12' }).click();
+  await expect(findings(page)).toContainText('White shows to the rear');
+  await page.getByRole('link', { name: /^Visibility/ }).click();
+  await findings(page)
+    .getByRole('button', { name: /^Show: Too little light to the rear in Stage 2, hatch open/ })
+    .click();
+  await expect(stateBar(page).getByRole('button', { name: 'Hatch' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(stateBar(page).getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('complementary')).toContainText(/rear, \d+°–\d+°: below the floor/);
+});
+
+test('the state bar changes the sheet, the ring and the findings', async ({ page }) => {
+  await openBuild(page, demoId.ks12, 'visibility');
+  const aside = page.getByRole('complementary');
+  await aside.getByLabel('Bearing, degrees').fill('180');
+  const power = aside.getByText(/cd·s\/min/).first();
+  const shut = await power.textContent();
+  await stateBar(page).getByRole('button', { name: 'Hatch' }).click();
+  await expect(power).not.toHaveText(shut ?? '');
+  await expect(aside).toContainText('hatch open');
+  await stateBar(page).getByRole('button', { name: 'Off', exact: true }).click();
+  await expect(aside).toContainText('No lamp reaches this bearing');
+  await expect(findings(page)).toContainText('0 in this state');
+});
+
+test('one colour alone, one level alone', async ({ page }) => {
+  await openBuild(page, demoId.ks12, 'visibility');
+  const aside = page.getByRole('complementary');
+  await page.getByRole('group', { name: 'Colour' }).getByRole('button', { name: 'A', exact: true }).click();
+  await expect(aside).toContainText('no amber');
+  await page.getByRole('group', { name: 'Lamps' }).getByRole('button', { name: 'Lower' }).click();
+  await expect(aside).toContainText('all round');
+});
+
+test('drag a lamp, type its place, undo and redo', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  const lamp = page.getByRole('button', { name: 'Grille left', exact: true });
+  await lamp.click();
+  const across = inspector(page).getByLabel('Across, mm');
+  await expect(across).toHaveValue('300');
+  const box = await lamp.boundingBox();
+  if (box === null) throw new Error('the lamp is on the screen');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 8, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(across).not.toHaveValue('300');
+  await page.getByRole('button', { name: 'Undo: Move Grille left' }).click();
+  await expect(across).toHaveValue('300');
+  await page.getByRole('button', { name: 'Redo: Move Grille left' }).click();
+  await expect(across).not.toHaveValue('300');
+  await across.fill('120');
+  await across.press('Enter');
+  await expect(across).toHaveValue('120');
+  await across.fill('far');
+  await expect(inspector(page)).toContainText('a number, please');
+  await across.press('Escape');
+  await expect(across).toHaveValue('120');
+});
+
+test('a zone that does not fit says why and takes nothing', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.getByRole('button', { name: /^Roof bar/ }).click();
+  const zone = page.locator('[data-zone="grille"][data-view="front"]');
+  await zone.hover({ force: true });
+  await expect(sheet(page)).toContainText('Grille: does not fit; made for roof, this is panel.');
+  await zone.click({ force: true });
+  await expect(inspector(page)).toContainText('Nothing selected');
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).not.toContainText('does not fit');
+});
+
+test('nothing flashes before the notice; calm by default; Esc stops', async ({ page }) => {
+  await openBuild(page, demoId.ks12, 'timing');
+  await page.getByRole('button', { name: 'Play' }).click();
+  const notice = page.getByRole('dialog', { name: 'Before lights flash on this screen' });
+  await expect(notice).toContainText('can cause seizures');
+  const time = page.getByLabel('Time in the pattern, milliseconds');
+  await expect(time).toHaveValue('0');
+  await notice.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(stateBar(page)).toContainText('calm');
+  await expect(time).not.toHaveValue('0');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  await expect(time).toHaveValue('0');
+});
+
+test.describe('with reduced motion', () => {
+  test.use({ contextOptions: { reducedMotion: 'reduce' } });
+  test('nothing plays; the time can be scrubbed', async ({ page }) => {
+    await openBuild(page, demoId.ks12, 'timing');
+    await expect(stateBar(page)).toContainText('Still: your system asks for reduced motion');
+    await expect(page.getByRole('button', { name: 'Play' })).toHaveCount(0);
+    await page.getByLabel('Time in the pattern, milliseconds').fill('500');
+    await expect(stateBar(page)).toContainText('500 ms');
+  });
+});
+
+test('patterns, slots, night level and groups are edited in the table', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-12'), 'timing');
+  await page.getByLabel('Pattern of Rear arrow in Stage 2').selectOption('sweep');
+  await expect(findings(page)).not.toContainText('48 times a minute');
+  await page.getByLabel('Name of group Rear arrow').fill('Arrow');
+  await page.getByLabel('Name of group Rear arrow').press('Enter');
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveValue('sweep');
+  await page.getByRole('button', { name: 'Delete group Arrow' }).click();
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo: Delete group Arrow' }).click();
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveValue('sweep');
+  await page.getByLabel('Night level of Stage 2, percent').fill('50');
+  await page.getByLabel('Night level of Stage 2, percent').press('Enter');
+  await expect(saved(page)).toBeVisible();
+});
+
+test('names with markup are not taken', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.getByRole('button', { name: 'Grille left', exact: true }).click();
+  await inspector(page).getByLabel('Name').fill('<b>bold</b>');
+  await inspector(page).getByLabel('Name').press('Enter');
+  await expect(inspector(page).getByRole('heading', { name: 'Grille left' })).toBeVisible();
+});

@@ -1,0 +1,188 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { expect, findings, inspector, saved, sheet, stateBar, tabTo, test } from './support';
+
+const TWO_RULES = fileURLToPath(new URL('files/two-rules.json', import.meta.url));
+
+const BLUE = /Flashing blue|Blue shows to the rear/;
+const GAP = /Too little light to the rear in Stage 2: .* gap at 135°/;
+
+/** Export, import, export again: the two files hold the same build, but for its id. */
+async function expectRoundTrip(
+  page: Page,
+  exportBuild: () => Promise<void>,
+  importFile: (path: string) => Promise<void>,
+): Promise<void> {
+  const file = async (): Promise<string> => {
+    const [download] = await Promise.all([page.waitForEvent('download'), exportBuild()]);
+    return download.path();
+  };
+  const first = await file();
+  await importFile(first);
+  await expect(saved(page)).toBeVisible();
+  const second = await file();
+  const withoutId = (path: string): unknown => ({
+    ...(JSON.parse(readFileSync(path, 'utf8')) as object),
+    id: '',
+  });
+  expect(withoutId(second)).toEqual(withoutId(first));
+}
+
+test('by mouse: from a new build to a clean one, and out and in again', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New build' }).click();
+  await page.getByLabel('Name of the build').fill('Mouse patrol');
+  for (const pack of await page.getByRole('dialog').getByRole('checkbox').all())
+    await pack.uncheck({ force: true });
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByRole('heading', { name: 'Mouse patrol' })).toBeVisible();
+
+  await page.getByRole('link', { name: /^Rules/ }).click();
+  await page.getByLabel('Rule pack file to import').setInputFiles(TWO_RULES);
+  await expect(page.getByRole('heading', { name: 'Two rules for the test' })).toBeVisible();
+
+  // Drag a head onto the rear bumper as the rear view shows it, then give it its partner.
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  const head = page.getByRole('button', { name: /^Perimeter head, two colours/ });
+  await head.hover();
+  await page.mouse.down();
+  const box = await sheet(page).boundingBox();
+  if (box === null) throw new Error('the sheet is on the screen');
+  await page.mouse.move(box.x + 60, box.y + 60, { steps: 4 });
+  const zone = page.locator('[data-zone="rear-bumper"][data-view="rear"]');
+  const at = await zone.boundingBox();
+  if (at === null) throw new Error('the zone is on the screen');
+  await page.mouse.move(at.x + at.width * 0.25, at.y + at.height / 2, { steps: 6 });
+  await expect(sheet(page)).toContainText('Rear bumper: fits.');
+  await page.mouse.up();
+  await expect(inspector(page).getByRole('heading', { name: 'Rear bumper left' })).toBeVisible();
+  await inspector(page).getByRole('button', { name: 'Add its mirrored partner' }).click();
+
+  await inspector(page).getByLabel('Colour 1').selectOption('blue');
+  await inspector(page).getByRole('button', { name: 'New group for them' }).click();
+  await page.getByRole('link', { name: /^Timing/ }).click();
+  await page.getByLabel('Pattern of Group 1 in Stage 2').selectOption('single');
+  await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
+  await expect(findings(page)).toContainText(BLUE);
+  await expect(findings(page)).toContainText(GAP);
+
+  // Show takes the state bar and the selection to the evidence; there it is put right.
+  await stateBar(page).getByRole('button', { name: 'Off' }).click();
+  await findings(page)
+    .getByRole('button', { name: /^Show: .*blue/i })
+    .click();
+  await expect(stateBar(page).getByRole('button', { name: 'Stage 2' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(
+    inspector(page).getByRole('heading', { name: /Rear bumper left and its partner/ }),
+  ).toBeVisible();
+  await inspector(page).getByLabel('Colour 1').selectOption('red');
+  await expect(findings(page)).not.toContainText(BLUE);
+  await inspector(page).getByLabel('Pan, °').fill('20');
+  await inspector(page).getByLabel('Pan, °').press('Enter');
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await expect(page.getByRole('button', { name: 'Rear bumper right', exact: true })).toBeVisible();
+
+  await expectRoundTrip(
+    page,
+    () => page.getByRole('button', { name: 'Export' }).click(),
+    async (path) => {
+      await page.getByRole('link', { name: 'Flarik: all builds' }).click();
+      await page.getByLabel('Build file to import').setInputFiles(path);
+      await expect(page.getByRole('heading', { name: 'Mouse patrol' })).toBeVisible();
+    },
+  );
+});
+
+test('by keyboard alone: the same path', async ({ page }) => {
+  const press = (...keys: string[]) =>
+    keys.reduce((before, key) => before.then(() => page.keyboard.press(key)), Promise.resolve());
+  const activate = async (target: Parameters<typeof tabTo>[1], key = 'Enter') => {
+    await tabTo(page, target);
+    await press(key);
+  };
+  const pick = async (target: Parameters<typeof tabTo>[1], text: string) => {
+    await tabTo(page, target);
+    await page.keyboard.type(text);
+  };
+
+  await page.goto('/');
+  await activate(page.getByRole('button', { name: 'New build' }));
+  await expect(page.getByLabel('Name of the build')).toBeFocused();
+  await page.keyboard.type('Keyboard patrol');
+  for (const pack of await page.getByRole('dialog').getByRole('checkbox').all())
+    await activate(pack, 'Space');
+  await activate(page.getByRole('button', { name: 'Create' }));
+  await expect(page.getByRole('heading', { name: 'Keyboard patrol' })).toBeVisible();
+
+  await activate(page.getByRole('link', { name: /^Rules/ }));
+  const [packChooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    activate(page.getByRole('button', { name: 'Import a rule pack' })),
+  ]);
+  await packChooser.setFiles(TWO_RULES);
+  await expect(page.getByRole('heading', { name: 'Two rules for the test' })).toBeVisible();
+
+  await activate(page.getByRole('link', { name: /^Layout/ }));
+  await activate(page.getByRole('button', { name: /^Perimeter head, two colours/ }));
+  await pick(page.getByLabel('Zone', { exact: true }), 'Rear bumper');
+  await activate(page.getByRole('button', { name: 'Place a mirrored pair' }));
+  await expect(
+    inspector(page).getByRole('heading', { name: 'Rear bumper left and its partner' }),
+  ).toBeVisible();
+
+  await pick(inspector(page).getByLabel('Colour 1'), 'B');
+  await activate(inspector(page).getByRole('button', { name: 'New group for them' }));
+  await activate(page.getByRole('link', { name: /^Timing/ }));
+  await pick(page.getByLabel('Pattern of Group 1 in Stage 2'), 'Single');
+  await press('2');
+  await expect(findings(page)).toContainText(BLUE);
+  await expect(findings(page)).toContainText(GAP);
+
+  await activate(findings(page).getByRole('button', { name: /^Show: .*blue/i }));
+  await pick(inspector(page).getByLabel('Colour 1'), 'R');
+  await expect(findings(page)).not.toContainText(BLUE);
+  await tabTo(page, inspector(page).getByLabel('Pan, °'));
+  await press('Control+a');
+  await page.keyboard.type('20');
+  await press('Enter');
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+
+  // Nudge a lamp on the sheet, think better of it, and leave all as it was.
+  await activate(page.getByRole('link', { name: /^Layout/ }));
+  const lamp = page.getByRole('button', { name: 'Rear bumper left', exact: true });
+  await activate(lamp);
+  const across = inspector(page).getByLabel('Across, mm');
+  const before = await across.inputValue();
+  await tabTo(page, lamp);
+  await press('ArrowRight', 'Shift+ArrowRight');
+  await expect(across).toHaveValue(String(Number(before) + 30));
+  await press('Control+z');
+  await expect(across).toHaveValue(before);
+
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+
+  await expectRoundTrip(
+    page,
+    () => activate(page.getByRole('button', { name: 'Export' })),
+    async (path) => {
+      await activate(page.getByRole('link', { name: 'Flarik: all builds' }));
+      const [chooser] = await Promise.all([
+        page.waitForEvent('filechooser'),
+        activate(page.getByRole('button', { name: 'Import a build file' })),
+      ]);
+      await chooser.setFiles(path);
+      await expect(page.getByRole('heading', { name: 'Keyboard patrol' })).toBeVisible();
+    },
+  );
+});

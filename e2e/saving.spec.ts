@@ -1,0 +1,101 @@
+import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
+
+test.use({ expectedNoise: [/Failed to load resource/] });
+
+const NAME = 'Name';
+async function rename(page: Parameters<typeof openBuild>[0], label: string): Promise<void> {
+  await page.getByRole('button', { name: 'Grille left', exact: true }).click();
+  await inspector(page).getByLabel(NAME).fill(label);
+  await inspector(page).getByLabel(NAME).press('Enter');
+}
+
+test('a lost connection loses nothing: kept, said, tried again, offered after a reload', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  await page.route('**/api/v1/builds/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await rename(page, 'Grille far left');
+  await expect(
+    page.getByText(/Not saved: The server cannot be reached\. Kept in this browser, trying again\./),
+  ).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Unsaved work was found.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Grille left', exact: true })).toBeVisible();
+  await page.unroute('**/api/v1/builds/*');
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
+  await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
+});
+
+test('two windows: the stale one is refused, and both sides are kept', async ({ page, context }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  const other = await context.newPage();
+  await openBuild(other, id, 'layout');
+  await rename(other, 'Theirs');
+  await expect(saved(other)).toContainText('revision 2');
+  await other.close();
+  await rename(page, 'Mine');
+  const dialog = page.getByRole('dialog', { name: 'This build was saved elsewhere' });
+  await expect(dialog).toContainText('Revision 2');
+  await dialog.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page.getByRole('heading', { name: 'Copy of ks-13 (mine)' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Mine', exact: true })).toBeVisible();
+  await openBuild(page, id, 'layout');
+  await expect(page.getByRole('button', { name: 'Theirs', exact: true })).toBeVisible();
+});
+
+test('or mine goes over theirs, which stays as a revision', async ({ page, context }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  const other = await context.newPage();
+  await openBuild(other, id, 'layout');
+  await rename(other, 'Theirs');
+  await expect(saved(other)).toContainText('revision 2');
+  await other.close();
+  await rename(page, 'Mine');
+  await page.getByRole('button', { name: 'Put mine over it' }).click();
+  await expect(saved(page)).toContainText('revision 3');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Mine', exact: true })).toBeVisible();
+});
+
+test('a bad build file or rule pack is one sentence, and nothing is stored', async ({ page }) => {
+  await page.goto('/');
+  const rows = await page.getByRole('row').count();
+  const take = (name: string, text: string) =>
+    page
+      .getByLabel('Build file to import')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await take('broken.json', '{"format":');
+  await expect(page.getByRole('alert')).toContainText('the build file is not valid JSON');
+  await take('big.json', ' '.repeat(49 * 1024 * 1024));
+  await expect(page.getByRole('alert')).toContainText(
+    'big.json: the build file is too large: 49.0 MB, at most 4 MB',
+  );
+  await take('html.json', '<html></html>');
+  await expect(page.getByRole('alert')).toContainText('not valid JSON');
+  await page.reload();
+  await expect(page.getByRole('row')).toHaveCount(rows);
+
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'rules');
+  await page.getByLabel('Rule pack file to import').setInputFiles({
+    name: 'stars.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"flarik-rule-pack","rules":[{"kind":"astrology"}]}'),
+  });
+  await expect(page.getByRole('alert')).toContainText(/stars\.json: .* \(and \d+ more\)/);
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+});
+
+test('a build that is not there says so and leads back', async ({ page }) => {
+  await page.goto('/builds/00000000-0000-4000-8000-000000000000/layout');
+  await expect(page.getByRole('heading', { name: 'Not found' })).toBeVisible();
+  await page.getByRole('link', { name: 'To the list of builds' }).click();
+  await expect(page.getByRole('heading', { name: 'Builds' })).toBeVisible();
+});

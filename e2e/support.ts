@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { z } from 'zod';
+
+/** Every test fails when the console says anything, or when a request leaves this machine. */
+export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>({
+  expectedNoise: [[], { option: true }],
+  guarded: [
+    async ({ page, baseURL, expectedNoise }, use) => {
+      const wrong: string[] = [];
+      page.on('console', (message) => {
+        const text = `console ${message.type()}: ${message.text()}`;
+        if (!expectedNoise.some((noise) => noise.test(text))) wrong.push(text);
+      });
+      page.on('pageerror', (error) => wrong.push(`page error: ${error.message}`));
+      page.on('request', (request) => {
+        const url = new URL(request.url());
+        if (url.protocol.startsWith('http') && url.origin !== baseURL) wrong.push(`request to ${url.href}`);
+      });
+      await use(undefined);
+      expect(wrong).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const AxeResult = z.object({
+  violations: z.array(z.object({ id: z.string(), nodes: z.array(z.object({ html: z.string() })) })),
+});
+
+/** Nothing that axe can find is wrong with the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  await page.evaluate(axeSource);
+  const { violations } = AxeResult.parse(await page.evaluate('axe.run()'));
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
+    [],
+  );
+}
+
+export const demoId = {
+  ks12: '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1200',
+  ks13: '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1300',
+};
+
+/** Opens a build's step and waits until it is checked. */
+export async function openBuild(
+  page: Page,
+  id: string,
+  step: 'layout' | 'timing' | 'visibility' | 'rules',
+): Promise<void> {
+  await page.goto(`/builds/${id}/${step}`);
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
+    /in this state|every rule|Nothing/,
+  );
+}
+
+export const findings = (page: Page): Locator => page.getByRole('region', { name: 'Findings' });
+export const stateBar = (page: Page): Locator => page.getByRole('region', { name: 'State bar' });
+export const inspector = (page: Page): Locator => page.getByRole('region', { name: 'Inspector' });
+export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Sheet of the vehicle' });
+export const saved = (page: Page): Locator => page.getByText(/^Saved .* · revision/);
+
+/** A copy of a demo build under an id of its own, for tests that change things. */
+export async function copyOfDemo(page: Page, name: 'ks-12' | 'ks-13'): Promise<string> {
+  const text = readFileSync(new URL(`../demo/builds/${name}.json`, import.meta.url), 'utf8');
+  const build = {
+    ...z.looseObject({}).parse(JSON.parse(text)),
+    id: crypto.randomUUID(),
+    name: `Copy of ${name}`,
+  };
+  const answer = await page.request.post('/api/v1/builds/import', { data: build });
+  return z.object({ id: z.string() }).parse(await answer.json()).id;
+}
+
+/** Presses Tab until the element has the focus, as someone without a mouse would. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  await expect(target).toBeVisible();
+  for (let presses = 0; presses < 220; presses++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('the element cannot be reached with Tab');
+}

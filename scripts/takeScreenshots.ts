@@ -1,0 +1,82 @@
+/** Takes the pictures of `docs/screenshots/` from a running app that holds the demo data. */
+import { chromium, type Page } from '@playwright/test';
+
+const [address, executablePath] = process.argv.slice(2);
+if (address === undefined || executablePath === undefined) throw new Error('run it by npm run screenshots');
+
+const KS12 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1200';
+const KS13 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1300';
+
+interface Shot {
+  readonly file: string;
+  readonly path: string;
+  readonly theme?: 'white';
+  readonly act?: (page: Page) => Promise<void>;
+}
+
+const show = (name: RegExp) => (page: Page) => page.getByRole('button', { name }).first().click();
+
+const SHOTS: readonly Shot[] = [
+  { file: 'builds', path: '/' },
+  {
+    file: 'layout',
+    path: `${KS12}/layout`,
+    act: (page) => page.getByRole('button', { name: 'Roof', exact: true }).click(),
+  },
+  {
+    file: 'layout-placing',
+    path: `${KS13}/layout`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Hatch' }).click();
+      await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
+    },
+  },
+  {
+    file: 'timing',
+    path: `${KS12}/timing`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Stage 3', exact: true }).first().click();
+      await page.getByLabel('Time in the pattern, milliseconds').fill('480');
+    },
+  },
+  {
+    file: 'visibility',
+    path: `${KS12}/visibility`,
+    act: show(/^Show: Too little light to the rear in Stage 2/),
+  },
+  { file: 'rules', path: `${KS12}/rules` },
+  {
+    file: 'layout-light',
+    path: `${KS12}/layout`,
+    theme: 'white',
+    act: show(/^Show: Too little light to the right/),
+  },
+];
+
+const browser = await chromium.launch({
+  executablePath,
+  chromiumSandbox: false,
+  args: [
+    '--disable-quic',
+    '--disable-dev-shm-usage',
+    '--force-color-profile=srgb',
+    '--font-render-hinting=none',
+  ],
+});
+for (const { file, path, theme, act } of SHOTS) {
+  const context = await browser.newContext({
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+  });
+  if (theme !== undefined) await context.addCookies([{ name: 'theme', value: theme, url: address }]);
+  const page = await context.newPage();
+  await page.goto(path);
+  if (path !== '/') await page.getByText(/in this state|every rule of the chosen packs/).waitFor();
+  await act?.(page);
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: new URL(`../docs/screenshots/${file}.png`, import.meta.url).pathname });
+  await context.close();
+}
+await browser.close();
