@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { occluderAt } from '../src/coverage/occlusion.ts';
+import { layOut, occluderAt } from '../src/coverage/occlusion.ts';
 import { bearingOf, directionOf } from '../src/geometry/direction.ts';
 import { aimFrame, anglesInFrame, movePoint, turnFrame } from '../src/geometry/frame.ts';
 import { chordM, transmissionAlong } from '../src/geometry/ray.ts';
@@ -155,7 +155,7 @@ describe('on the vehicle', () => {
     fc.assert(
       fc.property(origin, fc.constantFrom(...poses), (from, open) => {
         const solids = posedSolids(vehicle, new Set(open));
-        const past = occluderAt(solids, from);
+        const past = occluderAt(layOut(solids), from);
         for (let b = 0; b < 360; b += 7) {
           for (const e of [-20, 0, 12]) {
             const direction = directionOf(b, e);
