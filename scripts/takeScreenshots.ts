@@ -27,7 +27,7 @@ const SHOTS: readonly Shot[] = [
     file: 'layout-placing',
     path: `${KS13}/layout`,
     act: async (page) => {
-      await page.getByRole('button', { name: 'Hatch' }).click();
+      await page.getByRole('button', { name: 'Hatch', exact: true }).click();
       await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
     },
   },

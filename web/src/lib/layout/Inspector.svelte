@@ -130,7 +130,7 @@
         />
         <TypedNumber
           label="Lens"
-          unit="% passed"
+          unit="%"
           value={shown.lensTransmission * 100}
           min={0}
           max={100}
@@ -192,8 +192,16 @@
 
   .numbers {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: 1fr 1fr 1fr;
     gap: 0.5rem;
+  }
+
+  .numbers :global(.bx--text-input) {
+    padding: 0 0.5rem;
+  }
+
+  .numbers :global(.bx--label) {
+    white-space: nowrap;
   }
 
   .sums {

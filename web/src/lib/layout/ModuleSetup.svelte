@@ -136,6 +136,14 @@
 </div>
 
 <style>
+  .setup :global(.bx--select-input) {
+    padding: 0 1.5rem 0 0.5rem;
+  }
+
+  .setup :global(.bx--select__arrow) {
+    right: 0.4rem;
+  }
+
   .setup {
     display: grid;
     gap: 0.5rem;
@@ -143,13 +151,13 @@
 
   .colours {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(76px, 1fr));
+    grid-template-columns: repeat(3, 1fr);
     gap: 0.5rem;
   }
 
   .sync {
     display: grid;
-    grid-template-columns: 1fr 76px;
+    grid-template-columns: 1fr 64px;
     gap: 0.5rem;
   }
 </style>

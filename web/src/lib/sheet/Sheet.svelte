@@ -25,6 +25,8 @@
   /** A press that moves less than this is a click, px. */
   const CLICK_PX = 4;
   const BEAM_M = 1.3;
+  /** Beams of more lamps than this hide the drawing. */
+  const MOST_BEAMS = 4;
 
   let {
     editable = true,
@@ -189,7 +191,7 @@
 
   /** Beams of the selected lamps on the plan: where each module aims, between its half-angles. */
   const beams = $derived(
-    !beamLayer
+    !beamLayer || editor.selected.length > MOST_BEAMS
       ? []
       : editor.selected.flatMap((p) =>
           placeModules(editor.vehicle, p, open).map((m) => {
@@ -271,7 +273,7 @@
     {#if editable}
       <div class="layers" role="group" aria-label="Layers">
         <label><input type="checkbox" bind:checked={zoneLayer} /> Zones</label>
-        <label><input type="checkbox" bind:checked={factoryLayer} /> Factory lamps</label>
+        <label><input type="checkbox" bind:checked={factoryLayer} /> Factory</label>
         <label><input type="checkbox" bind:checked={letterLayer} /> Letters</label>
         <label><input type="checkbox" bind:checked={beamLayer} /> Beams</label>
       </div>
@@ -406,9 +408,8 @@
     display: flex;
     align-items: center;
     gap: 0.5rem;
-    padding: 0.125rem 0.5rem;
+    padding: 0.125rem 0.25rem 0.125rem 0.5rem;
     border-bottom: 1px solid var(--sheet-line);
-    flex-wrap: wrap;
   }
 
   .views {
@@ -416,7 +417,8 @@
   }
 
   .views button {
-    padding: 0.25rem 0.5rem;
+    padding: 0.25rem 0.4rem;
+    white-space: nowrap;
     border: 1px solid var(--cds-ui-04);
     border-left-width: 0;
     background: transparent;
@@ -443,7 +445,7 @@
 
   .layers {
     display: flex;
-    gap: 0.75rem;
+    gap: 0.6rem;
     font-size: 12px;
   }
 
@@ -455,6 +457,7 @@
     display: flex;
     gap: 0.3rem;
     align-items: center;
+    white-space: nowrap;
   }
 
   svg {
@@ -466,7 +469,7 @@
   }
 
   svg.night {
-    background: color-mix(in srgb, #000 45%, var(--sheet));
+    background: var(--sheet-night);
   }
 
   .paper {
