@@ -7,14 +7,7 @@ import ts from 'typescript-eslint';
 import svelteConfig from './web/svelte.config.js';
 
 export default defineConfig(
-  globalIgnores([
-    '**/node_modules/',
-    '**/build/',
-    '**/.svelte-kit/',
-    '**/coverage/',
-    'test-results/',
-    '.data/',
-  ]),
+  globalIgnores(['**/node_modules/', 'web/build/', '**/.svelte-kit/', 'test-results/', '.data/']),
   js.configs.recommended,
   ts.configs.strictTypeChecked,
   ts.configs.stylisticTypeChecked,

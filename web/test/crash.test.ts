@@ -21,9 +21,9 @@ const json = { 'content-type': 'application/json' };
 function keepSaving(addressNow: () => string, id: string) {
   const build = { ...demoBuild('ks-12'), id };
   const acknowledged: { version: number; name: string }[] = [];
-  let going = true;
+  const until = new AbortController();
   const done = (async () => {
-    for (let n = 1; going; n++) {
+    for (let n = 1; !until.signal.aborted; n++) {
       const name = `Save ${n}`;
       const body = JSON.stringify({
         build: { ...build, name },
@@ -45,7 +45,13 @@ function keepSaving(addressNow: () => string, id: string) {
       }
     }
   })();
-  return { acknowledged, stop: async () => ((going = false), await done) };
+  return {
+    acknowledged,
+    stop: async () => {
+      until.abort();
+      await done;
+    },
+  };
 }
 
 test('killing the app or the database in the middle of work loses no acknowledged save', async () => {

@@ -271,6 +271,15 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
       [0.26, z + 0.11],
       [-0.26, z + 0.11],
     ]);
+  const under = shape(
+    'shade',
+    loop(at, [
+      [-(w - 0.24), p.floorZ - 0.1],
+      [w - 0.24, p.floorZ - 0.1],
+      [w - 0.16, p.floorZ + 0.06],
+      [-(w - 0.16), p.floorZ + 0.06],
+    ]),
+  );
   if (view === 'front') {
     const bars = [0.05, 0.1, 0.15].map((dz) =>
       shape(
@@ -282,6 +291,7 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
       ),
     );
     return [
+      under,
       ...tyres,
       body,
       shape('glass', glass(w - 0.13, p.beltZ, 0.02)),
@@ -346,6 +356,7 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
     ];
   }
   return [
+    under,
     ...tyres,
     body,
     shape(

@@ -183,14 +183,14 @@
 
   text {
     font-family: var(--mono);
-    font-size: 0.115px;
+    font-size: min(0.125px, calc(13 * var(--px)));
     letter-spacing: 0;
     text-anchor: middle;
     fill: var(--cds-text-02);
     pointer-events: none;
     paint-order: stroke;
     stroke: var(--sheet);
-    stroke-width: 0.025px;
+    stroke-width: min(0.025px, calc(2.5 * var(--px)));
   }
 
   text.driven {

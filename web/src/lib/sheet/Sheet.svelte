@@ -25,6 +25,8 @@
   /** A press that moves less than this is a click, px. */
   const CLICK_PX = 4;
   const BEAM_M = 1.3;
+  /** Letters are left out of a sheet smaller than this: they would be too small to read, px/m. */
+  const SMALLEST_LETTERS = 55;
   /** Beams of more lamps than this hide the drawing. */
   const MOST_BEAMS = 4;
 
@@ -326,7 +328,10 @@
         if (editor.carry === null) editor.select([]);
       }}
     />
-    <g transform="translate({transform.x},{transform.y}) scale({transform.k})">
+    <g
+      transform="translate({transform.x},{transform.y}) scale({transform.k})"
+      style:--px="{1 / (pxPerM * transform.k)}px"
+    >
       {#each VIEWS as view (view)}
         {@const frame = sheet.frames[view]}
         <text
@@ -377,7 +382,7 @@
                 {picture}
                 glows={shown}
                 selected={editor.selection.has(picture.placement.id)}
-                letters={letterLayer}
+                letters={letterLayer && pxPerM * transform.k > SMALLEST_LETTERS}
                 calm={instant !== null && !editor.preview.trueSpeed}
                 reach={7 / (pxPerM * transform.k)}
                 onpress={press}
@@ -477,7 +482,7 @@
   }
 
   .title {
-    font-size: 0.15px;
+    font-size: calc(11 * var(--px));
     letter-spacing: 0;
     text-anchor: middle;
     fill: var(--cds-text-02);

@@ -1,0 +1,232 @@
+import { fixtureOf } from '../fixture/catalogue.ts';
+import type { Colour } from '../fixture/colour.ts';
+import type { MountZone } from '../vehicle/types.ts';
+import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
+import { keepOnZone } from './place.ts';
+import type { Build, Cue, Group, ModuleSetup, Placement, Stage, StageIndex } from './schema.ts';
+
+/*
+ * Every edit takes a build and gives a new one; what it does not touch is shared, so that the build before it
+ * is its exact inverse and undo never computes anything.
+ */
+
+const withPlacements = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
+
+const tidy = (value: number): number => Math.round(value * 1e4) / 1e4;
+
+/** The same place mirrored across the centre plane. */
+function mirrored(
+  build: Build,
+  p: Placement,
+): Pick<Placement, 'zoneId' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg'> {
+  return {
+    zoneId: zoneOf(vehicleOf(build.vehicle), p.zoneId).mirrorId,
+    uM: tidy(-p.uM),
+    vM: p.vM,
+    panDeg: tidy(-p.panDeg),
+    tiltDeg: p.tiltDeg,
+    rollDeg: tidy(-p.rollDeg),
+  };
+}
+
+/** A name by zone and side that no other placement has: "Rear bumper left 2". */
+export function freshLabel(build: Build, zone: MountZone, uM: number): string {
+  const across = zone.mirrorId === zone.id && Math.abs(uM) > 0.01;
+  const viewerRightIsLeft = zone.u[1] > 0;
+  const side = across ? (uM > 0 === viewerRightIsLeft ? ' left' : ' right') : '';
+  const stem = `${zone.name}${side}`;
+  const taken = new Set(build.placements.map((p) => p.label));
+  for (let n = 1; ; n++) {
+    const label = n === 1 ? stem : `${stem} ${n}`;
+    if (!taken.has(label)) return label;
+  }
+}
+
+export interface NewPlacement {
+  readonly id: string;
+  readonly fixtureId: string;
+  readonly zoneId: string;
+  readonly uM: number;
+  readonly vM: number;
+}
+
+/** Puts a fixture on a zone, kept within it, in its first colours and in no group. */
+export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: NewPlacement): Build {
+  const fixture = fixtureOf(fixtureId);
+  const zone = zoneOf(vehicleOf(build.vehicle), zoneId);
+  const at = keepOnZone(fixture, zone, uM, vM);
+  const first: Colour = fixture.outputs.red === undefined ? 'white' : 'red';
+  const placement: Placement = {
+    id,
+    fixtureId,
+    zoneId,
+    label: freshLabel(build, zone, at.uM),
+    uM: tidy(at.uM),
+    vM: tidy(at.vM),
+    panDeg: 0,
+    tiltDeg: 0,
+    rollDeg: 0,
+    lensTransmission: 1,
+    partnerId: null,
+    modules: fixture.modules.map((m, i): ModuleSetup => ({
+      id: m.id,
+      colours: [first],
+      groupId: null,
+      phase: 'A',
+      order: i + 1,
+    })),
+  };
+  return withPlacements(build, [...build.placements, placement]);
+}
+
+/** Gives a placement its mirrored partner on the other side, in phase B; nothing changes when it has one. */
+export function addPartner(build: Build, placementId: string, partnerId: string): Build {
+  const p = build.placements.find((candidate) => candidate.id === placementId);
+  if (p?.partnerId !== null) return build;
+  const there = mirrored(build, p);
+  const zone = zoneOf(vehicleOf(build.vehicle), there.zoneId);
+  const partner: Placement = {
+    ...p,
+    ...there,
+    id: partnerId,
+    label: freshLabel(build, zone, there.uM),
+    partnerId: p.id,
+    modules: p.modules.map((m) => ({ ...m, phase: m.phase === 'A' ? 'B' : 'A' })),
+  };
+  const linked = build.placements.map((q) => (q.id === p.id ? { ...q, partnerId } : q));
+  return withPlacements(build, [...linked, partner]);
+}
+
+export type PlacementPatch = Partial<
+  Pick<Placement, 'zoneId' | 'label' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg' | 'lensTransmission'>
+>;
+
+/** Changes one placement; its mirrored partner follows in place and aim. Stays within its zone. */
+export function changePlacement(build: Build, placementId: string, patch: PlacementPatch): Build {
+  const before = build.placements.find((p) => p.id === placementId);
+  if (before === undefined) return build;
+  const vehicle = vehicleOf(build.vehicle);
+  const wanted = { ...before, ...patch };
+  const at = keepOnZone(fixtureOf(wanted.fixtureId), zoneOf(vehicle, wanted.zoneId), wanted.uM, wanted.vM);
+  const after = { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) };
+  const there = mirrored(build, after);
+  return withPlacements(
+    build,
+    build.placements.map((p) => {
+      if (p.id === placementId) return after;
+      if (p.id === before.partnerId) return { ...p, ...there, lensTransmission: after.lensTransmission };
+      return p;
+    }),
+  );
+}
+
+/** Takes placements out; partners left behind stand alone. */
+export function removePlacements(build: Build, ids: ReadonlySet<string>): Build {
+  const left = build.placements.filter((p) => !ids.has(p.id));
+  return withPlacements(
+    build,
+    left.map((p) => (p.partnerId !== null && ids.has(p.partnerId) ? { ...p, partnerId: null } : p)),
+  );
+}
+
+export interface ModuleRef {
+  readonly placementId: string;
+  readonly moduleId: string;
+}
+
+/** Changes the setup of the named modules. */
+export function changeModules(
+  build: Build,
+  refs: readonly ModuleRef[],
+  patch: Partial<Omit<ModuleSetup, 'id'>>,
+): Build {
+  const named = new Set(refs.map((r) => `${r.placementId}/${r.moduleId}`));
+  const placements = new Set(refs.map((r) => r.placementId));
+  return withPlacements(
+    build,
+    build.placements.map((p) => {
+      if (!placements.has(p.id)) return p;
+      return { ...p, modules: p.modules.map((m) => (named.has(`${p.id}/${m.id}`) ? { ...m, ...patch } : m)) };
+    }),
+  );
+}
+
+/** Sets one colour slot (1-based) of the named modules; null takes the slot and those after it away, never slot 1. */
+export function setColour(
+  build: Build,
+  refs: readonly ModuleRef[],
+  slot: number,
+  colour: Colour | null,
+): Build {
+  return refs.reduce((b, ref) => {
+    const p = b.placements.find((candidate) => candidate.id === ref.placementId);
+    const m = p?.modules.find((candidate) => candidate.id === ref.moduleId);
+    if (p === undefined || m === undefined) return b;
+    const fixture = fixtureOf(p.fixtureId);
+    if (slot > fixture.colourSlots || slot > m.colours.length + 1) return b;
+    if (colour === null) {
+      return slot === 1 ? b : changeModules(b, [ref], { colours: m.colours.slice(0, slot - 1) });
+    }
+    if (fixture.outputs[colour] === undefined) return b;
+    return changeModules(b, [ref], {
+      colours: [...m.colours.slice(0, slot - 1), colour, ...m.colours.slice(slot)],
+    });
+  }, build);
+}
+
+const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
+  ...build,
+  timing: { ...build.timing, ...timing },
+});
+
+export const addGroup = (build: Build, group: Group): Build =>
+  withTiming(build, { groups: [...build.timing.groups, group] });
+
+export const renameGroup = (build: Build, groupId: string, name: string): Build =>
+  withTiming(build, { groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, name } : g)) });
+
+/** Takes a sync group away: its modules free-run, its cues go. */
+export function removeGroup(build: Build, groupId: string): Build {
+  const refs = build.placements.flatMap((p) =>
+    p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placementId: p.id, moduleId: m.id })),
+  );
+  const freed = changeModules(build, refs, { groupId: null });
+  const stages = mapStages(freed, (stage) => ({
+    ...stage,
+    cues: stage.cues.filter((cue) => cue.groupId !== groupId),
+  }));
+  return withTiming(freed, { groups: freed.timing.groups.filter((g) => g.id !== groupId), stages });
+}
+
+function mapStages(build: Build, change: (stage: Stage, index: number) => Stage): Build['timing']['stages'] {
+  const [off, one, two, three] = build.timing.stages;
+  return [change(off, 0), change(one, 1), change(two, 2), change(three, 3)];
+}
+
+export const changeStage = (build: Build, index: StageIndex, patch: Partial<Stage>): Build =>
+  withTiming(build, {
+    stages: mapStages(build, (stage, i) => (i === index ? { ...stage, ...patch } : stage)),
+  });
+
+/** Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot. */
+export function setCue(
+  build: Build,
+  index: StageIndex,
+  groupId: string | null,
+  slot: Cue['slot'],
+  cue: Cue | null,
+): Build {
+  const stage = build.timing.stages[index];
+  const others = stage.cues.filter((c) => !(c.groupId === groupId && c.slot === slot));
+  const kept =
+    cue === null ? others : others.filter((c) => !(c.groupId === cue.groupId && c.slot === cue.slot));
+  return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
+}
+
+/** The build seen in a mirror: every placement on the other side. */
+export function mirrorBuild(build: Build): Build {
+  return withPlacements(
+    build,
+    build.placements.map((p) => ({ ...p, ...mirrored(build, p) })),
+  );
+}

@@ -1,0 +1,234 @@
+import { z } from 'zod';
+import { InputError, parseInput } from '../errors.ts';
+import { findFixture } from '../fixture/catalogue.ts';
+import { Colour } from '../fixture/colour.ts';
+import { Id, Name, Remark } from '../names.ts';
+import { RulePack } from '../rules/pack.ts';
+import { findPattern, PATTERNS } from '../timing/library.ts';
+import { Phase } from '../timing/pattern.ts';
+import { vehicleOf, VehicleSpec } from '../vehicle/vehicle.ts';
+import { Service } from './service.ts';
+
+export const BUILD_FORMAT = 'flarik-build';
+export const SCHEMA_VERSION = 1;
+
+const finite = (min: number, max: number) =>
+  z
+    .number({ error: 'must be a number' })
+    .min(min, `must be at least ${min}`)
+    .max(max, `must be at most ${max}`);
+
+/** How one module of a placement is coloured and timed. */
+export const ModuleSetup = z.strictObject({
+  id: Id,
+  /** Its colours, slot 1 first. */
+  colours: z.array(Colour).min(1, 'must name at least one colour').max(3),
+  /** Sync group; null free-runs on a clock of its own. */
+  groupId: Id.nullable(),
+  phase: Phase,
+  /** Place in a sweep, from 1. */
+  order: z.int().min(1).max(64),
+});
+export type ModuleSetup = z.infer<typeof ModuleSetup>;
+
+/** A fixture on a mount zone. */
+export const Placement = z.strictObject({
+  id: Id,
+  fixtureId: Id,
+  zoneId: Id,
+  label: Name,
+  uM: finite(-3, 3),
+  vM: finite(-3, 3),
+  panDeg: finite(-180, 180),
+  tiltDeg: finite(-90, 90),
+  rollDeg: finite(-180, 180),
+  /** Share of light its lens or cover passes. */
+  lensTransmission: finite(0, 1),
+  /** Its mirrored partner on the other side. */
+  partnerId: Id.nullable(),
+  modules: z.array(ModuleSetup).min(1).max(64),
+});
+export type Placement = z.infer<typeof Placement>;
+
+export const Group = z.strictObject({ id: Id, name: Name });
+export type Group = z.infer<typeof Group>;
+
+export const Slot = z.union([z.literal(1), z.literal(2), z.literal(3)], {
+  error: 'must be colour slot 1, 2 or 3',
+});
+export type Slot = z.infer<typeof Slot>;
+
+/** In a stage: what a group shows. `groupId` null speaks to all modules in no group. */
+export const Cue = z.strictObject({
+  groupId: Id.nullable(),
+  patternId: Id,
+  slot: Slot,
+  level: finite(0.05, 1),
+});
+export type Cue = z.infer<typeof Cue>;
+
+export const Stage = z.strictObject({
+  name: Name,
+  cues: z.array(Cue).max(64),
+  /** Everything is dimmed to this share when ambient is night. */
+  nightLevel: finite(0.05, 1),
+});
+export type Stage = z.infer<typeof Stage>;
+
+/** Off and the three stages, by their place in the list. */
+export const StageIndex = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)], {
+  error: 'must be stage 0 (off), 1, 2 or 3',
+});
+export type StageIndex = z.infer<typeof StageIndex>;
+export const STAGES: readonly StageIndex[] = [0, 1, 2, 3];
+
+const Timing = z.strictObject({
+  groups: z.array(Group).max(32),
+  stages: z.tuple([Stage, Stage, Stage, Stage], { error: 'must hold Off and three stages' }),
+});
+
+/** One vehicle being designed: the whole document, as it is saved, exported and imported. */
+export const Build = z
+  .strictObject({
+    format: z.literal(BUILD_FORMAT, { error: `must be '${BUILD_FORMAT}'` }),
+    schemaVersion: z.literal(SCHEMA_VERSION),
+    id: z.uuid('must be a UUID'),
+    name: Name,
+    service: Service,
+    notes: Remark,
+    vehicle: VehicleSpec,
+    placements: z.array(Placement).max(200, 'must be at most 200 placements'),
+    timing: Timing,
+    rulePacks: z.array(RulePack).max(12),
+  })
+  .superRefine((build, ctx) => {
+    for (const { path, reason } of loosePointers(build))
+      ctx.addIssue({ code: 'custom', path, message: reason });
+  });
+export type Build = z.infer<typeof Build>;
+
+type BuildShape = Omit<Build, 'format' | 'schemaVersion'>;
+interface Loose {
+  path: PropertyKey[];
+  reason: string;
+}
+
+/** Every id in the document that names nothing, or names something twice. */
+function* loosePointers(build: BuildShape): Generator<Loose> {
+  const groups = new Set(build.timing.groups.map((g) => g.id));
+  const zones = new Set(vehicleOf(build.vehicle).zones.map((zone) => zone.id));
+  yield* doubles(build.placements, ['placements']);
+  yield* doubles(build.timing.groups, ['timing', 'groups']);
+  yield* doubles(build.rulePacks, ['rulePacks']);
+  for (const [i, p] of build.placements.entries()) {
+    const path = ['placements', i];
+    if (!zones.has(p.zoneId))
+      yield { path: [...path, 'zoneId'], reason: `no mount zone '${p.zoneId}' on this vehicle` };
+    yield* looseModules(p, groups, path);
+    if (p.partnerId === null) continue;
+    const partner = build.placements.find((other) => other.id === p.partnerId);
+    if (partner?.partnerId !== p.id || partner.id === p.id)
+      yield {
+        path: [...path, 'partnerId'],
+        reason: `'${p.partnerId}' is not a placement whose partner is '${p.id}'`,
+      };
+  }
+  for (const [s, stage] of build.timing.stages.entries()) {
+    const seen = new Set<string>();
+    for (const [c, cue] of stage.cues.entries()) {
+      const path = ['timing', 'stages', s, 'cues', c];
+      if (cue.groupId !== null && !groups.has(cue.groupId))
+        yield { path: [...path, 'groupId'], reason: `no sync group '${cue.groupId}'` };
+      if (findPattern(cue.patternId) === undefined)
+        yield {
+          path: [...path, 'patternId'],
+          reason: `no pattern '${cue.patternId}'; known are ${PATTERNS.map((p) => p.id).join(', ')}`,
+        };
+      const key = `${cue.groupId ?? ''}/${cue.slot}`;
+      if (seen.has(key)) yield { path, reason: 'the same group and colour slot is cued twice in this stage' };
+      seen.add(key);
+    }
+  }
+}
+
+function* looseModules(p: Placement, groups: ReadonlySet<string>, path: PropertyKey[]): Generator<Loose> {
+  const fixture = findFixture(p.fixtureId);
+  if (fixture === undefined) {
+    yield { path: [...path, 'fixtureId'], reason: `no fixture '${p.fixtureId}' in the catalogue` };
+    return;
+  }
+  const expected = fixture.modules.map((m) => m.id).join(', ');
+  if (p.modules.map((m) => m.id).join(', ') !== expected)
+    yield {
+      path: [...path, 'modules'],
+      reason: `must be the modules of '${p.fixtureId}' in order: ${expected}`,
+    };
+  for (const [m, setup] of p.modules.entries()) {
+    const at = [...path, 'modules', m];
+    if (setup.groupId !== null && !groups.has(setup.groupId))
+      yield { path: [...at, 'groupId'], reason: `no sync group '${setup.groupId}'` };
+    if (setup.colours.length > fixture.colourSlots)
+      yield {
+        path: [...at, 'colours'],
+        reason: `'${p.fixtureId}' holds at most ${fixture.colourSlots} colours`,
+      };
+    for (const [c, colour] of setup.colours.entries()) {
+      if (fixture.outputs[colour] === undefined)
+        yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };
+    }
+  }
+}
+
+function* doubles(items: readonly { id: string }[], path: PropertyKey[]): Generator<Loose> {
+  const seen = new Set<string>();
+  for (const [i, { id }] of items.entries()) {
+    if (seen.has(id)) yield { path: [...path, i, 'id'], reason: `'${id}' is used twice` };
+    seen.add(id);
+  }
+}
+
+/**
+ * Reads a build from outside data of any known schema version.
+ * @throws {InputError} what is wrong and where
+ */
+export function readBuild(data: unknown): Build {
+  const head = z.looseObject({ format: z.unknown(), schemaVersion: z.unknown() }).safeParse(data);
+  if (!head.success || head.data.format !== BUILD_FORMAT)
+    throw new InputError('format', `this is not a Flarik build: 'format' must be '${BUILD_FORMAT}'`);
+  const version = head.data.schemaVersion;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    throw new InputError('schemaVersion', 'must be a whole number from 1');
+  if (version > SCHEMA_VERSION)
+    throw new InputError(
+      'schemaVersion',
+      `the build was written by a newer Flarik (schema ${version}); this one reads up to ${SCHEMA_VERSION}`,
+    );
+  return parseInput(Build, data);
+}
+
+/** No build file is larger than this, bytes. */
+export const MAX_BUILD_BYTES = 4 * 1024 * 1024;
+
+/**
+ * Reads a build file's text.
+ * @throws {InputError} too large, not JSON, or not a build
+ */
+export const readBuildText = (text: string): Build => readBuild(parseJson(text, 'build file'));
+
+/**
+ * JSON text as data, with limits.
+ * @param what - how to call the text in an error
+ * @throws {InputError} too large, or not JSON
+ */
+export function parseJson(text: string, what: string): unknown {
+  if (text.length > MAX_BUILD_BYTES) throw new InputError('', tooLarge(what, text.length));
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : 'unreadable';
+    throw new InputError('', `the ${what} is not valid JSON: ${why}`);
+  }
+}
+
+export const tooLarge = (what: string, bytes: number): string =>
+  `the ${what} is too large: ${(bytes / 1048576).toFixed(1)} MB, at most ${MAX_BUILD_BYTES / 1048576} MB`;
