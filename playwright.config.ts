@@ -9,7 +9,8 @@ export default defineConfig({
   globalSetup: './e2e/setup.ts',
   workers: 1,
   forbidOnly: process.env.CI !== undefined,
-  timeout: 90_000,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
     baseURL: address,

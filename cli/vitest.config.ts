@@ -1,3 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { environment: 'node', include: ['test/**/*.test.ts'] } });
+export default defineConfig({
+  test: { environment: 'node', include: ['test/**/*.test.ts'], testTimeout: 120_000 },
+});

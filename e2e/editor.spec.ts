@@ -2,6 +2,7 @@ import {
   copyOfDemo,
   demoId,
   expect,
+  expectAccessible,
   findings,
   inspector,
   openBuild,
@@ -127,6 +128,49 @@ test('patterns, slots, night level and groups are edited in the table', async ({
   await page.getByLabel('Night level of Stage 2, percent').fill('50');
   await page.getByLabel('Night level of Stage 2, percent').press('Enter');
   await expect(saved(page)).toBeVisible();
+});
+
+test('the vehicle follows the tape measure; a measure out of range is refused with its range', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  const height = inspector(page).getByLabel('Height, mm');
+  await expect(height).toHaveValue('1770');
+  const bar = page.getByRole('button', { name: 'Roof', exact: true });
+  const before = await bar.boundingBox();
+  await height.fill('1900');
+  await height.press('Enter');
+  await expect.poll(async () => (await bar.boundingBox())?.y).not.toBe(before?.y);
+  await height.fill('900');
+  await expect(inspector(page)).toContainText('1600 to 1950');
+  await height.press('Escape');
+  await expect(height).toHaveValue('1900');
+  await inspector(page).getByLabel('Name of the build').fill('Tall patrol');
+  await inspector(page).getByLabel('Name of the build').press('Enter');
+  await expect(page.getByRole('heading', { name: 'Tall patrol' })).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+});
+
+test('the finder finds lamps, findings and commands by keyboard', async ({ page }) => {
+  await openBuild(page, demoId.ks12, 'timing');
+  await page.keyboard.press('Control+k');
+  const box = page.getByRole('combobox', { name: 'Find a command, lamp, zone or finding' });
+  await expect(box).toBeFocused();
+  await expectAccessible(page);
+  await page.keyboard.type('lamp grille right');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/layout$/);
+  await expect(inspector(page).getByRole('heading', { name: 'Grille right' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await expect(box).toBeFocused();
+  await page.keyboard.type('state stage');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(stateBar(page).getByRole('button', { name: 'Stage 3' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
 });
 
 test('names with markup are not taken', async ({ page }) => {

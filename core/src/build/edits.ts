@@ -1,5 +1,6 @@
 import { fixtureOf } from '../fixture/catalogue.ts';
 import type { Colour } from '../fixture/colour.ts';
+import type { MidSuvDimensions } from '../vehicle/midSuv/points.ts';
 import type { MountZone } from '../vehicle/types.ts';
 import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
 import { keepOnZone } from './place.ts';
@@ -222,6 +223,20 @@ export function setCue(
     cue === null ? others : others.filter((c) => !(c.groupId === cue.groupId && c.slot === cue.slot));
   return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
 }
+
+export const changeBuild = (
+  build: Build,
+  patch: Partial<Pick<Build, 'name' | 'service' | 'notes'>>,
+): Build => ({
+  ...build,
+  ...patch,
+});
+
+/** Types a dimension in; lamps keep to their zones, which move along. */
+export const changeDimensions = (build: Build, patch: Partial<MidSuvDimensions>): Build => ({
+  ...build,
+  vehicle: { ...build.vehicle, dimensions: { ...build.vehicle.dimensions, ...patch } },
+});
 
 /** The build seen in a mirror: every placement on the other side. */
 export function mirrorBuild(build: Build): Build {

@@ -22,6 +22,22 @@ export const MidSuvDimensions = z.strictObject({
 });
 export type MidSuvDimensions = z.infer<typeof MidSuvDimensions>;
 
+/** Each dimension as it is asked for: its name and where to measure. Lengths are typed in mm, rakes in degrees. */
+export const midSuvDimensionTexts: Readonly<
+  Record<keyof MidSuvDimensions, { readonly name: string; readonly measured: string }>
+> = {
+  lengthM: { name: 'Length', measured: 'bumper to bumper' },
+  widthM: { name: 'Width', measured: 'over the doors, without mirrors' },
+  heightM: { name: 'Height', measured: 'ground to the top of the roof' },
+  wheelbaseM: { name: 'Wheelbase', measured: 'front axle to rear axle' },
+  frontOverhangM: { name: 'Overhang', measured: 'front axle to the front of the bumper' },
+  bonnetHeightM: { name: 'Bonnet up', measured: 'ground to the foot of the windscreen' },
+  bonnetLengthM: { name: 'Bonnet', measured: 'front of the bumper to the foot of the windscreen' },
+  windscreenRakeDeg: { name: 'Screen', measured: 'lean of the windscreen from upright' },
+  rearRakeDeg: { name: 'Rear glass', measured: 'lean of the rear glass from upright' },
+  groundClearanceM: { name: 'Clearance', measured: 'ground to the sill’s underside' },
+};
+
 export const midSuvDefaults: MidSuvDimensions = {
   lengthM: 4.9,
   widthM: 1.96,

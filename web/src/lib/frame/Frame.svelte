@@ -4,6 +4,7 @@
   import Download from 'carbon-icons-svelte/lib/Download.svelte';
   import Keyboard from 'carbon-icons-svelte/lib/Keyboard.svelte';
   import Redo from 'carbon-icons-svelte/lib/Redo.svelte';
+  import Search from 'carbon-icons-svelte/lib/Search.svelte';
   import Undo from 'carbon-icons-svelte/lib/Undo.svelte';
   import { onMount, type Snippet } from 'svelte';
   import type { SavedBuild } from '$lib/api';
@@ -11,6 +12,7 @@
   import { Editor } from '$lib/editor/editor.svelte';
   import { findUnsaved, type Unsaved } from '$lib/editor/unsaved';
   import Conflict from './Conflict.svelte';
+  import Finder from './Finder.svelte';
   import Findings from './Findings.svelte';
   import Keys from './Keys.svelte';
   import Rail from './Rail.svelte';
@@ -28,6 +30,7 @@
   setEditor(() => editor);
 
   let keysShown = $state(false);
+  let finding = $state(false);
   // svelte-ignore state_referenced_locally
   let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build.id));
 
@@ -53,7 +56,8 @@
 
 <svelte:head><title>{editor.build.name}: Flarik</title></svelte:head>
 <svelte:window
-  onkeydown={(event: KeyboardEvent) => onKey(event, editor, () => (keysShown = true))}
+  onkeydown={(event: KeyboardEvent) =>
+    onKey(event, editor, { keys: () => (keysShown = true), finder: () => (finding = true) })}
   onbeforeunload={() => void editor.autosave.flush()}
   ononline={() => void editor.autosave.flush()}
 />
@@ -86,6 +90,14 @@
     <Button
       kind="ghost"
       size="small"
+      icon={Search}
+      iconDescription="Find (Ctrl+K)"
+      tooltipPosition="bottom"
+      on:click={() => (finding = true)}
+    />
+    <Button
+      kind="ghost"
+      size="small"
       icon={Keyboard}
       iconDescription="Keys"
       tooltipPosition="bottom"
@@ -103,6 +115,7 @@
 
 <Conflict />
 <Keys bind:open={keysShown} />
+<Finder bind:open={finding} />
 
 <style>
   .frame {

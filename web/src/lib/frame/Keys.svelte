@@ -14,6 +14,7 @@
     ['Delete', 'Delete the lamp or the selection'],
     ['Esc', 'Put the fixture back; drop the selection'],
     ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],
+    ['Ctrl+K', 'Find a command, lamp, zone or finding'],
     ['?', 'This list'],
   ];
 </script>

@@ -6,7 +6,11 @@ const TYPES_IN = 'input:not([type=range],[type=checkbox]), textarea, select, [co
 const PRESSED_BY_SPACE = 'button, a, [role=button], input, select, textarea';
 
 /** The keys that work in every step of a build. */
-export function onKey(event: KeyboardEvent, editor: Editor, showKeys: () => void): void {
+export function onKey(
+  event: KeyboardEvent,
+  editor: Editor,
+  dialogs: { readonly keys: () => void; readonly finder: () => void },
+): void {
   const target = event.target instanceof Element ? event.target : null;
   const { preview } = editor;
   if (event.key === 'Escape') {
@@ -18,9 +22,12 @@ export function onKey(event: KeyboardEvent, editor: Editor, showKeys: () => void
   }
   if (target?.closest('[role=dialog]') !== null && target !== null) return;
   if (event.ctrlKey || event.metaKey) {
-    if (target?.matches(TYPES_IN) === true) return;
     const key = event.key.toLowerCase();
-    if (key === 'z') {
+    if (key === 'k') {
+      event.preventDefault();
+      dialogs.finder();
+    } else if (target?.matches(TYPES_IN) === true) return;
+    else if (key === 'z') {
       event.preventDefault();
       if (event.shiftKey) editor.redo();
       else editor.undo();
@@ -33,7 +40,7 @@ export function onKey(event: KeyboardEvent, editor: Editor, showKeys: () => void
   if (target?.matches(TYPES_IN) === true) return;
   const stage = STAGES.find((s) => String(s) === event.key);
   if (stage !== undefined) editor.setState({ stage });
-  else if (event.key === '?') showKeys();
+  else if (event.key === '?') dialogs.keys();
   else if (event.key === 'd') editor.setState({ ambient: editor.state.ambient === 'day' ? 'night' : 'day' });
   else if (event.key === 'h') editor.toggleOpen('hatch');
   else if (event.key === ' ' && preview.playing) {

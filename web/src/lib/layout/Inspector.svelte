@@ -14,6 +14,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
+  import BuildPanel from './BuildPanel.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from './TypedNumber.svelte';
 
@@ -58,28 +59,7 @@
 
 <section class="inspector" aria-label="Inspector">
   {#if placements.length === 0}
-    <h2>Nothing selected</h2>
-    <p class="quiet">
-      {editor.build.placements.length === 0
-        ? 'Start with the catalogue on the left: drag a fixture onto the vehicle, or choose it and a zone.'
-        : 'Choose a lamp on the sheet to move, aim, colour and group it. Hold Shift to choose more.'}
-    </p>
-    <dl class="sums">
-      <dt>Heads</dt>
-      <dd class="figure">{editor.build.placements.length}</dd>
-      <dt>Modules</dt>
-      <dd class="figure">{editor.build.placements.reduce((n, p) => n + p.modules.length, 0)}</dd>
-      <dt>Channels</dt>
-      <dd class="figure">
-        {editor.build.placements.reduce((n, p) => n + p.modules.reduce((c, m) => c + m.colours.length, 0), 0)}
-      </dd>
-      <dt>Fixtures cost</dt>
-      <dd class="figure">
-        {Math.round(
-          editor.build.placements.reduce((n, p) => n + fixtureOf(p.fixtureId).priceMinor, 0) / 100,
-        ).toLocaleString()}
-      </dd>
-    </dl>
+    <BuildPanel />
   {:else}
     <h2>{pair === undefined ? what : `${pair.label} and its partner`}</h2>
     {#if shown !== undefined && fixture !== null && zone !== null}
@@ -202,13 +182,5 @@
 
   .numbers :global(.bx--label) {
     white-space: nowrap;
-  }
-
-  .sums {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 0.4rem;
-    padding-top: 0.5rem;
-    border-top: 1px solid var(--cds-ui-03);
   }
 </style>

@@ -1,0 +1,105 @@
+import { STAGES } from '@flarik/core/build/schema';
+import { goto } from '$app/navigation';
+import type { Editor } from '$lib/editor/editor.svelte';
+import { showFinding } from './showFinding';
+import { STEPS } from './steps';
+
+/** Something the finder can find, and what choosing it does. */
+export interface Findable {
+  readonly id: string;
+  readonly kind: 'Go to' | 'State' | 'Command' | 'Lamp' | 'Zone' | 'Finding';
+  readonly text: string;
+  readonly run: () => void;
+}
+
+/** All that can be found in the open build. */
+export function findables(editor: Editor): Findable[] {
+  const { build, vehicle, state } = editor;
+  const toLayout = () => goto(`/builds/${build.id}/layout`);
+  return [
+    ...STEPS.map((step): Findable => ({
+      id: `step ${step.id}`,
+      kind: 'Go to',
+      text: step.name,
+      run: () => void goto(`/builds/${build.id}/${step.id}`),
+    })),
+    ...STAGES.map((stage): Findable => ({
+      id: `stage ${stage}`,
+      kind: 'State',
+      text: build.timing.stages[stage].name,
+      run: () => editor.setState({ stage }),
+    })),
+    ...vehicle.parts.map((part): Findable => ({
+      id: `part ${part.id}`,
+      kind: 'State',
+      text: `${state.open.includes(part.id) ? 'Shut' : 'Open'}: ${part.name.toLowerCase()}`,
+      run: () => editor.toggleOpen(part.id),
+    })),
+    ...(['day', 'night'] as const).map((ambient): Findable => ({
+      id: `ambient ${ambient}`,
+      kind: 'State',
+      text: ambient === 'day' ? 'Day' : 'Night',
+      run: () => editor.setState({ ambient }),
+    })),
+    ...(editor.undoLabel === null
+      ? []
+      : [
+          {
+            id: 'undo',
+            kind: 'Command' as const,
+            text: `Undo: ${editor.undoLabel}`,
+            run: () => editor.undo(),
+          },
+        ]),
+    ...(editor.redoLabel === null
+      ? []
+      : [
+          {
+            id: 'redo',
+            kind: 'Command' as const,
+            text: `Redo: ${editor.redoLabel}`,
+            run: () => editor.redo(),
+          },
+        ]),
+    ...build.placements.map((p): Findable => ({
+      id: `lamp ${p.id}`,
+      kind: 'Lamp',
+      text: p.label,
+      run: () => {
+        editor.select([p.id]);
+        void toLayout();
+      },
+    })),
+    ...vehicle.zones.map((zone): Findable => ({
+      id: `zone ${zone.id}`,
+      kind: 'Zone',
+      text: `${zone.name}: ${zone.behind}`,
+      run: () => {
+        editor.select(build.placements.filter((p) => p.zoneId === zone.id).map((p) => p.id));
+        void toLayout();
+      },
+    })),
+    ...(editor.check.answer?.findings ?? []).map((finding): Findable => ({
+      id: `finding ${finding.id}`,
+      kind: 'Finding',
+      text: finding.sentence,
+      run: () => showFinding(editor, finding),
+    })),
+  ];
+}
+
+const MOST_SHOWN = 12;
+
+/** Those whose text holds every word typed, in any order; the first few. */
+export function matching(all: readonly Findable[], typed: string): Findable[] {
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
+  return all
+    .filter(({ kind, text }) => {
+      const where = `${kind} ${text}`.toLowerCase();
+      return words.every((word) => where.includes(word));
+    })
+    .slice(0, MOST_SHOWN);
+}
