@@ -12,6 +12,10 @@ export const USAGE = `flarik: checks and figures of a build file, without a brow
       Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.
   flarik geometry FILE [--open PART,PART] --json
       Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).
+  flarik photometry FILE.ies|FILE.ldt [--at=H,V] [--upright] [--json]
+      What a photometric file says; intensity toward H (right) and V (up) of the module's aim, degrees.
+  flarik export FILE --stage N [--open PART,PART] [--ambient day|night] --ies OUT
+      The whole vehicle in that state as an IES LM-63 file, time mean, far away.
 
 Bad input of any kind: one sentence, exit 2.`;
 
@@ -24,6 +28,9 @@ export interface Args {
   readonly ambient: string | undefined;
   readonly elevation: string | undefined;
   readonly colour: string | undefined;
+  readonly at: string | undefined;
+  readonly upright: boolean;
+  readonly ies: string | undefined;
 }
 
 /**
@@ -44,6 +51,9 @@ export function readArgs(argv: readonly string[]): Args {
     ambient: values.ambient,
     elevation: values.elevation,
     colour: values.colour,
+    at: values.at,
+    upright: values.upright,
+    ies: values.ies,
   };
 }
 
@@ -59,6 +69,9 @@ function parse(argv: readonly string[]) {
         ambient: { type: 'string' },
         elevation: { type: 'string' },
         colour: { type: 'string' },
+        at: { type: 'string' },
+        upright: { type: 'boolean', default: false },
+        ies: { type: 'string' },
       },
     });
   } catch (error) {

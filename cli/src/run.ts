@@ -2,8 +2,10 @@ import { InputError } from '@flarik/core/errors';
 import { readArgs } from './args.ts';
 import { check } from './check.ts';
 import { coverage } from './coverage.ts';
+import { exportIes } from './exportIes.ts';
 import { geometry } from './geometry.ts';
 import type { Output } from './output.ts';
+import { photometry } from './photometry.ts';
 import { readBuildFile } from './readFile.ts';
 
 /**
@@ -19,7 +21,14 @@ export function run(argv: readonly string[]): Output {
       return coverage(readBuildFile(args.file), args);
     case 'geometry':
       return geometry(readBuildFile(args.file), args);
+    case 'photometry':
+      return photometry(args);
+    case 'export':
+      return exportIes(readBuildFile(args.file), args);
     default:
-      throw new InputError('', `no command '${args.command}'; there are check, coverage and geometry`);
+      throw new InputError(
+        '',
+        `no command '${args.command}'; there are check, coverage, geometry, photometry and export`,
+      );
   }
 }

@@ -99,6 +99,22 @@ describe('geometry', () => {
   });
 });
 
+describe('photometry and export', () => {
+  test('the vehicle written as IES reads back with the ring it came from', async () => {
+    const out = join(folder, 'ks12.ies');
+    const written = await flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
+    expect(written).toMatchObject({ code: 0, stderr: '' });
+    const at = (angles: string) => flarik('photometry', out, `--at=${angles}`, '--upright', '--json');
+    const ahead = z.object({ cd: z.number() }).parse(JSON.parse((await at('0,0')).stdout));
+    const left = z.object({ cd: z.number() }).parse(JSON.parse((await at('-90,0')).stdout));
+    const ring = z
+      .object({ bearings: z.array(z.object({ powerCdsPerMin: z.number() })) })
+      .parse(JSON.parse((await flarik('coverage', demo('ks-12'), '--stage', '2', '--json')).stdout)).bearings;
+    expect(ahead.cd).toBeCloseTo((ring[0]?.powerCdsPerMin ?? 0) / 60, 2);
+    expect(left.cd).toBeCloseTo((ring[270]?.powerCdsPerMin ?? 0) / 60, 2);
+  });
+});
+
 describe('bad input is one sentence and exit 2', () => {
   test.each<[string, () => string[], RegExp]>([
     ['no command', () => [], /flarik check FILE/],

@@ -280,6 +280,19 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
       [-(w - 0.16), p.floorZ + 0.06],
     ]),
   );
+  const bonnet = both([
+    [0, p.noseZ],
+    [w - 0.24, p.noseZ - 0.01],
+    [w - 0.13, p.beltZ - 0.02],
+    [0, p.beltZ],
+  ]);
+  const hatch = both([
+    [0, p.bumperTopZ],
+    [w - 0.15, p.bumperTopZ],
+    [w - 0.15, p.beltZ - 0.02],
+    [p.railY - 0.02, p.railZ],
+    [0, p.railZ],
+  ]);
   if (view === 'front') {
     const bars = [0.05, 0.1, 0.15].map((dz) =>
       shape(
@@ -295,26 +308,8 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
       ...tyres,
       body,
       shape('glass', glass(w - 0.13, p.beltZ, 0.02)),
-      shape(
-        'cut',
-        both([
-          [0, p.noseZ],
-          [w - 0.24, p.noseZ - 0.01],
-          [w - 0.13, p.beltZ - 0.02],
-          [0, p.beltZ],
-        ]),
-        'bonnet',
-      ),
-      shape(
-        'opening',
-        both([
-          [0, p.noseZ],
-          [w - 0.24, p.noseZ - 0.01],
-          [w - 0.13, p.beltZ - 0.02],
-          [0, p.beltZ],
-        ]),
-        'bonnet',
-      ),
+      shape('cut', bonnet, 'bonnet'),
+      shape('opening', bonnet, 'bonnet'),
       shape(
         'shine',
         line(at, [
@@ -359,28 +354,8 @@ function end(p: MidSuvPoints, view: 'front' | 'rear'): ArtShape[] {
     under,
     ...tyres,
     body,
-    shape(
-      'cut',
-      both([
-        [0, p.bumperTopZ],
-        [w - 0.15, p.bumperTopZ],
-        [w - 0.15, p.beltZ - 0.02],
-        [p.railY - 0.02, p.railZ],
-        [0, p.railZ],
-      ]),
-      'hatch',
-    ),
-    shape(
-      'opening',
-      both([
-        [0, p.bumperTopZ],
-        [w - 0.15, p.bumperTopZ],
-        [w - 0.15, p.beltZ - 0.02],
-        [p.railY - 0.02, p.railZ],
-        [0, p.railZ],
-      ]),
-      'hatch',
-    ),
+    shape('cut', hatch, 'hatch'),
+    shape('opening', hatch, 'hatch'),
     shape('glass', glass(w - 0.18, p.beltZ + 0.02, 0.06), 'hatch'),
     shape(
       'shade',
@@ -476,27 +451,16 @@ function plan(p: MidSuvPoints): ArtShape[] {
       s === 1 ? 'door-front-left' : 'door-front-right',
     ),
   );
+  const lid = both([
+    [p.cowlX + 0.04, 0.76],
+    [p.noseX - 0.42, 0.72],
+    [p.noseX - 0.16, 0.55],
+  ]);
   return [
     ...mirrors,
     shape('body', body),
-    shape(
-      'cut',
-      both([
-        [p.cowlX + 0.04, 0.76],
-        [p.noseX - 0.42, 0.72],
-        [p.noseX - 0.16, 0.55],
-      ]),
-      'bonnet',
-    ),
-    shape(
-      'opening',
-      both([
-        [p.cowlX + 0.04, 0.76],
-        [p.noseX - 0.42, 0.72],
-        [p.noseX - 0.16, 0.55],
-      ]),
-      'bonnet',
-    ),
+    shape('cut', lid, 'bonnet'),
+    shape('opening', lid, 'bonnet'),
     shape(
       'shine',
       line(at, [

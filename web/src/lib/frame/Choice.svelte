@@ -4,17 +4,20 @@
     label,
     options,
     value,
+    small = false,
     onchoose,
   }: {
     label: string;
     options: readonly { readonly value: T; readonly text: string; readonly title?: string }[];
     value: T;
+    /** Low, and without its label on the screen. */
+    small?: boolean;
     onchoose: (value: T) => void;
   } = $props();
 </script>
 
-<div class="choice" role="group" aria-label={label}>
-  <span class="label" aria-hidden="true">{label}</span>
+<div class="choice" class:small role="group" aria-label={label}>
+  {#if !small}<span class="label" aria-hidden="true">{label}</span>{/if}
   <div class="row">
     {#each options as option (option.value)}
       <button
@@ -61,6 +64,18 @@
     border-color: var(--cds-interactive-01);
     color: #fff;
     font-weight: 600;
+  }
+
+  .small button {
+    padding: 0 0.4rem;
+    height: 24px;
+    font-size: 12px;
+  }
+
+  .small button.on {
+    background: var(--on);
+    border-color: var(--on);
+    color: var(--on-text);
   }
 
   button:focus-visible {

@@ -4,12 +4,18 @@
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
   import { getEditor } from '$lib/editor/context';
+  import Choice from './Choice.svelte';
   import { severityMark } from './severity';
   import { showFinding } from './showFinding';
 
   const editor = getEditor()();
   let unfolded = $state(true);
-  let only = $state<'all' | 'state'>('all');
+  type Filter = 'all' | 'state';
+  const FILTERS: readonly { value: Filter; text: string }[] = [
+    { value: 'all', text: 'All states' },
+    { value: 'state', text: 'This state' },
+  ];
+  let only = $state<Filter>('all');
 
   const findings = $derived(editor.check.answer?.findings ?? []);
   const here = $derived(editor.here.answer?.findings ?? []);
@@ -48,14 +54,13 @@
         <span class="failed" role="alert">Not checked: {editor.check.error.message}</span>
       {/if}
     </h2>
-    <div class="filter" role="group" aria-label="Which findings">
-      <button aria-pressed={only === 'all'} class:on={only === 'all'} onclick={() => (only = 'all')}
-        >All states</button
-      >
-      <button aria-pressed={only === 'state'} class:on={only === 'state'} onclick={() => (only = 'state')}
-        >This state</button
-      >
-    </div>
+    <Choice
+      label="Which findings"
+      small
+      options={FILTERS}
+      value={only}
+      onchoose={(choice: Filter) => (only = choice)}
+    />
     <Button
       kind="ghost"
       size="small"
@@ -144,11 +149,6 @@
     color: var(--gap);
   }
 
-  .filter {
-    display: flex;
-  }
-
-  .filter button,
   .show {
     padding: 0 0.6rem;
     height: 24px;
@@ -158,12 +158,6 @@
     font: inherit;
     font-size: 12px;
     cursor: pointer;
-  }
-
-  .filter button.on {
-    background: var(--on);
-    color: var(--on-text);
-    font-weight: 600;
   }
 
   button:focus-visible {

@@ -50,9 +50,14 @@
     {@const glow = glowOf(lens.moduleId)}
     {#if glow !== undefined}
       {#if glow.driven && glow.level > 0.5}
-        <path class="halo {glow.colour}" class:calm d={lens.path} />
+        <path class="halo" class:calm style:--lamp="var(--lamp-{glow.colour})" d={lens.path} />
       {/if}
-      <path class="lens {glow.colour}" d={lens.path} style:opacity={brightness(glow)} />
+      <path
+        class="lens"
+        style:--lamp="var(--lamp-{glow.colour})"
+        d={lens.path}
+        style:opacity={brightness(glow)}
+      />
     {/if}
   {/each}
 {/snippet}
@@ -134,6 +139,7 @@
 
   .halo {
     fill: none;
+    stroke: var(--lamp);
     stroke-width: 7;
     stroke-linejoin: round;
     stroke-opacity: 0.32;
@@ -144,41 +150,8 @@
     stroke-opacity: 0.2;
   }
 
-  .lens.red {
-    fill: var(--lamp-red);
-  }
-  .lens.blue {
-    fill: var(--lamp-blue);
-  }
-  .lens.amber {
-    fill: var(--lamp-amber);
-  }
-  .lens.white {
-    fill: var(--lamp-white);
-  }
-  .lens.green {
-    fill: var(--lamp-green);
-  }
-  .lens.purple {
-    fill: var(--lamp-purple);
-  }
-  .halo.red {
-    stroke: var(--lamp-red);
-  }
-  .halo.blue {
-    stroke: var(--lamp-blue);
-  }
-  .halo.amber {
-    stroke: var(--lamp-amber);
-  }
-  .halo.white {
-    stroke: var(--lamp-white);
-  }
-  .halo.green {
-    stroke: var(--lamp-green);
-  }
-  .halo.purple {
-    stroke: var(--lamp-purple);
+  .lens {
+    fill: var(--lamp);
   }
 
   text {

@@ -12,6 +12,7 @@
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
+  import Choice from '$lib/frame/Choice.svelte';
   import { placeAt } from '$lib/editor/placing';
   import { arrange, viewName, VIEWS } from './arrangement';
   import { glows } from './glow';
@@ -53,7 +54,7 @@
   let letterLayer = $state(true);
   let factoryLayer = $state(true);
   let beamLayer = $state(true);
-  let enlarged = $state<View | null>(null);
+  let enlarged = $state<View | 'all'>('all');
   let hovered = $state.raw<MountZone | null>(null);
   let transform = $state.raw({ x: 0, y: 0, k: 1 });
   let zoomer: Zoomer | undefined;
@@ -79,9 +80,9 @@
     return () => observer.disconnect();
   });
 
-  function enlarge(view: View | null): void {
+  function enlarge(view: View | 'all'): void {
     enlarged = view;
-    if (view === null) return zoomer?.show(null);
+    if (view === 'all') return zoomer?.show(null);
     const f = sheet.frames[view];
     zoomer?.show({ x: f.left - 0.1, y: f.top - 0.15, width: f.width + 0.2, height: f.height + 0.4 });
   }
@@ -262,16 +263,19 @@
 
 <section class="sheet" aria-label="Sheet of the vehicle">
   <div class="tools">
-    <div class="views" role="group" aria-label="Enlarge a view">
-      <button class:on={enlarged === null} aria-pressed={enlarged === null} onclick={() => enlarge(null)}
-        >All</button
-      >
-      {#each VIEWS as view (view)}
-        <button class:on={enlarged === view} aria-pressed={enlarged === view} onclick={() => enlarge(view)}>
-          {viewName[view]}
-        </button>
-      {/each}
-    </div>
+    <Choice
+      label="Enlarge a view"
+      small
+      options={[
+        { value: 'all', text: 'All' },
+        ...VIEWS.map((view): { value: View | 'all'; text: string } => ({
+          value: view,
+          text: viewName[view],
+        })),
+      ]}
+      value={enlarged}
+      onchoose={(view: View | 'all') => enlarge(view)}
+    />
     {#if editable}
       <div class="layers" role="group" aria-label="Layers">
         <label><input type="checkbox" bind:checked={zoneLayer} /> Zones</label>
@@ -354,7 +358,11 @@
           {/if}
           <ViewPicture vehicle={editor.vehicle} {view} {open} factoryLamps={factoryLayer} />
           {#if view === 'plan'}
-            {#each beams as beam (beam.key)}<path class="beam {beam.colour}" d={beam.path} />{/each}
+            {#each beams as beam (beam.key)}<path
+                class="beam"
+                style:--lamp="var(--lamp-{beam.colour})"
+                d={beam.path}
+              />{/each}
           {/if}
           {#if zoneLayer || carried !== null}
             {#each zonePictures(editor.vehicle, view, open) as { zone, path } (zone.id)}
@@ -415,37 +423,6 @@
     gap: 0.5rem;
     padding: 0.125rem 0.25rem 0.125rem 0.5rem;
     border-bottom: 1px solid var(--sheet-line);
-  }
-
-  .views {
-    display: flex;
-  }
-
-  .views button {
-    padding: 0.25rem 0.4rem;
-    white-space: nowrap;
-    border: 1px solid var(--cds-ui-04);
-    border-left-width: 0;
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    cursor: pointer;
-  }
-
-  .views button:first-child {
-    border-left-width: 1px;
-  }
-
-  .views button.on {
-    background: var(--on);
-    color: var(--on-text);
-    font-weight: 600;
-  }
-
-  .views button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -2px;
   }
 
   .layers {
@@ -531,36 +508,13 @@
   }
 
   .beam {
+    fill: var(--lamp);
+    stroke: var(--lamp);
     fill-opacity: 0.14;
     stroke-opacity: 0.6;
     stroke-width: 1;
     vector-effect: non-scaling-stroke;
     pointer-events: none;
-  }
-
-  .beam.red {
-    fill: var(--lamp-red);
-    stroke: var(--lamp-red);
-  }
-  .beam.blue {
-    fill: var(--lamp-blue);
-    stroke: var(--lamp-blue);
-  }
-  .beam.amber {
-    fill: var(--lamp-amber);
-    stroke: var(--lamp-amber);
-  }
-  .beam.white {
-    fill: var(--lamp-white);
-    stroke: var(--lamp-white);
-  }
-  .beam.green {
-    fill: var(--lamp-green);
-    stroke: var(--lamp-green);
-  }
-  .beam.purple {
-    fill: var(--lamp-purple);
-    stroke: var(--lamp-purple);
   }
 
   .status {

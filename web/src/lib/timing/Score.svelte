@@ -1,6 +1,7 @@
 <script lang="ts">
   import { colourLetter } from '@flarik/core/fixture/colour';
   import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
   import { scoreOf } from './scoreRows';
 
   const LINE = 20;
@@ -48,15 +49,13 @@
           together.{/if}
       {/if}
     </p>
-    <div class="windows" role="group" aria-label="Time shown">
-      {#each WINDOWS as option (option.value)}
-        <button
-          aria-pressed={windowMs === option.value}
-          class:on={windowMs === option.value}
-          onclick={() => (windowMs = option.value)}>{option.text}</button
-        >
-      {/each}
-    </div>
+    <Choice
+      label="Time shown"
+      small
+      options={WINDOWS}
+      value={windowMs}
+      onchoose={(ms: number) => (windowMs = ms)}
+    />
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
   <div class="plot" bind:clientWidth={width} role="group" aria-label="Bars" tabindex="0">
@@ -76,7 +75,8 @@
               {@const each = (LINE - 4) / bar.colours.length}
               {#each bar.colours as colour, c (colour)}
                 <rect
-                  class="bar {colour}"
+                  class="bar"
+                  style:fill="var(--lamp-{colour})"
                   x={x(bar.fromMs)}
                   y={line.y + 1 + c * each}
                   width={Math.max(1, x(bar.toMs) - x(bar.fromMs))}
@@ -122,32 +122,6 @@
     align-items: start;
     gap: 0.5rem;
     padding-right: 0.5rem;
-  }
-
-  .windows {
-    display: flex;
-  }
-
-  .windows button {
-    padding: 0 0.5rem;
-    height: 24px;
-    border: 1px solid var(--cds-ui-04);
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    white-space: nowrap;
-    cursor: pointer;
-  }
-
-  .windows button.on {
-    background: var(--on);
-    color: var(--on-text);
-    font-weight: 600;
-  }
-
-  .windows button:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   .small {
@@ -216,24 +190,5 @@
   .bar {
     stroke: rgb(0 0 0 / 45%);
     stroke-width: 0.6;
-  }
-
-  .red {
-    fill: var(--lamp-red);
-  }
-  .blue {
-    fill: var(--lamp-blue);
-  }
-  .amber {
-    fill: var(--lamp-amber);
-  }
-  .white {
-    fill: var(--lamp-white);
-  }
-  .green {
-    fill: var(--lamp-green);
-  }
-  .purple {
-    fill: var(--lamp-purple);
   }
 </style>

@@ -1,0 +1,47 @@
+import type { Build } from '../build/schema.ts';
+import type { State } from '../build/state.ts';
+import { writeIes } from '../fixture/photometry/writeIes.ts';
+import { drivesOf } from '../timing/drive.ts';
+import { meanLevel } from '../timing/timeline.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import { litChannels, powerRing } from './ring.ts';
+
+const SUPPLY_V = 12.8;
+const STEPS = { c: 5, gamma: 2.5 } as const;
+
+/**
+ * The whole vehicle in a state as one upright luminaire, in an IES LM-63 file: the time mean of what every lamp sends
+ * past the body, far away. C = 0 is straight ahead, C = 90 the vehicle's left.
+ */
+export function iesOfState(build: Build, state: State): string {
+  const { lengthM, widthM, heightM } = vehicleOf(build.vehicle);
+  const rings = new Map<number, Float64Array>();
+  const meanCd = (cDeg: number, gammaDeg: number): number => {
+    const known = rings.get(gammaDeg);
+    const ring =
+      known ??
+      powerRing(
+        litChannels(build, state, {
+          elevationDeg: gammaDeg - 90,
+          colour: null,
+          level: 'any',
+          upperAboveM: 0,
+        }),
+      );
+    rings.set(gammaDeg, ring);
+    return (ring[(360 - cDeg) % 360] ?? 0) / 60;
+  };
+  const amperes = drivesOf(build, state.stage, state.ambient).reduce(
+    (sum, d) => sum + d.currentA * meanLevel(d),
+    0,
+  );
+  return writeIes(
+    {
+      name: `${build.name}, ${build.timing.stages[state.stage].name}, time mean`,
+      watts: amperes * SUPPLY_V,
+      sizeM: { width: widthM, length: lengthM, height: heightM },
+    },
+    meanCd,
+    STEPS,
+  );
+}
