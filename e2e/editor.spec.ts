@@ -76,6 +76,22 @@ test('drag a lamp, type its place, undo and redo', async ({ page }) => {
   await expect(across).toHaveValue('120');
 });
 
+test('the catalogue is searched, and narrowed to a kind and to what fits a zone', async ({ page }) => {
+  await openBuild(page, demoId.ks13, 'layout');
+  const catalogue = page.getByRole('region', { name: 'Catalogue' });
+  const listed = catalogue.getByRole('listitem');
+  const all = await listed.count();
+  expect(all).toBeGreaterThanOrEqual(45);
+  await catalogue.getByLabel('Search the catalogue').fill('beacon green');
+  await expect(listed).toHaveCount(1);
+  await catalogue.getByLabel('Search the catalogue').fill('unicorn');
+  await expect(catalogue).toContainText('Nothing like that in the catalogue.');
+  await catalogue.getByLabel('Search the catalogue').fill('');
+  await catalogue.getByLabel('Only what fits a zone').selectOption({ label: 'fits Roof' });
+  await catalogue.getByLabel('Kind of fixture').selectOption('legacy');
+  await expect(listed).toHaveCount(2);
+});
+
 test('a zone that does not fit says why and takes nothing', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
   await page.getByRole('button', { name: /^Roof bar/ }).click();

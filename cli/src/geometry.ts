@@ -1,7 +1,7 @@
 import { placeModules } from '@flarik/core/build/place';
 import type { Build } from '@flarik/core/build/schema';
 import { InputError } from '@flarik/core/errors';
-import { fixtureOf } from '@flarik/core/fixture/catalogue';
+import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
 import { channelIdOf } from '@flarik/core/timing/drive';
 import { posedSolids, vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { openOf, type Args } from './args.ts';
@@ -34,7 +34,7 @@ export function geometry(build: Build, args: Args): Output {
         distribution: {
           ...module.distribution,
           formula:
-            'I = peakCd · lensTransmission · 2^−(|H/h50Deg|^power + |V/v50Deg|^power), 0 where |H| or |V| exceeds 90°; H = atan2(d·right, d·aim), V = asin(d·up)',
+            'I = peakCd · lensTransmission · 2^−(|H/h50Deg|^power + |V/v50Deg|^power), 0 where |H| or |V| exceeds 90°; with h50Deg null the same at every H; H = atan2(d·right, d·aim), V = asin(d·up)',
         },
       })),
     ),

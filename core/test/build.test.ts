@@ -15,7 +15,8 @@ import {
 import { footprint, misfit, placeModules } from '../src/build/place.ts';
 import { MAX_BUILD_BYTES, readBuild, readBuildText, type Build } from '../src/build/schema.ts';
 import { InputError } from '../src/errors.ts';
-import { CATALOGUE, fixtureOf } from '../src/fixture/catalogue.ts';
+import { CATALOGUE, fixtureOf } from '../src/fixture/catalogue/catalogue.ts';
+import { FIXTURE_KINDS } from '../src/fixture/types.ts';
 import { bearingOf } from '../src/geometry/direction.ts';
 import { mirrorY } from '../src/geometry/vec.ts';
 import { MidSuvDimensions, midSuvDefaults } from '../src/vehicle/midSuv/points.ts';
@@ -58,6 +59,20 @@ describe('the vehicle', () => {
         const made = vehicleOf({ bodyType: 'mid-suv', dimensions });
         expect(made.solids.every((s) => s.planes.every((p) => Number.isFinite(p.d)))).toBe(true);
       }
+    }
+  });
+
+  test('the catalogue holds every kind of the trade it names, with honest figures', () => {
+    expect(CATALOGUE.length).toBeGreaterThanOrEqual(45);
+    expect(new Set(CATALOGUE.map((f) => f.id)).size).toBe(CATALOGUE.length);
+    expect(new Set(CATALOGUE.map((f) => f.kind))).toEqual(new Set(FIXTURE_KINDS));
+    for (const f of CATALOGUE) {
+      expect(new Set(f.modules.map((m) => m.id)).size, f.id).toBe(f.modules.length);
+      for (const output of Object.values(f.outputs))
+        expect(output.peakCd > 0 && output.currentA > 0, f.id).toBe(true);
+      // The lens lies within the housing, seen from in front.
+      for (const m of f.modules)
+        expect(Math.abs(m.at[1]) + 1e-9, f.id).toBeLessThanOrEqual(f.sizeM.width / 2);
     }
   });
 

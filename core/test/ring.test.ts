@@ -14,7 +14,7 @@ import {
   type RingOptions,
 } from '../src/coverage/ring.ts';
 import { bearingsIn, mirrorBearing, sectorsWhere } from '../src/coverage/sectors.ts';
-import { CATALOGUE } from '../src/fixture/catalogue.ts';
+import { CATALOGUE } from '../src/fixture/catalogue/catalogue.ts';
 import { levelAt } from '../src/timing/timeline.ts';
 import { longestDarkMs } from '../src/timing/waveform.ts';
 import { vehicleOf } from '../src/vehicle/vehicle.ts';

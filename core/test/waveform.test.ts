@@ -188,6 +188,11 @@ describe('the analytic beam', () => {
     expect(relativeIntensity(beam, 40, 0)).toBeCloseTo(1 / 16, 12);
   });
 
+  test('a beacon shines all round alike, less above and below', () => {
+    const round = { h50Deg: null, v50Deg: 7, power: 2 };
+    for (const h of [-180, -90, 0, 135]) expect(relativeIntensity(round, h, 7)).toBeCloseTo(0.5, 12);
+  });
+
   test('nothing behind the lens', () => {
     expect(relativeIntensity({ ...beam, h50Deg: 500 }, 90.1, 0)).toBe(0);
     expect(relativeIntensity({ ...beam, h50Deg: 500 }, -120, 0)).toBe(0);

@@ -1,4 +1,4 @@
-import { fixtureOf } from '../fixture/catalogue.ts';
+import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
 import type { Colour } from '../fixture/colour.ts';
 import type { MidSuvDimensions } from '../vehicle/midSuv/points.ts';
 import type { MountZone } from '../vehicle/types.ts';

@@ -1,6 +1,6 @@
 import { aimFrame, pointInFrame, turnFrame, type AimFrame } from '../geometry/frame.ts';
 import { combine, type Vec3 } from '../geometry/vec.ts';
-import { fixtureOf } from '../fixture/catalogue.ts';
+import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
 import type { Fixture, FixtureModule } from '../fixture/types.ts';
 import type { MountZone, Vehicle } from '../vehicle/types.ts';
 import { posedZone, zoneOf, type OpenParts } from '../vehicle/vehicle.ts';

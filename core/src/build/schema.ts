@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { InputError, parseInput } from '../errors.ts';
-import { findFixture } from '../fixture/catalogue.ts';
+import { findFixture } from '../fixture/catalogue/catalogue.ts';
 import { Colour } from '../fixture/colour.ts';
 import { Id, Name, Remark } from '../names.ts';
 import { RulePack } from '../rules/pack.ts';

@@ -1,6 +1,6 @@
 import type { Build, StageIndex } from '../build/schema.ts';
 import type { Ambient } from '../coverage/range.ts';
-import { fixtureOf } from '../fixture/catalogue.ts';
+import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { patternOf } from './library.ts';
 import { isSteady, spansFor, type Span } from './pattern.ts';

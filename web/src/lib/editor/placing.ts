@@ -1,5 +1,5 @@
 import { addPartner, addPlacement } from '@flarik/core/build/edits';
-import { fixtureOf } from '@flarik/core/fixture/catalogue';
+import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { changeBuild, changeDimensions } from '@flarik/core/build/edits';
   import { Service, serviceName } from '@flarik/core/build/service';
-  import { fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
   import { Name } from '@flarik/core/names';
   import { MidSuvDimensions, midSuvDimensionTexts } from '@flarik/core/vehicle/midSuv/points';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { CATALOGUE } from '@flarik/core/fixture/catalogue';
-  import type { Fixture } from '@flarik/core/fixture/types';
+  import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
+  import { misfit } from '@flarik/core/build/place';
+  import { FIXTURE_KINDS, type Fixture } from '@flarik/core/fixture/types';
   import { getEditor } from '$lib/editor/context';
   import FixturePicture from './FixturePicture.svelte';
   import ZoneList from './ZoneList.svelte';
@@ -9,6 +10,22 @@
   const editor = getEditor()();
   const chosen = $derived(CATALOGUE.find((f) => f.id === editor.carry?.fixtureId) ?? null);
   const DRAG_PX = 5;
+
+  let words = $state('');
+  let kind = $state('');
+  let zoneId = $state('');
+  const zone = $derived(editor.vehicle.zones.find((z) => z.id === zoneId));
+  const listed = $derived(
+    CATALOGUE.filter((f) => {
+      if (kind !== '' && f.kind !== kind) return false;
+      if (zone !== undefined && misfit(f, zone) !== null) return false;
+      const text = `${f.name} ${f.what} ${f.kind}`.toLowerCase();
+      return words
+        .toLowerCase()
+        .split(/\s+/)
+        .every((word) => text.includes(word));
+    }),
+  );
 
   const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
 
@@ -49,8 +66,19 @@
 <section class="catalogue" aria-label="Catalogue">
   <h2>Catalogue</h2>
   <p class="quiet small">Drag a fixture onto the vehicle, or choose it and then a zone.</p>
+  <div class="filters">
+    <input type="search" aria-label="Search the catalogue" placeholder="Search" bind:value={words} />
+    <select aria-label="Kind of fixture" bind:value={kind}>
+      <option value="">all kinds</option>
+      {#each FIXTURE_KINDS as option (option)}<option value={option}>{option}</option>{/each}
+    </select>
+    <select aria-label="Only what fits a zone" bind:value={zoneId}>
+      <option value="">any zone</option>
+      {#each editor.vehicle.zones as z (z.id)}<option value={z.id}>fits {z.name}</option>{/each}
+    </select>
+  </div>
   <ul>
-    {#each CATALOGUE as fixture (fixture.id)}
+    {#each listed as fixture (fixture.id)}
       <li>
         <button
           class:chosen={chosen?.id === fixture.id}
@@ -59,7 +87,7 @@
           onclick={() => choose(fixture)}
         >
           <FixturePicture {fixture} />
-          <span class="name">{fixture.name}</span>
+          <span class="name" title={fixture.what}>{fixture.name}</span>
           <span class="quiet small">
             {fixture.modules.length === 1 ? '1 module' : `${fixture.modules.length} modules`}, {fixture.colourSlots ===
             1
@@ -69,6 +97,8 @@
         </button>
         {#if chosen?.id === fixture.id}<ZoneList {fixture} />{/if}
       </li>
+    {:else}
+      <li class="quiet small">Nothing like that in the catalogue.</li>
     {/each}
   </ul>
 </section>
@@ -98,6 +128,34 @@
   .small {
     font-size: 12px;
     line-height: 1.35;
+  }
+
+  .filters {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 4px;
+    padding-right: 0.5rem;
+  }
+
+  .filters input {
+    grid-column: 1 / -1;
+  }
+
+  .filters input,
+  .filters select {
+    min-width: 0;
+    height: 26px;
+    padding: 0 0.35rem;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 12px;
+  }
+
+  .filters :focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -1px;
   }
 
   ul {

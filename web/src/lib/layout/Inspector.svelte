@@ -7,7 +7,7 @@
   } from '@flarik/core/build/edits';
   import { placeModules } from '@flarik/core/build/place';
   import type { Placement } from '@flarik/core/build/schema';
-  import { fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
   import { bearingOf } from '@flarik/core/geometry/direction';
   import { Name } from '@flarik/core/names';
   import { zoneOf } from '@flarik/core/vehicle/vehicle';

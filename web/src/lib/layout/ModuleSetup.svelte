@@ -1,7 +1,7 @@
 <script lang="ts">
   import { addGroup, changeModules, setColour, type ModuleRef } from '@flarik/core/build/edits';
   import type { ModuleSetup, Placement } from '@flarik/core/build/schema';
-  import { coloursOffered, fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { coloursOffered, fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour, colourLetter } from '@flarik/core/fixture/colour';
   import { Phase } from '@flarik/core/timing/pattern';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';

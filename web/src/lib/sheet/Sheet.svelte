@@ -1,7 +1,7 @@
 <script lang="ts">
   import { changePlacement, removePlacements } from '@flarik/core/build/edits';
   import { misfit, placeModules } from '@flarik/core/build/place';
-  import { fixtureOf } from '@flarik/core/fixture/catalogue';
+  import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
   import { bearingOf } from '@flarik/core/geometry/direction';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
   import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
@@ -205,10 +205,14 @@
               return `${m.centre[0] + BEAM_M * Math.cos(a)},${m.centre[1] - BEAM_M * Math.sin(a)}`;
             };
             const glow = shown.get(`${p.id}/${m.module.id}`);
+            const [x, y] = m.centre;
             return {
               key: `${p.id}/${m.module.id}`,
               colour: glow?.colour ?? 'white',
-              path: `M${m.centre[0]},${m.centre[1]}L${edge(bearingDeg - h50Deg)}A${BEAM_M},${BEAM_M} 0 0 0 ${edge(bearingDeg + h50Deg)}Z`,
+              path:
+                h50Deg === null
+                  ? `M${x - BEAM_M},${y}a${BEAM_M},${BEAM_M} 0 1 0 ${2 * BEAM_M},0a${BEAM_M},${BEAM_M} 0 1 0 ${-2 * BEAM_M},0Z`
+                  : `M${x},${y}L${edge(bearingDeg - h50Deg)}A${BEAM_M},${BEAM_M} 0 0 0 ${edge(bearingDeg + h50Deg)}Z`,
             };
           }),
         ),
