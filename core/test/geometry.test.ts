@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { layOut, occluderAt } from '../src/coverage/occlusion.ts';
 import { bearingOf, directionOf } from '../src/geometry/direction.ts';
-import { aimFrame, anglesInFrame, movePoint, turnFrame } from '../src/geometry/frame.ts';
+import { aimFrame, anglesInFrame, movePoint, pointInFrame, turnFrame } from '../src/geometry/frame.ts';
+import { overlapDepthM, type OrientedBox } from '../src/geometry/overlap.ts';
 import { chordM, transmissionAlong } from '../src/geometry/ray.ts';
 import { box, moveSolid, prism } from '../src/geometry/solid.ts';
 import { dot, length, type Vec3 } from '../src/geometry/vec.ts';
@@ -125,6 +126,49 @@ describe('solids and rays', () => {
     for (const v of moved.vertices) {
       for (const { n, d } of moved.planes) expect(dot(n, v)).toBeLessThan(d + 1e-12);
     }
+  });
+});
+
+describe('boxes that stand in each other', () => {
+  const boxAt = (centre: Vec3, turnDeg: number): OrientedBox => {
+    const { aim, right, up } = turnFrame(aimFrame([1, 0, 0], [0, 0, 1]), turnDeg, turnDeg / 2, turnDeg / 3);
+    const corners = [-1, 1].flatMap((a) =>
+      [-1, 1].flatMap((r) =>
+        [-1, 1].map((u) => pointInFrame(centre, { aim, right, up }, [a * 0.3, r * 0.2, u * 0.1])),
+      ),
+    );
+    return { corners, edges: [aim, right, up] };
+  };
+
+  test('apart by a gap, in each other by a depth', () => {
+    expect(overlapDepthM(boxAt([0, 0, 0], 0), boxAt([0.7, 0, 0], 0))).toBeCloseTo(-0.1, 12);
+    expect(overlapDepthM(boxAt([0, 0, 0], 0), boxAt([0.55, 0, 0], 0))).toBeCloseTo(0.05, 12);
+  });
+
+  test('agrees with looking for a common point, however they are turned', () => {
+    const side = fc.double({ min: -0.6, max: 0.6, noNaN: true });
+    fc.assert(
+      fc.property(fc.tuple(side, side, side), fc.integer({ min: 0, max: 90 }), (at, turn) => {
+        const [a, b] = [boxAt([0, 0, 0], 0), boxAt(at, turn)];
+        const steps = Array.from({ length: 13 }, (_, i) => i / 6 - 1);
+        const common = steps.some((i) =>
+          steps.some((j) =>
+            steps.some((k) => {
+              const p = pointInFrame(at, { aim: b.edges[0], right: b.edges[1], up: b.edges[2] }, [
+                i * 0.3,
+                j * 0.2,
+                k * 0.1,
+              ]);
+              return Math.abs(p[0]) < 0.3 && Math.abs(p[1]) < 0.2 && Math.abs(p[2]) < 0.1;
+            }),
+          ),
+        );
+        // A common point proves an overlap; looking only at a grid may miss a small one.
+        if (common) expect(overlapDepthM(a, b)).toBeGreaterThan(0);
+        if (overlapDepthM(a, b) > 0.08) expect(common).toBe(true);
+      }),
+      { numRuns: 200, seed: 29 },
+    );
   });
 });
 

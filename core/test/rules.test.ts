@@ -198,6 +198,38 @@ describe('sync partners', () => {
   });
 });
 
+describe('the layout by itself', () => {
+  const two = (uM: number, rollDeg = 0): Build => {
+    const one = lampOn('grille', 'red', 'single', []);
+    const placed = addPlacement(one, { id: 'b', fixtureId: 'perimeter-head-2', zoneId: 'grille', uM, vM: 0 });
+    return changePlacement(placed, 'b', { rollDeg });
+  };
+
+  // Heads are 126 mm wide; the first stands at 200 mm.
+  test('heads 127 mm apart stand clear, 120 mm apart stand in each other by 6 mm', () => {
+    expect(sentences(two(0.327))).toEqual([]);
+    const [finding] = checkBuild(two(0.32)).findings;
+    expect(finding).toMatchObject({ kind: 'overlap', severity: 'blocks' });
+    expect(finding?.figure?.value).toBeCloseTo(6, 6);
+    expect(finding?.sentence).toBe('"Grille left" and "Grille left 2" stand in each other by 6 mm.');
+  });
+
+  test('a rolled head reaches over the edge: half its length against half the zone', () => {
+    const [finding] = checkBuild(two(-0.3, 90)).findings.filter((f) => f.kind === 'off-zone');
+    expect(finding).toBeUndefined();
+    const tall = addPlacement(two(-0.3), {
+      id: 'c',
+      fixtureId: 'long-head-2',
+      zoneId: 'grille',
+      uM: 0,
+      vM: 0,
+    });
+    const over = checkBuild(changePlacement(tall, 'c', { rollDeg: 90 })).findings;
+    // 210 mm upright on a zone of 160 mm: 25 mm over.
+    expect(over.find((f) => f.kind === 'off-zone')?.figure?.value).toBeCloseTo(25, 6);
+  });
+});
+
 describe('the demo', () => {
   test('KS-12 has its honest mistakes', () => {
     const { findings, outcomes } = checkBuild(demoBuild('ks-12'));

@@ -1,6 +1,6 @@
 import type { Build } from '../build/schema.ts';
 import type { State } from '../build/state.ts';
-import type { CheckResult, Finding, RuleOutcome } from './finding.ts';
+import type { CheckResult, Fault, Finding, FindingKind, RuleOutcome } from './finding.ts';
 import { SEVERITIES } from './finding.ts';
 import { checkColour } from './kinds/colour.ts';
 import { checkDarkGap } from './kinds/darkGap.ts';
@@ -8,17 +8,18 @@ import { checkFlashRate } from './kinds/flashRate.ts';
 import { checkPowerFloor } from './kinds/powerFloor.ts';
 import { checkSyncPartners } from './kinds/syncPartners.ts';
 import { checkWhiteRear } from './kinds/whiteRear.ts';
-import type { Rule, RulePack } from './pack.ts';
+import { offZoneFaults, overlapFaults } from './layoutFaults.ts';
+import type { Rule, RulePack, Severity } from './pack.ts';
 import { Subject, type KindResult } from './subject.ts';
 
 /**
- * Checks a build by all of its rule packs, in every state the rules speak to.
+ * Checks a build by all of its rule packs, in every state the rules speak to, and its layout by plain geometry.
  *
  * @param only - looks at this state alone
  * @returns findings, the gravest first; and how each rule came out, in pack order
  */
 export function checkBuild(build: Build, only: State | null = null): CheckResult {
-  const findings: Finding[] = [];
+  const findings = layoutFindings(build, only);
   const outcomes: RuleOutcome[] = [];
   for (const pack of build.rulePacks) {
     const subject = new Subject(build, pack, only);
@@ -54,14 +55,41 @@ function checkRule(subject: Subject, rule: Rule): KindResult {
   }
 }
 
-function findingOf(pack: RulePack, rule: Rule, fault: KindResult['faults'][number]): Finding {
+/** The checks that need no pack: a lamp cannot stand in another, whatever any law says. */
+const LAYOUT_CHECKS: readonly {
+  readonly kind: FindingKind;
+  readonly severity: Severity;
+  readonly clause: string;
+  readonly faults: (build: Build) => Fault[];
+}[] = [
+  { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
+  { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
+];
+
+function layoutFindings(build: Build, only: State | null): Finding[] {
+  return LAYOUT_CHECKS.flatMap(({ kind, severity, clause, faults }) =>
+    faults(build).map((fault) =>
+      findingOf(
+        { id: 'layout', name: 'Layout' },
+        { id: kind, kind, severity, clause },
+        only === null ? fault : { ...fault, evidence: { ...fault.evidence, state: only } },
+      ),
+    ),
+  );
+}
+
+function findingOf(
+  pack: Pick<RulePack, 'id' | 'name'>,
+  rule: Pick<Finding, 'kind' | 'severity' | 'clause'> & { readonly id: string },
+  fault: Fault,
+): Finding {
   const { stage, open, ambient } = fault.evidence.state;
   const where = fault.evidence.sectors.map((s) => s.fromDeg).join('.');
   const first = fault.evidence.channelIds[0] ?? '';
   return {
     ...fault,
     sentence: fault.sentence.charAt(0).toUpperCase() + fault.sentence.slice(1),
-    id: [pack.id, rule.id, stage, open.join('+'), ambient, where, first].join('|'),
+    id: [pack.id, rule.id, stage, open.join('+'), ambient, where, first, fault.sentence].join('|'),
     packId: pack.id,
     packName: pack.name,
     ruleId: rule.id,

@@ -5,7 +5,7 @@ import type { Rule, Severity } from './pack.ts';
 /** A measured or required value, in SI or the rule's own unit. */
 export interface Quantity {
   readonly value: number;
-  readonly unit: 'cd' | 'cd·s/min' | 'ms' | '/min' | 'lamps';
+  readonly unit: 'cd' | 'cd·s/min' | 'ms' | '/min' | 'mm';
 }
 
 export interface Limit extends Quantity {
@@ -28,6 +28,9 @@ export interface Fault {
   readonly evidence: Evidence;
 }
 
+/** What kind of rule found it: one of a pack, or a check of the layout that needs no pack. */
+export type FindingKind = Rule['kind'] | 'overlap' | 'off-zone';
+
 /** A rule that is broken. */
 export interface Finding extends Fault {
   /** The same for the same fault from one check to the next. */
@@ -35,7 +38,7 @@ export interface Finding extends Fault {
   readonly packId: string;
   readonly packName: string;
   readonly ruleId: string;
-  readonly kind: Rule['kind'];
+  readonly kind: FindingKind;
   readonly severity: Severity;
   readonly clause: string;
 }

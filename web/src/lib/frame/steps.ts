@@ -1,5 +1,4 @@
-import type { Finding } from '@flarik/core/rules/finding';
-import type { Rule } from '@flarik/core/rules/pack';
+import type { Finding, FindingKind } from '@flarik/core/rules/finding';
 
 export const STEPS = [
   { id: 'layout', name: 'Layout' },
@@ -10,7 +9,9 @@ export const STEPS = [
 export type StepId = (typeof STEPS)[number]['id'];
 
 /** The step in which a broken rule is put right. */
-const HOME: Readonly<Record<Rule['kind'], StepId>> = {
+const HOME: Readonly<Record<FindingKind, StepId>> = {
+  overlap: 'layout',
+  'off-zone': 'layout',
   colour: 'layout',
   'white-rear': 'layout',
   'flash-rate': 'timing',
