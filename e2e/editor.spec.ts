@@ -92,6 +92,26 @@ test('the catalogue is searched, and narrowed to a kind and to what fits a zone'
   await expect(listed).toHaveCount(2);
 });
 
+test('one lamp is repeated along its zone; several are brought to one height', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
+  await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Windscreen top' });
+  await page.getByRole('button', { name: 'Place one' }).click();
+  await inspector(page).getByLabel('How many along the zone').fill('5');
+  await inspector(page).getByRole('button', { name: 'Repeat to 5' }).click();
+  await expect(inspector(page).getByRole('heading', { name: '5 lamps' })).toBeVisible();
+  await expect(findings(page)).toContainText('every rule of the chosen packs holds');
+  await inspector(page).getByRole('button', { name: 'Equal spacing' }).click();
+  await inspector(page).getByRole('button', { name: 'Same height' }).click();
+  await expect(saved(page)).toBeVisible();
+  // Two at one place stand in each other, and it is said at once.
+  await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
+  await page.getByRole('button', { name: 'Place one' }).click();
+  await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
+  await page.getByRole('button', { name: 'Place one' }).click();
+  await expect(findings(page)).toContainText(/stand in each other by \d+ mm/);
+});
+
 test('a zone that does not fit says why and takes nothing', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
   await page.getByRole('button', { name: /^Roof bar/ }).click();

@@ -14,6 +14,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
+  import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from './TypedNumber.svelte';
@@ -149,6 +150,7 @@
         </Button>
       {/if}
     {/if}
+    <ArrangeTools {placements} />
     <Button size="small" kind="danger-tertiary" on:click={remove}>Delete</Button>
   {/if}
 </section>

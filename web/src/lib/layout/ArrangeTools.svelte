@@ -1,0 +1,78 @@
+<script lang="ts">
+  import { alignHeights, arrayAlong, roomFor, spaceEvenly } from '@flarik/core/build/arrange';
+  import type { Placement } from '@flarik/core/build/schema';
+  import { Button } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { nameOf } from '$lib/editor/names';
+
+  /** Puts lamps in order: many to one height or evenly spaced, one repeated along its zone. */
+  let { placements }: { placements: readonly Placement[] } = $props();
+  const editor = getEditor()();
+  let count = $state(3);
+
+  const ids = $derived(placements.map((p) => p.id));
+  const only = $derived(placements.length === 1 ? placements[0] : undefined);
+  const room = $derived(only === undefined ? 1 : roomFor(editor.build, only));
+  const wanted = $derived(Math.min(Math.max(2, Math.round(count) || 2), room));
+
+  function repeat(lamp: Placement): void {
+    const copies = Array.from({ length: wanted - 1 }, () => crypto.randomUUID().slice(0, 8));
+    editor.edit(`Repeat ${lamp.label}`, (b) => arrayAlong(b, lamp.id, copies));
+    editor.select([lamp.id, ...copies]);
+  }
+</script>
+
+{#if only?.partnerId === null && room > 1}
+  <div class="repeat">
+    <label>
+      Along its zone
+      <input type="number" min="2" max={room} bind:value={count} aria-label="How many along the zone" />
+    </label>
+    <Button size="small" kind="ghost" on:click={() => repeat(only)}>Repeat to {wanted}</Button>
+  </div>
+{:else if placements.length > 1}
+  <div class="many">
+    <Button
+      size="small"
+      kind="ghost"
+      on:click={() =>
+        editor.edit(`Same height for ${nameOf(editor.build, ids)}`, (b) => alignHeights(b, ids))}
+      >Same height</Button
+    >
+    <Button
+      size="small"
+      kind="ghost"
+      disabled={placements.length < 3}
+      on:click={() => editor.edit(`Space ${nameOf(editor.build, ids)}`, (b) => spaceEvenly(b, ids))}
+      >Equal spacing</Button
+    >
+  </div>
+{/if}
+
+<style>
+  .repeat,
+  .many {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+  }
+
+  label {
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
+  input {
+    width: 3.2rem;
+    height: 28px;
+    padding: 0 0.35rem;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+  }
+
+  input:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+</style>
