@@ -114,7 +114,7 @@ test('one lamp is repeated along its zone; several are brought to one height', a
 
 test('a zone that does not fit says why and takes nothing', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
-  await page.getByRole('button', { name: /^Roof bar/ }).click();
+  await page.getByRole('button', { name: /^Roof bar, 1.2 m/ }).click();
   const zone = page.locator('[data-zone="grille"][data-view="front"]');
   await zone.hover({ force: true });
   await expect(sheet(page)).toContainText('Grille: does not fit; made for roof, this is panel.');

@@ -132,7 +132,9 @@ test('by keyboard alone: the same path', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Two rules for the test' })).toBeVisible();
 
   await activate(page.getByRole('link', { name: /^Layout/ }));
-  await activate(page.getByRole('button', { name: /^Perimeter head, two colours/ }));
+  await pick(page.getByLabel('Search the catalogue'), 'perimeter');
+  await tabTo(page, page.getByRole('button', { name: /^Perimeter head, one colour/ }));
+  await press('ArrowDown', 'Enter');
   await pick(page.getByLabel('Zone', { exact: true }), 'Rear bumper');
   await activate(page.getByRole('button', { name: 'Place a mirrored pair' }));
   await expect(

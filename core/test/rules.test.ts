@@ -82,7 +82,7 @@ describe('colour', () => {
   test('an open hatch that turns a lamp to the rear is named', () => {
     const lip = lampOn('hatch-lip', 'blue', 'single', [rule]);
     const heads = { ...lip, placements: lip.placements.map((p) => ({ ...p, fixtureId: 'hatch-lip-head' })) };
-    expect(checkBuild(heads).findings.map((f) => f.evidence.state.open)).toEqual([['hatch']]);
+    expect(checkBuild(heads).findings.map((f) => f.evidence.state?.open)).toEqual([['hatch']]);
   });
 });
 
@@ -144,7 +144,7 @@ describe('power floor', () => {
       floor(least * 0.99, { poses: ['shut', 'hatch-open'] }),
     ]);
     const findings = checkBuild(build).findings;
-    expect(findings.map((f) => f.evidence.state.open)).toEqual([['hatch']]);
+    expect(findings.map((f) => f.evidence.state?.open)).toEqual([['hatch']]);
   });
 
   test('upper and lower lamps are told apart', () => {
@@ -256,7 +256,7 @@ describe('the demo', () => {
     const build = demoBuild('ks-12');
     const hatch = checkBuild(build, { stage: 2, open: ['hatch'], ambient: 'night' }).findings;
     expect(hatch.map((f) => f.ruleId)).toContain('floor-rear-open');
-    expect(hatch.every((f) => f.evidence.state.stage === 2)).toBe(true);
+    expect(hatch.every((f) => f.evidence.state?.stage === 2)).toBe(true);
     expect(checkBuild(build, { stage: 0, open: [], ambient: 'day' }).findings).toEqual([]);
   });
 

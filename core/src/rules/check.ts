@@ -19,7 +19,7 @@ import { Subject, type KindResult } from './subject.ts';
  * @returns findings, the gravest first; and how each rule came out, in pack order
  */
 export function checkBuild(build: Build, only: State | null = null): CheckResult {
-  const findings = layoutFindings(build, only);
+  const findings = layoutFindings(build);
   const outcomes: RuleOutcome[] = [];
   for (const pack of build.rulePacks) {
     const subject = new Subject(build, pack, only);
@@ -66,14 +66,10 @@ const LAYOUT_CHECKS: readonly {
   { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
 ];
 
-function layoutFindings(build: Build, only: State | null): Finding[] {
+function layoutFindings(build: Build): Finding[] {
   return LAYOUT_CHECKS.flatMap(({ kind, severity, clause, faults }) =>
     faults(build).map((fault) =>
-      findingOf(
-        { id: 'layout', name: 'Layout' },
-        { id: kind, kind, severity, clause },
-        only === null ? fault : { ...fault, evidence: { ...fault.evidence, state: only } },
-      ),
+      findingOf({ id: 'layout', name: 'Layout' }, { id: kind, kind, severity, clause }, fault),
     ),
   );
 }
@@ -83,13 +79,14 @@ function findingOf(
   rule: Pick<Finding, 'kind' | 'severity' | 'clause'> & { readonly id: string },
   fault: Fault,
 ): Finding {
-  const { stage, open, ambient } = fault.evidence.state;
+  const { state } = fault.evidence;
+  const when = state === null ? 'always' : [state.stage, state.open.join('+'), state.ambient].join('|');
   const where = fault.evidence.sectors.map((s) => s.fromDeg).join('.');
   const first = fault.evidence.channelIds[0] ?? '';
   return {
     ...fault,
     sentence: fault.sentence.charAt(0).toUpperCase() + fault.sentence.slice(1),
-    id: [pack.id, rule.id, stage, open.join('+'), ambient, where, first, fault.sentence].join('|'),
+    id: [pack.id, rule.id, when, where, first, fault.sentence].join('|'),
     packId: pack.id,
     packName: pack.name,
     ruleId: rule.id,

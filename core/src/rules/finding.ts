@@ -14,7 +14,8 @@ export interface Limit extends Quantity {
 
 /** What to look at: the channels at fault, where it is seen, in which state. */
 export interface Evidence {
-  readonly state: State;
+  /** Null when it is so in every state. */
+  readonly state: State | null;
   readonly channelIds: readonly string[];
   readonly sectors: readonly Sector[];
 }

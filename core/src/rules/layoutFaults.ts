@@ -1,6 +1,5 @@
 import { housingCorners, placeFixture, type PlacedFixture } from '../build/place.ts';
 import type { Build, Placement } from '../build/schema.ts';
-import { stateOf } from './subject.ts';
 import { dot, sub } from '../geometry/vec.ts';
 import { overlapDepthM } from '../geometry/overlap.ts';
 import { channelIdOf } from '../timing/drive.ts';
@@ -18,7 +17,7 @@ interface Standing {
 }
 
 const evidence = (...placements: readonly Placement[]): Fault['evidence'] => ({
-  state: stateOf(1),
+  state: null,
   channelIds: placements.flatMap((p) => p.modules.map((m) => channelIdOf(p.id, m.id, 1))),
   sectors: [],
 });

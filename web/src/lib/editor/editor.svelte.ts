@@ -130,7 +130,7 @@ export class Editor {
   /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */
   show(finding: Finding): void {
     const { state, channelIds, sectors } = finding.evidence;
-    this.state = state;
+    if (state !== null) this.state = state;
     this.select([...new Set(channelIds.map((id) => id.slice(0, id.indexOf('/'))))]);
     this.marked = sectors;
     const [first] = sectors;

@@ -29,6 +29,7 @@
     Math.abs(v) < 100 ? String(Math.round(v * 10) / 10) : String(Math.round(v));
 
   function stateText(f: Finding): string {
+    if (f.evidence.state === null) return 'In every state';
     const { stage, open, ambient } = f.evidence.state;
     const names = editor.vehicle.parts.filter((p) => open.includes(p.id)).map((p) => p.name.toLowerCase());
     return [

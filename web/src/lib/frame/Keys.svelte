@@ -10,7 +10,7 @@
     ['Space', 'Play the preview; Space or Esc stops it'],
     ['Tab', 'To the next lamp on the sheet'],
     ['Enter', 'Select the lamp'],
-    ['Arrow keys', 'Nudge the lamp by 5 mm; with Shift 25 mm'],
+    ['Arrow keys', 'In the catalogue, to the next fixture; on a lamp, nudge it by 5 mm, with Shift 25 mm'],
     ['Delete', 'Delete the lamp or the selection'],
     ['Esc', 'Put the fixture back; drop the selection'],
     ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],

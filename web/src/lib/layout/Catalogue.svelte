@@ -11,6 +11,8 @@
   const chosen = $derived(CATALOGUE.find((f) => f.id === editor.carry?.fixtureId) ?? null);
   const DRAG_PX = 5;
 
+  /** The one entry that Tab reaches; arrows go to the others. */
+  let current = $state('');
   let words = $state('');
   let kind = $state('');
   let zoneId = $state('');
@@ -27,6 +29,18 @@
     }),
   );
 
+  const reached = $derived(listed.some((f) => f.id === current) ? current : listed[0]?.id);
+
+  function walk(event: KeyboardEvent, index: number): void {
+    const to = { ArrowDown: index + 1, ArrowUp: index - 1, Home: 0, End: listed.length - 1 }[event.key];
+    const next = to === undefined ? undefined : listed[to];
+    if (next === undefined) return;
+    event.preventDefault();
+    current = next.id;
+    list?.querySelector<HTMLElement>(`[data-fixture="${next.id}"]`)?.focus();
+  }
+
+  let list: HTMLUListElement | undefined = $state();
   const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
 
   function choose(fixture: Fixture): void {
@@ -77,12 +91,16 @@
       {#each editor.vehicle.zones as z (z.id)}<option value={z.id}>fits {z.name}</option>{/each}
     </select>
   </div>
-  <ul>
-    {#each listed as fixture (fixture.id)}
+  <ul bind:this={list}>
+    {#each listed as fixture, index (fixture.id)}
       <li>
         <button
           class:chosen={chosen?.id === fixture.id}
           aria-pressed={chosen?.id === fixture.id}
+          data-fixture={fixture.id}
+          tabindex={reached === fixture.id ? 0 : -1}
+          onkeydown={(event) => walk(event, index)}
+          onfocus={() => (current = fixture.id)}
           onpointerdown={(event) => press(event, fixture)}
           onclick={() => choose(fixture)}
         >

@@ -88,7 +88,7 @@
         />{/each}
     </Select>
   {/if}
-  <div class="colours">
+  <div class="colours" style:grid-template-columns="repeat({slots}, 1fr)">
     {#each Array.from({ length: slots }, (_, i) => i + 1) as slot (slot)}
       {@const value = colourIn(slot)}
       <Select
@@ -137,11 +137,12 @@
 
 <style>
   .setup :global(.bx--select-input) {
-    padding: 0 1.5rem 0 0.5rem;
+    padding: 0 1.1rem 0 0.35rem;
+    font-size: 13px;
   }
 
   .setup :global(.bx--select__arrow) {
-    right: 0.4rem;
+    right: 0.15rem;
   }
 
   .setup {
@@ -151,8 +152,7 @@
 
   .colours {
     display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    gap: 0.5rem;
+    gap: 0.3rem;
   }
 
   .sync {
