@@ -10,7 +10,7 @@ export const Name = z
   .string({ error: 'must be text' })
   .min(1, 'must not be empty')
   .max(80, 'must be at most 80 characters')
-  .regex(/^[^<>\p{Cc}]*$/u, 'must be one line without < or >');
+  .regex(/^[^<>\p{Control}]*$/u, 'must be one line without < or >');
 
 /** A longer remark; may be empty, may run over lines, no markup. */
 export const Remark = z

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Motion } from '../geometry/frame.ts';
 import { moveDirection, movePoint } from '../geometry/frame.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
-import { midSuvArt } from './midSuv/art.ts';
+import { midSuvArt } from './midSuv/art/art.ts';
 import { midSuvFactoryLamps } from './midSuv/factoryLamps.ts';
 import { MidSuvDimensions, midSuvPoints } from './midSuv/points.ts';
 import { midSuvParts, midSuvSolids } from './midSuv/solids.ts';

@@ -3,14 +3,13 @@
   import { misfit } from '@flarik/core/build/place';
   import { FIXTURE_KINDS, type Fixture } from '@flarik/core/fixture/types';
   import { getEditor } from '$lib/editor/context';
+  import { trackDrag } from '$lib/editor/trackDrag';
   import FixturePicture from './FixturePicture.svelte';
   import ZoneList from './ZoneList.svelte';
 
   let { ondrop }: { ondrop: (clientX: number, clientY: number) => void } = $props();
   const editor = getEditor()();
   const chosen = $derived(CATALOGUE.find((f) => f.id === editor.carry?.fixtureId) ?? null);
-  const DRAG_PX = 5;
-
   /** The one entry that Tab reaches; arrows go to the others. */
   let current = $state('');
   let words = $state('');
@@ -50,29 +49,13 @@
   /** A press that moves carries the fixture with the pointer; let go over a zone to place it. */
   function press(event: PointerEvent, fixture: Fixture): void {
     if (event.button !== 0) return;
-    const track = new AbortController();
-    const { signal } = track;
-    let carried = false;
-    window.addEventListener(
-      'pointermove',
-      (move) => {
-        carried ||= Math.hypot(move.clientX - event.clientX, move.clientY - event.clientY) > DRAG_PX;
-        if (carried) editor.carry = { fixtureId: fixture.id, at: { x: move.clientX, y: move.clientY } };
-      },
-      { signal },
-    );
-    window.addEventListener(
-      'pointerup',
-      (up) => {
-        track.abort();
-        if (!carried) return;
-        ondrop(up.clientX, up.clientY);
+    trackDrag(event, {
+      move: (x, y) => (editor.carry = { fixtureId: fixture.id, at: { x, y } }),
+      drop: (x, y) => {
+        ondrop(x, y);
         editor.carry = null;
       },
-      { signal },
-    );
-    window.addEventListener('keydown', (key) => (key.key === 'Escape' ? track.abort() : undefined), {
-      signal,
+      cancel: () => (editor.carry = null),
     });
   }
 </script>

@@ -1,31 +1,26 @@
 <script lang="ts">
   import { changePlacement, removePlacements } from '@flarik/core/build/edits';
-  import { misfit, placeModules } from '@flarik/core/build/place';
+  import { misfit } from '@flarik/core/build/place';
   import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
-  import { bearingOf } from '@flarik/core/geometry/direction';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
   import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
   import type { Point2 } from '@flarik/core/vehicle/views';
-  import { Button } from 'carbon-components-svelte';
-  import ZoomIn from 'carbon-icons-svelte/lib/ZoomIn.svelte';
-  import ZoomOut from 'carbon-icons-svelte/lib/ZoomOut.svelte';
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
-  import Choice from '$lib/frame/Choice.svelte';
   import { placeAt } from '$lib/editor/placing';
+  import { trackDrag } from '$lib/editor/trackDrag';
   import { arrange, viewName, VIEWS } from './arrangement';
+  import { beamsOf, wedgePath } from './directions';
   import { glows } from './glow';
   import Lamp from './Lamp.svelte';
   import { lampPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
+  import SheetTools from './SheetTools.svelte';
   import ViewPicture from './ViewPicture.svelte';
   import { zoomable, type Zoomer } from './zoom';
 
   const NUDGE_M = 0.005;
   const BIG_NUDGE_M = 0.025;
-  /** A press that moves less than this is a click, px. */
-  const CLICK_PX = 4;
-  const BEAM_M = 1.3;
   /** Letters are left out of a sheet smaller than this: they would be too small to read, px/m. */
   const SMALLEST_LETTERS = 55;
   /** Beams of more lamps than this hide the drawing. */
@@ -50,10 +45,7 @@
   const pictures = $derived(editor.build.placements.flatMap((p) => lampPictures(editor.vehicle, p, open)));
   const carried = $derived(editor.carry === null ? null : fixtureOf(editor.carry.fixtureId));
 
-  let zoneLayer = $state(false);
-  let letterLayer = $state(true);
-  let factoryLayer = $state(true);
-  let beamLayer = $state(true);
+  let layers = $state({ zones: false, factory: true, letters: true, beams: true });
   let enlarged = $state<View | 'all'>('all');
   let hovered = $state.raw<MountZone | null>(null);
   let transform = $state.raw({ x: 0, y: 0, k: 1 });
@@ -110,7 +102,6 @@
     if (!editable) return;
     const from = onView(view, event.clientX, event.clientY);
     const zone = posedZone(editor.vehicle, zoneOf(editor.vehicle, placement.zoneId), open);
-    let moved = false;
     const change = (x: number, y: number) => {
       const to = onView(view, x, y);
       const { du, dv } =
@@ -120,34 +111,11 @@
       return (build: typeof editor.build) =>
         changePlacement(build, placement.id, { uM: placement.uM + du, vM: placement.vM + dv });
     };
-    const track = new AbortController();
-    const { signal } = track;
-    window.addEventListener(
-      'pointermove',
-      (move) => {
-        const far = Math.hypot(move.clientX - event.clientX, move.clientY - event.clientY) > CLICK_PX;
-        moved ||= far;
-        if (moved) editor.drag(change(move.clientX, move.clientY));
-      },
-      { signal },
-    );
-    window.addEventListener(
-      'pointerup',
-      (up) => {
-        track.abort();
-        if (moved) editor.edit(`Move ${placement.label}`, change(up.clientX, up.clientY));
-      },
-      { signal },
-    );
-    window.addEventListener(
-      'keydown',
-      (key) => {
-        if (key.key !== 'Escape') return;
-        track.abort();
-        editor.cancelDrag();
-      },
-      { signal },
-    );
+    trackDrag(event, {
+      move: (x, y) => editor.drag(change(x, y)),
+      drop: (x, y) => editor.edit(`Move ${placement.label}`, change(x, y)),
+      cancel: () => editor.cancelDrag(),
+    });
   }
 
   const ARROWS: Readonly<Record<string, Point2>> = {
@@ -192,47 +160,12 @@
     placeAt(editor, editor.carry.fixtureId, zone, { uM: du, vM: dv, pair: false });
   }
 
-  /** Beams of the selected lamps on the plan: where each module aims, between its half-angles. */
   const beams = $derived(
-    !beamLayer || editor.selected.length > MOST_BEAMS
-      ? []
-      : editor.selected.flatMap((p) =>
-          placeModules(editor.vehicle, p, open).map((m) => {
-            const { bearingDeg } = bearingOf(m.frame.aim);
-            const { h50Deg } = m.module.distribution;
-            const edge = (deg: number): string => {
-              const a = (deg * Math.PI) / 180;
-              return `${m.centre[0] + BEAM_M * Math.cos(a)},${m.centre[1] - BEAM_M * Math.sin(a)}`;
-            };
-            const glow = shown.get(`${p.id}/${m.module.id}`);
-            const [x, y] = m.centre;
-            return {
-              key: `${p.id}/${m.module.id}`,
-              colour: glow?.colour ?? 'white',
-              path:
-                h50Deg === null
-                  ? `M${x - BEAM_M},${y}a${BEAM_M},${BEAM_M} 0 1 0 ${2 * BEAM_M},0a${BEAM_M},${BEAM_M} 0 1 0 ${-2 * BEAM_M},0Z`
-                  : `M${x},${y}L${edge(bearingDeg - h50Deg)}A${BEAM_M},${BEAM_M} 0 0 0 ${edge(bearingDeg + h50Deg)}Z`,
-            };
-          }),
-        ),
+    layers.beams && editor.selected.length <= MOST_BEAMS
+      ? beamsOf(editor.vehicle, editor.selected, open)
+      : [],
   );
-
-  /** Marked bearings as wedges around the plan. */
-  const wedges = $derived(
-    editor.marked.map(({ fromDeg, toDeg }) => {
-      const span = (toDeg - fromDeg + 360) % 360;
-      const steps = Math.max(2, Math.ceil(span / 5));
-      const rim = Array.from({ length: steps + 1 }, (_, i) => {
-        const a = ((fromDeg + (span * i) / steps) * Math.PI) / 180;
-        const r =
-          1 /
-          Math.max(Math.abs(Math.cos(a)) / (editor.vehicle.lengthM / 2 + 0.36), Math.abs(Math.sin(a)) / 1.42);
-        return `${r * Math.cos(a)},${-r * Math.sin(a)}`;
-      });
-      return `M0,0L${rim.join('L')}Z`;
-    }),
-  );
+  const wedges = $derived(editor.marked.map((sector) => wedgePath(editor.vehicle, sector)));
 
   const status = $derived.by(() => {
     if (carried === null) return null;
@@ -266,47 +199,13 @@
 </script>
 
 <section class="sheet" aria-label="Sheet of the vehicle">
-  <div class="tools">
-    <Choice
-      label="Enlarge a view"
-      small
-      options={[
-        { value: 'all', text: 'All' },
-        ...VIEWS.map((view): { value: View | 'all'; text: string } => ({
-          value: view,
-          text: viewName[view],
-        })),
-      ]}
-      value={enlarged}
-      onchoose={(view: View | 'all') => enlarge(view)}
-    />
-    {#if editable}
-      <div class="layers" role="group" aria-label="Layers">
-        <label><input type="checkbox" bind:checked={zoneLayer} /> Zones</label>
-        <label><input type="checkbox" bind:checked={factoryLayer} /> Factory</label>
-        <label><input type="checkbox" bind:checked={letterLayer} /> Letters</label>
-        <label><input type="checkbox" bind:checked={beamLayer} /> Beams</label>
-      </div>
-    {/if}
-    <span class="fill"></span>
-    <Button
-      kind="ghost"
-      size="small"
-      icon={ZoomOut}
-      iconDescription="Zoom out"
-      tooltipPosition="bottom"
-      on:click={() => zoomer?.by(1 / 1.5)}
-    />
-    <Button
-      kind="ghost"
-      size="small"
-      icon={ZoomIn}
-      iconDescription="Zoom in"
-      tooltipPosition="bottom"
-      tooltipAlignment="end"
-      on:click={() => zoomer?.by(1.5)}
-    />
-  </div>
+  <SheetTools
+    {enlarged}
+    bind:layers
+    choosable={editable}
+    onenlarge={enlarge}
+    onzoom={(factor: number) => zoomer?.by(factor)}
+  />
   <svg
     bind:this={svg}
     {@attach zoom}
@@ -360,15 +259,15 @@
           {#if view === 'plan'}
             {#each wedges as path, i (i)}<path class="wedge" d={path} />{/each}
           {/if}
-          <ViewPicture vehicle={editor.vehicle} {view} {open} factoryLamps={factoryLayer} />
+          <ViewPicture vehicle={editor.vehicle} {view} {open} factoryLamps={layers.factory} />
           {#if view === 'plan'}
             {#each beams as beam (beam.key)}<path
                 class="beam"
-                style:--lamp="var(--lamp-{beam.colour})"
+                style:--lamp="var(--lamp-{shown.get(beam.key)?.colour ?? 'white'})"
                 d={beam.path}
               />{/each}
           {/if}
-          {#if zoneLayer || carried !== null}
+          {#if layers.zones || carried !== null}
             {#each zonePictures(editor.vehicle, view, open) as { zone, path } (zone.id)}
               {@const fits = carried !== null && misfit(carried, zone) === null}
               <path
@@ -394,7 +293,7 @@
                 {picture}
                 glows={shown}
                 selected={editor.selection.has(picture.placement.id)}
-                letters={letterLayer && pxPerM * transform.k > SMALLEST_LETTERS}
+                letters={layers.letters && pxPerM * transform.k > SMALLEST_LETTERS}
                 calm={instant !== null && !editor.preview.trueSpeed}
                 reach={7 / (pxPerM * transform.k)}
                 onpress={press}
@@ -419,31 +318,6 @@
     min-height: 0;
     height: 100%;
     background: var(--sheet);
-  }
-
-  .tools {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-    padding: 0.125rem 0.25rem 0.125rem 0.5rem;
-    border-bottom: 1px solid var(--sheet-line);
-  }
-
-  .layers {
-    display: flex;
-    gap: 0.6rem;
-    font-size: 12px;
-  }
-
-  .fill {
-    flex: 1;
-  }
-
-  .layers label {
-    display: flex;
-    gap: 0.3rem;
-    align-items: center;
-    white-space: nowrap;
   }
 
   svg {

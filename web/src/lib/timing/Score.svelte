@@ -69,7 +69,7 @@
           <text class="row" x="4" y={row.top + 13}>{row.name}</text>
           <text class="figures" x={NAMES} y={row.top + 13}>{row.figures}</text>
           {#each row.lines as line (line.key)}
-            <text class="line" x="14" y={line.y + 13}>{line.name} · {line.channels} ch</text>
+            <text class="phase" x="14" y={line.y + 13}>{line.name} · {line.channels} ch</text>
             <line class="base" x1={NAMES} x2={NAMES + plot} y1={line.y + LINE - 2} y2={line.y + LINE - 2} />
             {#each line.bars as bar, i (i)}
               {@const each = (LINE - 4) / bar.colours.length}
@@ -150,7 +150,7 @@
     font-weight: 600;
   }
 
-  .line,
+  .phase,
   .figures {
     fill: var(--cds-text-02);
     font-size: 11.5px;

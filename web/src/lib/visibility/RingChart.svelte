@@ -81,8 +81,9 @@
       r: radius(10 ** (decades[0] + i)),
     })),
   );
+  const THOUSANDS = ['', 'k', 'M', 'G'];
   const powerText = (power: number): string =>
-    power >= 6 ? `${10 ** (power - 6)}M` : power >= 3 ? `${10 ** (power - 3)}k` : String(10 ** power);
+    `${10 ** (power % 3)}${THOUSANDS[Math.floor(power / 3)] ?? ''}`;
 
   function point(event: PointerEvent & { currentTarget: SVGSVGElement }): void {
     const matrix = event.currentTarget.getScreenCTM();
