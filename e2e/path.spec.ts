@@ -103,6 +103,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
 });
 
 test('by keyboard alone: the same path', async ({ page }) => {
+  test.slow(); // hundreds of presses, one after the other
   const press = (...keys: string[]) =>
     keys.reduce((before, key) => before.then(() => page.keyboard.press(key)), Promise.resolve());
   const activate = async (target: Parameters<typeof tabTo>[1], key = 'Enter') => {
