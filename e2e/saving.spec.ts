@@ -31,6 +31,24 @@ test('a lost connection loses nothing: kept, said, tried again, offered after a 
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
 });
 
+test('a save whose answer was lost is not offered again', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  let reached = 0;
+  await page.route('**/api/v1/builds/*', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    await route.fetch();
+    reached++;
+    return route.abort();
+  });
+  await rename(page, 'Saved all the same');
+  await expect.poll(() => reached).toBeGreaterThan(0);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Saved all the same' })).toBeVisible();
+  await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
+});
+
 test('two windows: the stale one is refused, and both sides are kept', async ({ page, context }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');

@@ -1,6 +1,6 @@
 import { housingCorners, placeFixture, type PlacedFixture } from '../build/place.ts';
 import type { Build, Placement } from '../build/schema.ts';
-import { dot, sub } from '../geometry/vec.ts';
+import { dot, length, sub } from '../geometry/vec.ts';
 import { overlapDepthM } from '../geometry/overlap.ts';
 import { channelIdOf } from '../timing/drive.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
@@ -24,22 +24,23 @@ const evidence = (...placements: readonly Placement[]): Fault['evidence'] => ({
 
 /** Lamps that stand in each other, whatever zones they are on. */
 export function overlapFaults(build: Build): Fault[] {
-  const standing = stand(build);
-  const boxes = standing.map(({ placed }) => ({
-    corners: housingCorners(placed),
-    edges: [placed.frame.aim, placed.frame.right, placed.frame.up] as const,
-  }));
-  return standing.flatMap(({ p }, i) =>
-    standing.slice(i + 1).flatMap((other, k) => {
-      const [a, b] = [boxes[i], boxes[i + 1 + k]];
-      const depth = a === undefined || b === undefined ? 0 : overlapDepthM(a, b);
+  const boxes = stand(build).map(({ p, placed }) => {
+    const corners = housingCorners(placed);
+    const radiusM = Math.max(...corners.map((corner) => length(sub(corner, placed.base))));
+    const edges = [placed.frame.aim, placed.frame.right, placed.frame.up] as const;
+    return { p, base: placed.base, radiusM, corners, edges };
+  });
+  return boxes.flatMap((a, i) =>
+    boxes.slice(i + 1).flatMap((b) => {
+      const farApart = length(sub(a.base, b.base)) > a.radiusM + b.radiusM;
+      const depth = farApart ? 0 : overlapDepthM(a, b);
       if (depth <= TOUCH_M) return [];
       return [
         {
-          sentence: `"${p.label}" and "${other.p.label}" stand in each other by ${mm(depth)} mm.`,
+          sentence: `"${a.p.label}" and "${b.p.label}" stand in each other by ${mm(depth)} mm.`,
           figure: { value: depth * 1000, unit: 'mm' as const },
           limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
-          evidence: evidence(p, other.p),
+          evidence: evidence(a.p, b.p),
         },
       ];
     }),

@@ -15,14 +15,20 @@ export const keepUnsaved = (unsaved: Unsaved): void =>
 
 export const forgetUnsaved = (buildId: string): void => localStorage.removeItem(keyOf(buildId));
 
-/** What an earlier session could not save; null when there is nothing, or nothing readable. */
-export function findUnsaved(buildId: string): Unsaved | null {
-  const text = localStorage.getItem(keyOf(buildId));
+/**
+ * What an earlier session could not save; null when there is nothing, or nothing readable. What is on the server
+ * after all, because only the answer was lost, is forgotten.
+ */
+export function findUnsaved(onServer: Build): Unsaved | null {
+  const text = localStorage.getItem(keyOf(onServer.id));
   if (text === null) return null;
   try {
     const kept = Kept.parse(JSON.parse(text));
-    return { build: readBuild(kept.build), basedOn: kept.basedOn };
+    const build = readBuild(kept.build);
+    if (JSON.stringify(build) !== JSON.stringify(onServer)) return { build, basedOn: kept.basedOn };
   } catch {
-    return null;
+    // Unreadable: there is nothing to offer.
   }
+  forgetUnsaved(onServer.id);
+  return null;
 }

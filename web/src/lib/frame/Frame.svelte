@@ -32,7 +32,7 @@
   let keysShown = $state(false);
   let finding = $state(false);
   // svelte-ignore state_referenced_locally
-  let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build.id));
+  let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build));
 
   onMount(() => () => {
     void editor.autosave.flush();
