@@ -1,3 +1,4 @@
+import type { BrowserContext } from '@playwright/test';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
 test.use({ expectedNoise: [/Failed to load resource/] });
@@ -7,6 +8,15 @@ async function rename(page: Parameters<typeof openBuild>[0], label: string): Pro
   await page.getByRole('button', { name: 'Grille left', exact: true }).click();
   await inspector(page).getByLabel(NAME).fill(label);
   await inspector(page).getByLabel(NAME).press('Enter');
+}
+
+/** Another window opens the build, renames a lamp and saves. */
+async function saveElsewhere(context: BrowserContext, id: string): Promise<void> {
+  const other = await context.newPage();
+  await openBuild(other, id, 'layout');
+  await rename(other, 'Theirs');
+  await expect(saved(other)).toContainText('revision 2');
+  await other.close();
 }
 
 test('a lost connection loses nothing: kept, said, tried again, offered after a reload', async ({ page }) => {
@@ -52,11 +62,7 @@ test('a save whose answer was lost is not offered again', async ({ page }) => {
 test('two windows: the stale one is refused, and both sides are kept', async ({ page, context }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
-  const other = await context.newPage();
-  await openBuild(other, id, 'layout');
-  await rename(other, 'Theirs');
-  await expect(saved(other)).toContainText('revision 2');
-  await other.close();
+  await saveElsewhere(context, id);
   await rename(page, 'Mine');
   const dialog = page.getByRole('dialog', { name: 'This build was saved elsewhere' });
   await expect(dialog).toContainText('Revision 2');
@@ -70,11 +76,7 @@ test('two windows: the stale one is refused, and both sides are kept', async ({ 
 test('or mine goes over theirs, which stays as a revision', async ({ page, context }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
-  const other = await context.newPage();
-  await openBuild(other, id, 'layout');
-  await rename(other, 'Theirs');
-  await expect(saved(other)).toContainText('revision 2');
-  await other.close();
+  await saveElsewhere(context, id);
   await rename(page, 'Mine');
   await page.getByRole('button', { name: 'Put mine over it' }).click();
   await expect(saved(page)).toContainText('revision 3');

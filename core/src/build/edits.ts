@@ -13,7 +13,8 @@ import type { Build, Cue, Group, ModuleSetup, Placement, Stage, StageIndex } fro
 
 const withPlacements = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
 
-const tidy = (value: number): number => Math.round(value * 1e4) / 1e4;
+/** To a tenth of a millimetre; adding 0 makes −0 into 0, since a file does not keep the sign of nothing. */
+const tidy = (value: number): number => Math.round(value * 1e4) / 1e4 + 0;
 
 /** The same place mirrored across the centre plane. */
 function mirrored(

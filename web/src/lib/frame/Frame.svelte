@@ -31,6 +31,7 @@
 
   let keysShown = $state(false);
   let finding = $state(false);
+  // Likewise: what was left unsaved is asked once, when the frame is made.
   // svelte-ignore state_referenced_locally
   let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build));
 
