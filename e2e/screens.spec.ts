@@ -1,6 +1,6 @@
 import { demoId, expect, expectAccessible, findings, openBuild, sheet, test } from './support';
 
-const STEPS = ['layout', 'timing', 'visibility', 'rules'] as const;
+const STEPS = ['brief', 'vehicle', 'layout', 'timing', 'visibility', 'rules'] as const;
 
 for (const theme of ['g100', 'white'] as const) {
   test.describe(`theme ${theme}`, () => {
@@ -22,7 +22,7 @@ for (const theme of ['g100', 'white'] as const) {
         await expectAccessible(page);
         if (step !== 'layout') return;
         await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-        await page.getByRole('button', { name: 'Grille left', exact: true }).focus();
+        await page.getByRole('button', { name: 'Grille L', exact: true }).focus();
         await page.keyboard.press('Enter');
         await expectAccessible(page);
         await page.keyboard.press('?');

@@ -3,6 +3,7 @@ import { StageIndex } from '@flarik/core/build/schema';
 import { InputError } from '@flarik/core/errors';
 import { Colour } from '@flarik/core/fixture/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';
+import { stopsOf } from '@flarik/core/vehicle/vehicle';
 
 export const USAGE = `flarik: checks and figures of a build file, without a browser
 
@@ -12,16 +13,20 @@ export const USAGE = `flarik: checks and figures of a build file, without a brow
       Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.
   flarik geometry FILE [--open PART,PART] --json
       Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).
-  flarik photometry FILE.ies|FILE.ldt [--at=H,V] [--upright] [--json]
+  flarik list bodies|fixtures|zones [FILE] [--json]
+      The body types with their measures and options; the fixtures, with the build's own; the vehicle's zones.
+  flarik photometry FILE.ies|FILE.ldt [--at H,V] [--upright] [--json]
       What a photometric file says; intensity toward H (right) and V (up) of the module's aim, degrees.
-  flarik export FILE --stage N [--open PART,PART] [--ambient day|night] --ies OUT
-      The whole vehicle in that state as an IES LM-63 file, time mean, far away.
+  flarik export FILE --ies OUT [--stage N] [--open PART,PART] [--ambient day|night] [--lamp ID]
+      The whole vehicle, or one lamp on it, in that state (stage 3 unless said) as an IES LM-63 file: time mean, far away.
 
 Bad input of any kind: one sentence, exit 2.`;
 
 export interface Args {
   readonly command: string;
+  /** The first word after the command: a file, or what to list. */
   readonly file: string;
+  readonly second: string | undefined;
   readonly json: boolean;
   readonly stage: string | undefined;
   readonly open: string | undefined;
@@ -31,6 +36,7 @@ export interface Args {
   readonly at: string | undefined;
   readonly upright: boolean;
   readonly ies: string | undefined;
+  readonly lamp: string | undefined;
 }
 
 /**
@@ -39,12 +45,15 @@ export interface Args {
  */
 export function readArgs(argv: readonly string[]): Args {
   const { values, positionals } = parse(argv);
-  const [command, file, extra] = positionals;
+  const [command, file, ...more] = positionals;
   if (command === undefined || file === undefined) throw new InputError('', USAGE);
+  const second = command === 'list' ? more.shift() : undefined;
+  const [extra] = more;
   if (extra !== undefined) throw new InputError('', `one file at a time; '${extra}' is too many`);
   return {
     command,
     file,
+    second,
     json: values.json,
     stage: values.stage,
     open: values.open,
@@ -54,13 +63,14 @@ export function readArgs(argv: readonly string[]): Args {
     at: values.at,
     upright: values.upright,
     ies: values.ies,
+    lamp: values.lamp,
   };
 }
 
 function parse(argv: readonly string[]) {
   try {
     return parseArgs({
-      args: [...argv],
+      args: joined(argv),
       allowPositionals: true,
       options: {
         json: { type: 'boolean', default: false },
@@ -72,11 +82,21 @@ function parse(argv: readonly string[]) {
         at: { type: 'string' },
         upright: { type: 'boolean', default: false },
         ies: { type: 'string' },
+        lamp: { type: 'string' },
       },
     });
   } catch (error) {
     throw new InputError('', error instanceof Error ? error.message : String(error));
   }
+}
+
+/** Figures that may begin with a minus sign are joined to their option, so that they are not taken for one. */
+function joined(argv: readonly string[]): string[] {
+  return argv.reduce<string[]>((args, word) => {
+    const before = args.at(-1);
+    const signed = before === '--at' || before === '--elevation';
+    return signed ? [...args.slice(0, -1), `${before}=${word}`] : [...args, word];
+  }, []);
 }
 
 /** @throws {InputError} not a stage */
@@ -89,10 +109,10 @@ export function stageOf({ stage }: Args): StageIndex {
 /** @throws {InputError} the vehicle has no such part */
 export function openOf({ open }: Args, vehicle: Vehicle): string[] {
   const parts = (open ?? '').split(',').filter((part) => part !== '');
-  const known = vehicle.parts.map((part) => part.id);
+  const known = stopsOf(vehicle).map((stop) => stop.id);
   const unknown = parts.find((part) => !known.includes(part));
   if (unknown !== undefined)
-    throw new InputError('--open', `no moving part '${unknown}'; this vehicle has ${known.join(', ')}`);
+    throw new InputError('--open', `nothing opens as '${unknown}'; this vehicle has ${known.join(', ')}`);
   return parts;
 }
 

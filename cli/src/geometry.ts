@@ -1,16 +1,20 @@
+import { lookupOf } from '@flarik/core/build/lookup';
 import { placeModules } from '@flarik/core/build/place';
 import type { Build } from '@flarik/core/build/schema';
 import { InputError } from '@flarik/core/errors';
-import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
 import { channelIdOf } from '@flarik/core/timing/drive';
-import { posedSolids, vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { posedSolids } from '@flarik/core/vehicle/vehicle';
 import { openOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
+
+const FORMULA =
+  'I = peakCd · lensTransmission · 2^−(|H/h50Deg|^power + |V/v50Deg|^power), 0 where |H| or |V| exceeds 90°; with h50Deg null the same at every H; H = atan2(d·right, d·aim), V = asin(d·up)';
 
 /** Everything other software needs to check our figures: solids, and channels with place, aim and beam. */
 export function geometry(build: Build, args: Args): Output {
   if (!args.json) throw new InputError('geometry', 'prints JSON only: add --json');
-  const vehicle = vehicleOf(build.vehicle);
+  const lookup = lookupOf(build);
+  const { vehicle } = lookup;
   const open = new Set(openOf(args, vehicle));
   const solids = posedSolids(vehicle, open).map(({ id, partId, transmission, vertices, faces }) => ({
     id,
@@ -19,30 +23,43 @@ export function geometry(build: Build, args: Args): Output {
     verticesM: vertices,
     faces,
   }));
-  const channels = build.placements.flatMap((p) =>
-    placeModules(vehicle, p, open).flatMap(({ module, centre, frame }, i) =>
-      (p.modules[i]?.colours ?? []).map((colour, slot) => ({
-        id: channelIdOf(p.id, module.id, slot + 1),
-        label: p.label,
-        colour,
-        peakCd: fixtureOf(p.fixtureId).outputs[colour]?.peakCd ?? 0,
-        lensTransmission: p.lensTransmission,
-        positionM: centre,
-        aim: frame.aim,
-        up: frame.up,
-        right: frame.right,
-        distribution: {
-          ...module.distribution,
-          formula:
-            'I = peakCd · lensTransmission · 2^−(|H/h50Deg|^power + |V/v50Deg|^power), 0 where |H| or |V| exceeds 90°; with h50Deg null the same at every H; H = atan2(d·right, d·aim), V = asin(d·up)',
-        },
-      })),
-    ),
-  );
+  const channels = build.placements
+    .filter((p) => p.status !== 'removed')
+    .flatMap((p) =>
+      placeModules(lookup, p, open).flatMap(({ module, centre, frame }, i) => {
+        const setup = p.modules[i];
+        const outputs = setup === undefined ? {} : lookup.outputs(lookup.fixture(p.fixtureId), setup);
+        const file = lookup.attached(p.fixtureId, module.id);
+        return (setup?.colours ?? []).map((colour, slot) => ({
+          id: channelIdOf(p.id, module.id, slot + 1),
+          label: p.label,
+          colour,
+          peakCd: outputs[colour]?.peakCd ?? 0,
+          lensTransmission: p.lensTransmission,
+          positionM: centre,
+          aim: frame.aim,
+          up: frame.up,
+          right: frame.right,
+          distribution:
+            file === null
+              ? { ...module.distribution, formula: FORMULA }
+              : {
+                  table: { ...file.table, cd: file.table.cd.map((row) => [...row]) },
+                  axis: file.axis,
+                  formula:
+                    'I = peakCd · lensTransmission · table / its greatest value, bilinear, 0 outside; see docs/how-it-works.md',
+                },
+        }));
+      }),
+    );
   const axes =
     'ISO 8855: x forward, y left, z up; origin on the ground midway between front and rear; metres';
   return {
     exitCode: 0,
-    text: JSON.stringify({ build: build.name, axes, open: [...open], solids, channels }, null, 2),
+    text: JSON.stringify(
+      { build: build.name, axes, open: [...open], solids, mesh: build.vehicle.mesh, channels },
+      null,
+      2,
+    ),
   };
 }

@@ -1,15 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { extname } from 'node:path';
+import { formatOf, readTable } from '@flarik/core/build/photometry';
 import { InputError } from '@flarik/core/errors';
-import { readEulumdat } from '@flarik/core/fixture/photometry/eulumdat';
-import { readIes } from '@flarik/core/fixture/photometry/ies';
 import { peakOf, tableCd, type PhotometricTable } from '@flarik/core/fixture/photometry/table';
 import type { Args } from './args.ts';
 import type { Output } from './output.ts';
 
 /** What an IES or EULUMDAT file says: its size and peak, and the intensity toward H, V of the module's aim. */
 export function photometry(args: Args): Output {
-  const table = readTable(args.file);
+  const table = tableIn(args.file);
   const facts = {
     type: table.type,
     verticalAngles: table.verticalDeg.length,
@@ -27,12 +25,10 @@ export function photometry(args: Args): Output {
   return { exitCode: 0, text: lines.join('\n') };
 }
 
-function readTable(file: string): PhotometricTable {
-  const kind = extname(file).toLowerCase();
-  if (kind !== '.ies' && kind !== '.ldt') throw new InputError(file, 'must be an .ies or an .ldt file');
+function tableIn(file: string): PhotometricTable {
+  const format = formatOf(file);
   try {
-    const text = readFileSync(file, 'latin1');
-    return kind === '.ies' ? readIes(text) : readEulumdat(text);
+    return readTable(format, readFileSync(file, 'latin1'));
   } catch (error) {
     throw new InputError(file, error instanceof Error ? error.message : String(error));
   }
@@ -46,7 +42,7 @@ function anglesOf(at: string): { hDeg: number; vDeg: number } {
     more !== undefined ||
     !(Math.abs(hDeg) <= 180 && Math.abs(vDeg) <= 90)
   )
-    throw new InputError('--at', `must be H,V in degrees, such as --at=10,-2.5, not '${at}'`);
+    throw new InputError('--at', `must be H,V in degrees, such as --at 10,-2.5, not '${at}'`);
   return { hDeg, vDeg };
 }
 

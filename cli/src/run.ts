@@ -4,6 +4,7 @@ import { check } from './check.ts';
 import { coverage } from './coverage.ts';
 import { exportIes } from './exportIes.ts';
 import { geometry } from './geometry.ts';
+import { list } from './list.ts';
 import type { Output } from './output.ts';
 import { photometry } from './photometry.ts';
 import { readBuildFile } from './readFile.ts';
@@ -23,12 +24,14 @@ export function run(argv: readonly string[]): Output {
       return geometry(readBuildFile(args.file), args);
     case 'photometry':
       return photometry(args);
+    case 'list':
+      return list(args.file, args.second === undefined ? null : readBuildFile(args.second), args.json);
     case 'export':
       return exportIes(readBuildFile(args.file), args);
     default:
       throw new InputError(
         '',
-        `no command '${args.command}'; there are check, coverage, geometry, photometry and export`,
+        `no command '${args.command}'; there are check, coverage, geometry, list, photometry and export`,
       );
   }
 }

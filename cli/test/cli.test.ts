@@ -42,7 +42,10 @@ describe('check', () => {
   test('KS-13 is clean: exit 0, as JSON', async () => {
     const { code, stdout } = await flarik('check', demo('ks-13'), '--json');
     expect(code).toBe(0);
-    expect(JSON.parse(stdout)).toMatchObject({ findings: [] });
+    const { findings } = z
+      .object({ findings: z.array(z.object({ severity: z.string() })) })
+      .parse(JSON.parse(stdout));
+    expect(findings.filter((f) => f.severity === 'blocks' || f.severity === 'warns')).toEqual([]);
   });
 });
 
@@ -99,7 +102,50 @@ describe('geometry', () => {
   });
 });
 
+describe('list', () => {
+  const parse = async (...args: string[]): Promise<unknown> =>
+    JSON.parse((await flarik('list', ...args, '--json')).stdout);
+
+  test('the twelve bodies with their measures and options', async () => {
+    const bodies = z
+      .array(
+        z.looseObject({
+          id: z.string(),
+          dimensions: z.array(z.looseObject({})),
+          options: z.array(z.unknown()),
+        }),
+      )
+      .parse(await parse('bodies'));
+    expect(bodies).toHaveLength(12);
+    expect(bodies.every((b) => b.dimensions.length >= 8 && b.options.length > 0)).toBe(true);
+  });
+
+  test('the fixtures of the catalogue, and the zones of a vehicle', async () => {
+    const fixtures = z.array(z.looseObject({ id: z.string() })).parse(await parse('fixtures'));
+    expect(fixtures.length).toBeGreaterThanOrEqual(45);
+    const zones = z
+      .array(z.looseObject({ id: z.string(), widthM: z.number() }))
+      .parse(await parse('zones', demo('tunnel-pumper-3')));
+    expect(zones.some((zone) => zone.id === 'box-upper-left')).toBe(true);
+    const text = await flarik('list', 'zones', demo('ks-12'));
+    expect(text.stdout).toMatch(/^rear-bumper\s/m);
+  });
+});
+
 describe('photometry and export', () => {
+  test('one lamp alone, with the angles apart from their option', async () => {
+    const out = join(folder, 'lamp.ies');
+    const written = await flarik('export', demo('ks-12'), '--lamp', 'grille', '--stage', '3', '--ies', out);
+    expect(written).toMatchObject({ code: 0, stderr: '' });
+    const cdAt = async (angles: string): Promise<number> =>
+      z
+        .object({ cd: z.number() })
+        .parse(JSON.parse((await flarik('photometry', out, '--at', angles, '--upright', '--json')).stdout))
+        .cd;
+    expect(await cdAt('0,0')).toBeGreaterThan(100);
+    expect(await cdAt('-170,0')).toBe(0);
+  });
+
   test('the vehicle written as IES reads back with the ring it came from', async () => {
     const out = join(folder, 'ks12.ies');
     const written = await flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
@@ -137,7 +183,7 @@ describe('bad input is one sentence and exit 2', () => {
         'check',
         file(
           'newer.json',
-          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 1', '"schemaVersion": 9'),
+          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 2', '"schemaVersion": 9'),
         ),
       ],
       /schemaVersion: the build was written by a newer Flarik/,
@@ -150,13 +196,21 @@ describe('bad input is one sentence and exit 2', () => {
     [
       'an unknown part',
       () => ['coverage', demo('ks-12'), '--stage', '1', '--open', 'trunk'],
-      /^--open: no moving part 'trunk'; this vehicle has door-front-left/,
+      /^--open: nothing opens as 'trunk'; this vehicle has hatch, bonnet/,
     ],
     [
       'a bad colour',
       () => ['coverage', demo('ks-12'), '--stage', '1', '--colour', 'beige'],
       /^--colour: must be one of red/,
     ],
+    ['zones of no build', () => ['list', 'zones'], /zones/],
+    ['an unknown list', () => ['list', 'colours'], /bodies, fixtures or zones|bodies, fixtures, zones/],
+    [
+      'a lamp that is not there',
+      () => ['export', demo('ks-12'), '--ies', join(folder, 'no.ies'), '--lamp', 'nobody'],
+      /^--lamp: /,
+    ],
+    ['an angle that is none', () => ['photometry', file('one.ies', ''), '--at', 'x,y'], /one\.ies|--at/],
     [
       'a bad elevation',
       () => ['coverage', demo('ks-12'), '--stage', '1', '--elevation', 'up'],

@@ -12,14 +12,16 @@ import {
   setColour,
   setCue,
 } from '../src/build/edits.ts';
+import { lookupOf } from '../src/build/lookup.ts';
 import { footprint, misfit, placeModules } from '../src/build/place.ts';
 import { MAX_BUILD_BYTES, readBuild, readBuildText, type Build } from '../src/build/schema.ts';
 import { InputError } from '../src/errors.ts';
-import { CATALOGUE, fixtureOf } from '../src/fixture/catalogue/catalogue.ts';
+import { CATALOGUE } from '../src/fixture/catalogue/catalogue.ts';
 import { FIXTURE_KINDS } from '../src/fixture/types.ts';
 import { bearingOf } from '../src/geometry/direction.ts';
 import { mirrorY } from '../src/geometry/vec.ts';
-import { MidSuvDimensions, midSuvDefaults } from '../src/vehicle/midSuv/points.ts';
+import { BODY_TYPES } from '../src/vehicle/bodies/bodyTypes.ts';
+import { usualSpec, VehicleSpec } from '../src/vehicle/spec.ts';
 import { vehicleOf, zoneOf } from '../src/vehicle/vehicle.ts';
 import { demoBuild } from './reference/demo.ts';
 
@@ -41,25 +43,54 @@ describe('the vehicle', () => {
   });
 
   test('ids are unique; each zone’s mirror image is its mirror zone', () => {
-    for (const list of [vehicle.zones, vehicle.solids, vehicle.parts, vehicle.factoryLamps])
-      expect(new Set(list.map((item) => item.id)).size).toBe(list.length);
-    for (const zone of vehicle.zones) {
-      const twin = zoneOf(vehicle, zone.mirrorId);
-      expect(twin.mirrorId).toBe(zone.id);
-      mirrorY(zone.centre).forEach((v, i) => expect(twin.centre[i]).toBeCloseTo(v, 12));
-      mirrorY(zone.n).forEach((v, i) => expect(twin.n[i]).toBeCloseTo(v, 12));
+    for (const body of BODY_TYPES) {
+      const made = vehicleOf({ ...usualSpec(body.id), options: [...body.options] });
+      for (const list of [made.zones, made.solids, made.parts, made.factoryLamps, made.keepOuts]) {
+        const ids = list.map((item) => item.id);
+        expect(
+          ids.filter((id, i) => ids.indexOf(id) !== i),
+          body.id,
+        ).toEqual([]);
+      }
+      const partIds = new Set(made.parts.map((p) => p.id));
+      for (const { partId } of [...made.zones, ...made.solids, ...made.factoryLamps, ...made.art])
+        expect(partId === null || partIds.has(partId), `${body.id} ${String(partId)}`).toBe(true);
+      for (const zone of made.zones) {
+        const twin = zoneOf(made, zone.mirrorId);
+        expect(twin.mirrorId).toBe(zone.id);
+        mirrorY(zone.centre).forEach((v, i) => expect(twin.centre[i], zone.id).toBeCloseTo(v, 12));
+        mirrorY(zone.n).forEach((v, i) => expect(twin.n[i]).toBeCloseTo(v, 12));
+      }
     }
   });
 
-  test('can be made at both ends of every dimension', () => {
-    for (const key of MidSuvDimensions.keyof().options) {
-      const { minValue, maxValue } = MidSuvDimensions.shape[key];
-      for (const value of [minValue, maxValue]) {
-        const dimensions = MidSuvDimensions.parse({ ...midSuvDefaults, [key]: value });
-        const made = vehicleOf({ bodyType: 'mid-suv', dimensions });
-        expect(made.solids.every((s) => s.planes.every((p) => Number.isFinite(p.d)))).toBe(true);
+  test('can be made at both ends of every dimension, or says why not', () => {
+    let refused = 0;
+    for (const body of BODY_TYPES) {
+      const usual = { ...usualSpec(body.id), options: [...body.options] };
+      expect(VehicleSpec.parse(usual)).toEqual(usual);
+      for (const [key, [min, max]] of Object.entries(body.ranges)) {
+        for (const value of [min, max]) {
+          const spec = { ...usual, dimensions: { ...usual.dimensions, [key]: value } };
+          const where = `${body.id} ${key} ${value}`;
+          const read = VehicleSpec.safeParse(spec);
+          if (!read.success) {
+            refused += 1;
+            expect(read.error.issues[0]?.message, where).toMatch(/^do not go together: \S/);
+            continue;
+          }
+          const made = vehicleOf(spec);
+          expect(
+            made.solids.every((s) => s.planes.every((p) => Number.isFinite(p.d))),
+            where,
+          ).toBe(true);
+          for (const z of made.zones)
+            expect(Math.min(z.widthM, z.heightM), `${where}: ${z.id}`).toBeGreaterThan(0.03);
+          expect(made.art.every((a) => !a.path.includes('NaN'))).toBe(true);
+        }
       }
     }
+    expect(refused).toBeLessThan(12);
   });
 
   test('the catalogue holds every kind of the trade it names, with honest figures', () => {
@@ -77,14 +108,19 @@ describe('the vehicle', () => {
   });
 
   test('every fixture fits somewhere, and says why it does not fit elsewhere', () => {
+    const everyZone = BODY_TYPES.flatMap(
+      (body) => vehicleOf({ ...usualSpec(body.id), options: [...body.options] }).zones,
+    );
     for (const fixture of CATALOGUE)
       expect(
-        vehicle.zones.some((z) => misfit(fixture, z) === null),
+        everyZone.some((z) => misfit(fixture, z) === null),
         fixture.id,
       ).toBe(true);
-    expect(misfit(fixtureOf('roof-bar-1200'), zoneOf(vehicle, 'grille'))).toMatch(/made for roof/);
-    expect(misfit(fixtureOf('spoiler-bar'), zoneOf(vehicle, 'sill-left'))).toBeNull();
-    expect(misfit(fixtureOf('spoiler-bar'), zoneOf(vehicle, 'wing-left'))).toBe(
+    expect(misfit(lookupOf(empty).fixture('roof-bar-1200'), zoneOf(vehicle, 'grille'))).toMatch(
+      /made for roof/,
+    );
+    expect(misfit(lookupOf(empty).fixture('spoiler-bar'), zoneOf(vehicle, 'sill-left'))).toBeNull();
+    expect(misfit(lookupOf(empty).fixture('spoiler-bar'), zoneOf(vehicle, 'wing-left'))).toBe(
       '860 mm wide, the zone has 700 mm',
     );
   });
@@ -94,7 +130,10 @@ describe('edits', () => {
   test('a placement stays on its zone', () => {
     const [p] = put('grille', 'perimeter-head-2', 9).placements;
     const zone = zoneOf(vehicleOf(empty.vehicle), 'grille');
-    expect(p?.uM).toBeCloseTo(zone.widthM / 2 - footprint(fixtureOf('perimeter-head-2')).halfU, 4);
+    expect(p?.uM).toBeCloseTo(
+      zone.widthM / 2 - footprint(lookupOf(empty).fixture('perimeter-head-2')).halfU,
+      4,
+    );
   });
 
   test('a mirrored pair: the partner is the mirror image, and follows', () => {
@@ -103,9 +142,9 @@ describe('edits', () => {
     const [a, b] = moved.placements;
     if (a === undefined || b === undefined) throw new Error('a pair has two');
     expect(b).toMatchObject({ zoneId: 'wing-right', uM: 0.1, panDeg: -15, tiltDeg: 4, partnerId: 'a' });
-    const vehicle = vehicleOf(moved.vehicle);
-    const [left] = placeModules(vehicle, a, new Set());
-    const [right] = placeModules(vehicle, b, new Set());
+    const lookup = lookupOf(moved);
+    const [left] = placeModules(lookup, a, new Set());
+    const [right] = placeModules(lookup, b, new Set());
     mirrorY(left?.centre ?? [0, 0, 0]).forEach((v, i) => expect(right?.centre[i]).toBeCloseTo(v, 9));
     mirrorY(left?.frame.aim ?? [0, 0, 0]).forEach((v, i) => expect(right?.frame.aim[i]).toBeCloseTo(v, 9));
     expect(bearingOf(left?.frame.aim ?? [1, 0, 0]).bearingDeg).toBeCloseTo(285, 6);
@@ -113,7 +152,7 @@ describe('edits', () => {
 
   test('names follow the zone and the side, without doubles', () => {
     const b = addPartner(put('rear-bumper', 'perimeter-head-2', -0.3), 'a', 'b');
-    expect(b.placements.map((p) => p.label)).toEqual(['Rear bumper left', 'Rear bumper right']);
+    expect(b.placements.map((p) => p.label)).toEqual(['Rear bumper L', 'Rear bumper R']);
     const more = addPlacement(b, {
       id: 'c',
       fixtureId: 'perimeter-head-1',
@@ -121,7 +160,9 @@ describe('edits', () => {
       uM: -0.1,
       vM: 0,
     });
-    expect(more.placements.at(-1)?.label).toBe('Rear bumper left 2');
+    const left = more.placements.filter((p) => p.label.startsWith('Rear bumper L')).map((p) => p.label);
+    expect(left).toHaveLength(2);
+    expect(new Set(left)).toEqual(new Set(['Rear bumper L1', 'Rear bumper L2']));
   });
 
   test('removing one of a pair leaves the other alone; the build before is untouched', () => {
@@ -186,7 +227,10 @@ describe('reading a build', () => {
     ['NaN', withFirst({ uM: NaN }), /^placements\[0\]\.uM: must be a number/],
     [
       'a negative size',
-      { ...good(), vehicle: { bodyType: 'mid-suv', dimensions: { ...midSuvDefaults, lengthM: -4 } } },
+      {
+        ...good(),
+        vehicle: { ...empty.vehicle, dimensions: { ...empty.vehicle.dimensions, lengthM: -4 } },
+      },
       /^vehicle\.dimensions\.lengthM: must be at least 4\.3/,
     ],
     [

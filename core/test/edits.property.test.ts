@@ -5,7 +5,6 @@ import {
   addGroup,
   addPartner,
   addPlacement,
-  changeDimensions,
   changeModules,
   changePlacement,
   changeStage,
@@ -16,13 +15,15 @@ import {
   setColour,
   setCue,
 } from '../src/build/edits.ts';
+import { changeBodyType, changeDimensions, toggleOption } from '../src/build/vehicleEdits.ts';
 import { misfit } from '../src/build/place.ts';
 import { readBuild, STAGES, type Build } from '../src/build/schema.ts';
 import { CATALOGUE } from '../src/fixture/catalogue/catalogue.ts';
 import { COLOURS } from '../src/fixture/colour.ts';
 import { checkBuild } from '../src/rules/check.ts';
 import { PATTERNS } from '../src/timing/library.ts';
-import { MidSuvDimensions } from '../src/vehicle/midSuv/points.ts';
+import { MID_SUV } from '../src/vehicle/bodies/cars.ts';
+import { VehicleSpec } from '../src/vehicle/spec.ts';
 import { vehicleOf } from '../src/vehicle/vehicle.ts';
 import { demoBuild, demoPack } from './reference/demo.ts';
 
@@ -35,6 +36,10 @@ const fits = CATALOGUE.flatMap((f) =>
 
 type Edit = (build: Build, serial: number) => Build;
 
+/** A change of dimensions that do not go together is refused, as the vehicle panel does. */
+const ifReadable = (before: Build, after: Build): Build =>
+  VehicleSpec.safeParse(after.vehicle).success ? after : before;
+
 const nth = <T>(items: readonly T[], n: number): T | undefined => items[n % Math.max(1, items.length)];
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const which = fc.nat(40);
@@ -45,7 +50,9 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(fc.constantFrom(...fits), number(-2, 2), number(-1, 1)).map(
     ([at, uM, vM]): Edit =>
       (b, serial) =>
-        addPlacement(b, { id: `p${serial}`, ...at, uM, vM }),
+        vehicleOf(b.vehicle).zones.some((z) => z.id === at.zoneId)
+          ? addPlacement(b, { id: `p${serial}`, ...at, uM, vM })
+          : b,
   ),
   which.map(
     (n): Edit =>
@@ -97,12 +104,23 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
       (b) =>
         changeStage(b, stage, { nightLevel }),
   ),
-  fc
-    .tuple(fc.constantFrom(...MidSuvDimensions.keyof().options), number(0, 1))
-    .map(([key, part]): Edit => (b) => {
-      const { minValue, maxValue } = MidSuvDimensions.shape[key];
-      return changeDimensions(b, { [key]: (minValue ?? 0) + part * ((maxValue ?? 0) - (minValue ?? 0)) });
-    }),
+  fc.tuple(fc.constantFrom(...Object.entries(MID_SUV.ranges)), number(0, 1)).map(
+    ([[key, [min, max]], part]): Edit =>
+      (b) =>
+        b.vehicle.bodyType === MID_SUV.id
+          ? ifReadable(b, changeDimensions(b, { [key]: min + part * (max - min) }))
+          : b,
+  ),
+  fc.constantFrom(...MID_SUV.options).map(
+    (option): Edit =>
+      (b) =>
+        b.vehicle.bodyType === MID_SUV.id ? toggleOption(b, option) : b,
+  ),
+  fc.constantFrom('large-suv', 'sedan', 'mid-suv').map(
+    (body): Edit =>
+      (b) =>
+        changeBodyType(b, body),
+  ),
   fc.constant<Edit>(mirrorBuild),
 );
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { newBuild } from '@flarik/core/build/create';
 import { addPartner, addPlacement } from '@flarik/core/build/edits';
+import { lookupOf } from '@flarik/core/build/lookup';
 import { drivesOf } from '@flarik/core/timing/drive';
-import { posedZone, vehicleOf, zoneOf } from '@flarik/core/vehicle/vehicle';
+import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
 import { outlineOf, project } from '@flarik/core/vehicle/views';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
 import { beamsOf, wedgePath } from '../src/lib/sheet/directions';
@@ -11,7 +12,8 @@ import { lampPictures, openPartPictures, stepOnZone, zonePictures } from '../src
 import { demoBuild } from './support';
 
 const build = demoBuild('ks-12');
-const vehicle = vehicleOf(build.vehicle);
+const lookup = lookupOf(build);
+const { vehicle } = lookup;
 const shut = new Set<string>();
 const hatchUp = new Set(['hatch']);
 const lamp = (id: string) => {
@@ -20,10 +22,10 @@ const lamp = (id: string) => {
   return found;
 };
 const viewsOf = (id: string, open: ReadonlySet<string> = shut): string[] =>
-  lampPictures(vehicle, lamp(id), open).map((p) => p.view);
+  lampPictures(lookup, lamp(id), open).map((p) => p.view);
 
 describe('the arrangement of the sheet', () => {
-  const { frames, width, height } = arrange(vehicle);
+  const { frames, width, height } = arrange(vehicle, shut);
 
   test('holds five views that do not lie on each other', () => {
     for (const view of VIEWS) {
@@ -94,11 +96,11 @@ describe('lamps on the sheet', () => {
 
   test('the keyboard meets each lamp in one view only', () => {
     for (const p of build.placements)
-      expect(lampPictures(vehicle, p, shut).filter((picture) => picture.primary)).toHaveLength(1);
+      expect(lampPictures(lookup, p, shut).filter((picture) => picture.primary)).toHaveLength(1);
   });
 
   test('lie where their zone is, and their lenses within their housing', () => {
-    const [picture] = lampPictures(vehicle, lamp('grille'), shut).filter((p) => p.view === 'front');
+    const [picture] = lampPictures(lookup, lamp('grille'), shut).filter((p) => p.view === 'front');
     expect(picture?.at[0]).toBeCloseTo(0.3, 6);
     expect(picture?.half).toEqual([expect.closeTo(0.063, 6), expect.closeTo(0.018, 6)]);
     expect(picture?.lenses).toHaveLength(1);
@@ -184,7 +186,7 @@ describe('directions on the plan', () => {
   });
 
   test('a beam for each module; a beacon’s is round', () => {
-    expect(beamsOf(vehicle, [lamp('bar')], shut)).toHaveLength(16);
+    expect(beamsOf(lookup, [lamp('bar')], shut)).toHaveLength(16);
     const beacon = addPlacement(newBuild(build.id, 'x', 'police', []), {
       id: 'b',
       fixtureId: 'beacon-low',
@@ -192,6 +194,6 @@ describe('directions on the plan', () => {
       uM: 0,
       vM: 0,
     });
-    expect(beamsOf(vehicle, addPartner(beacon, 'b', 'c').placements, shut)[0]?.path).toMatch(/a1\.3,1\.3/);
+    expect(beamsOf(lookup, addPartner(beacon, 'b', 'c').placements, shut)[0]?.path).toMatch(/a1\.3,1\.3/);
   });
 });

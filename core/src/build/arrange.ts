@@ -1,6 +1,6 @@
-import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
-import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
+import { zoneOf } from '../vehicle/vehicle.ts';
 import { addPlacement, changePlacement } from './edits.ts';
+import { lookupOf } from './lookup.ts';
 import { footprint, placeFixture } from './place.ts';
 import type { Build, Placement } from './schema.ts';
 
@@ -12,12 +12,12 @@ const UPRIGHT = 0.5;
 
 /** Brings lamps to the height of the first named, as far as their zones reach. */
 export function alignHeights(build: Build, ids: readonly string[]): Build {
-  const vehicle = vehicleOf(build.vehicle);
+  const lookup = lookupOf(build);
   const [first, ...others] = chosen(build, ids);
   if (first === undefined) return build;
-  const heightM = placeFixture(vehicle, first, new Set()).base[2];
+  const heightM = placeFixture(lookup, first, new Set()).base[2];
   return others.reduce((b, p) => {
-    const { base, zone } = placeFixture(vehicle, p, new Set());
+    const { base, zone } = placeFixture(lookup, p, new Set());
     if (zone.v[2] < UPRIGHT) return b;
     return changePlacement(b, p.id, { vM: p.vM + (heightM - base[2]) / zone.v[2] });
   }, build);
@@ -42,8 +42,9 @@ export function spaceEvenly(build: Build, ids: readonly string[]): Build {
 export function arrayAlong(build: Build, id: string, newIds: readonly string[]): Build {
   const [lamp] = chosen(build, [id]);
   if (lamp === undefined || newIds.length === 0) return build;
-  const zone = zoneOf(vehicleOf(build.vehicle), lamp.zoneId);
-  const reach = Math.max(0, zone.widthM / 2 - footprint(fixtureOf(lamp.fixtureId)).halfU);
+  const lookup = lookupOf(build);
+  const zone = zoneOf(lookup.vehicle, lamp.zoneId);
+  const reach = Math.max(0, zone.widthM / 2 - footprint(lookup.fixture(lamp.fixtureId)).halfU);
   const step = (2 * reach) / newIds.length;
   const copies = newIds.reduce((b, newId, i) => {
     const { fixtureId, zoneId, vM } = lamp;
@@ -72,6 +73,7 @@ export function roomFor(
   build: Build,
   { fixtureId, zoneId }: Pick<Placement, 'fixtureId' | 'zoneId'>,
 ): number {
-  const zone = zoneOf(vehicleOf(build.vehicle), zoneId);
-  return Math.max(1, Math.floor(zone.widthM / fixtureOf(fixtureId).sizeM.width + 1e-9));
+  const lookup = lookupOf(build);
+  const zone = zoneOf(lookup.vehicle, zoneId);
+  return Math.max(1, Math.floor(zone.widthM / lookup.fixture(fixtureId).sizeM.width + 1e-9));
 }

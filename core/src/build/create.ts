@@ -1,12 +1,22 @@
-import { midSuvDefaults } from '../vehicle/midSuv/points.ts';
 import type { RulePack } from '../rules/pack.ts';
+import { usualSpec } from '../vehicle/spec.ts';
+import { EMPTY_BRIEF } from './brief.ts';
 import { BUILD_FORMAT, SCHEMA_VERSION, type Build, type Stage } from './schema.ts';
 import type { Service } from './service.ts';
 
 const stage = (name: string): Stage => ({ name, cues: [], nightLevel: 1 });
 
-/** An empty build on the mid SUV. */
-export function newBuild(id: string, name: string, service: Service, rulePacks: RulePack[]): Build {
+/**
+ * An empty build on a body type of usual measures.
+ * @throws {RangeError} no such body type
+ */
+export function newBuild(
+  id: string,
+  name: string,
+  service: Service,
+  rulePacks: RulePack[],
+  bodyType = 'mid-suv',
+): Build {
   return {
     format: BUILD_FORMAT,
     schemaVersion: SCHEMA_VERSION,
@@ -14,7 +24,10 @@ export function newBuild(id: string, name: string, service: Service, rulePacks: 
     name,
     service,
     notes: '',
-    vehicle: { bodyType: 'mid-suv', dimensions: midSuvDefaults },
+    brief: EMPTY_BRIEF,
+    vehicle: usualSpec(bodyType),
+    fixtures: [],
+    photometry: [],
     placements: [],
     timing: {
       groups: [],

@@ -1,8 +1,8 @@
-import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
+import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import type { Colour } from '../fixture/colour.ts';
-import type { MidSuvDimensions } from '../vehicle/midSuv/points.ts';
-import type { MountZone } from '../vehicle/types.ts';
-import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
+import { zoneOf } from '../vehicle/vehicle.ts';
+import { relabel } from './labels.ts';
+import { lookupOf } from './lookup.ts';
 import { keepOnZone } from './place.ts';
 import type { Build, Cue, Group, ModuleSetup, Placement, Stage, StageIndex } from './schema.ts';
 
@@ -11,7 +11,11 @@ import type { Build, Cue, Group, ModuleSetup, Placement, Stage, StageIndex } fro
  * is its exact inverse and undo never computes anything.
  */
 
-const withPlacements = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
+/** Other placements, named by where they now stand. */
+const withPlacements = (build: Build, placements: Placement[]): Build => relabel({ ...build, placements });
+
+/** Other settings of placements that stay where they are. */
+const withSettings = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
 
 /** To a tenth of a millimetre; adding 0 makes −0 into 0, since a file does not keep the sign of nothing. */
 const tidy = (value: number): number => Math.round(value * 1e4) / 1e4 + 0;
@@ -22,7 +26,7 @@ function mirrored(
   p: Placement,
 ): Pick<Placement, 'zoneId' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg'> {
   return {
-    zoneId: zoneOf(vehicleOf(build.vehicle), p.zoneId).mirrorId,
+    zoneId: zoneOf(lookupOf(build).vehicle, p.zoneId).mirrorId,
     uM: tidy(-p.uM),
     vM: p.vM,
     panDeg: tidy(-p.panDeg),
@@ -31,18 +35,25 @@ function mirrored(
   };
 }
 
-/** A name by zone and side that no other placement has: "Rear bumper left 2". */
-export function freshLabel(build: Build, zone: MountZone, uM: number): string {
-  const across = zone.mirrorId === zone.id && Math.abs(uM) > 0.01;
-  const viewerRightIsLeft = zone.u[1] > 0;
-  const side = across ? (uM > 0 === viewerRightIsLeft ? ' left' : ' right') : '';
-  const stem = `${zone.name}${side}`;
-  const taken = new Set(build.placements.map((p) => p.label));
-  for (let n = 1; ; n++) {
-    const label = n === 1 ? stem : `${stem} ${n}`;
-    if (!taken.has(label)) return label;
-  }
+/** The setups of a lamp's modules seen in a mirror: what shone at the left end shines at the right. */
+function mirroredModules(build: Build, p: Placement): ModuleSetup[] {
+  const made = lookupOf(build).fixture(p.fixtureId).modules;
+  return p.modules.map((m, i) => {
+    const own = made[i];
+    const twin = made.findIndex(
+      ({ at, panDeg }) =>
+        own !== undefined &&
+        Math.abs(at[0] - own.at[0]) < MIRROR_M &&
+        Math.abs(at[1] + own.at[1]) < MIRROR_M &&
+        Math.abs(at[2] - own.at[2]) < MIRROR_M &&
+        Math.abs(panDeg + own.panDeg) < 0.5,
+    );
+    return { ...(p.modules[twin] ?? m), id: m.id };
+  });
 }
+
+/** Modules that agree to this are mirror images of each other within their fixture, m. */
+const MIRROR_M = 0.002;
 
 export interface NewPlacement {
   readonly id: string;
@@ -54,15 +65,17 @@ export interface NewPlacement {
 
 /** Puts a fixture on a zone, kept within it, in its first colours and in no group. */
 export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: NewPlacement): Build {
-  const fixture = fixtureOf(fixtureId);
-  const zone = zoneOf(vehicleOf(build.vehicle), zoneId);
+  const lookup = lookupOf(build);
+  const fixture = lookup.fixture(fixtureId);
+  const zone = zoneOf(lookup.vehicle, zoneId);
   const at = keepOnZone(fixture, zone, uM, vM);
-  const first: Colour = fixture.outputs.red === undefined ? 'white' : 'red';
+  const first = coloursOffered(fixture.outputs)[0] ?? 'white';
   const placement: Placement = {
     id,
     fixtureId,
     zoneId,
-    label: freshLabel(build, zone, at.uM),
+    label: zone.name,
+    named: false,
     uM: tidy(at.uM),
     vM: tidy(at.vM),
     panDeg: 0,
@@ -70,12 +83,17 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
     rollDeg: 0,
     lensTransmission: 1,
     partnerId: null,
+    status: 'new',
+    fixing: null,
+    poleM: 0,
+    text: '',
     modules: fixture.modules.map((m, i): ModuleSetup => ({
       id: m.id,
       colours: [first],
       groupId: null,
       phase: 'A',
       order: i + 1,
+      insert: 'warning',
     })),
   };
   return withPlacements(build, [...build.placements, placement]);
@@ -86,40 +104,67 @@ export function addPartner(build: Build, placementId: string, partnerId: string)
   const p = build.placements.find((candidate) => candidate.id === placementId);
   if (p?.partnerId !== null) return build;
   const there = mirrored(build, p);
-  const zone = zoneOf(vehicleOf(build.vehicle), there.zoneId);
   const partner: Placement = {
     ...p,
     ...there,
     id: partnerId,
-    label: freshLabel(build, zone, there.uM),
+    named: false,
     partnerId: p.id,
-    modules: p.modules.map((m) => ({ ...m, phase: m.phase === 'A' ? 'B' : 'A' })),
+    modules: mirroredModules(build, p).map((m) => ({ ...m, phase: m.phase === 'A' ? 'B' : 'A' })),
   };
   const linked = build.placements.map((q) => (q.id === p.id ? { ...q, partnerId } : q));
   return withPlacements(build, [...linked, partner]);
 }
 
-export type PlacementPatch = Partial<
-  Pick<Placement, 'zoneId' | 'label' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg' | 'lensTransmission'>
->;
+export type PlacementPatch = Partial<Omit<Placement, 'id' | 'partnerId' | 'modules' | 'fixtureId'>>;
 
-/** Changes one placement; its mirrored partner follows in place and aim. Stays within its zone. */
+/**
+ * Changes one placement; its mirrored partner follows in all but its name. Stays within its zone. A label typed
+ * makes it named; an empty one lets it follow the layout again.
+ */
 export function changePlacement(build: Build, placementId: string, patch: PlacementPatch): Build {
   const before = build.placements.find((p) => p.id === placementId);
   if (before === undefined) return build;
-  const vehicle = vehicleOf(build.vehicle);
+  const lookup = lookupOf(build);
   const wanted = { ...before, ...patch };
-  const at = keepOnZone(fixtureOf(wanted.fixtureId), zoneOf(vehicle, wanted.zoneId), wanted.uM, wanted.vM);
+  const at = keepOnZone(
+    lookup.fixture(wanted.fixtureId),
+    zoneOf(lookup.vehicle, wanted.zoneId),
+    wanted.uM,
+    wanted.vM,
+  );
   const after = { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) };
   const there = mirrored(build, after);
+  const { lensTransmission, status, fixing, poleM, text } = after;
   return withPlacements(
     build,
     build.placements.map((p) => {
       if (p.id === placementId) return after;
-      if (p.id === before.partnerId) return { ...p, ...there, lensTransmission: after.lensTransmission };
+      if (p.id === before.partnerId) return { ...p, ...there, lensTransmission, status, fixing, poleM, text };
       return p;
     }),
   );
+}
+
+/** Names a lamp by hand; an empty name lets it follow the layout again. */
+export const nameLamp = (build: Build, placementId: string, label: string): Build =>
+  changePlacement(build, placementId, label === '' ? { named: false } : { label, named: true });
+
+/** A lamp alone at its mirror image, without a tie between the two; its settings are copied. */
+export function copyAcross(build: Build, placementId: string, newId: string): Build {
+  const p = build.placements.find((candidate) => candidate.id === placementId);
+  if (p === undefined) return build;
+  return withPlacements(build, [
+    ...build.placements,
+    {
+      ...p,
+      ...mirrored(build, p),
+      modules: mirroredModules(build, p),
+      id: newId,
+      named: false,
+      partnerId: null,
+    },
+  ]);
 }
 
 /** Takes placements out; partners left behind stand alone. */
@@ -144,7 +189,7 @@ export function changeModules(
 ): Build {
   const named = new Set(refs.map((r) => `${r.placementId}/${r.moduleId}`));
   const placements = new Set(refs.map((r) => r.placementId));
-  return withPlacements(
+  return withSettings(
     build,
     build.placements.map((p) => {
       if (!placements.has(p.id)) return p;
@@ -164,12 +209,13 @@ export function setColour(
     const p = b.placements.find((candidate) => candidate.id === ref.placementId);
     const m = p?.modules.find((candidate) => candidate.id === ref.moduleId);
     if (p === undefined || m === undefined) return b;
-    const fixture = fixtureOf(p.fixtureId);
+    const lookup = lookupOf(b);
+    const fixture = lookup.fixture(p.fixtureId);
     if (slot > fixture.colourSlots || slot > m.colours.length + 1) return b;
     if (colour === null) {
       return slot === 1 ? b : changeModules(b, [ref], { colours: m.colours.slice(0, slot - 1) });
     }
-    if (fixture.outputs[colour] === undefined) return b;
+    if (lookup.outputs(fixture, m)[colour] === undefined) return b;
     return changeModules(b, [ref], {
       colours: [...m.colours.slice(0, slot - 1), colour, ...m.colours.slice(slot)],
     });
@@ -233,16 +279,26 @@ export const changeBuild = (
   ...patch,
 });
 
-/** Types a dimension in; lamps keep to their zones, which move along. */
-export const changeDimensions = (build: Build, patch: Partial<MidSuvDimensions>): Build => ({
-  ...build,
-  vehicle: { ...build.vehicle, dimensions: { ...build.vehicle.dimensions, ...patch } },
-});
+/** Builds the slots of a bar with other inserts; a colour the insert is not made in gives way to its first. */
+export function setInsert(build: Build, refs: readonly ModuleRef[], insert: ModuleSetup['insert']): Build {
+  return refs.reduce((b, ref) => {
+    const p = b.placements.find((candidate) => candidate.id === ref.placementId);
+    const m = p?.modules.find((candidate) => candidate.id === ref.moduleId);
+    if (p === undefined || m === undefined) return b;
+    const lookup = lookupOf(b);
+    const fixture = lookup.fixture(p.fixtureId);
+    if (!fixture.slotted) return b;
+    const offered = coloursOffered(lookup.outputs(fixture, { ...m, insert }));
+    const kept = m.colours.filter((c) => offered.includes(c));
+    const colours: Colour[] = kept.length > 0 ? kept : offered.slice(0, 1);
+    return changeModules(b, [ref], { insert, colours: colours.length > 0 ? colours : m.colours });
+  }, build);
+}
 
 /** The build seen in a mirror: every placement on the other side. */
 export function mirrorBuild(build: Build): Build {
   return withPlacements(
     build,
-    build.placements.map((p) => ({ ...p, ...mirrored(build, p) })),
+    build.placements.map((p) => ({ ...p, ...mirrored(build, p), modules: mirroredModules(build, p) })),
   );
 }

@@ -1,10 +1,10 @@
 import { aimFrame, pointInFrame, turnFrame, type AimFrame } from '../geometry/frame.ts';
-import { combine, type Vec3 } from '../geometry/vec.ts';
-import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
+import { add, combine, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Fixture, FixtureModule } from '../fixture/types.ts';
-import type { MountZone, Vehicle } from '../vehicle/types.ts';
+import type { Fixing, MountZone } from '../vehicle/types.ts';
 import { posedZone, zoneOf, type OpenParts } from '../vehicle/vehicle.ts';
-import type { Placement } from './schema.ts';
+import type { Lookup } from './lookup.ts';
+import type { ModuleSetup, Placement } from './schema.ts';
 
 /** A module where it stands: optical centre and aim in body axes. */
 export interface PlacedModule {
@@ -23,27 +23,34 @@ export interface PlacedFixture {
 }
 
 /** Where a placement stands in this pose. */
-export function placeFixture(vehicle: Vehicle, p: Placement, open: OpenParts): PlacedFixture {
-  const fixture = fixtureOf(p.fixtureId);
-  const zone = posedZone(vehicle, zoneOf(vehicle, p.zoneId), open);
-  const flat = fixture.stands === 'out' ? aimFrame(zone.n, zone.v) : aimFrame(zone.v, zone.n);
+export function placeFixture(lookup: Lookup, p: Placement, open: OpenParts): PlacedFixture {
+  const fixture = lookup.fixture(p.fixtureId);
+  const zone = posedZone(lookup.vehicle, zoneOf(lookup.vehicle, p.zoneId), open);
+  const along = fixture.stands === 'along';
+  // What stands along a face that is not a roof shines outward with its mount below it.
+  const flat = along && Math.abs(zone.n[2]) > 0.5 ? aimFrame(zone.v, zone.n) : aimFrame(zone.n, zone.v);
+  const foot = combine([zone.centre, 1], [zone.u, p.uM], [zone.v, p.vM]);
   return {
     fixture,
     zone,
-    base: combine([zone.centre, 1], [zone.u, p.uM], [zone.v, p.vM]),
+    base: p.poleM === 0 ? foot : add(foot, scale(along ? flat.up : zone.n, p.poleM)),
     frame: turnFrame(flat, p.panDeg, p.tiltDeg, p.rollDeg),
   };
 }
 
 /** All modules of a placement, in the fixture's order. */
-export function placeModules(vehicle: Vehicle, p: Placement, open: OpenParts): PlacedModule[] {
-  const { fixture, base, frame } = placeFixture(vehicle, p, open);
-  return fixture.modules.map((module) => ({
-    placementId: p.id,
-    module,
-    centre: pointInFrame(base, frame, module.at),
-    frame: turnFrame(frame, module.panDeg, module.tiltDeg, 0),
-  }));
+export function placeModules(lookup: Lookup, p: Placement, open: OpenParts): PlacedModule[] {
+  const { fixture, base, frame } = placeFixture(lookup, p, open);
+  return fixture.modules.map((made, i) => {
+    const setup: ModuleSetup | undefined = p.modules[i];
+    const module = setup === undefined ? made : lookup.module(fixture, made, setup);
+    return {
+      placementId: p.id,
+      module,
+      centre: pointInFrame(base, frame, module.at),
+      frame: turnFrame(frame, module.panDeg, module.tiltDeg, 0),
+    };
+  });
 }
 
 /** The eight corners of a placement's housing. */
@@ -99,3 +106,10 @@ export function keepOnZone(
     vM: clamp(vM, Math.max(0, zone.heightM / 2 - halfV)),
   };
 }
+
+/** How a placement is held: its own way, or its zone's usual one. */
+export const fixingOf = (zone: MountZone, p: Placement): Fixing => p.fixing ?? zone.fixings[0] ?? 'bracket';
+
+/** Holes a placement makes. What is kept has its holes already, and what is removed makes none. */
+export const holesOf = (fixture: Fixture, zone: MountZone, p: Placement): number =>
+  fixingOf(zone, p) === 'drill' && (p.status === 'new' || p.status === 'reused') ? fixture.holes : 0;

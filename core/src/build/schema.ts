@@ -1,16 +1,22 @@
 import { z } from 'zod';
 import { InputError, parseInput } from '../errors.ts';
-import { findFixture } from '../fixture/catalogue/catalogue.ts';
+import { Fixture } from '../fixture/types.ts';
+import { InsertId } from '../fixture/inserts.ts';
 import { Colour } from '../fixture/colour.ts';
 import { Id, Name, Remark } from '../names.ts';
 import { RulePack } from '../rules/pack.ts';
 import { findPattern, PATTERNS } from '../timing/library.ts';
 import { Phase } from '../timing/pattern.ts';
-import { vehicleOf, VehicleSpec } from '../vehicle/vehicle.ts';
+import { VehicleSpec } from '../vehicle/spec.ts';
+import { FIXINGS } from '../vehicle/types.ts';
+import { Brief } from './brief.ts';
+import { lookupOf, type Lookup } from './lookup.ts';
+import { migrate } from './migrate.ts';
+import { PhotometryFile } from './photometry.ts';
 import { Service } from './service.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 1;
+export const SCHEMA_VERSION = 2;
 
 const finite = (min: number, max: number) =>
   z
@@ -28,8 +34,16 @@ export const ModuleSetup = z.strictObject({
   phase: Phase,
   /** Place in a sweep, from 1. */
   order: z.int().min(1).max(64),
+  /** What its slot is built with, on a bar of slots; a warning module elsewhere. */
+  insert: InsertId,
 });
 export type ModuleSetup = z.infer<typeof ModuleSetup>;
+
+/** Where a lamp comes from, or goes: bought, left where it is, moved here, or taken out. */
+export const LampStatus = z.enum(['new', 'kept', 'reused', 'removed'], {
+  error: 'must be new, kept, reused or removed',
+});
+export type LampStatus = z.infer<typeof LampStatus>;
 
 /** A fixture on a mount zone. */
 export const Placement = z.strictObject({
@@ -37,8 +51,10 @@ export const Placement = z.strictObject({
   fixtureId: Id,
   zoneId: Id,
   label: Name,
-  uM: finite(-3, 3),
-  vM: finite(-3, 3),
+  /** Whether a person named it; else its label follows the layout. */
+  named: z.boolean(),
+  uM: finite(-6, 6),
+  vM: finite(-6, 6),
   panDeg: finite(-180, 180),
   tiltDeg: finite(-90, 90),
   rollDeg: finite(-180, 180),
@@ -46,6 +62,16 @@ export const Placement = z.strictObject({
   lensTransmission: finite(0, 1),
   /** Its mirrored partner on the other side. */
   partnerId: Id.nullable(),
+  status: LampStatus,
+  /** How it is held; null takes the zone's usual way. */
+  fixing: z.enum(FIXINGS, { error: `must be one of ${FIXINGS.join(', ')}` }).nullable(),
+  /** How far its pole is raised, m. */
+  poleM: finite(0, 8),
+  /** What it says, if it shows a text. */
+  text: z
+    .string()
+    .max(40)
+    .regex(/^[^<>]*$/, 'must not contain < or >'),
   modules: z.array(ModuleSetup).min(1).max(64),
 });
 export type Placement = z.infer<typeof Placement>;
@@ -96,16 +122,23 @@ export const Build = z
     name: Name,
     service: Service,
     notes: Remark,
+    brief: Brief,
     vehicle: VehicleSpec,
+    /** The shop's own fixtures that this build may use. */
+    fixtures: z.array(Fixture).max(200, 'must be at most 200 own fixtures'),
+    photometry: z.array(PhotometryFile).max(40, 'must be at most 40 photometric files'),
     placements: z.array(Placement).max(200, 'must be at most 200 placements'),
     timing: Timing,
     rulePacks: z.array(RulePack).max(12),
   })
   .superRefine((build, ctx) => {
+    // Pointers into parts that cannot be read lead nowhere; those parts are named first.
+    if (ctx.issues.length > 0) return;
     for (const { path, reason } of loosePointers(build))
       ctx.addIssue({ code: 'custom', path, message: reason });
   });
 export type Build = z.infer<typeof Build>;
+export type { PhotometryFile };
 
 type BuildShape = Omit<Build, 'format' | 'schemaVersion'>;
 interface Loose {
@@ -116,15 +149,21 @@ interface Loose {
 /** Every id in the document that names nothing, or names something twice. */
 function* loosePointers(build: BuildShape): Generator<Loose> {
   const groups = new Set(build.timing.groups.map((g) => g.id));
-  const zones = new Set(vehicleOf(build.vehicle).zones.map((zone) => zone.id));
+  const lookup = lookupOf(build);
+  const zones = new Set(lookup.vehicle.zones.map((zone) => zone.id));
+  yield* doubles(lookup.vehicle.zones, ['vehicle', 'zones']);
   yield* doubles(build.placements, ['placements']);
+  yield* doubles(build.fixtures, ['fixtures']);
+  yield* doubles(build.photometry, ['photometry']);
+  yield* doubles(build.brief.constraints, ['brief', 'constraints']);
+  for (const [i, f] of build.fixtures.entries()) yield* doubles(f.modules, ['fixtures', i, 'modules']);
   yield* doubles(build.timing.groups, ['timing', 'groups']);
   yield* doubles(build.rulePacks, ['rulePacks']);
   for (const [i, p] of build.placements.entries()) {
     const path = ['placements', i];
     if (!zones.has(p.zoneId))
       yield { path: [...path, 'zoneId'], reason: `no mount zone '${p.zoneId}' on this vehicle` };
-    yield* looseModules(p, groups, path);
+    yield* looseModules(p, lookup, groups, path);
     if (p.partnerId === null) continue;
     const partner = build.placements.find((other) => other.id === p.partnerId);
     if (partner?.partnerId !== p.id || partner.id === p.id)
@@ -151,8 +190,13 @@ function* loosePointers(build: BuildShape): Generator<Loose> {
   }
 }
 
-function* looseModules(p: Placement, groups: ReadonlySet<string>, path: PropertyKey[]): Generator<Loose> {
-  const fixture = findFixture(p.fixtureId);
+function* looseModules(
+  p: Placement,
+  lookup: Lookup,
+  groups: ReadonlySet<string>,
+  path: PropertyKey[],
+): Generator<Loose> {
+  const fixture = lookup.fixtures.find((f) => f.id === p.fixtureId);
   if (fixture === undefined) {
     yield { path: [...path, 'fixtureId'], reason: `no fixture '${p.fixtureId}' in the catalogue` };
     return;
@@ -172,8 +216,11 @@ function* looseModules(p: Placement, groups: ReadonlySet<string>, path: Property
         path: [...at, 'colours'],
         reason: `'${p.fixtureId}' holds at most ${fixture.colourSlots} colours`,
       };
+    if (setup.insert !== 'warning' && !fixture.slotted)
+      yield { path: [...at, 'insert'], reason: `'${p.fixtureId}' is not built slot by slot` };
+    const made = lookup.outputs(fixture, setup);
     for (const [c, colour] of setup.colours.entries()) {
-      if (fixture.outputs[colour] === undefined)
+      if (made[colour] === undefined && setup.insert !== 'blank')
         yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };
     }
   }
@@ -203,7 +250,7 @@ export function readBuild(data: unknown): Build {
       'schemaVersion',
       `the build was written by a newer Flarik (schema ${version}); this one reads up to ${SCHEMA_VERSION}`,
     );
-  return parseInput(Build, data);
+  return parseInput(Build, migrate(data, version));
 }
 
 /** No build file is larger than this, bytes. */

@@ -1,5 +1,6 @@
 import type { Ambient } from '../coverage/range.ts';
 import type { Vehicle } from '../vehicle/types.ts';
+import { stopOf } from '../vehicle/vehicle.ts';
 import type { StageIndex } from './schema.ts';
 
 /** What the state bar says: the stage, the parts that stand open, and the light around. */
@@ -15,9 +16,15 @@ export const sameOpen = (a: readonly string[], b: readonly string[]): boolean =>
 export const sameState = (a: State, b: State): boolean =>
   a.stage === b.stage && a.ambient === b.ambient && sameOpen(a.open, b.open);
 
-/** The pose in words: "everything shut", "hatch open". */
+/** The pose in words: "everything shut", "hatch open", "rear left door pinned at 180°". */
 export function openText(vehicle: Vehicle, open: readonly string[]): string {
-  if (open.length === 0) return 'everything shut';
-  const names = vehicle.parts.filter((part) => open.includes(part.id)).map((part) => part.name.toLowerCase());
-  return `${names.join(' and ')} open`;
+  const set = new Set(open);
+  const texts = vehicle.parts.flatMap((part) => {
+    const stop = stopOf(part, set);
+    return stop === null ? [] : [`${part.name.toLowerCase()} ${stop.name}`];
+  });
+  if (texts.length === 0) return 'everything shut';
+  return texts.every((t) => t.endsWith(' open'))
+    ? `${texts.map((t) => t.slice(0, -5)).join(' and ')} open`
+    : texts.join(' and ');
 }

@@ -1,12 +1,12 @@
+import type { Attached, Lookup } from '../build/lookup.ts';
 import { placeModules, type PlacedModule } from '../build/place.ts';
 import type { Placement } from '../build/schema.ts';
 import { relativeIntensity } from '../fixture/distribution.ts';
 import { directionOf } from '../geometry/direction.ts';
-import { anglesInFrame } from '../geometry/frame.ts';
-import type { Vec3 } from '../geometry/vec.ts';
-import type { Vehicle } from '../vehicle/types.ts';
-import { posedSolids } from '../vehicle/vehicle.ts';
-import { layOut, occluderAt, type Obstacles } from './occlusion.ts';
+import { tableCd } from '../fixture/photometry/table.ts';
+import { anglesInFrame, type AimFrame } from '../geometry/frame.ts';
+import { dot, type Vec3 } from '../geometry/vec.ts';
+import { occluderAt, obstaclesOf, type Obstacles } from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
 export const BEARINGS = 360;
@@ -23,62 +23,108 @@ export interface ModuleField {
 /** Fields kept, for placements that did not move; far more than a build's poses and elevations need. */
 const MOST_KEPT = 6000;
 
+/** What a placement's light depends on, as text; a placement never changes. */
+const placeKeys = new WeakMap<Placement, string>();
+
 /** The fields of a vehicle's placements, each worked out once for each pose and elevation. */
 export class Fields {
-  readonly #vehicle: Vehicle;
+  readonly #lookup: Lookup;
   readonly #fields = new Map<string, readonly ModuleField[]>();
   readonly #obstacles = new Map<string, Obstacles>();
   readonly #placed = new Map<string, readonly Standing[]>();
   readonly #rings = new Map<number, readonly Vec3[]>();
+  readonly #figures = new Map<string, number>();
 
-  constructor(vehicle: Vehicle) {
-    this.#vehicle = vehicle;
+  constructor(lookup: Lookup) {
+    this.#lookup = lookup;
   }
 
   /** One field for each module, in the fixture's order. */
   of(p: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
-    const pose = open.toSorted().join('+');
-    const where = [p.fixtureId, p.zoneId, p.uM, p.vM, p.panDeg, p.tiltDeg, p.rollDeg, p.lensTransmission];
-    const standing = `${where.join('|')}|${pose}`;
+    const standing = this.#key(p, open);
     return remember(this.#fields, `${standing}|${elevationDeg}`, () => {
       const ring = remember(this.#rings, elevationDeg, () =>
         Array.from({ length: BEARINGS }, (_, b) => directionOf(b, elevationDeg)),
       );
-      return remember(this.#placed, standing, () => this.#stand(p, open, pose)).map(({ placed, past }) =>
-        fieldOf(placed, past, p.lensTransmission, ring),
+      return remember(this.#placed, standing, () => this.stand(p, open)).map((module) =>
+        fieldOf(module, p.lensTransmission, ring),
       );
     });
   }
 
-  #stand(p: Placement, open: readonly string[], pose: string): Standing[] {
+  /** A figure of a lamp where it stands, by its name; worked out once for each place and pose. */
+  remembered(what: string, p: Placement, open: readonly string[], figure: () => number): number {
+    return remember(this.#figures, `${what}|${this.#key(p, open)}`, figure);
+  }
+
+  /** What a lamp's light depends on besides the vehicle. */
+  #key(p: Placement, open: readonly string[]): string {
+    const pose = open.length < 2 ? (open[0] ?? '') : open.toSorted().join('+');
+    const known = placeKeys.get(p);
+    if (known !== undefined) return `${known}|${pose}`;
+    const where = [
+      p.fixtureId,
+      p.zoneId,
+      p.uM,
+      p.vM,
+      p.panDeg,
+      p.tiltDeg,
+      p.rollDeg,
+      p.lensTransmission,
+      p.poleM,
+    ];
+    const built = p.modules.map((m) => m.insert).join('');
+    const key = `${where.join('|')}|${built}`;
+    placeKeys.set(p, key);
+    return `${key}|${pose}`;
+  }
+
+  /** Each module in its place, with its beam and what hides it there. */
+  stand(p: Placement, open: readonly string[]): readonly Standing[] {
     const parts = new Set(open);
-    const obstacles = remember(this.#obstacles, pose, () => layOut(posedSolids(this.#vehicle, parts)));
-    return placeModules(this.#vehicle, p, parts).map((placed) => ({
+    const obstacles = remember(this.#obstacles, open.toSorted().join('+'), () =>
+      obstaclesOf(this.#lookup.vehicle, parts),
+    );
+    return placeModules(this.#lookup, p, parts).map((placed) => ({
       placed,
+      beam: beamOf(placed, this.#lookup.attached(p.fixtureId, placed.module.id)),
       past: occluderAt(obstacles, placed.centre),
     }));
   }
 }
 
-/** A module in its place, with what hides its light there. */
-interface Standing {
+/** A module in its place: its beam, and what hides its light there. */
+export interface Standing {
   readonly placed: PlacedModule;
+  /** Share of the peak toward a direction, before lens and body. */
+  readonly beam: (direction: Vec3) => number;
+  /** Share that passes the body. */
   readonly past: (direction: Vec3) => number;
 }
 
+/** The beam by its attached file, or else by its formula. */
+function beamOf({ module, frame }: PlacedModule, attached: Attached | null): Standing['beam'] {
+  if (attached === null || attached.peakCd === 0)
+    return (direction) => {
+      const { hDeg, vDeg } = anglesInFrame(frame, direction);
+      return relativeIntensity(module.distribution, hDeg, vDeg);
+    };
+  const { table, axis, peakCd } = attached;
+  const { aim, right, up }: AimFrame = frame;
+  return (d) => tableCd(table, axis, dot(d, aim), dot(d, right), dot(d, up)) / peakCd;
+}
+
 function fieldOf(
-  { module, centre, frame }: PlacedModule,
-  past: (direction: Vec3) => number,
+  { placed, beam, past }: Standing,
   lensTransmission: number,
   ring: readonly Vec3[],
 ): ModuleField {
   const share = new Float64Array(BEARINGS);
   for (const [b, direction] of ring.entries()) {
-    const { hDeg, vDeg } = anglesInFrame(frame, direction);
-    const relative = relativeIntensity(module.distribution, hDeg, vDeg) * lensTransmission;
+    const relative = beam(direction) * lensTransmission;
     if (relative > 0) share[b] = relative * past(direction);
   }
-  return { moduleId: module.id, heightM: centre[2], share };
+  return { moduleId: placed.module.id, heightM: placed.centre[2], share };
 }
 
 function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {
@@ -90,11 +136,11 @@ function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {
   return made;
 }
 
-const fieldsByVehicle = new WeakMap<Vehicle, Fields>();
+const fieldsByLookup = new WeakMap<Lookup, Fields>();
 
-/** The vehicle's fields, shared by all who ask. */
-export function fieldsOf(vehicle: Vehicle): Fields {
-  const known = fieldsByVehicle.get(vehicle) ?? new Fields(vehicle);
-  fieldsByVehicle.set(vehicle, known);
+/** The fields of a build's lamps, shared by all who ask. */
+export function fieldsOf(lookup: Lookup): Fields {
+  const known = fieldsByLookup.get(lookup) ?? new Fields(lookup);
+  fieldsByLookup.set(lookup, known);
   return known;
 }

@@ -1,6 +1,9 @@
+import type { Mesh } from '../geometry/mesh.ts';
 import { SKIN_M } from '../geometry/ray.ts';
 import type { Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import type { Vehicle } from '../vehicle/types.ts';
+import { posedSolids, type OpenParts } from '../vehicle/vehicle.ts';
 
 /** Slack on a cone's cosine, so that rounding never culls a solid that a ray grazes. */
 const CONE_SLACK = 1e-9;
@@ -17,9 +20,17 @@ export interface Obstacles {
   readonly vertexStarts: Int32Array;
   /** Per corner: x, y, z. */
   readonly vertices: Float64Array;
+  /** An imported body; null without one. */
+  readonly mesh: Mesh | null;
 }
 
-export function layOut(solids: readonly Solid[]): Obstacles {
+/** What hides light on a vehicle in a pose. */
+export function obstaclesOf(vehicle: Vehicle, open: OpenParts): Obstacles {
+  const solids = posedSolids(vehicle, open);
+  return layOut(vehicle.meshReplacesBody ? solids.filter((s) => s.partId !== null) : solids, vehicle.mesh);
+}
+
+export function layOut(solids: readonly Solid[], mesh: Mesh | null = null): Obstacles {
   const hiding = solids.filter((s) => s.transmission < 1);
   const starts = (counts: readonly number[]): Int32Array => {
     let sum = 0;
@@ -31,6 +42,7 @@ export function layOut(solids: readonly Solid[]): Obstacles {
     planes: Float64Array.from(hiding.flatMap((s) => s.planes.flatMap(({ n, d }) => [...n, d]))),
     vertexStarts: starts(hiding.map((s) => s.vertices.length)),
     vertices: Float64Array.from(hiding.flatMap((s) => s.vertices.flat())),
+    mesh,
   };
 }
 
@@ -40,7 +52,7 @@ export function layOut(solids: readonly Solid[]): Obstacles {
  * that take up most of the view and let nothing pass are asked first, since one of them settles the answer.
  */
 export function occluderAt(obstacles: Obstacles, origin: Vec3): (direction: Vec3) => number {
-  const { transmissions, planeStarts, planes } = obstacles;
+  const { transmissions, planeStarts, planes, mesh } = obstacles;
   const cones = conesOfSight(obstacles, origin);
   const gaps = gapsAt(planes, origin);
   const order = Int32Array.from(transmissions.keys()).sort(
@@ -59,7 +71,7 @@ export function occluderAt(obstacles: Obstacles, origin: Vec3): (direction: Vec3
       share *= at(transmissions, i);
       if (share === 0) return 0;
     }
-    return share;
+    return mesh?.hides(origin, direction) === true ? 0 : share;
   };
 }
 

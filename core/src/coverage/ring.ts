@@ -1,11 +1,11 @@
+import { lookupOf } from '../build/lookup.ts';
 import type { Build } from '../build/schema.ts';
 import type { State } from '../build/state.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { drivesOf, type Drive } from '../timing/drive.ts';
 import { meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
 import { effectiveCd, longestDarkMs, type Waveform } from '../timing/waveform.ts';
-import { vehicleOf } from '../vehicle/vehicle.ts';
-import { BEARINGS, fieldsOf } from './field.ts';
+import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 
 /** Lamps by the height of their optical centre. */
 export type Level = 'upper' | 'lower' | 'any';
@@ -35,12 +35,15 @@ export interface Ring {
 
 /** The channels that light in a state, each with its field. */
 export function litChannels(build: Build, state: State, options: RingOptions): LitChannel[] {
-  const fields = fieldsOf(vehicleOf(build.vehicle));
+  const fields = fieldsOf(lookupOf(build));
   const placements = new Map(build.placements.map((p) => [p.id, p]));
+  const known = new Map<string, readonly ModuleField[]>();
   return drivesOf(build, state.stage, state.ambient).flatMap((drive): LitChannel[] => {
     const p = placements.get(drive.placementId);
     if (p === undefined || (options.colour !== null && drive.colour !== options.colour)) return [];
-    const field = fields.of(p, state.open, options.elevationDeg).find((f) => f.moduleId === drive.moduleId);
+    const modules = known.get(p.id) ?? fields.of(p, state.open, options.elevationDeg);
+    known.set(p.id, modules);
+    const field = modules.find((f) => f.moduleId === drive.moduleId);
     if (field === undefined || !onLevel(field.heightM, options)) return [];
     return [{ drive, share: field.share }];
   });

@@ -35,12 +35,25 @@ function turn(a: Vec3, b: Vec3, deg: number): { a: Vec3; b: Vec3 } {
   return { a: combine([a, c], [b, s]), b: combine([b, c], [a, -s]) };
 }
 
-/** A rigid motion of the body's space: a turn about an axis through a point. */
+/** A rigid motion of the body's space: a turn about an axis through a point, then a slide. */
 export interface Motion {
   readonly through: Vec3;
   readonly axis: Vec3;
   readonly angleDeg: number;
+  /** Slide after the turn, m. */
+  readonly by: Vec3;
 }
+
+const STILL: Vec3 = [0, 0, 0];
+
+export const turnAbout = (through: Vec3, axis: Vec3, angleDeg: number, by: Vec3 = STILL): Motion => ({
+  through,
+  axis,
+  angleDeg,
+  by,
+});
+
+export const slideBy = (by: Vec3): Motion => turnAbout(STILL, [0, 0, 1], 0, by);
 
 /** A direction after the motion (Rodrigues' rotation formula). */
 export function moveDirection(m: Motion | null, v: Vec3): Vec3 {
@@ -52,7 +65,7 @@ export function moveDirection(m: Motion | null, v: Vec3): Vec3 {
 
 /** A point after the motion. */
 export const movePoint = (m: Motion | null, p: Vec3): Vec3 =>
-  m === null || m.angleDeg === 0 ? p : add(m.through, moveDirection(m, sub(p, m.through)));
+  m === null ? p : add(m.by, add(m.through, moveDirection(m, sub(p, m.through))));
 
 /** Angles of a direction in a lamp's frame: H to the right, V up, degrees (H = atan2, V = asin). */
 export function anglesInFrame(f: AimFrame, d: Vec3): { hDeg: number; vDeg: number } {

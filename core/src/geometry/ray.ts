@@ -15,6 +15,19 @@ export const SKIN_M = 1e-6;
  * @returns m; 0 when the ray misses
  */
 export function chordM(solid: Solid, origin: Vec3, direction: Vec3): number {
+  const { enter, leave } = clip(solid, origin, direction);
+  return leave - enter;
+}
+
+/** How far along a ray it enters a convex solid, m; Infinity when it misses. */
+export function entryM(solid: Solid, origin: Vec3, direction: Vec3): number {
+  const { enter, leave } = clip(solid, origin, direction);
+  return enter < leave ? enter : Infinity;
+}
+
+const MISSED = { enter: 0, leave: 0 };
+
+function clip(solid: Solid, origin: Vec3, direction: Vec3): { enter: number; leave: number } {
   let enter = 0;
   let leave = Infinity;
   for (const { n, d } of solid.planes) {
@@ -22,10 +35,10 @@ export function chordM(solid: Solid, origin: Vec3, direction: Vec3): number {
     const speed = dot(n, direction);
     if (speed > 0) leave = Math.min(leave, gap / speed);
     else if (speed < 0) enter = Math.max(enter, gap / speed);
-    else if (gap < 0) return 0;
-    if (enter >= leave) return 0;
+    else if (gap < 0) return MISSED;
+    if (enter >= leave) return MISSED;
   }
-  return leave - enter;
+  return { enter, leave };
 }
 
 /** Share of the light from `origin` toward `direction` that the solids let pass, 0 to 1. */

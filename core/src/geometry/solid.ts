@@ -1,5 +1,5 @@
 import { type Motion, moveDirection, movePoint } from './frame.ts';
-import { add, cross, dot, scale, sub, unit, type Vec3 } from './vec.ts';
+import { add, cross, dot, mirrorY, scale, sub, unit, type Vec3 } from './vec.ts';
 
 /** The half-space n·p ≤ d; n is the outward unit normal. */
 export interface Plane {
@@ -100,9 +100,9 @@ export function sheetSolid(
   return prism(id, polygon, scale(toward, thicknessM), traits);
 }
 
-/** The solid after its moving part has turned. */
+/** The solid after its moving part has moved. */
 export function moveSolid(s: Solid, m: Motion | null): Solid {
-  if (m === null || m.angleDeg === 0) return s;
+  if (m === null) return s;
   const planes = s.planes.map(({ n, d }) => {
     const moved = moveDirection(m, n);
     return { n: moved, d: dot(moved, movePoint(m, scale(n, d))) };
@@ -125,4 +125,17 @@ function newellNormal(corners: readonly Vec3[]): Vec3 {
     (sum, p, i) => add(sum, cross(p, corners[(i + 1) % corners.length] ?? p)),
     [0, 0, 0],
   );
+}
+
+/** The solid's twin on the other side; 'left' in its ids becomes 'right'. */
+export function mirrorSolid(s: Solid): Solid {
+  const other = (id: string) => id.replace('left', 'right');
+  return {
+    ...s,
+    id: other(s.id),
+    partId: s.partId === null ? null : other(s.partId),
+    vertices: s.vertices.map(mirrorY),
+    faces: s.faces.map((face) => face.toReversed()),
+    planes: s.planes.map(({ n, d }) => ({ n: mirrorY(n), d })),
+  };
 }

@@ -1,6 +1,6 @@
 import type { Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
-import type { CheckResult, Fault, Finding, FindingKind, RuleOutcome } from './finding.ts';
+import { sameOpen, type State } from '../build/state.ts';
+import type { CheckResult, Fault, Finding, RuleOutcome } from './finding.ts';
 import { SEVERITIES } from './finding.ts';
 import { checkColour } from './kinds/colour.ts';
 import { checkDarkGap } from './kinds/darkGap.ts';
@@ -8,8 +8,9 @@ import { checkFlashRate } from './kinds/flashRate.ts';
 import { checkPowerFloor } from './kinds/powerFloor.ts';
 import { checkSyncPartners } from './kinds/syncPartners.ts';
 import { checkWhiteRear } from './kinds/whiteRear.ts';
-import { offZoneFaults, overlapFaults } from './layoutFaults.ts';
-import type { Rule, RulePack, Severity } from './pack.ts';
+import { checkBrief } from './brief/brief.ts';
+import { checkLayout } from './layout/layout.ts';
+import type { Rule, RulePack } from './pack.ts';
 import { Subject, type KindResult } from './subject.ts';
 
 /**
@@ -19,8 +20,8 @@ import { Subject, type KindResult } from './subject.ts';
  * @returns findings, the gravest first; and how each rule came out, in pack order
  */
 export function checkBuild(build: Build, only: State | null = null): CheckResult {
-  const findings = layoutFindings(build);
   const outcomes: RuleOutcome[] = [];
+  const findings = [...layoutFindings(build, only), ...briefFindings(build, only, outcomes)];
   for (const pack of build.rulePacks) {
     const subject = new Subject(build, pack, only);
     for (const rule of pack.rules) {
@@ -55,24 +56,27 @@ function checkRule(subject: Subject, rule: Rule): KindResult {
   }
 }
 
-/** The checks that need no pack: a lamp cannot stand in another, whatever any law says. */
-const LAYOUT_CHECKS: readonly {
-  readonly kind: FindingKind;
-  readonly severity: Severity;
-  readonly clause: string;
-  readonly faults: (build: Build) => Fault[];
-}[] = [
-  { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
-  { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
-];
-
-function layoutFindings(build: Build): Finding[] {
-  return LAYOUT_CHECKS.flatMap(({ kind, severity, clause, faults }) =>
-    faults(build).map((fault) =>
-      findingOf({ id: 'layout', name: 'Layout' }, { id: kind, kind, severity, clause }, fault),
-    ),
+/** What the layout's own checks found; of one state, what holds always or in its pose. */
+function layoutFindings(build: Build, only: State | null): Finding[] {
+  return checkLayout(build).flatMap(({ check, faults }) =>
+    faults
+      .filter(({ evidence: { state } }) => only === null || state === null || sameOpen(state.open, only.open))
+      .map((fault) => findingOf({ id: 'layout', name: 'Layout' }, { id: check.kind, ...check }, fault)),
   );
 }
+
+/** The brief as the agency's own pack. */
+function briefFindings(build: Build, only: State | null, outcomes: RuleOutcome[]): Finding[] {
+  return checkBrief(build, only).flatMap(({ constraint, clause, faults, statesChecked }) => {
+    const verdict = faults.length === 0 ? 'holds' : 'broken';
+    outcomes.push({ packId: BRIEF_PACK, ruleId: constraint.id, verdict, statesChecked });
+    const rule = { id: constraint.id, kind: constraint.kind, severity: constraint.severity, clause };
+    return faults.map((fault) => findingOf({ id: BRIEF_PACK, name: 'The brief' }, rule, fault));
+  });
+}
+
+/** The id under which the brief's wishes are reported. */
+export const BRIEF_PACK = 'brief';
 
 function findingOf(
   pack: Pick<RulePack, 'id' | 'name'>,

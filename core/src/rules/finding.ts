@@ -1,3 +1,4 @@
+import type { ConstraintKind } from '../build/brief.ts';
 import type { State } from '../build/state.ts';
 import type { Sector } from '../coverage/sectors.ts';
 import type { Rule, Severity } from './pack.ts';
@@ -5,7 +6,8 @@ import type { Rule, Severity } from './pack.ts';
 /** A measured or required value, in SI or the rule's own unit. */
 export interface Quantity {
   readonly value: number;
-  readonly unit: 'cd' | 'cd·s/min' | 'ms' | '/min' | 'mm';
+  readonly unit:
+    'cd' | 'cd·s/min' | 'ms' | '/min' | 'mm' | '%' | '°' | 'holes' | 'lamps' | 'outputs' | 'money';
 }
 
 export interface Limit extends Quantity {
@@ -29,8 +31,22 @@ export interface Fault {
   readonly evidence: Evidence;
 }
 
-/** What kind of rule found it: one of a pack, or a check of the layout that needs no pack. */
-export type FindingKind = Rule['kind'] | 'overlap' | 'off-zone';
+/** The checks of the layout, which need no pack. */
+export type LayoutKind =
+  | 'overlap'
+  | 'off-zone'
+  | 'keep-out'
+  | 'hole'
+  | 'fixing'
+  | 'near-signal'
+  | 'blocked'
+  | 'turned-away'
+  | 'balance'
+  | 'reach'
+  | 'asymmetry';
+
+/** What kind of rule found it: one of a pack, a wish of the brief, or a check of the layout. */
+export type FindingKind = Rule['kind'] | ConstraintKind | LayoutKind;
 
 /** A rule that is broken. */
 export interface Finding extends Fault {

@@ -14,8 +14,8 @@ export type RuleFace = z.infer<typeof RuleFace>;
 
 const StageNumber = z.union([z.literal(1), z.literal(2), z.literal(3)], { error: 'must be stage 1, 2 or 3' });
 
-/** Which openings a floor must bear: everything shut, each door alone, the hatch, the bonnet. */
-export const PoseKind = z.enum(['shut', 'each-door-open', 'hatch-open', 'bonnet-open']);
+/** Which openings a floor must bear, each alone: nothing, doors, the hatch or tailgate or lift, the bonnet, shutters. */
+export const PoseKind = z.enum(['shut', 'each-door-open', 'hatch-open', 'bonnet-open', 'each-shutter-open']);
 export type PoseKind = z.infer<typeof PoseKind>;
 
 const positive = z.number({ error: 'must be a number' }).positive('must be more than 0').max(1e9);

@@ -8,6 +8,7 @@ const poseText = {
   'each-door-open': 'each door open',
   'hatch-open': 'the hatch open',
   'bonnet-open': 'the bonnet open',
+  'each-shutter-open': 'each shutter open',
 } as const;
 
 /** A rule as a plain sentence. */

@@ -5,12 +5,15 @@ import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
 import { FACE_BEARINGS, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
 import type { Drive } from '../timing/drive.ts';
 import type { Vehicle } from '../vehicle/types.ts';
-import { vehicleOf } from '../vehicle/vehicle.ts';
+import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleFace, RulePack } from './pack.ts';
 import type { Fault } from './finding.ts';
 
 /** Rules look level: along the horizontal. */
 const RULE_ELEVATION_DEG = 0;
+
+/** What lights in the states of a build, shared by all packs that ask. */
+const litByBuild = new WeakMap<Build, Map<string, readonly LitChannel[]>>();
 
 /** A build under check, with what every kind of rule asks of it. */
 export class Subject {
@@ -18,19 +21,21 @@ export class Subject {
   readonly vehicle: Vehicle;
   readonly #only: State | null;
   readonly #upperAboveM: number;
-  readonly #lit = new Map<string, readonly LitChannel[]>();
+  readonly #lit: Map<string, readonly LitChannel[]>;
 
   /** @param only - looks at this state alone; null looks at every state */
-  constructor(build: Build, pack: RulePack, only: State | null) {
+  constructor(build: Build, pack: Pick<RulePack, 'upperAboveM'>, only: State | null) {
     this.build = build;
     this.#only = only;
     this.vehicle = vehicleOf(build.vehicle);
     this.#upperAboveM = pack.upperAboveM;
+    this.#lit = litByBuild.get(build) ?? new Map<string, readonly LitChannel[]>();
+    litByBuild.set(build, this.#lit);
   }
 
   /** Everything shut, and each moving part open by itself; or the pose of the one state. */
   get poses(): readonly (readonly string[])[] {
-    return this.#only === null ? [[], ...this.vehicle.parts.map((part) => [part.id])] : [this.#only.open];
+    return this.#only === null ? [[], ...stopsOf(this.vehicle).map((stop) => [stop.id])] : [this.#only.open];
   }
 
   /** Of the poses a rule names, those to look at. */
@@ -58,7 +63,8 @@ export class Subject {
 
   /** The channels that light in a state, seen level; worked out once for each state. */
   lit(state: State, level: Level = 'any'): readonly LitChannel[] {
-    const key = [state.stage, state.open.join('+'), state.ambient, level].join('|');
+    const border = level === 'any' ? '' : this.#upperAboveM;
+    const key = [state.stage, state.open.join('+'), state.ambient, level, border].join('|');
     const known = this.#lit.get(key);
     if (known !== undefined) return known;
     const lit = litChannels(this.build, state, {

@@ -1,6 +1,6 @@
 import type { Build, StageIndex } from '../build/schema.ts';
 import type { Ambient } from '../coverage/range.ts';
-import { fixtureOf } from '../fixture/catalogue/catalogue.ts';
+import { lookupOf } from '../build/lookup.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { patternOf } from './library.ts';
 import { isSteady, spansFor, type Span } from './pattern.ts';
@@ -28,16 +28,31 @@ export interface Drive {
 export const channelIdOf = (placementId: string, moduleId: string, slot: number): string =>
   `${placementId}/${moduleId}/${slot}`;
 
+/** What is driven in the stages of a build; a build never changes, so it is worked out once. */
+const known = new WeakMap<Build, Map<string, readonly Drive[]>>();
+
 /** Every channel that lights in this stage, in document order. */
-export function drivesOf(build: Build, stageIndex: StageIndex, ambient: Ambient): Drive[] {
+export function drivesOf(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
+  const ofBuild = known.get(build) ?? new Map<string, readonly Drive[]>();
+  known.set(build, ofBuild);
+  const key = `${stageIndex}${ambient}`;
+  const drives = ofBuild.get(key) ?? workOut(build, stageIndex, ambient);
+  ofBuild.set(key, drives);
+  return drives;
+}
+
+function workOut(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
   const stage = build.timing.stages[stageIndex];
   const dim = ambient === 'night' ? stage.nightLevel : 1;
+  const lookup = lookupOf(build);
   return build.placements.flatMap((p) => {
-    const fixture = fixtureOf(p.fixtureId);
-    return p.modules.flatMap((m) =>
-      stage.cues.flatMap((cue): Drive[] => {
+    if (p.status === 'removed') return [];
+    const fixture = lookup.fixture(p.fixtureId);
+    return p.modules.flatMap((m) => {
+      const outputs = lookup.outputs(fixture, m);
+      return stage.cues.flatMap((cue): Drive[] => {
         const colour = m.colours[cue.slot - 1];
-        const output = colour === undefined ? undefined : fixture.outputs[colour];
+        const output = colour === undefined ? undefined : outputs[colour];
         if (cue.groupId !== m.groupId || colour === undefined || output === undefined) return [];
         const pattern = patternOf(cue.patternId);
         const spans = spansFor(pattern, m.phase, m.order);
@@ -57,7 +72,7 @@ export function drivesOf(build: Build, stageIndex: StageIndex, ambient: Ambient)
             currentA: output.currentA * dim * cue.level,
           },
         ];
-      }),
-    );
+      });
+    });
   });
 }

@@ -1,18 +1,33 @@
+import type { MountStyle } from '../fixture/types.ts';
 import type { Motion } from '../geometry/frame.ts';
+import type { Mesh } from '../geometry/mesh.ts';
 import type { Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 
 export type Face = 'front' | 'right' | 'rear' | 'left' | 'corner' | 'top' | 'inside';
 
-/** How a zone takes a fixture. */
-export type MountStyle = 'panel' | 'glass' | 'roof' | 'mirror' | 'edge';
+/** How a fixture is held on its zone. Only "drill" makes holes. */
+export const FIXINGS = ['drill', 'bracket', 'adhesive', 'magnet'] as const;
+export type Fixing = (typeof FIXINGS)[number];
 
-/** A part that turns about a hinge between shut and open. */
+export type PartKind = 'door' | 'hatch' | 'bonnet' | 'tailgate' | 'shutter' | 'blade' | 'lift' | 'mast';
+
+/** A place in which a moving part can stand besides shut. */
+export interface Stop {
+  /** As a state names it; the part's own id when it has one stop alone. */
+  readonly id: string;
+  /** In words: "open", "pinned at 180°". */
+  readonly name: string;
+  /** The part there, from shut. */
+  readonly motion: Motion;
+}
+
+/** A part that turns or slides between shut and its stops. */
 export interface MovingPart {
   readonly id: string;
   readonly name: string;
-  /** The part when fully open, from shut. */
-  readonly open: Motion;
+  readonly kind: PartKind;
+  readonly stops: readonly [Stop, ...Stop[]];
 }
 
 /** A flat patch for lamps. `u` is to the right as seen from outside, `v` up (or forward on the roof), `n` outward. */
@@ -32,18 +47,58 @@ export interface MountZone {
   readonly heightM: number;
   /** What the installer meets behind it. */
   readonly behind: string;
+  /** What it bears, the usual way first. */
+  readonly fixings: readonly Fixing[];
+  /** A panel of one skin: it must not be drilled. */
+  readonly singleWall: boolean;
+  /** Whether a lamp here can be serviced without taking the vehicle apart. */
+  readonly reach: 'free' | 'behind trim' | 'none';
 }
 
-export type FactoryFunction = 'head' | 'turn' | 'tail' | 'stop' | 'reverse' | 'plate';
+export const FACTORY_FUNCTIONS = [
+  'head',
+  'low beam',
+  'high beam',
+  'day',
+  'turn',
+  'tail',
+  'stop',
+  'reverse',
+  'fog',
+  'plate',
+  'cargo',
+] as const;
+export type FactoryFunction = (typeof FACTORY_FUNCTIONS)[number];
 
-/** A lamp the maker fitted: drawn, named, left alone. */
+/** A lamp the maker fitted: drawn, named, left alone unless it may be tied in. */
 export interface FactoryLamp {
   readonly id: string;
   readonly name: string;
   readonly does: FactoryFunction;
+  /** Whether a flasher may drive it besides its own circuit. */
+  readonly mayTie: boolean;
   readonly partId: string | null;
   /** Corners of its lens, in order. */
   readonly outline: readonly Vec3[];
+}
+
+export const KEEP_OUT_KINDS = [
+  'radar',
+  'camera',
+  'airbag',
+  'latch',
+  'sliding glass',
+  'plate',
+  'other',
+] as const;
+export type KeepOutKind = (typeof KEEP_OUT_KINDS)[number];
+
+/** A volume where no lamp may stand: a sensor's view, an airbag's way, a latch. */
+export interface KeepOut {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: KeepOutKind;
+  readonly solid: Solid;
 }
 
 export type View = 'plan' | 'left' | 'right' | 'front' | 'rear';
@@ -57,15 +112,34 @@ export interface ArtShape {
   readonly path: string;
 }
 
-/** A vehicle worked out from its dimensions. */
-export interface Vehicle {
-  readonly name: string;
-  readonly lengthM: number;
-  readonly widthM: number;
-  readonly heightM: number;
+/** From where to where a dimension is measured. */
+export interface Mark {
+  readonly view: View;
+  readonly from: Vec3;
+  readonly to: Vec3;
+}
+
+/** What a body, or an option on it, is made of. */
+export interface Assembly {
   readonly solids: readonly Solid[];
   readonly parts: readonly MovingPart[];
   readonly zones: readonly MountZone[];
   readonly factoryLamps: readonly FactoryLamp[];
+  readonly keepOuts: readonly KeepOut[];
+  /** In the order of painting. */
   readonly art: readonly ArtShape[];
+}
+
+/** A vehicle worked out from its dimensions. */
+export interface Vehicle extends Assembly {
+  readonly name: string;
+  readonly lengthM: number;
+  readonly widthM: number;
+  readonly heightM: number;
+  /** A body read from a file; null without one. */
+  readonly mesh: Mesh | null;
+  /** Whether the mesh stands in for the body's own fixed solids. */
+  readonly meshReplacesBody: boolean;
+  /** Where each dimension is measured, by its key. */
+  readonly marks: Readonly<Record<string, Mark>>;
 }

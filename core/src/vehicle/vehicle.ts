@@ -1,55 +1,92 @@
-import { z } from 'zod';
-import type { Motion } from '../geometry/frame.ts';
-import { moveDirection, movePoint } from '../geometry/frame.ts';
+import { movePoint, moveDirection, type Motion } from '../geometry/frame.ts';
+import { Mesh } from '../geometry/mesh.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
-import { midSuvArt } from './midSuv/art/art.ts';
-import { midSuvFactoryLamps } from './midSuv/factoryLamps.ts';
-import { MidSuvDimensions, midSuvPoints } from './midSuv/points.ts';
-import { midSuvParts, midSuvSolids } from './midSuv/solids.ts';
-import { midSuvZones } from './midSuv/zones.ts';
-import type { MountZone, Vehicle } from './types.ts';
+import { findBodyType } from './bodies/bodyTypes.ts';
+import { assemble } from './body/assembly.ts';
+import { findOption } from './options/options.ts';
+import { ownParts } from './own.ts';
+import type { VehicleSpec } from './spec.ts';
+import type { Assembly, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
 
-/** The vehicle as a build stores it: a body type and what the tape measure said. */
-export const VehicleSpec = z.strictObject({
-  bodyType: z.literal('mid-suv', { error: "must be a body type Flarik knows: 'mid-suv'" }),
-  dimensions: MidSuvDimensions,
-});
-export type VehicleSpec = z.infer<typeof VehicleSpec>;
-
-/** Vehicles already worked out, by their spec as text: a spec that crossed into a worker is a new object. */
-const worked = new Map<string, Vehicle>();
+/** Vehicles already worked out: by their spec, and by its text, since a spec that crossed into a worker is new. */
+const bySpec = new WeakMap<VehicleSpec, Vehicle>();
+const byText = new Map<string, Vehicle>();
 const MOST_KEPT = 16;
 
-/** Works the vehicle out from its dimensions. Equal specs give the same vehicle object. */
+/**
+ * Works the vehicle out from its spec. Equal specs give the same vehicle object.
+ * @throws {RangeError} the body type is not known
+ */
 export function vehicleOf(spec: VehicleSpec): Vehicle {
-  const key = JSON.stringify(spec);
-  const known = worked.get(key);
+  const known = bySpec.get(spec);
   if (known !== undefined) return known;
-  const d = spec.dimensions;
-  const p = midSuvPoints(d);
-  const vehicle: Vehicle = {
-    name: 'Mid SUV',
-    lengthM: d.lengthM,
-    widthM: d.widthM,
-    heightM: d.heightM,
-    solids: midSuvSolids(p),
-    parts: midSuvParts(p),
-    zones: midSuvZones(p),
-    factoryLamps: midSuvFactoryLamps(p),
-    art: midSuvArt(p),
-  };
-  if (worked.size >= MOST_KEPT) worked.clear();
-  worked.set(key, vehicle);
+  const text = JSON.stringify(spec);
+  const vehicle = byText.get(text) ?? workOut(spec);
+  if (byText.size >= MOST_KEPT) byText.clear();
+  byText.set(text, vehicle);
+  bySpec.set(spec, vehicle);
   return vehicle;
 }
 
-/** The parts that stand open, by id. */
+function workOut(spec: VehicleSpec): Vehicle {
+  const body = findBodyType(spec.bodyType);
+  if (body === undefined) throw new RangeError(`no body type '${spec.bodyType}'`);
+  const worked = body.workOut(spec.dimensions);
+  const { stations, marks } = worked;
+  const options = spec.options.flatMap((id) => findOption(id)?.workOut(stations) ?? []);
+  const whole = surveyed(assemble(worked, ...options, ownParts(spec)), spec);
+  return {
+    ...whole,
+    name: spec.name === '' ? body.name : spec.name,
+    lengthM: 2 * stations.noseX,
+    widthM: 2 * stations.outerY,
+    heightM: stations.topZ,
+    marks,
+    mesh: spec.mesh === null ? null : new Mesh(spec.mesh.verticesM, spec.mesh.triangles),
+    meshReplacesBody: spec.mesh?.replacesBody === true,
+  };
+}
+
+/** What the survey found, laid over what the body type says. */
+function surveyed(whole: Assembly, { survey }: VehicleSpec): Assembly {
+  return {
+    ...whole,
+    solids: whole.solids.map((s) => ({ ...s, transmission: survey.glass[s.id] ?? s.transmission })),
+    factoryLamps: whole.factoryLamps.map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie })),
+    zones: whole.zones.map((z) => ({ ...z, singleWall: survey.singleWall[z.id] ?? z.singleWall })),
+  };
+}
+
+/** The stops that parts stand at, by id; a part with none named is shut. */
 export type OpenParts = ReadonlySet<string>;
+
+/** Where a part stands; null when shut. */
+export const stopOf = (part: MovingPart, open: OpenParts): Stop | null =>
+  part.stops.find((stop) => open.has(stop.id)) ?? null;
 
 /** The motion of a part in this pose; null while shut, or for no part at all. */
 export function motionOf(vehicle: Vehicle, partId: string | null, open: OpenParts): Motion | null {
-  if (partId === null || !open.has(partId)) return null;
-  return vehicle.parts.find((part) => part.id === partId)?.open ?? null;
+  if (partId === null || open.size === 0) return null;
+  const part = vehicle.parts.find((candidate) => candidate.id === partId);
+  return part === undefined ? null : (stopOf(part, open)?.motion ?? null);
+}
+
+/** Whether a part stands anywhere but shut. */
+export const isOpen = (vehicle: Vehicle, partId: string | null, open: OpenParts): boolean =>
+  motionOf(vehicle, partId, open) !== null;
+
+/** Every stop of the parts of some kinds; of all parts when none is named. */
+export const stopsOf = (vehicle: Vehicle, ...kinds: readonly PartKind[]): Stop[] =>
+  vehicle.parts.filter((p) => kinds.length === 0 || kinds.includes(p.kind)).flatMap((p) => p.stops);
+
+/** The pose after a part has gone to its next stop, and from the last back to shut. */
+export function nextPose(vehicle: Vehicle, open: readonly string[], partId: string): string[] {
+  const part = vehicle.parts.find((candidate) => candidate.id === partId);
+  if (part === undefined) return [...open];
+  const at = part.stops.findIndex((stop) => open.includes(stop.id));
+  const others = open.filter((id) => !part.stops.some((stop) => stop.id === id));
+  const next = part.stops[at + 1];
+  return next === undefined ? others : [...others, next.id];
 }
 
 /** All solids in their present positions. */

@@ -29,6 +29,22 @@ export function project(view: View, [x, y, z]: Vec3): Point2 {
   }
 }
 
+/** The point that a view shows at (a, b), this far toward the viewer from the middle of the vehicle, m. */
+export function unproject(view: View, [a, b]: Point2, depthM: number): Vec3 {
+  switch (view) {
+    case 'plan':
+      return [a, b, depthM];
+    case 'left':
+      return [-a, depthM, b];
+    case 'right':
+      return [a, -depthM, b];
+    case 'front':
+      return [depthM, a, b];
+    case 'rear':
+      return [-depthM, -a, b];
+  }
+}
+
 /** Convex outline of projected points, counter-clockwise (Andrew's monotone chain, 1979). */
 export function outlineOf(points: readonly Point2[]): Point2[] {
   const sorted = points.toSorted(([a1, b1], [a2, b2]) => a1 - a2 || b1 - b2);

@@ -1,3 +1,4 @@
+import { lookupOf } from '../../src/build/lookup.ts';
 import { placeModules } from '../../src/build/place.ts';
 import type { Build } from '../../src/build/schema.ts';
 import type { State } from '../../src/build/state.ts';
@@ -9,20 +10,20 @@ import { transmissionAlong } from '../../src/geometry/ray.ts';
 import { drivesOf } from '../../src/timing/drive.ts';
 import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
 import { VISUAL_TIME_S } from '../../src/timing/waveform.ts';
-import { posedSolids, vehicleOf } from '../../src/vehicle/vehicle.ts';
+import { posedSolids } from '../../src/vehicle/vehicle.ts';
 
 /**
  * The ring without any short cut: every channel toward every bearing against every solid, light counted out
  * millisecond by millisecond. Slow, and simple enough to be believed; the fast path must agree to 1e-9.
  */
 export function bruteRing(build: Build, state: State, elevationDeg: number): Ring {
-  const vehicle = vehicleOf(build.vehicle);
+  const lookup = lookupOf(build);
   const open = new Set(state.open);
-  const solids = posedSolids(vehicle, open);
+  const solids = posedSolids(lookup.vehicle, open);
   const channels = drivesOf(build, state.stage, state.ambient).flatMap((drive) => {
     const p = build.placements.find((candidate) => candidate.id === drive.placementId);
     if (p === undefined) return [];
-    const placed = placeModules(vehicle, p, open).find((m) => m.module.id === drive.moduleId);
+    const placed = placeModules(lookup, p, open).find((m) => m.module.id === drive.moduleId);
     return placed === undefined ? [] : [{ drive, placed, lens: p.lensTransmission }];
   });
   const effectiveCd = new Float64Array(360);

@@ -1,6 +1,7 @@
 import { Build } from '@flarik/core/build/schema';
 import { Service } from '@flarik/core/build/service';
 import { Id, Name } from '@flarik/core/names';
+import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { z } from 'zod';
 
 /** What travels between the browser and the server; also the source of the OpenAPI document. */
@@ -23,6 +24,7 @@ export type SavedBuild = z.infer<typeof SavedBuild>;
 export const NewBuildRequest = z.strictObject({
   name: Name,
   service: Service,
+  bodyType: z.enum(BODY_TYPES.map((b) => b.id)),
   /** Packs of the shelf that the build is to be checked by. */
   rulePackIds: z.array(Id).max(12),
 });

@@ -1,7 +1,8 @@
 import type { Ambient } from '../../coverage/range.ts';
 import { powerRing } from '../../coverage/ring.ts';
 import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
-import type { Vehicle } from '../../vehicle/types.ts';
+import type { PartKind, Vehicle } from '../../vehicle/types.ts';
+import { stopsOf } from '../../vehicle/vehicle.ts';
 import type { Fault } from '../finding.ts';
 import type { PoseKind, RuleFace, RuleOf } from '../pack.ts';
 import type { StageIndex } from '../../build/schema.ts';
@@ -69,16 +70,19 @@ const ambientsOf = ({ ambient }: RuleOf<'power-floor'>): readonly Ambient[] =>
   ambient === 'any' ? AMBIENTS : [ambient];
 
 function posesOf(vehicle: Vehicle, kind: PoseKind): string[][] {
-  const parts = vehicle.parts.map((part) => part.id);
+  const each = (...kinds: [PartKind, ...PartKind[]]): string[][] =>
+    stopsOf(vehicle, ...kinds).map((stop) => [stop.id]);
   switch (kind) {
     case 'shut':
       return [[]];
     case 'hatch-open':
-      return parts.filter((id) => id === 'hatch').map((id) => [id]);
+      return each('hatch', 'tailgate', 'lift');
     case 'bonnet-open':
-      return parts.filter((id) => id === 'bonnet').map((id) => [id]);
+      return each('bonnet');
     case 'each-door-open':
-      return parts.filter((id) => id.startsWith('door-')).map((id) => [id]);
+      return each('door');
+    case 'each-shutter-open':
+      return each('shutter');
   }
 }
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { serviceName, Service } from '@flarik/core/build/service';
+  import { BODY_TYPES, findBodyType } from '@flarik/core/vehicle/bodies/bodyTypes';
   import { Name } from '@flarik/core/names';
   import { goto } from '$app/navigation';
   import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
@@ -14,6 +15,8 @@
   } = $props();
   let name = $state('');
   let service = $state<Service>('police');
+  let bodyType = $state('mid-suv');
+  const body = $derived(findBodyType(bodyType));
   let left = $state.raw<ReadonlySet<string>>(new Set());
   const chosen = $derived(packs.filter((p) => p.rules > 0 && !left.has(p.id)).map((p) => p.id));
   let refused = $state('');
@@ -22,8 +25,8 @@
 
   async function create(): Promise<void> {
     try {
-      const { id } = await createBuild({ name, service, rulePackIds: chosen });
-      await goto(`/builds/${id}/layout`);
+      const { id } = await createBuild({ name, service, bodyType, rulePackIds: chosen });
+      await goto(`/builds/${id}/brief`);
     } catch (error) {
       refused = error instanceof Error ? error.message : String(error);
     }
@@ -55,6 +58,9 @@
         <SelectItem value={option} text={serviceName[option]} />
       {/each}
     </Select>
+    <Select labelText="Body type" bind:selected={bodyType} helperText={body?.what ?? ''}>
+      {#each BODY_TYPES as type (type.id)}<SelectItem value={type.id} text={type.name} />{/each}
+    </Select>
     <fieldset>
       <legend>Rule packs to check by</legend>
       {#each packs.filter((p) => p.rules > 0) as pack (pack.id)}
@@ -70,7 +76,7 @@
         <p class="quiet">The shelf is empty; packs can be chosen later under Rules.</p>
       {/each}
     </fieldset>
-    <p class="quiet">The build starts on the mid SUV. Example packs are made up; they are not the law.</p>
+    <p class="quiet">Measures are typed in later. Example packs are made up; they are not the law.</p>
   </div>
 </Modal>
 

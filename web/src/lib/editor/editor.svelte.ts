@@ -4,7 +4,8 @@ import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { Finding } from '@flarik/core/rules/finding';
 import { drivesOf } from '@flarik/core/timing/drive';
-import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { lookupOf } from '@flarik/core/build/lookup';
+import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';
 import { Autosave } from './autosave.svelte';
@@ -36,7 +37,8 @@ export class Editor {
   undoLabel = $state<string | null>(null);
   redoLabel = $state<string | null>(null);
 
-  readonly vehicle = $derived.by(() => vehicleOf(this.build.vehicle));
+  readonly lookup = $derived.by(() => lookupOf(this.build));
+  readonly vehicle = $derived.by(() => this.lookup.vehicle);
   readonly drives = $derived.by(() => drivesOf(this.build, this.state.stage, this.state.ambient));
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 
@@ -54,6 +56,8 @@ export class Editor {
   readonly #history = new History();
   /** The document as before a drag that is not finished. */
   #mark: Build | null = null;
+  /** A drag goes on: what takes long waits until it ends. */
+  dragging = $state(false);
 
   constructor(saved: SavedBuild) {
     this.build = $state.raw(saved.build);
@@ -65,7 +69,7 @@ export class Editor {
   /** Makes an edit: one step of undo, saved by itself. Edits that change nothing leave no step. */
   edit(label: string, change: (build: Build) => Build, key: string | null = null): void {
     const before = this.#mark ?? this.build;
-    this.#mark = null;
+    this.#endDrag();
     const after = change(before);
     if (after === before) {
       this.build = before;
@@ -78,12 +82,18 @@ export class Editor {
   /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */
   drag(change: (build: Build) => Build): void {
     this.#mark ??= this.build;
+    this.dragging = true;
     this.build = change(this.#mark);
   }
 
   cancelDrag(): void {
     if (this.#mark !== null) this.build = this.#mark;
+    this.#endDrag();
+  }
+
+  #endDrag(): void {
     this.#mark = null;
+    this.dragging = false;
   }
 
   undo(): void {
@@ -104,12 +114,21 @@ export class Editor {
     this.redoLabel = this.#history.redoLabel;
     const present = new Set(build.placements.map((p) => p.id));
     this.select([...this.selection].filter((id) => present.has(id)));
+    this.#keepPose();
     this.autosave.changed(build);
+  }
+
+  /** A part the vehicle no longer has stands nowhere. */
+  #keepPose(): void {
+    const stops = new Set(stopsOf(this.vehicle).map((stop) => stop.id));
+    if (!this.state.open.every((id) => stops.has(id)))
+      this.setState({ open: this.state.open.filter((id) => stops.has(id)) });
   }
 
   /** Takes another document in place of this one, as when the other side of a conflict is chosen. */
   replace(build: Build): void {
     this.build = build;
+    this.#keepPose();
     this.select([]);
   }
 
@@ -122,9 +141,9 @@ export class Editor {
     this.state = { ...this.state, ...patch };
   }
 
-  toggleOpen(partId: string): void {
-    const { open } = this.state;
-    this.setState({ open: open.includes(partId) ? open.filter((id) => id !== partId) : [...open, partId] });
+  /** Moves a part on to its next stop, and from the last back to shut. */
+  moveOn(partId: string): void {
+    this.setState({ open: nextPose(this.vehicle, this.state.open, partId) });
   }
 
   /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */

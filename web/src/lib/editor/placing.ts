@@ -1,5 +1,4 @@
 import { addPartner, addPlacement } from '@flarik/core/build/edits';
-import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 
@@ -14,7 +13,7 @@ export function placeAt(
 ): void {
   const id = freshId();
   const partnerId = freshId();
-  const { name } = fixtureOf(fixtureId);
+  const { name } = editor.lookup.fixture(fixtureId);
   editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
     const placed = addPlacement(build, { id, fixtureId, zoneId: zone.id, uM, vM });
     return pair ? addPartner(placed, id, partnerId) : placed;

@@ -6,12 +6,14 @@ export interface DragSteps {
   readonly move: (clientX: number, clientY: number) => void;
   /** It was let go after it had moved. */
   readonly drop: (clientX: number, clientY: number) => void;
+  /** It was let go where it was pressed. */
+  readonly click?: () => void;
   /** Escape was pressed before that. */
   readonly cancel: () => void;
 }
 
 /** Follows a pressed pointer over the whole window until it is let go, or Escape is pressed. */
-export function trackDrag(press: PointerEvent, { move, drop, cancel }: DragSteps): void {
+export function trackDrag(press: PointerEvent, { move, drop, click, cancel }: DragSteps): void {
   const track = new AbortController();
   const { signal } = track;
   let moved = false;
@@ -28,6 +30,7 @@ export function trackDrag(press: PointerEvent, { move, drop, cancel }: DragSteps
     (event) => {
       track.abort();
       if (moved) drop(event.clientX, event.clientY);
+      else click?.();
     },
     { signal },
   );

@@ -1,46 +1,80 @@
 <script lang="ts">
+  import type { MovingPart } from '@flarik/core/vehicle/types';
+  import { isOpen, posedSolids, stopOf } from '@flarik/core/vehicle/vehicle';
+  import { outlineOf, project } from '@flarik/core/vehicle/views';
   import { getEditor } from '$lib/editor/context';
+  import { pathOf } from '$lib/sheet/pictures';
 
   const editor = getEditor()();
+  /** More parts than these are listed in a box that opens. */
+  const MOST_IN_ROWS = 6;
 
-  /** Where each part stands on the little plan, front up: a rectangle in a 44 × 60 picture, and its open form. */
-  const PARTS: Readonly<Record<string, { shut: string; open: string }>> = {
-    bonnet: { shut: 'M12,4H32L33,18H11Z', open: 'M11,18H33L31,12H13Z' },
-    hatch: { shut: 'M12,50H32V56H12Z', open: 'M12,54H32L34,60H10Z' },
-    'door-front-left': { shut: 'M8,22H12V34H8Z', open: 'M10,21L12,23L3,32L1,30Z' },
-    'door-front-right': { shut: 'M32,22H36V34H32Z', open: 'M34,21L32,23L41,32L43,30Z' },
-    'door-rear-left': { shut: 'M8,36H12V47H8Z', open: 'M10,35L12,37L3,46L1,44Z' },
-    'door-rear-right': { shut: 'M32,36H36V47H32Z', open: 'M34,35L32,37L41,46L43,44Z' },
-  };
+  const { vehicle } = $derived(editor);
+  const open = $derived(new Set(editor.state.open));
+  const standing = $derived(
+    vehicle.parts.map((part) => ({ part, stop: stopOf(part, open), text: textOf(part) })),
+  );
+  const many = $derived(vehicle.parts.length > MOST_IN_ROWS);
+  const openCount = $derived(standing.filter(({ stop }) => stop !== null).length);
+
+  /** The parts from above, front up: those that lie flat below others first. */
+  const shapes = $derived(
+    posedSolids(vehicle, open)
+      .filter((s) => s.partId !== null)
+      .map((s) => ({
+        id: s.id,
+        partId: s.partId ?? '',
+        stands: isOpen(vehicle, s.partId, open),
+        path: pathOf(
+          outlineOf(s.vertices.map((v) => project('plan', v))).map(([a, b]): [number, number] => [-b, -a]),
+        ),
+      })),
+  );
+  const half = $derived({ x: vehicle.widthM / 2 + 0.9, y: vehicle.lengthM / 2 + 0.5 });
+
+  function textOf(part: MovingPart): string {
+    const stop = stopOf(part, open);
+    return stop === null || part.stops.length === 1 ? part.name : `${part.name}: ${stop.name}`;
+  }
 </script>
 
-<div class="plan" role="group" aria-label="Doors, hatch and bonnet">
-  <svg viewBox="0 0 44 62" width="40" height="56">
-    <path class="hull" d="M14,3H30Q35,8 35,16V50Q35,57 30,58H14Q9,57 9,50V16Q9,8 14,3Z" />
-    <path class="roof" d="M14,24H30L31,46H13Z" />
-    {#each editor.vehicle.parts as part (part.id)}
-      {@const isOpen = editor.state.open.includes(part.id)}
-      {@const shape = PARTS[part.id]}
-      {#if shape !== undefined}
-        <path
-          class="part"
-          class:open={isOpen}
-          d={isOpen ? shape.open : shape.shut}
-          role="presentation"
-          onclick={() => editor.toggleOpen(part.id)}><title>{part.name}</title></path
-        >
-      {/if}
+{#snippet names()}
+  {#each standing as { part, stop, text } (part.id)}
+    <button class:open={stop !== null} aria-pressed={stop !== null} onclick={() => editor.moveOn(part.id)}>
+      <span aria-hidden="true">{stop === null ? '□' : '◨'}</span>
+      {text}
+    </button>
+  {/each}
+{/snippet}
+
+<div class="plan" role="group" aria-label="Doors, hatch and other moving parts">
+  <svg viewBox="{-half.x} {-half.y} {2 * half.x} {2 * half.y}" width="44" height="56">
+    <rect
+      class="hull"
+      x={-vehicle.widthM / 2}
+      y={-vehicle.lengthM / 2}
+      width={vehicle.widthM}
+      height={vehicle.lengthM}
+      rx="0.3"
+    />
+    {#each shapes as shape (shape.id)}
+      <path
+        class="part"
+        class:open={shape.stands}
+        d={shape.path}
+        role="presentation"
+        onclick={() => editor.moveOn(shape.partId)}
+      />
     {/each}
   </svg>
-  <div class="names">
-    {#each editor.vehicle.parts as part (part.id)}
-      {@const isOpen = editor.state.open.includes(part.id)}
-      <button class:open={isOpen} aria-pressed={isOpen} onclick={() => editor.toggleOpen(part.id)}>
-        <span aria-hidden="true">{isOpen ? '◨' : '□'}</span>
-        {part.name}
-      </button>
-    {/each}
-  </div>
+  {#if many}
+    <details>
+      <summary>{vehicle.parts.length} doors and parts{openCount > 0 ? `, ${openCount} open` : ''}</summary>
+      <div class="names box">{@render names()}</div>
+    </details>
+  {:else}
+    <div class="names">{@render names()}</div>
+  {/if}
 </div>
 
 <style>
@@ -59,15 +93,13 @@
   .hull {
     fill: var(--car-body);
     stroke: var(--car-edge);
-  }
-
-  .roof {
-    fill: var(--car-shade);
+    stroke-width: 0.06;
   }
 
   .part {
     fill: var(--car-glass);
     stroke: var(--car-edge);
+    stroke-width: 0.05;
     cursor: pointer;
   }
 
@@ -78,13 +110,43 @@
 
   .part:hover {
     stroke: var(--accent);
-    stroke-width: 2;
+    stroke-width: 0.12;
   }
 
   .names {
     display: grid;
     grid-template-columns: repeat(3, auto);
     gap: 2px 4px;
+  }
+
+  details {
+    position: relative;
+  }
+
+  summary {
+    padding: 2px 8px;
+    border: 1px solid var(--cds-ui-04);
+    font-size: 13px;
+    line-height: 22px;
+    white-space: nowrap;
+    cursor: pointer;
+  }
+
+  summary:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+
+  .box {
+    position: absolute;
+    z-index: 30;
+    top: calc(100% + 4px);
+    left: 0;
+    grid-template-columns: repeat(2, auto);
+    gap: 3px;
+    padding: 0.5rem;
+    background: var(--cds-ui-01);
+    border: 1px solid var(--cds-ui-04);
+    box-shadow: 0 4px 14px rgb(0 0 0 / 40%);
   }
 
   .names button {

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { Finding } from '@flarik/core/rules/finding';
+  import { openText } from '@flarik/core/build/state';
+  import type { Finding, Quantity } from '@flarik/core/rules/finding';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
@@ -21,8 +22,15 @@
   const here = $derived(editor.here.answer?.findings ?? []);
   const listed = $derived(only === 'all' ? findings : here);
 
+  const answer = $derived(editor.check.answer);
+  const asked = $derived(answer?.outcomes.filter((o) => o.verdict !== 'silent') ?? []);
+  const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
+
+  const quantityText = ({ value, unit }: Quantity): string =>
+    `${round(value)} ${unit === 'money' ? editor.build.brief.currency : unit}`;
+
   function limitText(f: Finding): string {
-    return f.limits.map((l) => `${l.sense} ${round(l.value)} ${l.unit}`).join(', ');
+    return f.limits.map((l) => `${l.sense} ${quantityText(l)}`).join(', ');
   }
 
   const round = (v: number): string =>
@@ -31,12 +39,7 @@
   function stateText(f: Finding): string {
     if (f.evidence.state === null) return 'In every state';
     const { stage, open, ambient } = f.evidence.state;
-    const names = editor.vehicle.parts.filter((p) => open.includes(p.id)).map((p) => p.name.toLowerCase());
-    return [
-      editor.build.timing.stages[stage].name,
-      names.length === 0 ? 'shut' : `${names.join(', ')} open`,
-      ambient,
-    ].join(' · ');
+    return [editor.build.timing.stages[stage].name, openText(editor.vehicle, open), ambient].join(' · ');
   }
 </script>
 
@@ -46,10 +49,11 @@
       Findings
       {#if editor.check.answer === null}
         <span class="quiet">checking …</span>
-      {:else if findings.length === 0}
-        <span class="clean">✓ every rule of the chosen packs holds in every state checked</span>
       {:else}
-        <span class="quiet">{here.length} in this state, {findings.length} in all</span>
+        {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
+        {#if findings.length > 0}
+          <span class="quiet">{here.length} in this state, {findings.length} in all</span>
+        {/if}
       {/if}
       {#if editor.check.error !== null}
         <span class="failed" role="alert">Not checked: {editor.check.error.message}</span>
@@ -85,7 +89,7 @@
             <p class="quiet small">{stateText(finding)} — {finding.clause}</p>
           </div>
           <span class="figure numbers">
-            {#if finding.figure !== null}{round(finding.figure.value)} {finding.figure.unit}{/if}
+            {#if finding.figure !== null}{quantityText(finding.figure)}{/if}
             {#if finding.limits.length > 0}<span class="quiet small">{limitText(finding)}</span>{/if}
           </span>
           <button

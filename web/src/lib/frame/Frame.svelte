@@ -40,11 +40,19 @@
     editor.close();
   });
 
-  $effect(
-    () => void editor.ring.run({ build: editor.build, state: editor.state, options: editor.ringOptions }),
-  );
-  $effect(() => void editor.here.run({ build: editor.build, state: editor.state }));
-  $effect(() => void editor.check.run(editor.build));
+  // The ring and the findings of what is looked at come first; all states after them.
+  $effect(() => {
+    const { build, state, ringOptions: options } = editor;
+    if (!editor.dragging) void editor.ring.run({ build, state, options });
+  });
+  $effect(() => {
+    const { build, state } = editor;
+    if (!editor.dragging) void editor.here.run({ build, state });
+  });
+  $effect(() => {
+    const { build } = editor;
+    if (!editor.dragging) void editor.check.run(build);
+  });
 
   async function exportFile(): Promise<void> {
     await editor.autosave.flush();

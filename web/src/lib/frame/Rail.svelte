@@ -2,6 +2,8 @@
   import ChartRadar from 'carbon-icons-svelte/lib/ChartRadar.svelte';
   import Policy from 'carbon-icons-svelte/lib/Policy.svelte';
   import Timeline from 'carbon-icons-svelte/lib/Timeline.svelte';
+  import Document from 'carbon-icons-svelte/lib/Document.svelte';
+  import Lamps from 'carbon-icons-svelte/lib/FlashFilled.svelte';
   import Car from 'carbon-icons-svelte/lib/Car.svelte';
   import { SEVERITIES } from '@flarik/core/rules/finding';
   import { page } from '$app/state';
@@ -11,7 +13,14 @@
 
   const editor = getEditor()();
   const findings = $derived(editor.check.answer?.findings ?? []);
-  const icons = { layout: Car, timing: Timeline, visibility: ChartRadar, rules: Policy };
+  const icons = {
+    brief: Document,
+    vehicle: Car,
+    layout: Lamps,
+    timing: Timeline,
+    visibility: ChartRadar,
+    rules: Policy,
+  };
 
   const counts = (step: StepId) =>
     SEVERITIES.map((severity) => ({
@@ -80,9 +89,9 @@
 
   .counts {
     display: flex;
-    gap: 0.4rem;
+    gap: 0.25rem;
     min-height: 18px;
-    font-size: 12px;
+    font-size: 11px;
   }
 
   .count.blocks {

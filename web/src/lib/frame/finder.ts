@@ -1,4 +1,5 @@
 import { STAGES } from '@flarik/core/build/schema';
+import { stopOf } from '@flarik/core/vehicle/vehicle';
 import { goto } from '$app/navigation';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { showFinding } from './showFinding';
@@ -15,6 +16,7 @@ export interface Findable {
 /** All that can be found in the open build. */
 export function findables(editor: Editor): Findable[] {
   const { build, vehicle, state } = editor;
+  const open = new Set(state.open);
   const toLayout = () => goto(`/builds/${build.id}/layout`);
   return [
     ...STEPS.map((step): Findable => ({
@@ -32,8 +34,8 @@ export function findables(editor: Editor): Findable[] {
     ...vehicle.parts.map((part): Findable => ({
       id: `part ${part.id}`,
       kind: 'State',
-      text: `${state.open.includes(part.id) ? 'Shut' : 'Open'}: ${part.name.toLowerCase()}`,
-      run: () => editor.toggleOpen(part.id),
+      text: `${stopOf(part, open) === null ? 'Open' : 'Move on'}: ${part.name.toLowerCase()}`,
+      run: () => editor.moveOn(part.id),
     })),
     ...(['day', 'night'] as const).map((ambient): Findable => ({
       id: `ambient ${ambient}`,

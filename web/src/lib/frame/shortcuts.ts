@@ -5,6 +5,15 @@ import type { Editor } from '$lib/editor/editor.svelte';
 const TYPES_IN = 'input:not([type=range],[type=checkbox]), textarea, select, [contenteditable]';
 const PRESSED_BY_SPACE = 'button, a, [role=button], input, select, textarea';
 
+/** Hatch, tailgate, lift or rear doors: whatever opens at the back first. */
+function openRear(editor: Editor): void {
+  const { parts } = editor.vehicle;
+  const rear =
+    parts.find((p) => p.kind === 'hatch' || p.kind === 'tailgate' || p.kind === 'lift') ??
+    parts.find((p) => p.kind === 'door' && p.id.startsWith('barn'));
+  if (rear !== undefined) editor.moveOn(rear.id);
+}
+
 /** The keys that work in every step of a build. */
 export function onKey(
   event: KeyboardEvent,
@@ -31,6 +40,9 @@ export function onKey(
       event.preventDefault();
       if (event.shiftKey) editor.redo();
       else editor.undo();
+    } else if (key === 'a') {
+      event.preventDefault();
+      editor.select(editor.build.placements.map((p) => p.id));
     } else if (key === 'y') {
       event.preventDefault();
       editor.redo();
@@ -42,7 +54,7 @@ export function onKey(
   if (stage !== undefined) editor.setState({ stage });
   else if (event.key === '?') dialogs.keys();
   else if (event.key === 'd') editor.setState({ ambient: editor.state.ambient === 'day' ? 'night' : 'day' });
-  else if (event.key === 'h') editor.toggleOpen('hatch');
+  else if (event.key === 'h') openRear(editor);
   else if (event.key === ' ' && preview.playing) {
     event.preventDefault();
     preview.stop();

@@ -1,24 +1,40 @@
 <script lang="ts">
-  import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
+  import { freeFixtureId, takeFixtures } from '@flarik/core/build/fixtureEdits';
+  import { InputError } from '@flarik/core/errors';
+  import type { RowError } from '@flarik/core/fixture/csv';
   import { misfit } from '@flarik/core/build/place';
   import { FIXTURE_KINDS, type Fixture } from '@flarik/core/fixture/types';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
+  import { Button } from 'carbon-components-svelte';
+  import { onMount } from 'svelte';
+  import { download } from '$lib/download';
+  import Compare from './Compare.svelte';
+  import { favourites } from './favourites.svelte';
+  import FixtureDialog from './FixtureDialog.svelte';
   import FixturePicture from './FixturePicture.svelte';
   import ZoneList from './ZoneList.svelte';
 
   let { ondrop }: { ondrop: (clientX: number, clientY: number) => void } = $props();
   const editor = getEditor()();
-  const chosen = $derived(CATALOGUE.find((f) => f.id === editor.carry?.fixtureId) ?? null);
+  const catalogue = $derived(editor.lookup.fixtures);
+  const own = $derived(new Set(editor.build.fixtures.map((f) => f.id)));
+  const chosen = $derived(catalogue.find((f) => f.id === editor.carry?.fixtureId) ?? null);
   /** The one entry that Tab reaches; arrows go to the others. */
   let current = $state('');
   let words = $state('');
   let kind = $state('');
   let zoneId = $state('');
   const zone = $derived(editor.vehicle.zones.find((z) => z.id === zoneId));
+  const FAVOURITES = '~favourites';
+  const OWN = '~own';
   const listed = $derived(
-    CATALOGUE.filter((f) => {
-      if (kind !== '' && f.kind !== kind) return false;
+    catalogue.filter((f) => {
+      if (kind === FAVOURITES) {
+        if (!favourites.ids.has(f.id)) return false;
+      } else if (kind === OWN) {
+        if (!own.has(f.id)) return false;
+      } else if (kind !== '' && f.kind !== kind) return false;
       if (zone !== undefined && misfit(f, zone) !== null) return false;
       const text = `${f.name} ${f.what} ${f.kind}`.toLowerCase();
       return words
@@ -38,6 +54,62 @@
     current = next.id;
     list?.querySelector<HTMLElement>(`[data-fixture="${next.id}"]`)?.focus();
   }
+
+  let compared = $state.raw<readonly string[]>([]);
+  let comparing = $state(false);
+  let detailed = $state(false);
+  const MOST_COMPARED = 4;
+  const side = $derived(compared.flatMap((id) => catalogue.find((f) => f.id === id) ?? []));
+
+  function toggleCompared(id: string): void {
+    compared = compared.includes(id)
+      ? compared.filter((c) => c !== id)
+      : [...compared, id].slice(-MOST_COMPARED);
+  }
+
+  function copyAsOwn(fixture: Fixture): void {
+    const id = freeFixtureId(editor.build, `own-${fixture.id}`);
+    const copy = { ...fixture, id, name: `Own ${fixture.name.toLowerCase()}`.slice(0, 80) };
+    editor.edit(`Copy ${fixture.name} as your own`, (b) => takeFixtures(b, [copy]).build);
+    editor.carry = { fixtureId: id, at: null };
+  }
+
+  let picker: HTMLInputElement | undefined = $state();
+  let refused = $state.raw<{ name: string; errors: readonly RowError[] } | null>(null);
+
+  /** A table of own fixtures: taken whole or not at all, with every bad row named. */
+  async function takeTable(): Promise<void> {
+    const file = picker?.files?.[0];
+    if (picker === undefined || file === undefined) return;
+    refused = null;
+    try {
+      const { readFixtureTable } = await import('./fixtureFile');
+      const { fixtures, errors } = readFixtureTable(file.name, await file.text());
+      const taken = takeFixtures(editor.build, fixtures);
+      const clashes = taken.refused.map((id) => ({
+        row: 0,
+        column: 'id',
+        reason: `'${id}' is a fixture of the catalogue, or its lamps would no longer be whole`,
+      }));
+      if (errors.length + clashes.length > 0) refused = { name: file.name, errors: [...errors, ...clashes] };
+      else {
+        editor.edit(`Take ${fixtures.length} fixtures of ${file.name}`, () => taken.build);
+        kind = OWN;
+      }
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      refused = { name: file.name, errors: [{ row: 0, column: '', reason: error.reason }] };
+    } finally {
+      picker.value = '';
+    }
+  }
+
+  async function saveTable(fixtures: readonly Fixture[]): Promise<void> {
+    const { fixtureTable } = await import('./fixtureFile');
+    download('fixtures.csv', fixtureTable(fixtures), 'text/csv');
+  }
+
+  onMount(() => favourites.load());
 
   let list: HTMLUListElement | undefined = $state();
   const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
@@ -67,6 +139,8 @@
     <input type="search" aria-label="Search the catalogue" placeholder="Search" bind:value={words} />
     <select aria-label="Kind of fixture" bind:value={kind}>
       <option value="">all kinds</option>
+      <option value={FAVOURITES}>★ favourites</option>
+      <option value={OWN}>your own</option>
       {#each FIXTURE_KINDS as option (option)}<option value={option}>{option}</option>{/each}
     </select>
     <select aria-label="Only what fits a zone" bind:value={zoneId}>
@@ -90,19 +164,73 @@
           <FixturePicture {fixture} />
           <span class="name" title={fixture.what}>{fixture.name}</span>
           <span class="quiet small">
-            {fixture.modules.length === 1 ? '1 module' : `${fixture.modules.length} modules`}, {fixture.colourSlots ===
-            1
+            {favourites.ids.has(fixture.id) ? '★ ' : ''}{own.has(fixture.id) ? 'own · ' : ''}{fixture.modules
+              .length === 1
+              ? '1 module'
+              : `${fixture.modules.length} modules`}, {fixture.colourSlots === 1
               ? '1 colour'
-              : `${fixture.colourSlots} colours`} · {money.format(fixture.priceMinor / 100)}
+              : `${fixture.colourSlots} colours`} · {money.format(fixture.priceMinor / 100)} · {fixture.inStock >
+            0
+              ? `${fixture.inStock} in stock`
+              : `${fixture.leadDays} days`}
           </span>
         </button>
-        {#if chosen?.id === fixture.id}<ZoneList {fixture} />{/if}
+        {#if chosen?.id === fixture.id}
+          <ZoneList {fixture} />
+          <div class="more">
+            <Button size="small" kind="ghost" on:click={() => (detailed = true)}>Details</Button>
+            <Button size="small" kind="ghost" on:click={() => favourites.toggle(fixture.id)}
+              >{favourites.ids.has(fixture.id) ? '★ Not a favourite' : '☆ Favourite'}</Button
+            >
+            <Button size="small" kind="ghost" on:click={() => toggleCompared(fixture.id)}
+              >{compared.includes(fixture.id) ? 'Do not compare' : 'Compare'}</Button
+            >
+            <Button size="small" kind="ghost" on:click={() => copyAsOwn(fixture)}>Copy as own</Button>
+          </div>
+        {/if}
       </li>
     {:else}
       <li class="quiet small">Nothing like that in the catalogue.</li>
     {/each}
   </ul>
+  {#if refused !== null}
+    <div class="refused" role="alert">
+      <p><b>{refused.name}</b> was not taken:</p>
+      <ul class="errors">
+        {#each refused.errors.slice(0, 30) as e, i (i)}
+          <li>
+            {e.row > 0 ? `row ${e.row}` : ''}{e.column === ''
+              ? ''
+              : `${e.row > 0 ? ', ' : ''}${e.column}`}{e.row > 0 || e.column !== '' ? ': ' : ''}{e.reason}
+          </li>
+        {/each}
+        {#if refused.errors.length > 30}<li>and {refused.errors.length - 30} more</li>{/if}
+      </ul>
+      <button class="plain" onclick={() => (refused = null)}>Close</button>
+    </div>
+  {/if}
+  <div class="foot">
+    {#if side.length > 0}
+      <Button size="small" kind="tertiary" disabled={side.length < 2} on:click={() => (comparing = true)}
+        >Compare {side.length}</Button
+      >
+    {/if}
+    <button class="plain" onclick={() => picker?.click()}>Take a CSV table</button>
+    <button class="plain" onclick={() => void saveTable(listed)}>Save these as CSV</button>
+    <input
+      bind:this={picker}
+      class="visually-hidden"
+      type="file"
+      accept=".csv,text/csv"
+      aria-label="Table of fixtures"
+      tabindex="-1"
+      onchange={takeTable}
+    />
+  </div>
 </section>
+
+<Compare bind:open={comparing} fixtures={side} />
+{#if chosen !== null}<FixtureDialog bind:open={detailed} fixture={chosen} />{/if}
 
 {#if editor.carry?.at}
   <div
@@ -191,6 +319,52 @@
 
   button:focus-visible {
     outline: 2px solid var(--cds-focus);
+  }
+
+  .more {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    margin-bottom: 4px;
+  }
+
+  .more :global(.bx--btn) {
+    padding: 0 0.4rem;
+    min-width: 0;
+  }
+
+  .foot {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 0.6rem;
+    padding: 0.2rem 0.5rem 0.3rem 0;
+  }
+
+  .plain {
+    display: inline;
+    width: auto;
+    margin: 0;
+    padding: 2px 0;
+    border: 0;
+    background: none;
+    color: var(--cds-link-01);
+    font-size: 12px;
+    cursor: pointer;
+  }
+
+  .refused {
+    padding: 0.4rem 0.5rem 0.4rem 0;
+    border-top: 1px solid var(--gap);
+    font-size: 12px;
+  }
+
+  .errors {
+    max-height: 9rem;
+    font-size: 12px;
+  }
+
+  .errors li {
+    font-size: 12px;
+    color: var(--gap);
   }
 
   .name {

@@ -2,16 +2,18 @@
   import {
     addPartner,
     changePlacement,
+    copyAcross,
+    nameLamp,
     removePlacements,
     type PlacementPatch,
   } from '@flarik/core/build/edits';
-  import { placeModules } from '@flarik/core/build/place';
-  import type { Placement } from '@flarik/core/build/schema';
-  import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
+  import { fixingOf, holesOf, placeFixture, placeModules } from '@flarik/core/build/place';
+  import { LampStatus, Placement } from '@flarik/core/build/schema';
+  import { roomAround } from '@flarik/core/build/snap';
   import { bearingOf } from '@flarik/core/geometry/direction';
   import { Name } from '@flarik/core/names';
   import { zoneOf } from '@flarik/core/vehicle/vehicle';
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
   import ArrangeTools from './ArrangeTools.svelte';
@@ -20,6 +22,8 @@
   import TypedNumber from './TypedNumber.svelte';
 
   const editor = getEditor()();
+  /** On a zone that leans further there is no height to type, as on the roof. */
+  const UPRIGHT = 0.5;
   const placements = $derived(editor.selected);
   const only = $derived(placements.length === 1 ? placements[0] : undefined);
   const pair = $derived.by(() => {
@@ -28,7 +32,8 @@
   });
   const shown = $derived(only ?? pair);
   const zone = $derived(shown === undefined ? null : zoneOf(editor.vehicle, shown.zoneId));
-  const fixture = $derived(shown === undefined ? null : fixtureOf(shown.fixtureId));
+  const fixture = $derived(shown === undefined ? null : editor.lookup.fixture(shown.fixtureId));
+  const mirrorName = $derived(zone === null ? '' : zoneOf(editor.vehicle, zone.mirrorId).name.toLowerCase());
   const partner = $derived(editor.build.placements.find((p) => p.id === only?.partnerId));
   const what = $derived(
     nameOf(
@@ -37,8 +42,29 @@
     ),
   );
   const first = $derived(
-    shown === undefined ? null : (placeModules(editor.vehicle, shown, new Set(editor.state.open))[0] ?? null),
+    shown === undefined ? null : (placeModules(editor.lookup, shown, new Set(editor.state.open))[0] ?? null),
   );
+  const heightM = $derived(
+    shown === undefined ? 0 : placeFixture(editor.lookup, shown, new Set(editor.state.open)).base[2],
+  );
+  const room = $derived(
+    shown === undefined
+      ? null
+      : roomAround(
+          editor.lookup,
+          editor.build.placements.filter((p) => p.status !== 'removed'),
+          shown,
+        ),
+  );
+  const holes = $derived(
+    shown === undefined || fixture === null || zone === null ? 0 : holesOf(fixture, zone, shown),
+  );
+  const statusName: Readonly<Record<LampStatus, string>> = {
+    new: 'bought new',
+    kept: 'kept in place',
+    reused: 'reused from before',
+    removed: 'taken out',
+  };
   const aim = $derived(first === null ? null : bearingOf(first.frame.aim));
 
   const set = (label: string, patch: PlacementPatch): void => {
@@ -47,9 +73,11 @@
     editor.edit(`${label} ${shown.label}`, (b) => changePlacement(b, id, patch));
   };
 
+  /** A typed name stays; an empty one lets the name follow the layout again. */
   function rename(p: Placement, text: string): void {
-    const name = Name.safeParse(text.trim());
-    if (name.success && name.data !== p.label) set('Rename', { label: name.data });
+    const label = text.trim();
+    if (label === p.label || (label !== '' && !Name.safeParse(label).success)) return;
+    editor.edit(`Rename ${p.label}`, (b) => nameLamp(b, p.id, label));
   }
 
   function remove(): void {
@@ -67,7 +95,7 @@
       <p class="quiet small">{fixture.name} on {zone.name}. {zone.behind}.</p>
     {/if}
     <ModuleSetup {placements} />
-    {#if shown !== undefined && zone !== null}
+    {#if shown !== undefined && fixture !== null && zone !== null}
       <div class="numbers">
         <TypedNumber
           label="Across"
@@ -84,6 +112,32 @@
           min={-1500}
           max={1500}
           onset={(v: number) => set('Move', { vM: v / 1000 })}
+        />
+        {#if zone.v[2] > UPRIGHT}
+          <TypedNumber
+            label="Height"
+            unit="mm"
+            value={heightM * 1000}
+            min={0}
+            max={15_000}
+            onset={(v: number) => set('Move', { vM: shown.vM + (v / 1000 - heightM) / zone.v[2] })}
+          />
+        {/if}
+        <TypedNumber
+          label="Left gap"
+          unit="mm"
+          value={(room?.leftM ?? 0) * 1000}
+          min={-1000}
+          max={6000}
+          onset={(v: number) => set('Move', { uM: shown.uM + v / 1000 - (room?.leftM ?? 0) })}
+        />
+        <TypedNumber
+          label="Right gap"
+          unit="mm"
+          value={(room?.rightM ?? 0) * 1000}
+          min={-1000}
+          max={6000}
+          onset={(v: number) => set('Move', { uM: shown.uM - v / 1000 + (room?.rightM ?? 0) })}
         />
         <TypedNumber
           label="Pan"
@@ -118,6 +172,60 @@
           onset={(v: number) => set('Lens of', { lensTransmission: v / 100 })}
         />
       </div>
+      <div class="choices">
+        <Select
+          size="sm"
+          labelText="Comes from"
+          selected={shown.status}
+          on:update={(event) => {
+            const status = LampStatus.safeParse(event.detail);
+            if (status.success && status.data !== shown.status) set('Status of', { status: status.data });
+          }}
+        >
+          {#each LampStatus.options as status (status)}<SelectItem
+              value={status}
+              text={statusName[status]}
+            />{/each}
+        </Select>
+        <Select
+          size="sm"
+          labelText="Held by"
+          selected={shown.fixing ?? ''}
+          on:update={(event) => {
+            const fixing = zone.fixings.find((f) => f === event.detail) ?? null;
+            if (fixing !== shown.fixing) set('Fixing of', { fixing });
+          }}
+        >
+          <SelectItem value="" text="as usual" />
+          {#each zone.fixings as fixing (fixing)}<SelectItem value={fixing} text={fixing} />{/each}
+        </Select>
+      </div>
+      <p class="quiet small">
+        Held by {fixingOf(zone, shown)}{holes > 0
+          ? `, which makes ${holes} holes`
+          : ', no holes'}{zone.singleWall ? '; a single wall, not to be drilled' : ''}.
+      </p>
+      {#if fixture.poleM > 0}
+        <TypedNumber
+          label="Pole raised"
+          unit="mm"
+          value={shown.poleM * 1000}
+          min={0}
+          max={fixture.poleM * 1000}
+          onset={(v: number) => set('Pole of', { poleM: v / 1000 })}
+        />
+      {/if}
+      {#if fixture.showsText}
+        <TextInput
+          size="sm"
+          labelText="Text it shows"
+          value={shown.text}
+          on:change={(event) => {
+            const text = Placement.shape.text.safeParse(String(event.detail ?? '').trim());
+            if (text.success && text.data !== shown.text) set('Text of', { text: text.data });
+          }}
+        />
+      {/if}
       {#if first !== null && aim !== null}
         <p class="quiet small figure">
           Optical centre {first.centre[2].toFixed(2)} m high; aims at {Math.round(aim.bearingDeg) % 360}°, {aim.elevationDeg >=
@@ -130,7 +238,7 @@
     {#if only !== undefined}
       <TextInput
         size="sm"
-        labelText="Name"
+        labelText={only.named ? 'Name; empty it to let it follow the layout' : 'Name, following the layout'}
         value={only.label}
         on:change={(event) => rename(only, String(event.detail ?? ''))}
       />
@@ -143,6 +251,15 @@
             editor.edit(`Mirror ${only.label}`, (b) => addPartner(b, only.id, partnerId));
             editor.select([only.id, partnerId]);
           }}>Add its mirrored partner</Button
+        >
+        <Button
+          size="small"
+          kind="ghost"
+          on:click={() => {
+            const copyId = crypto.randomUUID().slice(0, 8);
+            editor.edit(`Copy ${only.label} across`, (b) => copyAcross(b, only.id, copyId));
+            editor.select([copyId]);
+          }}>Copy to {mirrorName}, without a tie</Button
         >
       {:else}
         <Button size="small" kind="tertiary" on:click={() => editor.select([only.id, partner.id])}>
@@ -180,6 +297,17 @@
 
   .numbers :global(.bx--text-input) {
     padding: 0 0.5rem;
+  }
+
+  .choices {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.5rem;
+  }
+
+  .choices :global(.bx--select-input) {
+    padding: 0 1.1rem 0 0.35rem;
+    font-size: 13px;
   }
 
   .numbers :global(.bx--label) {

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { addGroup, changeModules, setColour, type ModuleRef } from '@flarik/core/build/edits';
+  import { addGroup, changeModules, setColour, setInsert, type ModuleRef } from '@flarik/core/build/edits';
   import type { ModuleSetup, Placement } from '@flarik/core/build/schema';
-  import { coloursOffered, fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
+  import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour, colourLetter } from '@flarik/core/fixture/colour';
+  import { InsertId, insertName } from '@flarik/core/fixture/inserts';
   import { Phase } from '@flarik/core/timing/pattern';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
@@ -15,18 +16,28 @@
   const MIXED = '~mixed';
 
   const only = $derived(placements.length === 1 ? placements[0] : undefined);
-  const onlyFixture = $derived(only === undefined ? null : fixtureOf(only.fixtureId));
+  const onlyFixture = $derived(only === undefined ? null : editor.lookup.fixture(only.fixtureId));
   const setups = $derived(
     placements.flatMap((p) =>
       p.modules
         .filter((m) => only === undefined || editor.moduleId === null || m.id === editor.moduleId)
-        .map((m) => ({ ref: { placementId: p.id, moduleId: m.id }, setup: m })),
+        .map((m) => ({
+          ref: { placementId: p.id, moduleId: m.id },
+          fixture: editor.lookup.fixture(p.fixtureId),
+          setup: m,
+        })),
     ),
   );
   const refs = $derived<ModuleRef[]>(setups.map(({ ref }) => ref));
-  const slots = $derived(Math.max(1, ...placements.map((p) => fixtureOf(p.fixtureId).colourSlots)));
+  const slots = $derived(
+    Math.max(1, ...placements.map((p) => editor.lookup.fixture(p.fixtureId).colourSlots)),
+  );
+  /** Every module chosen sits in a slot that takes an insert. */
+  const slotted = $derived(setups.length > 0 && setups.every(({ fixture }) => fixture.slotted));
   const offered = $derived(
-    Colour.options.filter((c) => placements.some((p) => coloursOffered(fixtureOf(p.fixtureId)).includes(c))),
+    Colour.options.filter((c) =>
+      setups.some(({ fixture, setup }) => coloursOffered(editor.lookup.outputs(fixture, setup)).includes(c)),
+    ),
   );
   const what = $derived(
     nameOf(
@@ -49,6 +60,11 @@
     const colour = Colour.safeParse(value);
     if (value === MIXED) return;
     editor.edit(`Colour ${what}`, (b) => setColour(b, refs, slot, colour.success ? colour.data : null));
+  }
+
+  function chooseInsert(value: string): void {
+    const insert = InsertId.safeParse(value);
+    if (insert.success) editor.edit(`Build ${what}`, (b) => setInsert(b, refs, insert.data));
   }
 
   function chooseGroup(value: string): void {
@@ -85,6 +101,21 @@
       {#each onlyFixture.modules as module (module.id)}<SelectItem
           value={module.id}
           text={module.name}
+        />{/each}
+    </Select>
+  {/if}
+  {#if slotted}
+    {@const insert = common((m) => m.insert)}
+    <Select
+      size="sm"
+      labelText="Built with"
+      selected={insert}
+      on:update={(event) => chooseInsert(String(event.detail))}
+    >
+      {#if insert === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
+      {#each InsertId.options as option (option)}<SelectItem
+          value={option}
+          text={insertName[option]}
         />{/each}
     </Select>
   {/if}

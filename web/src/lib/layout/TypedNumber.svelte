@@ -8,14 +8,20 @@
     value,
     min,
     max,
+    refuse = () => '',
     onset,
+    onreach = () => undefined,
   }: {
     label: string;
     unit: string;
     value: number;
     min: number;
     max: number;
+    /** Why a value within its range cannot be; empty when it can. */
+    refuse?: (value: number) => string;
     onset: (value: number) => void;
+    /** The field was entered, or left. */
+    onreach?: (entered: boolean) => void;
   } = $props();
 
   let typed = $state<string | null>(null);
@@ -24,7 +30,7 @@
     if (typed === null) return '';
     const n = Number(typed);
     if (typed.trim() === '' || !Number.isFinite(n)) return 'a number, please';
-    return n < min || n > max ? `${min} to ${max}` : '';
+    return n < min || n > max ? `${min} to ${max}` : refuse(n);
   });
 
   function commit(): void {
@@ -43,9 +49,11 @@
   invalid={wrong !== ''}
   invalidText={wrong}
   on:input={(event) => (typed = String(event.detail ?? ''))}
+  on:focus={() => onreach(true)}
   on:blur={() => {
     commit();
     typed = null;
+    onreach(false);
   }}
   on:keydown={(event) => {
     if (event.key === 'Enter') commit();

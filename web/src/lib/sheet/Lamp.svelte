@@ -8,6 +8,8 @@
     glows,
     selected,
     letters,
+    named,
+    unlit,
     calm,
     reach,
     onpress,
@@ -18,6 +20,10 @@
     glows: ReadonlyMap<string, Glow>;
     selected: boolean;
     letters: boolean;
+    /** Its name stands beside it. */
+    named: boolean;
+    /** As it looks with everything off. */
+    unlit: boolean;
     /** Lower contrast between lit and dark. */
     calm: boolean;
     /** The smallest half-size of the handle for the pointer, m. */
@@ -49,14 +55,15 @@
   {#each picture.lenses as lens (lens.moduleId)}
     {@const glow = glowOf(lens.moduleId)}
     {#if glow !== undefined}
-      {#if glow.driven && glow.level > 0.5}
+      {#if !unlit && glow.driven && glow.level > 0.5}
         <path class="halo" class:calm style:--lamp="var(--lamp-{glow.colour})" d={lens.path} />
       {/if}
       <path
         class="lens"
+        class:unlit
         style:--lamp="var(--lamp-{glow.colour})"
         d={lens.path}
-        style:opacity={brightness(glow)}
+        style:opacity={unlit ? 1 : brightness(glow)}
       />
     {/if}
   {/each}
@@ -71,6 +78,9 @@
     aria-pressed={selected}
     aria-label={placement.label}
     data-placement={placement.id}
+    data-lamp={placement.id}
+    class:gone={placement.status === 'removed'}
+    class:kept={placement.status === 'kept'}
     onpointerdown={(event) => onpress(event, picture)}
     onkeydown={(event) => onkey(event, picture)}
     onfocus={() => onreach(picture)}
@@ -78,9 +88,23 @@
     {@render drawing()}
   </g>
 {:else}
-  <g class="lamp" class:selected aria-hidden="true" onpointerdown={(event) => onpress(event, picture)}>
+  <g
+    class="lamp"
+    class:selected
+    class:gone={placement.status === 'removed'}
+    class:kept={placement.status === 'kept'}
+    aria-hidden="true"
+    data-lamp={placement.id}
+    onpointerdown={(event) => onpress(event, picture)}
+  >
     {@render drawing()}
   </g>
+{/if}
+
+{#if named}
+  <text class="name" aria-hidden="true" transform="translate({at[0]},{at[1] - half[1] - 0.06}) scale(1,-1)"
+    >{placement.label}</text
+  >
 {/if}
 
 {#if letters}
@@ -98,6 +122,25 @@
 {/if}
 
 <style>
+  .name {
+    font-size: calc(10 * var(--px));
+    text-anchor: middle;
+    fill: var(--cds-text-01);
+    paint-order: stroke;
+    stroke: var(--sheet);
+    stroke-width: calc(3 * var(--px));
+    pointer-events: none;
+  }
+
+  .gone .housing {
+    stroke: var(--gap);
+    stroke-dasharray: 3 2;
+  }
+
+  .kept .housing {
+    stroke: var(--good);
+  }
+
   .lamp {
     cursor: grab;
     outline: none;
@@ -152,6 +195,10 @@
 
   .lens {
     fill: var(--lamp);
+  }
+
+  .lens.unlit {
+    fill: #5b646d;
   }
 
   text {

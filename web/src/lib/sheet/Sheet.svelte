@@ -1,51 +1,84 @@
 <script lang="ts">
   import { changePlacement, removePlacements } from '@flarik/core/build/edits';
   import { misfit } from '@flarik/core/build/place';
-  import { fixtureOf } from '@flarik/core/fixture/catalogue/catalogue';
+  import type { Build, Placement } from '@flarik/core/build/schema';
+  import { snapOnZone, type Guide } from '@flarik/core/build/snap';
+  import type { DrawnRect } from '@flarik/core/vehicle/drawn';
+  import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
   import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
-  import type { Point2 } from '@flarik/core/vehicle/views';
+  import { project, type Point2 } from '@flarik/core/vehicle/views';
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
   import { placeAt } from '$lib/editor/placing';
   import { trackDrag } from '$lib/editor/trackDrag';
   import { arrange, viewName, VIEWS } from './arrangement';
-  import { beamsOf, wedgePath } from './directions';
+  import Dimension from './Dimension.svelte';
+  import { dimensionsOf, guidesOf } from './dimensions';
+  import { beamsOf, gripOf, panToward, wedgePath } from './directions';
   import { glows } from './glow';
+  import KeepOuts from './KeepOuts.svelte';
   import Lamp from './Lamp.svelte';
-  import { lampPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
+  import { firstLayers, type Layers, type When } from './layers';
+  import OwnShapes from './OwnShapes.svelte';
+  import { rememberedPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
   import SheetTools from './SheetTools.svelte';
   import ViewPicture from './ViewPicture.svelte';
   import { zoomable, type Zoomer } from './zoom';
 
   const NUDGE_M = 0.005;
   const BIG_NUDGE_M = 0.025;
+  const TURN_DEG = 5;
+  /** A moved lamp is drawn to a place this near on the screen, px, and on the vehicle, m. */
+  const SNAP_PX = 7;
+  const MOST_SNAP_M = 0.06;
   /** Letters are left out of a sheet smaller than this: they would be too small to read, px/m. */
   const SMALLEST_LETTERS = 55;
   /** Beams of more lamps than this hide the drawing. */
   const MOST_BEAMS = 4;
+  /** What is drawn smaller than this was a slip of the hand, m. */
+  const LEAST_DRAWN_M = 0.02;
 
   let {
     editable = true,
+    show = {},
+    measured = null,
+    drawing = false,
+    ondrawn,
     ondropper,
   }: {
     editable?: boolean;
+    /** Layers drawn at first besides the usual ones. */
+    show?: Partial<Layers>;
+    /** The dimension of the vehicle whose place is shown. */
+    measured?: string | null;
+    /** A rectangle is drawn on a view instead of a lamp being moved. */
+    drawing?: boolean;
+    ondrawn?: (rect: DrawnRect) => void;
     /** Hands out the function that places the carried fixture where the pointer let it go. */
     ondropper?: (drop: (clientX: number, clientY: number) => void) => void;
   } = $props();
 
   const editor = getEditor()();
-  const sheet = $derived(arrange(editor.vehicle));
   const open = $derived(new Set(editor.state.open));
+  const sheet = $derived(arrange(editor.vehicle, open));
   const instant = $derived(
     editor.preview.playing || editor.preview.timeMs > 0 ? editor.preview.timeMs : null,
   );
   const shown = $derived(glows(editor.build, editor.drives, instant));
-  const pictures = $derived(editor.build.placements.flatMap((p) => lampPictures(editor.vehicle, p, open)));
-  const carried = $derived(editor.carry === null ? null : fixtureOf(editor.carry.fixtureId));
+  // svelte-ignore state_referenced_locally
+  let layers = $state({ ...firstLayers(), ...show });
+  let when = $state<When>('after');
+  const retrofit = $derived(editor.build.placements.some((p) => p.status !== 'new'));
+  const present = $derived(
+    editor.build.placements.filter(({ status }) =>
+      when === 'after' ? status !== 'removed' : status === 'removed' || status === 'kept',
+    ),
+  );
+  const pictures = $derived(present.flatMap((p) => rememberedPictures(editor.lookup, p, open)));
+  const carried = $derived(editor.carry === null ? null : editor.lookup.fixture(editor.carry.fixtureId));
 
-  let layers = $state({ zones: false, factory: true, letters: true, beams: true });
   let enlarged = $state<View | 'all'>('all');
   let hovered = $state.raw<MountZone | null>(null);
   let transform = $state.raw({ x: 0, y: 0, k: 1 });
@@ -53,6 +86,11 @@
   let svg: SVGSVGElement | undefined = $state();
   const groups: Partial<Record<View, SVGGElement>> = $state({});
   let pxPerM = $state(70);
+  /** The lamp being dragged, where, and what it was drawn to. */
+  let moving = $state.raw<{ id: string; view: View; guides: readonly Guide[] } | null>(null);
+  let rect = $state.raw<DrawnRect | null>(null);
+  let box = $state.raw<{ from: Point2; to: Point2 } | null>(null);
+  let turning = $state.raw<string | null>(null);
 
   const zoom = $derived(
     zoomable(
@@ -61,6 +99,7 @@
       (ready) => (zoomer = ready),
     ),
   );
+  const px = $derived(1 / (pxPerM * transform.k));
 
   $effect(() => {
     const element = svg;
@@ -79,13 +118,27 @@
     zoomer?.show({ x: f.left - 0.1, y: f.top - 0.15, width: f.width + 0.2, height: f.height + 0.4 });
   }
 
-  /** Where the pointer is on a view, m. */
-  function onView(view: View, clientX: number, clientY: number): Point2 | null {
-    const matrix = groups[view]?.getScreenCTM();
+  function within(element: SVGGraphicsElement | undefined, clientX: number, clientY: number): Point2 | null {
+    const matrix = element?.getScreenCTM();
     if (matrix === null || matrix === undefined) return null;
     const p = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
     return [p.x, p.y];
   }
+
+  /** Where the pointer is on a view, m. */
+  const onView = (view: View, clientX: number, clientY: number): Point2 | null =>
+    within(groups[view], clientX, clientY);
+
+  /** The lamps that move when this one is taken hold of: the chosen ones with it, but no partner twice. */
+  function movedWith(placement: Placement): Placement[] {
+    if (!editor.selection.has(placement.id)) return [placement];
+    const others = editor.selected.filter((p) => p.id !== placement.id && p.id !== placement.partnerId);
+    return [placement, ...others.filter((p, i) => !others.slice(0, i).some((q) => q.partnerId === p.id))];
+  }
+
+  const zoneIdOf = (id: string): string => editor.build.placements.find((p) => p.id === id)?.zoneId ?? '';
+  const posed = (zoneId: string): MountZone =>
+    posedZone(editor.vehicle, zoneOf(editor.vehicle, zoneId), open);
 
   function press(event: PointerEvent, picture: LampPicture): void {
     if (event.button !== 0) return;
@@ -97,24 +150,52 @@
       editor.select(already ? rest : [...rest, placement.id]);
       return;
     }
-    if (!already || editor.selection.size > 1) editor.select([placement.id]);
+    if (!already) editor.select([placement.id]);
     editor.clearShown();
-    if (!editable) return;
+    const choose = () => editor.select([placement.id]);
+    if (!editable) return choose();
     const from = onView(view, event.clientX, event.clientY);
-    const zone = posedZone(editor.vehicle, zoneOf(editor.vehicle, placement.zoneId), open);
+    const lamps = movedWith(placement);
+    const lead = posed(placement.zoneId);
     const change = (x: number, y: number) => {
       const to = onView(view, x, y);
-      const { du, dv } =
-        from === null || to === null
-          ? { du: 0, dv: 0 }
-          : stepOnZone(view, zone, [to[0] - from[0], to[1] - from[1]]);
-      return (build: typeof editor.build) =>
-        changePlacement(build, placement.id, { uM: placement.uM + du, vM: placement.vM + dv });
+      const step: Point2 = from === null || to === null ? [0, 0] : [to[0] - from[0], to[1] - from[1]];
+      const { du, dv } = stepOnZone(view, lead, step);
+      const others = editor.build.placements.filter(
+        (p) => !lamps.some((q) => q.id === p.id) && p.id !== placement.partnerId && p.status !== 'removed',
+      );
+      const at = snapOnZone(
+        editor.lookup,
+        others,
+        placement,
+        { uM: placement.uM + du, vM: placement.vM + dv },
+        Math.min(SNAP_PX * px, MOST_SNAP_M),
+      );
+      moving = { id: placement.id, view, guides: at.guides };
+      return (build: Build): Build =>
+        lamps.slice(1).reduce(
+          (b, p) => {
+            const move = stepOnZone(view, posed(p.zoneId), step);
+            return changePlacement(b, p.id, { uM: p.uM + move.du, vM: p.vM + move.dv });
+          },
+          changePlacement(build, placement.id, { uM: at.uM, vM: at.vM }),
+        );
     };
+    const what = nameOf(
+      editor.build,
+      lamps.map((p) => p.id),
+    );
     trackDrag(event, {
       move: (x, y) => editor.drag(change(x, y)),
-      drop: (x, y) => editor.edit(`Move ${placement.label}`, change(x, y)),
-      cancel: () => editor.cancelDrag(),
+      drop: (x, y) => {
+        editor.edit(`Move ${what}`, change(x, y));
+        moving = null;
+      },
+      click: choose,
+      cancel: () => {
+        editor.cancelDrag();
+        moving = null;
+      },
     });
   }
 
@@ -124,25 +205,39 @@
     ArrowUp: [0, 1],
     ArrowDown: [0, -1],
   };
+  const TURNS: Readonly<Record<string, number>> = { '[': -TURN_DEG, ']': TURN_DEG };
 
   function key(event: KeyboardEvent, { placement, view }: LampPicture): void {
     const arrow = ARROWS[event.key];
-    if (event.key === 'Enter') editor.select([placement.id]);
-    else if (!editable) return;
+    const turn = TURNS[event.key];
+    if (event.key === 'Enter') {
+      const rest = [...editor.selection].filter((id) => id !== placement.id);
+      if (!event.shiftKey) editor.select([placement.id]);
+      else editor.select(editor.selection.has(placement.id) ? rest : [...rest, placement.id]);
+    } else if (!editable) return;
     else if (event.key === 'Delete' || event.key === 'Backspace') {
       const ids = editor.selection.has(placement.id) ? editor.selection : new Set([placement.id]);
       editor.edit(`Delete ${nameOf(editor.build, [...ids])}`, (b) => removePlacements(b, ids));
+    } else if (turn !== undefined) {
+      editor.edit(
+        `Turn ${placement.label}`,
+        (b) => changePlacement(b, placement.id, { panDeg: placement.panDeg + turn }),
+        `turn ${placement.id}`,
+      );
     } else if (arrow !== undefined) {
       const size = event.shiftKey ? BIG_NUDGE_M : NUDGE_M;
-      const zone = posedZone(editor.vehicle, zoneOf(editor.vehicle, placement.zoneId), open);
-      const { du, dv } = stepOnZone(view, zone, [arrow[0] * size, arrow[1] * size]);
+      if (!editor.selection.has(placement.id)) editor.select([placement.id]);
+      const lamps = movedWith(placement);
       const round = (v: number) => Math.round(v / NUDGE_M) * NUDGE_M;
-      editor.select([placement.id]);
+      const ids = lamps.map((p) => p.id);
       editor.edit(
-        `Nudge ${placement.label}`,
-        (b) =>
-          changePlacement(b, placement.id, { uM: placement.uM + round(du), vM: placement.vM + round(dv) }),
-        `nudge ${placement.id}`,
+        `Nudge ${nameOf(editor.build, ids)}`,
+        (build) =>
+          lamps.reduce((b, p) => {
+            const { du, dv } = stepOnZone(view, posed(p.zoneId), [arrow[0] * size, arrow[1] * size]);
+            return changePlacement(b, p.id, { uM: p.uM + round(du), vM: p.vM + round(dv) });
+          }, build),
+        `nudge ${ids.join(' ')}`,
       );
     } else return;
     event.preventDefault();
@@ -153,21 +248,136 @@
   function drop(view: View, zone: MountZone, clientX: number, clientY: number): void {
     const p = onView(view, clientX, clientY);
     if (editor.carry === null || carried === null || p === null || misfit(carried, zone) !== null) return;
-    const posed = posedZone(editor.vehicle, zone, open);
     const picture = zonePictures(editor.vehicle, view, open).find((z) => z.zone.id === zone.id);
     if (picture === undefined) return;
-    const { du, dv } = stepOnZone(view, posed, [p[0] - picture.at[0], p[1] - picture.at[1]]);
-    placeAt(editor, editor.carry.fixtureId, zone, { uM: du, vM: dv, pair: false });
+    const { du, dv } = stepOnZone(view, posed(zone.id), [p[0] - picture.at[0], p[1] - picture.at[1]]);
+    const at = snapOnZone(
+      editor.lookup,
+      present,
+      { fixtureId: carried.id, zoneId: zone.id },
+      { uM: du, vM: dv },
+      Math.min(SNAP_PX * px, MOST_SNAP_M),
+    );
+    placeAt(editor, editor.carry.fixtureId, zone, { uM: at.uM, vM: at.vM, pair: false });
   }
 
   const beams = $derived(
-    layers.beams && editor.selected.length <= MOST_BEAMS
-      ? beamsOf(editor.vehicle, editor.selected, open)
-      : [],
+    layers.beams && editor.selected.length <= MOST_BEAMS ? beamsOf(editor.lookup, editor.selected, open) : [],
   );
+  const aimed = $derived(
+    editable && layers.beams && editor.selected.length <= 2 ? editor.selected[0] : undefined,
+  );
+  const grip = $derived(aimed === undefined ? null : gripOf(editor.lookup, aimed, open));
   const wedges = $derived(editor.marked.map((sector) => wedgePath(editor.vehicle, sector)));
 
+  /** Aims a lamp by its beam: in steps of 5°, or of 1° with Alt held. */
+  function aim(event: PointerEvent, lamp: Placement): void {
+    if (event.button !== 0 || grip === null) return;
+    event.stopPropagation();
+    const held = grip;
+    const change = (x: number, y: number, fine: boolean) => {
+      const to = onView('plan', x, y);
+      const turn = to === null ? 0 : panToward(held, to, fine ? 1 : TURN_DEG);
+      const panDeg = ((lamp.panDeg + turn + 540) % 360) - 180;
+      turning = `pan ${Math.round(panDeg)}°`;
+      return (b: Build): Build => changePlacement(b, lamp.id, { panDeg });
+    };
+    const fine = event.altKey;
+    trackDrag(event, {
+      move: (x, y) => editor.drag(change(x, y, fine)),
+      drop: (x, y) => {
+        editor.edit(`Aim ${lamp.label}`, change(x, y, fine));
+        turning = null;
+      },
+      cancel: () => {
+        editor.cancelDrag();
+        turning = null;
+      },
+    });
+  }
+
+  /** Draws a rectangle on a view, to 5 mm. */
+  function draw(event: PointerEvent, view: View): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const round = ([a, b]: Point2): Point2 => [
+      Math.round(a / NUDGE_M) * NUDGE_M,
+      Math.round(b / NUDGE_M) * NUDGE_M,
+    ];
+    const start = onView(view, event.clientX, event.clientY);
+    if (start === null) return;
+    const upTo = (x: number, y: number): DrawnRect => ({
+      view,
+      from: round(start),
+      to: round(onView(view, x, y) ?? start),
+    });
+    trackDrag(event, {
+      move: (x, y) => (rect = upTo(x, y)),
+      drop: (x, y) => {
+        const { from, to } = upTo(x, y);
+        rect = null;
+        if (Math.min(Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])) >= LEAST_DRAWN_M)
+          ondrawn?.({ view, from, to });
+      },
+      cancel: () => (rect = null),
+    });
+  }
+
+  /** Chooses all lamps in a box drawn with Shift held. */
+  function chooseBox(event: PointerEvent): void {
+    if (event.button !== 0 || !event.shiftKey || svg === undefined) return;
+    const paper = svg;
+    const start = within(paper, event.clientX, event.clientY);
+    if (start === null) return;
+    trackDrag(event, {
+      move: (x, y) => (box = { from: start, to: within(paper, x, y) ?? start }),
+      drop: (x, y) => {
+        box = null;
+        const [left, right] = [Math.min(event.clientX, x), Math.max(event.clientX, x)];
+        const [top, bottom] = [Math.min(event.clientY, y), Math.max(event.clientY, y)];
+        const inside = [...paper.querySelectorAll<SVGGElement>('[data-lamp]')].filter((element) => {
+          const r = element.getBoundingClientRect();
+          const [cx, cy] = [r.left + r.width / 2, r.top + r.height / 2];
+          return cx >= left && cx <= right && cy >= top && cy <= bottom;
+        });
+        const ids = inside.flatMap((element) => element.getAttribute('data-lamp') ?? []);
+        editor.select([...new Set([...editor.selection, ...ids])]);
+      },
+      cancel: () => (box = null),
+    });
+  }
+
+  /** What is measured on the sheet: the vehicle's own dimension, or the room around a lamp. */
+  const isDimension = (dimension: string): dimension is DimensionKey => dimension in DIMENSIONS;
+  const mark = $derived.by(() => {
+    const found = measured === null ? undefined : editor.vehicle.marks[measured];
+    if (found === undefined || measured === null || !isDimension(measured)) return null;
+    const value = editor.build.vehicle.dimensions[measured] ?? 0;
+    const figure = measured.endsWith('Deg') ? `${value}°` : `${Math.round(value * 1000)} mm`;
+    return {
+      view: found.view,
+      from: project(found.view, found.from),
+      to: project(found.view, found.to),
+      text: `${DIMENSIONS[measured].name}: ${figure}`,
+      measured: DIMENSIONS[measured].measured,
+    };
+  });
+  const sized = $derived(
+    moving === null && !layers.sizes
+      ? []
+      : pictures.filter((p) =>
+          moving === null
+            ? p.primary && editor.selection.has(p.placement.id)
+            : p.placement.id === moving.id && p.view === moving.view,
+        ),
+  );
+
   const status = $derived.by(() => {
+    if (mark !== null) return `${mark.text}, ${mark.measured}.`;
+    if (drawing) return 'Draw a rectangle on the view that shows the place best. Esc leaves it.';
+    if (turning !== null) return turning;
+    if (moving !== null)
+      return moving.guides.map((g) => (g.axis === 'u' ? `across: ${g.why}` : `up: ${g.why}`)).join('; ');
     if (carried === null) return null;
     if (hovered === null)
       return `${carried.name}: choose a green zone, or a zone from the list. Esc puts it back.`;
@@ -202,6 +412,8 @@
   <SheetTools
     {enlarged}
     bind:layers
+    bind:when
+    {retrofit}
     choosable={editable}
     onenlarge={enlarge}
     onzoom={(factor: number) => zoomer?.by(factor)}
@@ -224,6 +436,15 @@
       >
         <line x1="0" y1="0" x2="0" y2="0.09" stroke="var(--gap)" stroke-width="0.03" />
       </pattern>
+      <pattern
+        id="keep-out-hatch"
+        width="0.07"
+        height="0.07"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="0.07" stroke="var(--gap)" stroke-width="0.012" />
+      </pattern>
     </defs>
     <rect
       class="paper"
@@ -231,14 +452,12 @@
       height={sheet.height}
       role="presentation"
       data-paper
-      onclick={() => {
-        if (editor.carry === null) editor.select([]);
+      onpointerdown={chooseBox}
+      onclick={(event) => {
+        if (editor.carry === null && !event.shiftKey) editor.select([]);
       }}
     />
-    <g
-      transform="translate({transform.x},{transform.y}) scale({transform.k})"
-      style:--px="{1 / (pxPerM * transform.k)}px"
-    >
+    <g transform="translate({transform.x},{transform.y}) scale({transform.k})" style:--px="{px}px">
       {#each VIEWS as view (view)}
         {@const frame = sheet.frames[view]}
         <text
@@ -260,6 +479,8 @@
             {#each wedges as path, i (i)}<path class="wedge" d={path} />{/each}
           {/if}
           <ViewPicture vehicle={editor.vehicle} {view} {open} factoryLamps={layers.factory} />
+          <OwnShapes vehicle={editor.vehicle} spec={editor.build.vehicle} {view} />
+          {#if layers.keepOuts}<KeepOuts vehicle={editor.vehicle} {view} {open} />{/if}
           {#if view === 'plan'}
             {#each beams as beam (beam.key)}<path
                 class="beam"
@@ -293,18 +514,83 @@
                 {picture}
                 glows={shown}
                 selected={editor.selection.has(picture.placement.id)}
-                letters={layers.letters && pxPerM * transform.k > SMALLEST_LETTERS}
+                letters={layers.letters && !layers.offLook && pxPerM * transform.k > SMALLEST_LETTERS}
+                named={layers.names && picture.primary}
+                unlit={layers.offLook}
                 calm={instant !== null && !editor.preview.trueSpeed}
-                reach={7 / (pxPerM * transform.k)}
+                reach={7 * px}
                 onpress={press}
                 onkey={key}
                 onreach={() => (hovered = null)}
               />
             {/each}
           </g>
+          {#if moving !== null && moving.view === view}
+            {#each guidesOf(editor.lookup, moving.guides, zoneIdOf(moving.id), view, open) as guide (guide.id)}
+              <path class="guide" d="M{guide.from[0]},{guide.from[1]}L{guide.to[0]},{guide.to[1]}" />
+            {/each}
+          {/if}
+          {#each sized.filter((p) => p.view === view) as picture (picture.placement.id)}
+            {#each dimensionsOf(editor.lookup, present, picture.placement, view, open) as d (d.id)}
+              <Dimension from={d.from} to={d.to} text={d.text} />
+            {/each}
+          {/each}
+          {#if view === 'plan' && grip !== null && aimed !== undefined}
+            <path class="aim" d="M{grip.from[0]},{grip.from[1]}L{grip.at[0]},{grip.at[1]}" />
+            <circle
+              class="grip"
+              cx={grip.at[0]}
+              cy={grip.at[1]}
+              r={7 * px}
+              role="presentation"
+              onpointerdown={(event) => aim(event, aimed)}
+            >
+              <title>Drag to aim {aimed.label}; keys [ and ] turn it by 5°</title>
+            </circle>
+          {/if}
+          {#if mark?.view === view}
+            <Dimension from={mark.from} to={mark.to} text={mark.text} strong />
+          {/if}
+          {#if drawing}
+            <rect
+              class="canvas"
+              x={frame.left - frame.x}
+              y={frame.y - frame.top - frame.height}
+              width={frame.width}
+              height={frame.height}
+              role="presentation"
+              data-draw={view}
+              onpointerdown={(event) => draw(event, view)}
+            />
+          {/if}
+          {#if rect?.view === view}
+            <rect
+              class="drawn"
+              x={Math.min(rect.from[0], rect.to[0])}
+              y={Math.min(rect.from[1], rect.to[1])}
+              width={Math.abs(rect.to[0] - rect.from[0])}
+              height={Math.abs(rect.to[1] - rect.from[1])}
+            />
+            <Dimension
+              from={[rect.from[0], rect.to[1]]}
+              to={rect.to}
+              text="{Math.abs(Math.round((rect.to[0] - rect.from[0]) * 1000))} × {Math.abs(
+                Math.round((rect.to[1] - rect.from[1]) * 1000),
+              )} mm"
+            />
+          {/if}
         </g>
       {/each}
     </g>
+    {#if box !== null}
+      <rect
+        class="drawn"
+        x={Math.min(box.from[0], box.to[0])}
+        y={Math.min(box.from[1], box.to[1])}
+        width={Math.abs(box.to[0] - box.from[0])}
+        height={Math.abs(box.to[1] - box.from[1])}
+      />
+    {/if}
   </svg>
   <p class="status" role="status">{status ?? ''}</p>
 </section>
@@ -391,6 +677,47 @@
     fill-opacity: 0.14;
     stroke-opacity: 0.6;
     stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+
+  .guide {
+    stroke: var(--good);
+    stroke-width: 1.5;
+    stroke-dasharray: 6 3;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+
+  .aim {
+    stroke: var(--accent);
+    stroke-width: 1;
+    stroke-dasharray: 3 3;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+
+  .grip {
+    fill: var(--sheet);
+    stroke: var(--accent);
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
+    cursor: grab;
+  }
+
+  .canvas {
+    fill: color-mix(in srgb, var(--zone-fit) 7%, transparent);
+    stroke: var(--zone-fit);
+    stroke-dasharray: 6 4;
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+    cursor: crosshair;
+  }
+
+  .drawn {
+    fill: color-mix(in srgb, var(--zone-fit) 30%, transparent);
+    stroke: var(--zone-fit);
+    stroke-width: 1.5;
     vector-effect: non-scaling-stroke;
     pointer-events: none;
   }

@@ -5,23 +5,33 @@
   import ZoomOut from 'carbon-icons-svelte/lib/ZoomOut.svelte';
   import Choice from '$lib/frame/Choice.svelte';
   import { viewName, VIEWS } from './arrangement';
+  import { LAYERS, type Layers, type When } from './layers';
 
   /** Which view is enlarged, which layers are drawn, and the zoom. */
   let {
     enlarged,
     layers = $bindable(),
+    when = $bindable(),
+    retrofit,
     choosable,
     onenlarge,
     onzoom,
   }: {
     enlarged: View | 'all';
-    layers: { zones: boolean; factory: boolean; letters: boolean; beams: boolean };
+    layers: Layers;
+    when: When;
+    /** Something was there before, so that before and after differ. */
+    retrofit: boolean;
     /** Layers can be chosen where there is room for it. */
     choosable: boolean;
     onenlarge: (view: View | 'all') => void;
     onzoom: (factor: number) => void;
   } = $props();
 
+  const WHENS: readonly { value: When; text: string }[] = [
+    { value: 'before', text: 'Before' },
+    { value: 'after', text: 'After' },
+  ];
   const STEP = 1.5;
   const views: readonly { value: View | 'all'; text: string }[] = [
     { value: 'all', text: 'All' },
@@ -32,12 +42,17 @@
 <div class="tools">
   <Choice label="Enlarge a view" small options={views} value={enlarged} onchoose={onenlarge} />
   {#if choosable}
-    <div class="layers" role="group" aria-label="Layers">
-      <label><input type="checkbox" bind:checked={layers.zones} /> Zones</label>
-      <label><input type="checkbox" bind:checked={layers.factory} /> Factory</label>
-      <label><input type="checkbox" bind:checked={layers.letters} /> Letters</label>
-      <label><input type="checkbox" bind:checked={layers.beams} /> Beams</label>
-    </div>
+    <details>
+      <summary>Layers</summary>
+      <div class="layers" role="group" aria-label="Layers">
+        {#each LAYERS as layer (layer.id)}
+          <label><input type="checkbox" bind:checked={layers[layer.id]} /> {layer.name}</label>
+        {/each}
+      </div>
+    </details>
+  {/if}
+  {#if retrofit}
+    <Choice label="Before or after" small options={WHENS} value={when} onchoose={(w: When) => (when = w)} />
   {/if}
   <span class="fill"></span>
   <Button
@@ -68,10 +83,34 @@
     border-bottom: 1px solid var(--sheet-line);
   }
 
-  .layers {
-    display: flex;
-    gap: 0.6rem;
+  details {
+    position: relative;
+  }
+
+  summary {
+    padding: 0 0.5rem;
+    border: 1px solid var(--cds-ui-04);
     font-size: 12px;
+    line-height: 22px;
+    cursor: pointer;
+  }
+
+  summary:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+
+  .layers {
+    position: absolute;
+    z-index: 15;
+    top: calc(100% + 4px);
+    left: 0;
+    display: grid;
+    gap: 0.35rem;
+    padding: 0.6rem 0.75rem;
+    background: var(--cds-ui-01);
+    border: 1px solid var(--cds-ui-04);
+    box-shadow: 0 4px 14px rgb(0 0 0 / 40%);
+    font-size: 13px;
   }
 
   .fill {

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Vehicle, View } from '@flarik/core/vehicle/types';
-  import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
+  import type { FactoryFunction, Vehicle, View } from '@flarik/core/vehicle/types';
+  import { isOpen, motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
   import { movePoint } from '@flarik/core/geometry/frame';
   import { project } from '@flarik/core/vehicle/views';
   import { openPartPictures, pathOf } from './pictures';
@@ -12,11 +12,14 @@
     factoryLamps = true,
   }: { vehicle: Vehicle; view: View; open: OpenParts; factoryLamps?: boolean } = $props();
 
+  const FORWARD: readonly FactoryFunction[] = ['head', 'low beam', 'high beam', 'day'];
+  const REARWARD: readonly FactoryFunction[] = ['tail', 'stop', 'reverse', 'plate', 'cargo'];
+
   const shapes = $derived(
     vehicle.art.filter((shape) => {
       if (shape.view !== view) return false;
-      const isOpen = shape.partId !== null && open.has(shape.partId);
-      return shape.kind === 'opening' ? isOpen : !isOpen;
+      const stands = isOpen(vehicle, shape.partId, open);
+      return shape.kind === 'opening' ? stands : !stands;
     }),
   );
   const parts = $derived(openPartPictures(vehicle, view, open));
@@ -28,11 +31,11 @@
         const [a2, b2] = points[(i + 1) % points.length] ?? [a, b];
         return sum + a * b2 - a2 * b;
       }, 0);
-      const near = lamp.outline.some((p) => {
-        const [x, y] = p;
+      const near = lamp.outline.some(([x, y]) => {
         if (view === 'left') return y > 0.7;
         if (view === 'right') return y < -0.7;
-        return view === 'front' ? x > 0.5 : view === 'rear' ? x < -0.5 : true;
+        if (view === 'front') return x > 0.5 && !REARWARD.includes(lamp.does);
+        return view === 'plan' || ((x < -0.5 || lamp.does === 'cargo') && !FORWARD.includes(lamp.does));
       });
       return near && Math.abs(area) > 0.002 ? [{ ...lamp, path: pathOf(points) }] : [];
     }),
@@ -48,7 +51,7 @@
   {/each}
   {#if factoryLamps}
     {#each lamps as lamp (lamp.id)}
-      <path class="factory {lamp.does}" d={lamp.path} />
+      <path class="factory {lamp.does.replace(' ', '-')}" d={lamp.path} />
     {/each}
   {/if}
   {#each parts.filter((p) => p.front) as part (part.id)}
@@ -123,6 +126,11 @@
   }
 
   .head,
+  .low-beam,
+  .high-beam,
+  .day,
+  .fog,
+  .cargo,
   .reverse,
   .plate {
     fill: #e3e9ef;

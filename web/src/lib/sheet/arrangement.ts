@@ -1,14 +1,14 @@
 import type { Vehicle, View } from '@flarik/core/vehicle/types';
+import { posedSolids, type OpenParts } from '@flarik/core/vehicle/vehicle';
+import { project } from '@flarik/core/vehicle/views';
 
 /** Room between views and around the sheet, m. */
 const GAP_M = 0.3;
 const MARGIN_M = 0.12;
-/** Room behind the plan for an open hatch, m. */
-const HATCH_M = 0.75;
 /** Room below a view for its title, m. */
 const TITLE_M = 0.24;
-/** Room above an elevation for what stands on the roof, m. */
-const HEAD_M = 0.14;
+/** Room around what the solids reach, for lamps that stand on them, m. */
+const ROOM_M = 0.16;
 
 export interface Frame {
   /** Where the view's own origin lies on the sheet, m from its top left corner. */
@@ -37,50 +37,70 @@ export const viewName: Readonly<Record<View, string>> = {
   right: 'Right side',
 };
 
+/** How far a view's picture reaches from the view's origin, m. */
+interface Reach {
+  readonly a0: number;
+  readonly a1: number;
+  readonly b0: number;
+  readonly b1: number;
+}
+
+/** How far the vehicle reaches on a view, shut and in this pose; elevations stand on the ground. */
+function reachOn(view: View, vehicle: Vehicle, open: OpenParts): Reach {
+  const solids = open.size === 0 ? vehicle.solids : [...vehicle.solids, ...posedSolids(vehicle, open)];
+  const points = solids.flatMap((s) => s.vertices.map((v) => project(view, v)));
+  const as = points.map(([a]) => a);
+  const bs = points.map(([, b]) => b);
+  const half = view === 'front' || view === 'rear' ? vehicle.widthM / 2 : vehicle.lengthM / 2;
+  const across = view === 'plan' ? vehicle.widthM / 2 : 0;
+  return {
+    a0: Math.min(-half, ...as) - ROOM_M / 2,
+    a1: Math.max(half, ...as) + ROOM_M / 2,
+    b0: view === 'plan' ? Math.min(-across, ...bs) - ROOM_M / 2 : 0,
+    b1: view === 'plan' ? Math.max(across, ...bs) + ROOM_M / 2 : Math.max(vehicle.heightM, ...bs) + ROOM_M,
+  };
+}
+
 /**
  * The unfolded vehicle: the plan in the middle with its front to the right, the left side above it and the
- * right side below, the rear on the one hand and the front on the other. Every elevation stands upright.
+ * right side below, the rear on the one hand and the front on the other. Every elevation stands upright; what
+ * is open has its room.
  */
-export function arrange({ lengthM, widthM, heightM }: Vehicle): Arrangement {
-  const wide = widthM + 0.5;
-  const leftTop = MARGIN_M + HEAD_M;
-  const planTop = leftTop + heightM + TITLE_M;
-  const rightTop = planTop + wide - 0.1 + TITLE_M;
-  const planLeft = MARGIN_M + wide + HATCH_M;
-  const columns = [MARGIN_M, planLeft, planLeft + lengthM + GAP_M] as const;
-  const middle = planTop + wide / 2;
-  const side = (top: number): Frame => ({
-    x: columns[1] + lengthM / 2,
-    y: top + heightM,
-    left: columns[1],
+export function arrange(vehicle: Vehicle, open: OpenParts): Arrangement {
+  const reach = (view: View) => reachOn(view, vehicle, open);
+  const [left, right, plan, front, rear] = [
+    reach('left'),
+    reach('right'),
+    reach('plan'),
+    reach('front'),
+    reach('rear'),
+  ];
+  const wide = (r: Reach) => r.a1 - r.a0;
+  const high = (r: Reach) => r.b1 - r.b0;
+  const column = Math.max(wide(left), wide(plan), wide(right));
+  const middleX = MARGIN_M + wide(rear) + GAP_M;
+  const frontX = middleX + column + GAP_M;
+  const planTop = MARGIN_M + high(left) + TITLE_M;
+  const row = Math.max(high(plan), high(front), high(rear));
+  const rightTop = planTop + row + TITLE_M;
+  const frame = (r: Reach, x: number, top: number): Frame => ({
+    x: x - r.a0,
+    y: top + r.b1,
+    left: x,
     top,
-    width: lengthM,
-    height: heightM,
+    width: wide(r),
+    height: high(r),
   });
-  const end = (left: number): Frame => ({
-    x: left + wide / 2,
-    y: middle + heightM / 2,
-    left,
-    top: middle - heightM / 2,
-    width: wide,
-    height: heightM,
-  });
+  const inRow = (r: Reach) => planTop + (row - high(r)) / 2;
   return {
-    width: columns[2] + wide + MARGIN_M,
-    height: rightTop + heightM + TITLE_M,
+    width: frontX + wide(front) + MARGIN_M,
+    height: rightTop + high(right) + TITLE_M,
     frames: {
-      left: side(leftTop),
-      plan: {
-        x: columns[1] + lengthM / 2,
-        y: middle,
-        left: columns[1],
-        top: planTop,
-        width: lengthM,
-        height: wide,
-      },
-      right: side(rightTop),
-      rear: end(columns[0]),
-      front: end(columns[2]),
+      left: frame(left, middleX, MARGIN_M),
+      plan: frame(plan, middleX, inRow(plan)),
+      right: frame(right, middleX, rightTop),
+      rear: frame(rear, MARGIN_M, inRow(rear)),
+      front: frame(front, frontX, inRow(front)),
     },
   };
 }

@@ -2,8 +2,10 @@ import { placeModules } from '@flarik/core/build/place';
 import type { Placement } from '@flarik/core/build/schema';
 import { bearingsIn, type Sector } from '@flarik/core/coverage/sectors';
 import { bearingOf, directionOf } from '@flarik/core/geometry/direction';
+import type { Lookup } from '@flarik/core/build/lookup';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import type { OpenParts } from '@flarik/core/vehicle/vehicle';
+import type { Point2 } from '@flarik/core/vehicle/views';
 import { glowKey } from './glow';
 
 /** How far a beam is drawn, m. */
@@ -19,9 +21,9 @@ export interface BeamPicture {
 }
 
 /** The beams of some lamps on the plan: each module's aim between its half-angles; a circle where it has none. */
-export function beamsOf(vehicle: Vehicle, placements: readonly Placement[], open: OpenParts): BeamPicture[] {
+export function beamsOf(lookup: Lookup, placements: readonly Placement[], open: OpenParts): BeamPicture[] {
   return placements.flatMap((p) =>
-    placeModules(vehicle, p, open).map(({ module, centre: [x, y], frame }) => {
+    placeModules(lookup, p, open).map(({ module, centre: [x, y], frame }) => {
       const { h50Deg } = module.distribution;
       const { bearingDeg } = bearingOf(frame.aim);
       const edge = (deg: number): string => {
@@ -35,6 +37,30 @@ export function beamsOf(vehicle: Vehicle, placements: readonly Placement[], open
       return { key: glowKey(p.id, module.id), path };
     }),
   );
+}
+
+/** Where the beam of a lamp can be taken hold of on the plan; null when it aims up or down, or all round. */
+export interface BeamGrip {
+  readonly from: Point2;
+  readonly at: Point2;
+  readonly bearingDeg: number;
+}
+
+export function gripOf(lookup: Lookup, p: Placement, open: OpenParts): BeamGrip | null {
+  const [first] = placeModules(lookup, p, open);
+  if (first === undefined || first.module.distribution.h50Deg === null) return null;
+  if (Math.abs(first.frame.aim[2]) > 0.9) return null;
+  const { bearingDeg } = bearingOf(first.frame.aim);
+  const [forward, left] = directionOf(bearingDeg, 0);
+  const from: Point2 = [first.centre[0], first.centre[1]];
+  return { from, at: [from[0] + BEAM_M * forward, from[1] + BEAM_M * left], bearingDeg };
+}
+
+/** How far a lamp must be panned so that its beam points from its place toward a point of the plan, whole degrees. */
+export function panToward({ from, bearingDeg }: BeamGrip, [a, b]: Point2, stepDeg: number): number {
+  const wanted = bearingOf([a - from[0], b - from[1], 0]).bearingDeg;
+  const turn = ((wanted - bearingDeg + 540) % 360) - 180;
+  return Math.round(turn / stepDeg) * stepDeg;
 }
 
 /** Marked bearings as a wedge from the middle of the plan to a little beyond the vehicle. */

@@ -1,8 +1,9 @@
 import { housingCorners, lensCorners, placeFixture, placeModules } from '@flarik/core/build/place';
+import type { Lookup } from '@flarik/core/build/lookup';
 import type { Placement } from '@flarik/core/build/schema';
 import { dot, type Vec3 } from '@flarik/core/geometry/vec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
-import { posedSolids, posedZone, type OpenParts } from '@flarik/core/vehicle/vehicle';
+import { isOpen, posedSolids, posedZone, type OpenParts } from '@flarik/core/vehicle/vehicle';
 import { outlineOf, project, toViewer, type Point2 } from '@flarik/core/vehicle/views';
 import { VIEWS } from './arrangement';
 
@@ -34,13 +35,29 @@ export interface LampPicture {
   readonly primary: boolean;
 }
 
+/** Pictures already made, while neither the placement nor what it stands on changes. */
+const made = new WeakMap<
+  Placement,
+  { readonly lookup: Lookup; readonly pose: string; readonly pictures: LampPicture[] }
+>();
+
+/** The pictures of a placement; made once for a placement that did not change. */
+export function rememberedPictures(lookup: Lookup, placement: Placement, open: OpenParts): LampPicture[] {
+  const pose = [...open].join('+');
+  const known = made.get(placement);
+  if (known?.lookup === lookup && known.pose === pose) return known.pictures;
+  const pictures = lampPictures(lookup, placement, open);
+  made.set(placement, { lookup, pose, pictures });
+  return pictures;
+}
+
 /** The pictures of a placement in every view that shows it; the plan shows all, from above. */
-export function lampPictures(vehicle: Vehicle, placement: Placement, open: OpenParts): LampPicture[] {
-  const placed = placeFixture(vehicle, placement, open);
-  const modules = placeModules(vehicle, placement, open);
+export function lampPictures(lookup: Lookup, placement: Placement, open: OpenParts): LampPicture[] {
+  const placed = placeFixture(lookup, placement, open);
+  const modules = placeModules(lookup, placement, open);
   const corners = housingCorners(placed);
   const { partId, face } = placed.zone;
-  const covered = face === 'inside' && (partId === null || !open.has(partId));
+  const covered = face === 'inside' && !isOpen(lookup.vehicle, partId, open);
   const views = VIEWS.filter((view) => {
     if (view === 'plan') return true;
     if (covered) return false;
@@ -135,7 +152,7 @@ export interface PartPicture {
 
 export function openPartPictures(vehicle: Vehicle, view: View, open: OpenParts): PartPicture[] {
   return posedSolids(vehicle, open)
-    .filter((s) => s.partId !== null && open.has(s.partId))
+    .filter((s) => isOpen(vehicle, s.partId, open))
     .map((s) => {
       const depth = s.vertices.reduce((sum, v) => sum + dot(toViewer[view], v), 0) / s.vertices.length;
       return {

@@ -29,7 +29,9 @@ export function zoomable(
       .filter(
         (event: Event) =>
           event.type === 'wheel' ||
-          (event.target instanceof Element && event.target.hasAttribute('data-paper')),
+          (event.target instanceof Element &&
+            event.target.hasAttribute('data-paper') &&
+            !(event instanceof MouseEvent && event.shiftKey)),
       )
       .on('zoom', (event: { transform: ZoomTransform }) => onmove(event.transform));
     target.call(behaviour).on('dblclick.zoom', null);

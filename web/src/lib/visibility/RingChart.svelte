@@ -36,7 +36,7 @@
   const carScale = $derived((INNER * 1.7) / editor.vehicle.lengthM);
   const lamps = $derived(
     editor.build.placements.flatMap((p) =>
-      lampPictures(editor.vehicle, p, open).filter((l) => l.view === 'plan'),
+      lampPictures(editor.lookup, p, open).filter((l) => l.view === 'plan'),
     ),
   );
 

@@ -22,7 +22,7 @@ export const POST: RequestHandler = ({ request }) =>
       if (pack === undefined) throw new InputError(`rulePackIds[${i}]`, `no rule pack '${id}' on the shelf`);
       return pack;
     });
-    const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs);
+    const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
     await insertBuild(db, build, countFindings(build), crypto.randomUUID());
     return json({ id: build.id }, { status: 201 });
   });

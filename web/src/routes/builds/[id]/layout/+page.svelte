@@ -1,5 +1,6 @@
 <script lang="ts">
   import Catalogue from '$lib/layout/Catalogue.svelte';
+  import Counts from '$lib/layout/Counts.svelte';
   import Inspector from '$lib/layout/Inspector.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
 
@@ -9,7 +10,10 @@
 
 <div class="step">
   <Catalogue ondrop={(x: number, y: number) => drop(x, y)} />
-  <Sheet ondropper={(ready: Drop) => (drop = ready)} />
+  <div class="middle">
+    <Sheet ondropper={(ready: Drop) => (drop = ready)} />
+    <Counts />
+  </div>
   <Inspector />
 </div>
 
@@ -21,6 +25,16 @@
   }
 
   .step > :global(*) {
+    min-height: 0;
+  }
+
+  .middle {
+    display: grid;
+    grid-template-rows: minmax(0, 1fr) auto;
+    min-width: 0;
+  }
+
+  .middle > :global(:first-child) {
     min-height: 0;
   }
 </style>

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import { EMPTY_BRIEF } from './brief.ts';
+import { EMPTY_SURVEY } from '../vehicle/spec.ts';
+
+const Loose = z.looseObject({});
+type Loose = z.infer<typeof Loose>;
+
+const listOf = (data: unknown): Loose[] => z.array(Loose).catch([]).parse(data);
+const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
+
+/**
+ * Brings a document of an older schema version to the newest, one version at a time. What is wrong with it stays
+ * wrong for the schema to name.
+ */
+export function migrate(data: unknown, version: number): unknown {
+  return version < 2 ? fromVersion1(data) : data;
+}
+
+/** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
+function fromVersion1(data: unknown): unknown {
+  const build = objectOf(data);
+  if (!Array.isArray(build.placements)) return { ...build, schemaVersion: 2 };
+  return {
+    ...build,
+    schemaVersion: 2,
+    brief: EMPTY_BRIEF,
+    fixtures: [],
+    photometry: [],
+    vehicle: {
+      ...objectOf(build.vehicle),
+      name: '',
+      options: [],
+      zones: [],
+      solids: [],
+      keepOuts: [],
+      mesh: null,
+      survey: EMPTY_SURVEY,
+    },
+    placements: listOf(build.placements).map((p) => ({
+      ...p,
+      named: true,
+      status: 'new',
+      fixing: null,
+      poleM: 0,
+      text: '',
+      ...(Array.isArray(p.modules)
+        ? { modules: listOf(p.modules).map((m) => ({ ...m, insert: 'warning' })) }
+        : {}),
+    })),
+  };
+}

@@ -1,0 +1,48 @@
+import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
+import { placeModules } from '../../build/place.ts';
+import type { Fault } from '../finding.ts';
+import { evidenceOf, mmDown, type LayoutSubject } from './subject.ts';
+
+/** A flashing lamp nearer than this to a turn signal can be taken for it or drown it, m. */
+const LEAST_APART_M = 0.1;
+
+/** Distance of a point from a line segment, m. */
+function fromSegmentM(p: Vec3, a: Vec3, b: Vec3): number {
+  const along = sub(b, a);
+  const share = Math.min(1, Math.max(0, dot(sub(p, a), along) / Math.max(dot(along, along), 1e-12)));
+  return length(sub(p, add(a, scale(along, share))));
+}
+
+/** Warning lamps too near a factory turn signal. */
+export function nearSignalFaults(subject: LayoutSubject): Fault[] {
+  const signals = subject.lookup.vehicle.factoryLamps.filter((l) => l.does === 'turn');
+  return subject.lamps.flatMap((p): Fault[] => {
+    const { lookup } = subject;
+    const { kind } = lookup.fixture(p.fixtureId);
+    if (kind === 'cabin' || kind === 'scene' || kind === 'work') return [];
+    const lenses = placeModules(lookup, p, new Set());
+    const nearest = signals
+      .map(({ name, outline }) => ({
+        name,
+        m: Math.min(
+          ...lenses.flatMap(({ centre, module }) =>
+            outline.map(
+              (a, i) =>
+                fromSegmentM(centre, a, outline[(i + 1) % outline.length] ?? a) - module.lensM.width / 2,
+            ),
+          ),
+        ),
+      }))
+      .reduce((a, b) => (b.m < a.m ? b : a), { name: '', m: Infinity });
+    if (nearest.m >= LEAST_APART_M) return [];
+    const apart = Math.max(0, nearest.m);
+    return [
+      {
+        sentence: `"${p.label}" stands ${mmDown(apart)} mm from the ${nearest.name.toLowerCase()}.`,
+        figure: { value: apart * 1000, unit: 'mm' },
+        limits: [{ value: LEAST_APART_M * 1000, unit: 'mm', sense: 'at least' }],
+        evidence: evidenceOf([p]),
+      },
+    ];
+  });
+}

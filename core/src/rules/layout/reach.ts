@@ -1,0 +1,18 @@
+import type { Fault } from '../finding.ts';
+import { evidenceOf, type LayoutSubject } from './subject.ts';
+
+/** Lamps that cannot be serviced without taking the vehicle apart: what was there already is left in peace. */
+export function reachFaults(subject: LayoutSubject): Fault[] {
+  return subject.standing().flatMap(({ p, placed: { zone } }): Fault[] => {
+    if (zone.reach === 'free' || p.status === 'kept') return [];
+    const how = zone.reach === 'none' ? 'cannot be reached for service' : 'is reached only behind trim';
+    return [
+      {
+        sentence: `"${p.label}" ${how}: ${zone.behind}.`,
+        figure: null,
+        limits: [],
+        evidence: evidenceOf([p]),
+      },
+    ];
+  });
+}

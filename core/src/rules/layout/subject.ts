@@ -1,0 +1,69 @@
+import { lookupOf, type Lookup } from '../../build/lookup.ts';
+import { housingCorners, placeFixture, type PlacedFixture } from '../../build/place.ts';
+import type { Build, Placement } from '../../build/schema.ts';
+import type { State } from '../../build/state.ts';
+import type { Convex } from '../../geometry/overlap.ts';
+import { channelIdOf } from '../../timing/drive.ts';
+import { stopsOf } from '../../vehicle/vehicle.ts';
+import type { Fault } from '../finding.ts';
+import { stateOf } from '../subject.ts';
+
+/** Housings may touch, and a tape measure is not finer than this, m. */
+export const TOUCH_M = 0.001;
+
+/** A lamp where it stands. */
+export interface Standing {
+  readonly p: Placement;
+  readonly placed: PlacedFixture;
+  readonly housing: Convex;
+}
+
+/** A build's lamps under check: those that will be on the vehicle, in one pose at a time. */
+export class LayoutSubject {
+  readonly build: Build;
+  readonly lookup: Lookup;
+  readonly lamps: readonly Placement[];
+  #standing: readonly Standing[] | null = null;
+
+  constructor(build: Build) {
+    this.build = build;
+    this.lookup = lookupOf(build);
+    this.lamps = build.placements.filter((p) => p.status !== 'removed');
+  }
+
+  /** Everything shut, and each stop of each moving part by itself. */
+  get poses(): readonly (readonly string[])[] {
+    return [[], ...stopsOf(this.lookup.vehicle).map((stop) => [stop.id])];
+  }
+
+  /** Every lamp with everything shut. */
+  standing(): readonly Standing[] {
+    this.#standing ??= this.lamps.map((p) => this.stand(p, []));
+    return this.#standing;
+  }
+
+  /** A lamp in a pose. */
+  stand(p: Placement, open: readonly string[]): Standing {
+    const placed = placeFixture(this.lookup, p, new Set(open));
+    const axes = [placed.frame.aim, placed.frame.right, placed.frame.up];
+    return { p, placed, housing: { corners: housingCorners(placed), normals: axes, edges: axes } };
+  }
+}
+
+/** What to look at when a lamp's place is at fault: in every state, or in the pose that brings it about. */
+export const evidenceOf = (
+  placements: readonly Placement[],
+  open: readonly string[] = [],
+): Fault['evidence'] => ({
+  state: open.length === 0 ? null : poseState(open),
+  channelIds: placements.flatMap((p) => p.modules.map((m) => channelIdOf(p.id, m.id, 1))),
+  sectors: [],
+});
+
+const poseState = (open: readonly string[]): State => stateOf(2, open);
+
+/** Millimetres, a figure that is too high rounded up. */
+export const mmUp = (m: number): string => String(Math.ceil(m * 1000 - 1e-6));
+/** Millimetres, a figure that is too low rounded down. */
+export const mmDown = (m: number): string => String(Math.floor(m * 1000 + 1e-6));
+export const percent = (share: number): string => String(Math.round(share * 100));

@@ -1,0 +1,58 @@
+import { box, extrudeAcross, type Solid } from '../geometry/solid.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import { assemble } from './body/assembly.ts';
+import { zone } from './body/zone.ts';
+import type { OwnSolid, OwnZone, VehicleSpec } from './spec.ts';
+import type { Assembly, MountZone } from './types.ts';
+
+const NORMAL: Readonly<Record<OwnZone['face'], Vec3>> = {
+  front: [1, 0, 0],
+  rear: [-1, 0, 0],
+  left: [0, 1, 0],
+  right: [0, -1, 0],
+  top: [0, 0, 1],
+};
+
+const solidOf = (s: OwnSolid): Solid => {
+  const traits = { transmission: s.transmission };
+  switch (s.kind) {
+    case 'box':
+      return box(s.id, s.from, s.to, traits);
+    case 'profile':
+      return extrudeAcross(s.id, s.points, s.fromY, s.toY, traits);
+  }
+};
+
+const zoneOf = ({ fixing, singleWall, ...z }: OwnZone): MountZone =>
+  zone({ ...z, n: NORMAL[z.face], fixings: [fixing], singleWall });
+
+/** The user's own zones, solids and keep-outs. */
+export const ownParts = (spec: VehicleSpec): Assembly =>
+  assemble({
+    zones: mirrorsOf(spec.zones.map(zoneOf)),
+    solids: spec.solids.map(solidOf),
+    keepOuts: spec.keepOuts.map((k) => ({
+      id: k.id,
+      name: k.name,
+      kind: k.kind,
+      solid: box(k.id, k.from, k.to),
+    })),
+  });
+
+/** Two own zones that are mirror images of each other are known as such. */
+function mirrorsOf(zones: readonly MountZone[]): MountZone[] {
+  const close = (a: number, b: number) => Math.abs(a - b) < 1e-6;
+  return zones.map((z) => {
+    const twin = zones.find(
+      (other) =>
+        close(other.centre[0], z.centre[0]) &&
+        close(other.centre[1], -z.centre[1]) &&
+        close(other.centre[2], z.centre[2]) &&
+        close(other.n[0], z.n[0]) &&
+        close(other.n[1], -z.n[1]) &&
+        close(other.widthM, z.widthM) &&
+        close(other.heightM, z.heightM),
+    );
+    return { ...z, mirrorId: twin?.id ?? z.id };
+  });
+}

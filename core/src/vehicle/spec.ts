@@ -1,0 +1,194 @@
+import { z } from 'zod';
+import { MountStyle } from '../fixture/types.ts';
+import { MAX_TRIANGLES } from '../geometry/mesh.ts';
+import { Id, Name, Remark } from '../names.ts';
+import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
+import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
+import { FIXINGS, KEEP_OUT_KINDS } from './types.ts';
+
+const metres = z
+  .number({ error: 'must be a number' })
+  .min(-15, 'must be at least −15')
+  .max(15, 'must be at most 15');
+const size = z
+  .number({ error: 'must be a number' })
+  .min(0.01, 'must be at least 0.01')
+  .max(12, 'must be at most 12');
+const Point = z.tuple([metres, metres, metres]);
+/** Nothing is thinner than this, m. */
+const LEAST_M = 0.002;
+const FLAT = 'must be at least 2 mm in each direction';
+const hasRoom = ({ from, to }: { from: readonly number[]; to: readonly number[] }): boolean =>
+  from.every((v, i) => Math.abs(v - (to[i] ?? v)) >= LEAST_M);
+
+const share = z.number().min(0, 'must be at least 0').max(1, 'must be at most 1');
+
+/** A zone drawn by the user, facing straight out of one view. */
+export const OwnZone = z.strictObject({
+  id: Id,
+  name: Name,
+  face: z.enum(['front', 'right', 'rear', 'left', 'top']),
+  mount: MountStyle,
+  fixing: z.enum(FIXINGS),
+  centre: Point,
+  widthM: size,
+  heightM: size,
+  singleWall: z.boolean(),
+  behind: Name,
+});
+export type OwnZone = z.infer<typeof OwnZone>;
+
+/** Something of the vehicle that hides light: a box, or a convex side profile drawn out across. */
+export const OwnSolid = z.discriminatedUnion(
+  'kind',
+  [
+    z
+      .strictObject({
+        kind: z.literal('box'),
+        id: Id,
+        name: Name,
+        from: Point,
+        to: Point,
+        transmission: share,
+      })
+      .refine(hasRoom, FLAT),
+    z
+      .strictObject({
+        kind: z.literal('profile'),
+        id: Id,
+        name: Name,
+        /** Corners in x and z, in order. */
+        points: z
+          .array(z.tuple([metres, metres]))
+          .min(3, 'needs three corners')
+          .max(24),
+        fromY: metres,
+        toY: metres,
+        transmission: share,
+      })
+      .refine(({ fromY, toY }) => Math.abs(toY - fromY) >= LEAST_M, FLAT)
+      .refine(({ points }) => isConvex(points), 'the profile must be convex: draw it as several'),
+  ],
+  { error: "must be a 'box' or a 'profile'" },
+);
+export type OwnSolid = z.infer<typeof OwnSolid>;
+
+export const OwnKeepOut = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    kind: z.enum(KEEP_OUT_KINDS),
+    from: Point,
+    to: Point,
+  })
+  .refine(hasRoom, FLAT);
+export type OwnKeepOut = z.infer<typeof OwnKeepOut>;
+
+/** A body read from a mesh file, in body axes, that hides light. */
+export const MeshSpec = z
+  .strictObject({
+    name: Name,
+    /** x, y, z of each corner in turn, m. */
+    verticesM: z.array(metres).max(9 * MAX_TRIANGLES),
+    /** Three corners for each triangle. */
+    triangles: z.array(z.int().min(0)).max(3 * MAX_TRIANGLES, `must be at most ${MAX_TRIANGLES} triangles`),
+    /** Whether it stands in for the body's own solids; moving parts stay. */
+    replacesBody: z.boolean(),
+  })
+  .refine((m) => m.verticesM.length % 3 === 0 && m.triangles.length % 3 === 0, 'must be made of threes')
+  .refine(
+    (m) => m.triangles.every((i) => i * 3 < m.verticesM.length),
+    'a triangle names a corner that is not there',
+  );
+export type MeshSpec = z.infer<typeof MeshSpec>;
+
+/** What was seen on the vehicle that differs from its body type. */
+export const Survey = z.strictObject({
+  /** By factory lamp: whether a flasher may drive it. */
+  mayTie: z.record(Id, z.boolean()),
+  /** By pane: share of light it passes. */
+  glass: z.record(Id, share),
+  /** By zone: whether it is one skin that must not be drilled. */
+  singleWall: z.record(Id, z.boolean()),
+  notes: Remark,
+});
+export type Survey = z.infer<typeof Survey>;
+
+export const EMPTY_SURVEY: Survey = { mayTie: {}, glass: {}, singleWall: {}, notes: '' };
+
+/** The vehicle as a build stores it: a body type, what the tape measure said, options, and the user's own parts. */
+export const VehicleSpec = z
+  .strictObject({
+    bodyType: z.enum(
+      BODY_TYPES.map((b) => b.id),
+      { error: `must be a body type Flarik knows: ${BODY_TYPES.map((b) => b.id).join(', ')}` },
+    ),
+    /** What people call this vehicle; empty takes the body type's name. */
+    name: z
+      .string()
+      .max(80)
+      .regex(/^[^<>]*$/, 'must not contain < or >'),
+    dimensions: z.record(z.string(), z.number({ error: 'must be a number' })),
+    options: z.array(Id).max(20),
+    zones: z.array(OwnZone).max(60, 'must be at most 60 own zones'),
+    solids: z.array(OwnSolid).max(60, 'must be at most 60 own solids'),
+    keepOuts: z.array(OwnKeepOut).max(60, 'must be at most 60 own keep-outs'),
+    mesh: MeshSpec.nullable(),
+    survey: Survey,
+  })
+  .superRefine((spec, ctx) => {
+    const issue = (path: PropertyKey[], message: string) => ctx.addIssue({ code: 'custom', path, message });
+    const body = findBodyType(spec.bodyType);
+    if (body === undefined) return;
+    for (const [key, range] of Object.entries(body.ranges)) {
+      const value = spec.dimensions[key];
+      const [min, max] = range;
+      if (value === undefined) issue(['dimensions', key], 'is missing');
+      else if (value < min) issue(['dimensions', key], `must be at least ${min}`);
+      else if (value > max) issue(['dimensions', key], `must be at most ${max}`);
+    }
+    for (const key of Object.keys(spec.dimensions))
+      if (!(key in body.ranges))
+        issue(
+          ['dimensions', key],
+          key in DIMENSIONS ? `is not measured on a ${body.name}` : `unknown dimension`,
+        );
+    const measured = Object.entries(body.ranges).every(([key, [min, max]]) => {
+      const value = spec.dimensions[key];
+      return value !== undefined && value >= min && value <= max;
+    });
+    const fault = measured ? dimensionsFault(body, spec.dimensions) : null;
+    if (fault !== null) issue(['dimensions'], `do not go together: ${fault}`);
+    for (const [i, option] of spec.options.entries()) {
+      if (!body.options.includes(option))
+        issue(['options', i], `a ${body.name} takes no '${option}'; it takes ${body.options.join(', ')}`);
+      if (spec.options.indexOf(option) !== i) issue(['options', i], `'${option}' is named twice`);
+    }
+  });
+export type VehicleSpec = z.infer<typeof VehicleSpec>;
+
+/** A body type as the maker builds it, with nothing of one's own. */
+export function usualSpec(bodyType: string): VehicleSpec {
+  const body = findBodyType(bodyType);
+  if (body === undefined) throw new RangeError(`no body type '${bodyType}'`);
+  return {
+    bodyType,
+    name: '',
+    dimensions: Object.fromEntries(Object.entries(body.ranges).map(([key, [, , usual]]) => [key, usual])),
+    options: [],
+    zones: [],
+    solids: [],
+    keepOuts: [],
+    mesh: null,
+    survey: EMPTY_SURVEY,
+  };
+}
+
+function isConvex(points: readonly (readonly [number, number])[]): boolean {
+  const turns = points.map(([x, z], i) => {
+    const [x1, z1] = points[(i + 1) % points.length] ?? [x, z];
+    const [x2, z2] = points[(i + 2) % points.length] ?? [x, z];
+    return (x1 - x) * (z2 - z1) - (z1 - z) * (x2 - x1);
+  });
+  return turns.every((t) => t > 0) || turns.every((t) => t < 0);
+}

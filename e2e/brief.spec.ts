@@ -1,0 +1,58 @@
+import { copyOfDemo, expect, findings, openBuild, saved, tabTo, test } from './support';
+
+const wishes = 'What must hold';
+
+test('what the agency said is kept, and put down as a wish it is checked at once', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
+  const said = page.getByRole('region', { name: 'What the agency said' });
+  await said.getByLabel('Agency').fill('Kestrel Sound patrol, night shift');
+  await said.getByLabel('Agency').press('Enter');
+  await said.getByLabel('Growth').fill('Two more heads at the rear.');
+  await said.getByLabel('Growth').blur();
+  await said.getByLabel('Currency').fill('money');
+  await said.getByLabel('Currency').press('Enter');
+  await expect(said).toContainText('must be a currency of three letters, such as EUR');
+
+  const region = page.getByRole('region', { name: wishes });
+  await region.getByLabel('New wish').selectOption('No holes');
+  await region.getByRole('button', { name: 'Add it' }).click();
+  await expect(region).toContainText('makes 3 holes in');
+  await expect(findings(page)).toContainText('makes 3 holes in');
+  await expect(page.getByRole('link', { name: /^Brief/ })).toContainText(/\d/);
+
+  // The wish is narrowed to a zone that bears no lamp, and holds.
+  const wish = region.getByRole('listitem').last();
+  await wish.getByText('any zone of the vehicle').click();
+  await wish.getByRole('checkbox', { name: 'Hatch lip' }).check();
+  await expect(wish).toContainText('✓ holds');
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
+  await expect(page.getByRole('region', { name: wishes })).toContainText('Hatch lip');
+});
+
+test('by keyboard: a wish is added, its figure typed, made graver and deleted, and all is undone', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
+  const region = page.getByRole('region', { name: wishes });
+  const before = await region.getByRole('listitem').count();
+  await tabTo(page, region.getByLabel('New wish'));
+  await page.keyboard.type('Spend');
+  await tabTo(page, region.getByRole('button', { name: 'Add it' }));
+  await page.keyboard.press('Enter');
+  await expect(region.getByRole('listitem')).toHaveCount(before + 1);
+  const wish = region.getByRole('listitem').last();
+  await tabTo(page, wish.getByLabel('Most to spend, EUR'));
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('100');
+  await page.keyboard.press('Tab');
+  await expect(wish).toContainText(/The fixtures cost [\d,]+ EUR, [\d,]+ EUR over the limit/);
+  await page.keyboard.type('Blocks');
+  await expect(findings(page)).toContainText('over the limit');
+  await tabTo(page, wish.getByRole('button', { name: /^Delete:/ }));
+  await page.keyboard.press('Enter');
+  await expect(region.getByRole('listitem')).toHaveCount(before);
+  await page.keyboard.press('Control+z');
+  await expect(region.getByRole('listitem')).toHaveCount(before + 1);
+});

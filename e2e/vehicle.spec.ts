@@ -1,0 +1,195 @@
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  findings,
+  openBuild,
+  saved,
+  sheet,
+  tabTo,
+  test,
+} from './support';
+
+const STL_BOX = (() => {
+  const corners = [
+    [0, 0, 0],
+    [2000, 0, 0],
+    [0, 1000, 0],
+    [0, 0, 900],
+  ];
+  const faces = [
+    [0, 1, 2],
+    [0, 1, 3],
+    [0, 2, 3],
+    [1, 2, 3],
+  ];
+  const facets = faces.map(
+    (f) =>
+      `facet normal 0 0 1\nouter loop\n${f.map((i) => `vertex ${corners[i]?.join(' ') ?? ''}`).join('\n')}\nendloop\nendfacet`,
+  );
+  return `solid box\n${facets.join('\n')}\nendsolid box\n`;
+})();
+
+test('a new build on a pumper: typed measures, what was measured drawn, an option fitted', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New build' }).click();
+  await page.getByLabel('Name of the build').fill('Pumper by the tape');
+  await page.getByLabel('Body type').selectOption('Pumper');
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByRole('heading', { name: 'Pumper by the tape' })).toBeVisible();
+  await page.getByRole('link', { name: /^Vehicle/ }).click();
+  const body = page.getByRole('region', { name: 'Body' });
+  await body.getByLabel('Length, mm').fill('9200');
+  await expect(sheet(page)).toContainText('Length: 8900 mm, front-most to rear-most point of the body.');
+  await body.getByLabel('Length, mm').press('Enter');
+  await expect(sheet(page)).toContainText('Length: 9200 mm');
+  await body.getByText('Lightboard on a mast').click();
+  await page.getByText(/doors and parts/).click();
+  await expect(page.getByRole('button', { name: /Mast/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Undo: Fit/ }).click();
+  await expect(page.getByRole('button', { name: /Mast/ })).toHaveCount(0);
+});
+
+test('measures that do not go together are refused with the reason', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ferry-slip'), 'vehicle');
+  const body = page.getByRole('region', { name: 'Body' });
+  await body.getByLabel('Length, mm').fill('4800');
+  await expect(body).toContainText('the rear wheel comes behind the tail');
+  await body.getByLabel('Length, mm').press('Enter');
+  await expect(body.getByLabel('Length, mm')).not.toHaveValue('');
+  await body.getByLabel('Length, mm').press('Escape');
+  await expect(body.getByLabel('Length, mm')).not.toHaveValue('4800');
+});
+
+test('another body takes lamps off only after a yes, and undo brings them back', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  const body = page.getByRole('region', { name: 'Body' });
+  await body.getByLabel('Body type').selectOption('Sedan');
+  const dialog = page.getByRole('dialog', { name: 'Lamps will be taken off' });
+  await expect(dialog).toContainText(/\d+ lamps stand on a zone that will not be there/);
+  await dialog.getByRole('button', { name: 'Go on' }).click();
+  await expect(body).toContainText('Sedan');
+  await expect(saved(page)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: Make it a Sedan' }).click();
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('28 heads');
+});
+
+test('a zone is drawn with its mirror image, put right by figures, and takes a lamp', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  await page.getByRole('button', { name: 'Your own parts' }).click();
+  const own = page.getByRole('region', { name: 'Your own parts' });
+  await own.getByLabel('with its mirror image').check();
+  await own.getByRole('button', { name: 'Draw', exact: true }).first().click();
+  const canvas = page.locator('[data-draw="left"]');
+  const box = await canvas.boundingBox();
+  if (box === null) throw new Error('the view is on the screen');
+  await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.55);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.62, box.y + box.height * 0.7, { steps: 5 });
+  await page.mouse.up();
+  await expect(own).toContainText('Own zone 1 left');
+  await expect(own).toContainText('Own zone 1 right');
+  await own.getByText('Own zone 1 left').click();
+  await own.getByLabel('Width, mm').first().fill('400');
+  await own.getByLabel('Width, mm').first().press('Enter');
+  await own.getByLabel('Name', { exact: true }).first().fill('<b>');
+  await own.getByLabel('Name', { exact: true }).first().press('Enter');
+  await expect(own.getByRole('alert')).toContainText('must be one line without < or >');
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await page.getByRole('button', { name: /^Perimeter head, one colour/ }).click();
+  await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Own zone 1 left' });
+  await page.getByRole('button', { name: 'Place one' }).click();
+  await expect(page.getByRole('button', { name: 'Own zone 1 L', exact: true })).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+});
+
+test('by keyboard: a keep-out by figures, and a lamp that stands in it is found', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  await tabTo(page, page.getByRole('button', { name: 'Your own parts' }));
+  await page.keyboard.press('Enter');
+  const own = page.getByRole('region', { name: 'Your own parts' });
+  await tabTo(page, own.getByRole('button', { name: 'By figures' }).nth(2));
+  await page.keyboard.press('Enter');
+  await tabTo(page, own.getByText('Own keep-out 1'));
+  await page.keyboard.press('Enter');
+  // Over the whole left front wing, where a lamp is.
+  for (const [label, value] of [
+    ['From x, mm', '0'],
+    ['To x, mm', '3000'],
+    ['From y, mm', '700'],
+    ['From z, mm', '200'],
+    ['To z, mm', '1500'],
+  ] as const) {
+    await tabTo(page, own.getByLabel(label));
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await expect(findings(page)).toContainText(/stands \d+ mm within a keep-out: Own keep-out 1/);
+});
+
+test('the survey: glass, single walls and tying in are put right', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  const survey = page.getByRole('region', { name: 'Survey' });
+  const tie = survey.getByRole('checkbox', { name: /reversing lamp may be tied in/ }).first();
+  await tie.uncheck();
+  await survey.getByText(/^Glass/).click();
+  await survey.getByLabel('Windscreen, %').fill('20');
+  await survey.getByLabel('Windscreen, %').press('Enter');
+  await survey.getByText(/^Single-wall panels/).click();
+  await survey.getByText(/^Rear bumper:/).click();
+  await expect(findings(page)).toContainText('Rear bumper, a panel of one skin');
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(
+    survey.getByRole('checkbox', { name: /reversing lamp may be tied in/ }).first(),
+  ).not.toBeChecked();
+});
+
+test('a mesh is read, placed and taken off; a bad one is one sentence', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  await page.getByRole('button', { name: 'Your own parts' }).click();
+  const own = page.getByRole('region', { name: 'Your own parts' });
+  const give = (name: string, text: string) =>
+    own
+      .getByLabel('Mesh file')
+      .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(text) });
+  await give('car.gltf', '{"asset":{"version":"2.0"},"buffers":[{"uri":"car.bin","byteLength":4}]}');
+  await expect(own.getByRole('alert')).toContainText(
+    'car.gltf: cannot be read as GLTF: its shape is in another file, car.bin',
+  );
+  await give('box.stl', STL_BOX);
+  const placing = own.getByRole('group', { name: 'How the mesh lies' });
+  await expect(placing).toContainText('2000 × 1000 × 900 mm; 4 triangles');
+  await placing.getByLabel('Unit of the file').selectOption('m');
+  await expect(placing.getByRole('alert')).toContainText('is the unit right?');
+  await placing.getByLabel('Unit of the file').selectOption('mm');
+  await placing.getByRole('button', { name: 'Put it on the vehicle' }).click();
+  await expect(own).toContainText('box.stl: 4 triangles, 2000 × 1000 × 900 mm, in place of the body');
+  await expect(saved(page)).toBeVisible();
+  await own.getByRole('button', { name: 'Take it off' }).click();
+  await expect(own).not.toContainText('in place of the body');
+});
+
+test('a vehicle goes out as a file and into another build', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'vehicle');
+  await page.getByRole('button', { name: 'Your own parts' }).click();
+  const own = page.getByRole('region', { name: 'Your own parts' });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    own.getByRole('button', { name: 'Save to a file' }).click(),
+  ]);
+  const path = await download.path();
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  await page.getByRole('button', { name: 'Your own parts' }).click();
+  await own.getByLabel('Vehicle file').setInputFiles(path);
+  await expect(page.getByRole('region', { name: 'Body' }).getByLabel('Body type')).toHaveValue('pumper');
+  await own
+    .getByLabel('Vehicle file')
+    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await expect(own.getByRole('alert')).toContainText('x.json: format: this is not a Flarik vehicle');
+});

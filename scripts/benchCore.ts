@@ -1,0 +1,140 @@
+/** npm run bench: each figure beside a plain reference in the same run, as JSON. Nothing is asserted but equality. */
+import { changePlacement } from '@flarik/core/build/edits';
+import { lookupOf } from '@flarik/core/build/lookup';
+import { placeModules } from '@flarik/core/build/place';
+import type { Build } from '@flarik/core/build/schema';
+import type { State } from '@flarik/core/build/state';
+import { Fields } from '@flarik/core/coverage/field';
+import { litChannels, ringOf, type RingOptions } from '@flarik/core/coverage/ring';
+import { relativeIntensity } from '@flarik/core/fixture/distribution';
+import { directionOf } from '@flarik/core/geometry/direction';
+import { anglesInFrame } from '@flarik/core/geometry/frame';
+import { transmissionAlong } from '@flarik/core/geometry/ray';
+import { checkBuild } from '@flarik/core/rules/check';
+import { bruteRing } from '@flarik/core/test/reference/bruteRing';
+import { demoBuild } from '@flarik/core/test/reference/demo';
+import { posedSolids } from '@flarik/core/vehicle/vehicle';
+
+const build = demoBuild('ks-12');
+const lookup = lookupOf(build);
+const { vehicle } = lookup;
+const options: RingOptions = { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 };
+
+function median(values: readonly number[]): number {
+  return values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+}
+
+function timed<T>(work: () => T): { ms: number; result: T } {
+  const start = performance.now();
+  const result = work();
+  return { ms: performance.now() - start, result };
+}
+
+/** The median of several runs, after two that warm up. */
+function medianMs(runs: number, work: (run: number) => unknown): number {
+  work(-1);
+  work(-2);
+  return median(Array.from({ length: runs }, (_, run) => timed(() => work(run)).ms));
+}
+
+const largest = (a: Float64Array, b: Float64Array): number =>
+  a.reduce((worst, value, i) => Math.max(worst, Math.abs(value - (b[i] ?? 0)) / (1 + Math.abs(value))), 0);
+
+/** The build with one head moved, so that nothing of it is known from before. */
+const nudged = (b: Build, run: number): Build => changePlacement(b, 'grille', { uM: 0.3 + (run + 3) * 1e-4 });
+
+/** One ring, everything worked out afresh, against counting it all out. */
+function ringBench() {
+  const state: State = { stage: 3, open: ['hatch'], ambient: 'day' };
+  const fresh = (run: number) => ringOf(litChannels({ ...build, vehicle: elsewhere(run) }, state, options));
+  const fastMs = medianMs(9, fresh);
+  const slow = timed(() => bruteRing(build, state, 0));
+  const fast = ringOf(litChannels(build, state, options));
+  return {
+    what: 'ring of stage 3, hatch open, 360 bearings, nothing known before',
+    fastMs,
+    bruteMs: slow.ms,
+    timesFaster: slow.ms / fastMs,
+    largestRelativeDifference: Math.max(
+      largest(fast.effectiveCd, slow.result.effectiveCd),
+      largest(fast.powerCdsPerMin, slow.result.powerCdsPerMin),
+    ),
+  };
+}
+
+/** The same vehicle but for a micrometre, so that its fields are not known. */
+function elsewhere(run: number): Build['vehicle'] {
+  const { dimensions } = build.vehicle;
+  return {
+    ...build.vehicle,
+    dimensions: { ...dimensions, lengthM: (dimensions.lengthM ?? 0) + (run + 3) * 1e-6 },
+  };
+}
+
+/** Every module at 360 bearings × 31 elevations with occlusion, against clipping every ray at every solid. */
+function coverageBench() {
+  const elevations = Array.from({ length: 31 }, (_, i) => i * 2 - 30);
+  const fast = () => {
+    const fields = new Fields(lookup);
+    return build.placements.map((p) => elevations.map((e) => fields.of(p, [], e)));
+  };
+  const fastMs = medianMs(3, fast);
+  const solids = posedSolids(vehicle, new Set());
+  const slow = timed(() =>
+    build.placements.map((p) =>
+      elevations.map((e) =>
+        placeModules(lookup, p, new Set()).map(({ module, centre, frame }) =>
+          Float64Array.from({ length: 360 }, (_, b) => {
+            const direction = directionOf(b, e);
+            const { hDeg, vDeg } = anglesInFrame(frame, direction);
+            return (
+              relativeIntensity(module.distribution, hDeg, vDeg) *
+              p.lensTransmission *
+              transmissionAlong(solids, centre, direction)
+            );
+          }),
+        ),
+      ),
+    ),
+  );
+  const difference = fast().flatMap((byElevation, p) =>
+    byElevation.flatMap((modules, e) =>
+      modules.map((m, i) => largest(m.share, slow.result[p]?.[e]?.[i] ?? new Float64Array(360))),
+    ),
+  );
+  return {
+    what: `all ${build.placements.flatMap((p) => p.modules).length} modules, 360 × 31 directions, ${vehicle.solids.length} solids`,
+    fastMs,
+    bruteMs: slow.ms,
+    timesFaster: slow.ms / fastMs,
+    largestRelativeDifference: Math.max(...difference),
+  };
+}
+
+/** A head is moved: the findings of all states again, with what did not move remembered, against without. */
+function editBench() {
+  checkBuild(build);
+  const editMs = medianMs(15, (run) => checkBuild(nudged(build, run)));
+  const coldMs = medianMs(5, (run) => checkBuild({ ...nudged(build, run), vehicle: elsewhere(100 + run) }));
+  const state: State = { stage: 2, open: [], ambient: 'day' };
+  const hereMs = medianMs(15, (run) => {
+    const moved = nudged(build, 50 + run);
+    return [checkBuild(moved, state), ringOf(litChannels(moved, state, options))];
+  });
+  return {
+    what: 'one head moved: findings over all states; and ring and findings of the state looked at',
+    allStatesMs: editMs,
+    nothingRememberedMs: coldMs,
+    timesFaster: coldMs / editMs,
+    thisStateMs: hereMs,
+  };
+}
+
+const report = {
+  node: process.version,
+  build: build.name,
+  ring: ringBench(),
+  coverage: coverageBench(),
+  edit: editBench(),
+};
+process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);

@@ -1,0 +1,127 @@
+/** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
+import { chromium, type Page } from '@playwright/test';
+
+const [address, executablePath] = process.argv.slice(2);
+if (address === undefined || executablePath === undefined) throw new Error('run it by npm run bench');
+
+const BUILDS = [
+  { name: 'Tunnel pumper 3', id: '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c3300', lamp: 'nose-1' },
+  { name: 'Ferry-slip marshal van', id: '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c8100', lamp: '' },
+] as const;
+const STEPS = 180;
+const FRAME_MS = 1000 / 60;
+
+const sorted = (values: readonly number[]): number[] => values.toSorted((a, b) => a - b);
+const at = (values: readonly number[], share: number): number =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
+const round = (ms: number): number => Math.round(ms * 10) / 10;
+
+const busy = '[aria-label="Findings"]';
+
+async function opened(page: Page, id: string): Promise<number> {
+  await page.goto('about:blank');
+  await page.goto(`${address}/builds/${id}/layout`, { waitUntil: 'commit' });
+  await page.locator('[data-placement]').first().waitFor();
+  return page.evaluate(() => performance.now());
+}
+
+/** Collects the time between frames until stopped. */
+const startFrames = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const times: number[] = [];
+    const stop = { now: false };
+    Object.assign(window, { flarikFrames: times, flarikStop: stop });
+    const tick = (t: number): void => {
+      times.push(t);
+      if (!stop.now) requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+
+const endFrames = async (page: Page): Promise<number[]> => {
+  const times: unknown = await page.evaluate(
+    'flarikStop.now = true, new Promise((done) => requestAnimationFrame(() => done(flarikFrames)))',
+  );
+  const list = Array.isArray(times) ? times.map(Number) : [];
+  return list.slice(1).map((t, i) => t - (list[i] ?? t));
+};
+
+/** Drags a lamp to and fro; frames meanwhile, and how long ring and findings take after it is let go. */
+async function dragged(page: Page, lampId: string) {
+  const lamp = page.locator(lampId === '' ? '[data-placement]' : `[data-placement="${lampId}"]`).first();
+  const box = await lamp.boundingBox();
+  if (box === null) throw new Error('the lamp is on the screen');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await startFrames(page);
+  for (let i = 1; i <= STEPS; i++) {
+    await page.mouse.move(x + 12 * Math.sin(i / 9), y + 2 * Math.cos(i / 7));
+    await page.waitForTimeout(FRAME_MS / 2);
+  }
+  const frames = await endFrames(page);
+  await page.evaluate((drawer) => {
+    const wait = new Promise<number>((done) => {
+      window.addEventListener(
+        'pointerup',
+        () => {
+          const t0 = performance.now();
+          let begun = false;
+          const look = (): void => {
+            const working = document.querySelector(drawer)?.getAttribute('aria-busy') === 'true';
+            begun ||= working;
+            if (begun && !working) done(performance.now() - t0);
+            else setTimeout(look, 1);
+          };
+          look();
+        },
+        { once: true, capture: true },
+      );
+    });
+    Object.assign(window, { flarikWait: wait });
+  }, busy);
+  await page.mouse.up();
+  const waitMs = Number(await page.evaluate('flarikWait'));
+  return { frames, waitMs };
+}
+
+const browser = await chromium.launch({
+  executablePath,
+  chromiumSandbox: false,
+  args: ['--disable-quic', '--disable-dev-shm-usage'],
+});
+const report = [];
+for (const { name, id, lamp } of BUILDS) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await opened(page, id);
+  const openings: number[] = [];
+  for (let i = 0; i < 5; i++) openings.push(await opened(page, id));
+  await page.locator(`${busy}[aria-busy="false"]`).waitFor();
+  await page.waitForTimeout(1500);
+  await startFrames(page);
+  await page.waitForTimeout(1500);
+  const idle = await endFrames(page);
+  const drags = [];
+  for (let i = 0; i < 5; i++) {
+    drags.push(await dragged(page, lamp));
+    await page.waitForTimeout(600);
+  }
+  const frames = drags.flatMap((d) => d.frames);
+  report.push({
+    build: name,
+    lamps: await page.locator('[data-placement]').count(),
+    openWarmMs: round(at(openings, 0.5)),
+    frameMs: { median: round(at(frames, 0.5)), p95: round(at(frames, 0.95)), count: frames.length },
+    idleFrameMs: { median: round(at(idle, 0.5)), p95: round(at(idle, 0.95)) },
+    timesAnIdleFrame: round(at(frames, 0.5) / at(idle, 0.5)),
+    ringAndFindingsAfterMs: round(
+      at(
+        drags.map((d) => d.waitMs),
+        0.5,
+      ),
+    ),
+  });
+  await page.close();
+}
+await browser.close();
+process.stdout.write(`${JSON.stringify({ screens: report }, null, 2)}\n`);

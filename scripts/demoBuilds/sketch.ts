@@ -1,0 +1,176 @@
+import type { Brief, Constraint } from '@flarik/core/build/brief';
+import {
+  addGroup,
+  addPartner,
+  addPlacement,
+  changeModules,
+  changePlacement,
+  changeStage,
+  nameLamp,
+  setColour,
+  setCue,
+  setInsert,
+  type ModuleRef,
+} from '@flarik/core/build/edits';
+import type { Build, Cue, ModuleSetup, Placement, StageIndex } from '@flarik/core/build/schema';
+import { changeDimensions, toggleOption } from '@flarik/core/build/vehicleEdits';
+import type { Colour } from '@flarik/core/fixture/colour';
+
+/** A step of making a demo build; every one is an edit a designer could make. */
+export type Edit = (build: Build) => Build;
+
+export const all =
+  (...edits: readonly Edit[]): Edit =>
+  (build) =>
+    edits.reduce((b, edit) => edit(b), build);
+
+export interface Head {
+  readonly id: string;
+  readonly fixture: string;
+  readonly zone: string;
+  readonly u?: number;
+  readonly v?: number;
+  readonly pan?: number;
+  readonly tilt?: number;
+  readonly pole?: number;
+  readonly status?: Placement['status'];
+  readonly fixing?: Placement['fixing'];
+  readonly lens?: number;
+  readonly text?: string;
+}
+
+export const place =
+  ({ id, fixture, zone, u = 0, v = 0, pan = 0, tilt = 0, pole = 0, ...h }: Head): Edit =>
+  (build) =>
+    changePlacement(addPlacement(build, { id, fixtureId: fixture, zoneId: zone, uM: u, vM: v }), id, {
+      panDeg: pan,
+      tiltDeg: tilt,
+      poleM: pole,
+      status: h.status ?? 'new',
+      fixing: h.fixing ?? null,
+      lensTransmission: h.lens ?? 1,
+      text: h.text ?? '',
+    });
+
+/** A head and its mirrored partner. */
+export const pair = (head: Head): Edit =>
+  all(place(head), (build) => addPartner(build, head.id, `${head.id}-x`));
+
+/** Pairs at several places of a zone: `id-1`, `id-2`, … */
+export const pairs = (head: Head, us: readonly number[]): Edit =>
+  all(...us.map((u, i) => pair({ ...head, id: `${head.id}-${i + 1}`, u })));
+
+/** Every lamp whose id begins so, with its partner. */
+export const idsOf = (build: Build, stems: readonly string[]): string[] =>
+  build.placements
+    .map((p) => p.id)
+    .filter((id) => stems.some((stem) => id === stem || id.startsWith(`${stem}-`)));
+
+const modulesOf = (build: Build, stems: readonly string[]): ModuleRef[] => {
+  const ids = new Set(idsOf(build, stems));
+  return build.placements
+    .filter((p) => ids.has(p.id))
+    .flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id })));
+};
+
+export const paint =
+  (stems: readonly string[], ...colours: readonly Colour[]): Edit =>
+  (build) =>
+    colours.reduce((b, colour, i) => setColour(b, modulesOf(b, stems), i + 1, colour), build);
+
+/** Colours that differ by side: the lamps as named, and their partners. */
+export const paintSides =
+  (stems: readonly string[], left: readonly Colour[], right: readonly Colour[]): Edit =>
+  (build) => {
+    const ids = idsOf(build, stems);
+    return all(
+      paint(
+        ids.filter((id) => !id.endsWith('-x')),
+        ...left,
+      ),
+      paint(
+        ids.filter((id) => id.endsWith('-x')),
+        ...right,
+      ),
+    )(build);
+  };
+
+export const paintModules =
+  (
+    id: string,
+    moduleIds: readonly string[],
+    colours: readonly Colour[],
+    phase: ModuleSetup['phase'] = 'A',
+  ): Edit =>
+  (build) => {
+    const refs = moduleIds.map((moduleId) => ({ placementId: id, moduleId }));
+    const painted = colours.reduce((b, colour, i) => setColour(b, refs, i + 1, colour), build);
+    return changeModules(painted, refs, { phase });
+  };
+
+export const insert =
+  (id: string, moduleIds: readonly string[], what: ModuleSetup['insert']): Edit =>
+  (build) =>
+    setInsert(
+      build,
+      moduleIds.map((moduleId) => ({ placementId: id, moduleId })),
+      what,
+    );
+
+export const group =
+  (id: string, name: string, stems: readonly string[]): Edit =>
+  (build) =>
+    changeModules(addGroup(build, { id, name }), modulesOf(build, stems), { groupId: id });
+
+/** Takes lamps out of every group. */
+export const ungroup =
+  (stems: readonly string[]): Edit =>
+  (build) =>
+    changeModules(build, modulesOf(build, stems), { groupId: null });
+
+export const cue =
+  (stage: StageIndex, groupId: string | null, patternId: string, slot: Cue['slot'] = 1, level = 1): Edit =>
+  (build) =>
+    setCue(build, stage, groupId, slot, { groupId, patternId, slot, level });
+
+/** The same in several stages. */
+export const cues = (stages: readonly StageIndex[], groupId: string, patternId: string, level = 1): Edit =>
+  all(...stages.map((stage) => cue(stage, groupId, patternId, 1, level)));
+
+/** Night levels of the three stages. */
+export const nights = (one: number, two: number, three: number): Edit =>
+  all(
+    (b) => changeStage(b, 1, { nightLevel: one }),
+    (b) => changeStage(b, 2, { nightLevel: two }),
+    (b) => changeStage(b, 3, { nightLevel: three }),
+  );
+
+export const dimensions =
+  (patch: Readonly<Record<string, number>>): Edit =>
+  (build) =>
+    changeDimensions(build, patch);
+
+export const options =
+  (...ids: readonly string[]): Edit =>
+  (build) =>
+    ids.reduce(toggleOption, build);
+
+export const named =
+  (id: string, label: string): Edit =>
+  (build) =>
+    nameLamp(build, id, label);
+
+/** What the agency said; each wish gets a number of its own. */
+export const brief =
+  (said: Partial<Brief>, ...wishes: readonly WishOf[]): Edit =>
+  (build) => ({
+    ...build,
+    brief: {
+      ...build.brief,
+      ...said,
+      constraints: wishes.map((wish, i): Constraint => ({ ...wish, id: `wish-${i + 1}` })),
+    },
+  });
+
+type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
+type WishOf = WithoutId<Constraint>;

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { Brief, DUTIES } from '@flarik/core/build/brief';
+  import { changeBrief } from '@flarik/core/build/briefEdits';
+  import { changeBuild } from '@flarik/core/build/edits';
+  import { Service, serviceName } from '@flarik/core/build/service';
+  import { Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+
+  /** What the agency said in the first meeting, in its own words. */
+  const editor = getEditor()();
+  const { brief } = $derived(editor.build);
+  type TextKey = 'agency' | 'people' | 'mustHave' | 'keptEquipment' | 'habits' | 'growth';
+  let refused = $state<Partial<Record<keyof Brief, string>>>({});
+
+  /** Writes an answer down, or says why it cannot be. */
+  function set(label: string, key: keyof Omit<Brief, 'constraints'>, value: unknown): void {
+    const read = Brief.shape[key].safeParse(value);
+    refused = { ...refused, [key]: read.success ? '' : (read.error.issues[0]?.message ?? 'not taken') };
+    if (read.success && JSON.stringify(read.data) !== JSON.stringify(brief[key]))
+      editor.edit(`${label} in the brief`, (b) => changeBrief(b, { [key]: read.data }));
+  }
+
+  const REMARKS: readonly { key: TextKey; label: string; hint: string }[] = [
+    {
+      key: 'people',
+      label: 'People around the vehicle',
+      hint: 'Who works where when it is parked, who drives past.',
+    },
+    {
+      key: 'mustHave',
+      label: 'Must have, must not have',
+      hint: 'In their words; what can be checked goes right.',
+    },
+    {
+      key: 'keptEquipment',
+      label: 'Equipment that stays',
+      hint: 'What is on the vehicle and is kept or moved.',
+    },
+    { key: 'habits', label: 'Habits of the operators', hint: 'Switches, stages, sides they are used to.' },
+    { key: 'growth', label: 'Growth', hint: 'What is to come later and needs room, outputs or current.' },
+  ];
+</script>
+
+<section aria-label="What the agency said">
+  <h2>What the agency said</h2>
+  <div class="row">
+    <TextInput
+      size="sm"
+      labelText="Agency"
+      value={brief.agency}
+      invalid={(refused.agency ?? '') !== ''}
+      invalidText={refused.agency ?? ''}
+      on:change={(event) => set('Agency', 'agency', String(event.detail ?? '').trim())}
+    />
+    <TextInput
+      size="sm"
+      labelText="Currency"
+      value={brief.currency}
+      invalid={(refused.currency ?? '') !== ''}
+      invalidText={refused.currency ?? ''}
+      on:change={(event) =>
+        set(
+          'Currency',
+          'currency',
+          String(event.detail ?? '')
+            .trim()
+            .toUpperCase(),
+        )}
+    />
+  </div>
+  <div class="row">
+    <Select
+      size="sm"
+      labelText="Service"
+      selected={editor.build.service}
+      on:update={(event) => {
+        const service = Service.safeParse(event.detail);
+        if (service.success && service.data !== editor.build.service)
+          editor.edit('Change the service', (b) => changeBuild(b, { service: service.data }));
+      }}
+    >
+      {#each Service.options as option (option)}<SelectItem
+          value={option}
+          text={serviceName[option]}
+        />{/each}
+    </Select>
+    <Select
+      size="sm"
+      labelText="Duty"
+      selected={brief.duty}
+      on:update={(event) => set('Duty', 'duty', event.detail)}
+    >
+      {#each DUTIES as duty (duty)}<SelectItem value={duty} text={duty} />{/each}
+    </Select>
+  </div>
+  <TextInput
+    size="sm"
+    labelText="Jurisdictions it drives in, with commas between them"
+    value={brief.jurisdictions.join(', ')}
+    invalid={(refused.jurisdictions ?? '') !== ''}
+    invalidText={refused.jurisdictions ?? ''}
+    on:change={(event) =>
+      set(
+        'Jurisdictions',
+        'jurisdictions',
+        String(event.detail ?? '')
+          .split(',')
+          .map((name) => name.trim())
+          .filter((name) => name !== ''),
+      )}
+  />
+  {#each REMARKS as { key, label, hint } (key)}
+    <TextArea
+      rows={2}
+      labelText={label}
+      placeholder={hint}
+      value={brief[key]}
+      invalid={(refused[key] ?? '') !== ''}
+      invalidText={refused[key] ?? ''}
+      on:change={(event) => {
+        if (event.target instanceof HTMLTextAreaElement) set(label, key, event.target.value);
+      }}
+    />
+  {/each}
+</section>
+
+<style>
+  section {
+    display: grid;
+    gap: 0.6rem;
+    align-content: start;
+  }
+
+  .row {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.75rem;
+  }
+</style>

@@ -1,0 +1,215 @@
+<script lang="ts">
+  import { InputError } from '@flarik/core/errors';
+  import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
+  import { withVehicle } from '@flarik/core/build/vehicleEdits';
+  import { Name } from '@flarik/core/names';
+  import { Button } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import { placeMesh, readMeshFile, UNITS, type Placing, type RawTriangles, type Unit } from './meshFile';
+
+  /** A body read from a mesh file: it hides light as the real body does. */
+  const editor = getEditor()();
+  const { mesh } = $derived(editor.build.vehicle);
+  let raw = $state.raw<{ name: string; triangles: RawTriangles } | null>(null);
+  let unit = $state<Unit>('mm');
+  let up = $state<Placing['up']>('z');
+  let front = $state<Placing['front']>('+x');
+  let replaces = $state(true);
+  let by = $state.raw<[number, number, number]>([0, 0, 0]);
+  let reading = $state(false);
+  let trouble = $state('');
+  let picker: HTMLInputElement | undefined = $state();
+  const UNIT_NAMES: readonly Unit[] = ['mm', 'cm', 'inch', 'm'];
+  const FRONTS: readonly Placing['front'][] = ['+x', '-x', '+y', '-y', '+z', '-z'];
+  const AXES = ['forward', 'left', 'up'] as const;
+
+  const placed = $derived.by(() => {
+    if (raw === null) return null;
+    try {
+      const spec = placeMesh(raw.triangles, raw.name, { unit, up, front, byM: by }, replaces);
+      return { spec, size: sizeOf(spec.verticesM), why: '' };
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return { spec: null, size: '', why: error.message };
+    }
+  });
+
+  function sizeOf(vertices: readonly number[]): string {
+    return [0, 1, 2]
+      .map((k) => {
+        const along = vertices.filter((_, i) => i % 3 === k);
+        const least = along.reduce((a, b) => Math.min(a, b));
+        const most = along.reduce((a, b) => Math.max(a, b));
+        return Math.round((most - least) * 1000);
+      })
+      .join(' × ');
+  }
+
+  async function take(): Promise<void> {
+    const file = picker?.files?.[0];
+    if (picker === undefined || file === undefined) return;
+    trouble = '';
+    raw = null;
+    reading = true;
+    try {
+      const triangles = await readMeshFile(file.name, await file.arrayBuffer());
+      raw = { name: Name.safeParse(file.name).data ?? 'Imported body', triangles };
+    } catch (error) {
+      trouble = error instanceof Error ? error.message : String(error);
+    } finally {
+      reading = false;
+      picker.value = '';
+    }
+  }
+
+  function put(): void {
+    const spec = placed?.spec ?? null;
+    if (spec === null) return;
+    editor.edit(`Take the body of ${spec.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: spec }));
+    raw = null;
+  }
+</script>
+
+<h2>A body from a mesh file</h2>
+<p class="quiet small">
+  OBJ, STL or glTF of at most {MAX_TRIANGLES.toLocaleString()} triangles. It hides light in place of the drawn body,
+  or besides it; zones and moving parts stay.
+</p>
+{#if mesh !== null}
+  <p class="small">
+    {mesh.name}: {(mesh.triangles.length / 3).toLocaleString()} triangles, {sizeOf(mesh.verticesM)} mm,
+    {mesh.replacesBody ? 'in place of the body' : 'besides the body'}
+  </p>
+{/if}
+<div class="row">
+  <Button size="small" kind="tertiary" disabled={reading} on:click={() => picker?.click()}
+    >{reading ? 'Reading …' : 'Choose a file'}</Button
+  >
+  {#if mesh !== null}
+    <Button
+      size="small"
+      kind="danger-ghost"
+      on:click={() =>
+        editor.edit(`Take off ${mesh.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: null }))}
+      >Take it off</Button
+    >
+  {/if}
+  <input
+    bind:this={picker}
+    class="visually-hidden"
+    type="file"
+    accept=".obj,.stl,.gltf,.glb"
+    aria-label="Mesh file"
+    tabindex="-1"
+    onchange={take}
+  />
+</div>
+{#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
+{#if raw !== null && placed !== null}
+  <div class="placing" role="group" aria-label="How the mesh lies">
+    <label
+      >Unit of the file
+      <select bind:value={unit}
+        >{#each UNIT_NAMES as u (u)}<option value={u}>{u} ({UNITS[u]} m)</option>{/each}</select
+      ></label
+    >
+    <label
+      >Up in the file
+      <select bind:value={up}><option value="z">z</option><option value="y">y</option></select></label
+    >
+    <label
+      >Front in the file
+      <select bind:value={front}
+        >{#each FRONTS as f (f)}<option value={f}>{f}</option>{/each}</select
+      ></label
+    >
+    <label class="flag"><input type="checkbox" bind:checked={replaces} /> in place of the body</label>
+    {#each AXES as axis, i (axis)}
+      <TypedNumber
+        label="Move {axis}"
+        unit="mm"
+        value={(by[i] ?? 0) * 1000}
+        min={-10_000}
+        max={10_000}
+        onset={(v: number) => {
+          const [x, y, z] = by;
+          by = [i === 0 ? v / 1000 : x, i === 1 ? v / 1000 : y, i === 2 ? v / 1000 : z];
+        }}
+      />
+    {/each}
+    {#if placed.spec === null}
+      <p class="trouble whole" role="alert">{placed.why}</p>
+    {:else}
+      <p class="whole small">
+        Length × width × height: {placed.size} mm; {(placed.spec.triangles.length / 3).toLocaleString()} triangles.
+        The vehicle has {Math.round(editor.vehicle.lengthM * 1000)} × {Math.round(
+          editor.vehicle.widthM * 1000,
+        )} × {Math.round(editor.vehicle.heightM * 1000)}.
+      </p>
+    {/if}
+    <Button size="small" disabled={placed.spec === null} on:click={put}>Put it on the vehicle</Button>
+  </div>
+{/if}
+
+<style>
+  .small {
+    font-size: 12px;
+  }
+
+  .row {
+    display: flex;
+    gap: 0.25rem;
+  }
+
+  .trouble {
+    color: var(--gap);
+    font-size: 13px;
+  }
+
+  .placing {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1fr;
+    gap: 0.4rem;
+    padding: 0.4rem;
+    border: 1px solid var(--zone-fit);
+  }
+
+  .placing :global(.bx--text-input) {
+    padding: 0 0.4rem;
+  }
+
+  .placing :global(.bx--label) {
+    white-space: nowrap;
+  }
+
+  label {
+    display: grid;
+    gap: 4px;
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
+  .flag {
+    display: flex;
+    grid-column: 1 / -1;
+    gap: 0.4rem;
+    align-items: center;
+  }
+
+  .whole {
+    grid-column: 1 / -1;
+  }
+
+  select {
+    height: 30px;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+  }
+
+  :is(select, input):focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+</style>

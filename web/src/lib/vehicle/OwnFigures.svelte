@@ -1,0 +1,223 @@
+<script lang="ts">
+  import { Button, TextArea, TextInput } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+
+  /** The figures of one own part, each of which can be typed. */
+  let {
+    item,
+    what,
+    choices,
+    onchange,
+    onremove,
+  }: {
+    item: { readonly id: string; readonly name: string };
+    /** What it is, in a word. */
+    what: string;
+    /** Fields that take one of a few words. */
+    choices: Readonly<Record<string, readonly string[]>>;
+    onchange: (patch: object) => void;
+    onremove: () => void;
+  } = $props();
+
+  const editor = getEditor()();
+  const fields = $derived(Object.entries<unknown>(item));
+  const FIELD: Readonly<Record<string, string>> = {
+    name: 'Name',
+    behind: 'What is behind it',
+    face: 'Faces',
+    mount: 'Takes',
+    fixing: 'Held by',
+    kind: 'Kind',
+    widthM: 'Width',
+    heightM: 'Height',
+    fromY: 'From',
+    toY: 'To',
+    centre: 'Middle',
+    from: 'From',
+    to: 'To',
+  };
+  const AXES = ['x', 'y', 'z'] as const;
+  const lengths = $derived(
+    fields.flatMap(([key, value]) => {
+      if (typeof value === 'number' && key !== 'transmission')
+        return [
+          {
+            label: `${FIELD[key] ?? key}${key.endsWith('Y') ? ' y' : ''}`,
+            value,
+            patch: (v: number): object => ({ [key]: v }),
+          },
+        ];
+      if (!isPoint(value)) return [];
+      return AXES.map((axis, i) => ({
+        label: `${FIELD[key] ?? key} ${axis}`,
+        value: value[i] ?? 0,
+        patch: (v: number): object => ({ [key]: value.map((old, j) => (i === j ? v : old)) }),
+      }));
+    }),
+  );
+  const profile = $derived(
+    fields.flatMap(([key, value]) => (key === 'points' && isProfile(value) ? [value] : []))[0],
+  );
+  let refused = $state('');
+
+  function isPoint(value: unknown): value is number[] {
+    return Array.isArray(value) && value.length === 3 && value.every((v) => typeof v === 'number');
+  }
+  function isProfile(value: unknown): value is number[][] {
+    return Array.isArray(value) && value.every((v) => Array.isArray(v));
+  }
+
+  const mm = (m: number): number => Math.round(m * 1000);
+
+  /** Corners as lines of "x z" in millimetres. */
+  function readProfile(text: string): void {
+    const lines = text.split('\n').filter((row) => row.trim() !== '');
+    const points = lines.map((row) =>
+      row
+        .trim()
+        .split(/[\s,;]+/)
+        .map(Number),
+    );
+    const bad = points.findIndex((p) => p.length !== 2 || !p.every(Number.isFinite));
+    refused = bad < 0 ? '' : `corner ${bad + 1}: two numbers, please: x and z in mm`;
+    if (bad < 0) onchange({ points: points.map((p) => p.map((v) => v / 1000)) });
+  }
+</script>
+
+<details>
+  <summary>{item.name} <span class="quiet">{what}</span></summary>
+  <div class="figures">
+    {#each fields as [key, value] (key)}
+      {#if (key === 'name' || key === 'behind') && typeof value === 'string'}
+        <div class="whole">
+          <TextInput
+            size="sm"
+            labelText={FIELD[key] ?? key}
+            {value}
+            on:change={(event) => onchange({ [key]: String(event.detail ?? '').trim() })}
+          />
+        </div>
+      {:else if choices[key] !== undefined && typeof value === 'string'}
+        <label class="choice">
+          {FIELD[key] ?? key}
+          <select {value} onchange={(event) => onchange({ [key]: event.currentTarget.value })}>
+            {#each choices[key] as option (option)}<option value={option}>{option}</option>{/each}
+          </select>
+        </label>
+      {:else if typeof value === 'boolean'}
+        <label class="whole flag">
+          <input
+            type="checkbox"
+            checked={value}
+            onchange={(event) => onchange({ [key]: event.currentTarget.checked })}
+          /> Single wall: not to be drilled
+        </label>
+      {:else if key === 'transmission' && typeof value === 'number'}
+        <TypedNumber
+          label="Lets light through"
+          unit="%"
+          value={value * 100}
+          min={0}
+          max={100}
+          onset={(v: number) => onchange({ [key]: v / 100 })}
+        />
+      {/if}
+    {/each}
+    {#each lengths as field (field.label)}
+      <TypedNumber
+        label={field.label}
+        unit="mm"
+        value={mm(field.value)}
+        min={-15_000}
+        max={15_000}
+        onset={(v: number) => onchange(field.patch(v / 1000))}
+      />
+    {/each}
+    {#if profile !== undefined}
+      <div class="whole">
+        <TextArea
+          rows={5}
+          labelText="Corners in order: x and z of each, mm"
+          value={profile.map((p) => p.map(mm).join(' ')).join('\n')}
+          invalid={refused !== ''}
+          invalidText={refused}
+          on:change={(event) => {
+            if (event.target instanceof HTMLTextAreaElement) readProfile(event.target.value);
+          }}
+        />
+      </div>
+    {/if}
+    <p class="whole quiet small">
+      x forward from the middle of the {editor.vehicle.name.toLowerCase()}, y to its left, z up from the
+      ground.
+    </p>
+    <Button size="small" kind="danger-ghost" on:click={onremove}>Delete</Button>
+  </div>
+</details>
+
+<style>
+  details {
+    border: 1px solid var(--cds-ui-03);
+    padding: 0 0.4rem;
+  }
+
+  summary {
+    padding: 0.25rem 0;
+    font-size: 13px;
+    cursor: pointer;
+  }
+
+  summary:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+
+  .figures {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1fr;
+    gap: 0.4rem;
+    padding-bottom: 0.4rem;
+  }
+
+  .figures :global(.bx--text-input) {
+    padding: 0 0.4rem;
+  }
+
+  .figures :global(.bx--label) {
+    white-space: nowrap;
+  }
+
+  .whole {
+    grid-column: 1 / -1;
+  }
+
+  .small {
+    font-size: 12px;
+  }
+
+  .flag {
+    display: flex;
+    gap: 0.4rem;
+    align-items: center;
+    font-size: 13px;
+  }
+
+  .choice {
+    display: grid;
+    gap: 4px;
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
+  .choice select {
+    height: 32px;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+  }
+
+  .choice select:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+</style>

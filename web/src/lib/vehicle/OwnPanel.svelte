@@ -1,0 +1,191 @@
+<script lang="ts">
+  import { InputError, parseInput } from '@flarik/core/errors';
+  import { parseJson } from '@flarik/core/build/schema';
+  import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/build/vehicleEdits';
+  import { MountStyle } from '@flarik/core/fixture/types';
+  import { OwnZone, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';
+  import { FIXINGS, KEEP_OUT_KINDS } from '@flarik/core/vehicle/types';
+  import { readVehicle, writeVehicle } from '@flarik/core/vehicle/vehicleFile';
+  import { Button } from 'carbon-components-svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { download } from '$lib/download';
+  import { addDrawn, drawingName, type Drawing } from './drawing';
+  import MeshPanel from './MeshPanel.svelte';
+  import OwnFigures from './OwnFigures.svelte';
+
+  /** Zones, solids and keep-outs of one's own: drawn on the sheet or typed, then adjusted by figures. */
+  let { drawing = $bindable(), bothSides = $bindable() }: { drawing: Drawing | null; bothSides: boolean } =
+    $props();
+  const editor = getEditor()();
+  const spec = $derived(editor.build.vehicle);
+  const KINDS: readonly Drawing[] = ['zone', 'solid', 'keep-out'];
+  let trouble = $state('');
+  let picker: HTMLInputElement | undefined = $state();
+
+  /** Makes a change unless it leaves something that cannot be. */
+  function attempt(label: string, change: (build: typeof editor.build) => typeof editor.build): void {
+    trouble = '';
+    try {
+      parseInput(VehicleSpec, change(editor.build).vehicle);
+      editor.edit(label, change);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      trouble = error.message;
+    }
+  }
+
+  /** In the middle of the left side, for those who would rather type than draw. */
+  function addTyped(what: Drawing): void {
+    const { heightM } = editor.vehicle;
+    const rect = { view: 'left', from: [-0.2, heightM * 0.4], to: [0.2, heightM * 0.4 + 0.15] } as const;
+    attempt(`Add an own ${drawingName[what]}`, (b) => addDrawn(b, editor.vehicle, what, rect, bothSides));
+  }
+
+  function addProfile(): void {
+    const { heightM, widthM } = editor.vehicle;
+    const solid: OwnSolid = {
+      kind: 'profile',
+      id: `own-${crypto.randomUUID().slice(0, 6)}`,
+      name: `Own profile ${spec.solids.length + 1}`,
+      points: [
+        [-0.4, heightM],
+        [0.4, heightM],
+        [0.2, heightM + 0.2],
+        [-0.4, heightM + 0.2],
+      ],
+      fromY: -widthM / 3,
+      toY: widthM / 3,
+      transmission: 0,
+    };
+    attempt('Add an own profile', (b) => addOwn(b, 'solids', [solid]));
+  }
+
+  async function takeFile(): Promise<void> {
+    const file = picker?.files?.[0];
+    if (picker === undefined || file === undefined) return;
+    trouble = '';
+    try {
+      const vehicle = readVehicle(parseJson(await file.text(), 'vehicle file'));
+      editor.edit(`Take the vehicle of ${file.name}`, (b) => withVehicle(b, vehicle));
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      trouble = `${file.name}: ${error.message}`;
+    } finally {
+      picker.value = '';
+    }
+  }
+
+  const saveFile = (): void =>
+    download(`${editor.vehicle.name}.vehicle.json`, JSON.stringify(writeVehicle(spec), null, 2));
+</script>
+
+<section aria-label="Your own parts">
+  <h2>Your own parts</h2>
+  <p class="quiet small">Draw a rectangle on a view, or add one by figures and put it right below.</p>
+  <label class="both small"><input type="checkbox" bind:checked={bothSides} /> with its mirror image</label>
+  {#each KINDS as what (what)}
+    <div class="add">
+      <span>{drawingName[what].charAt(0).toUpperCase() + drawingName[what].slice(1)}</span>
+      <Button
+        size="small"
+        kind={drawing === what ? 'primary' : 'tertiary'}
+        on:click={() => (drawing = drawing === what ? null : what)}
+        >{drawing === what ? 'Drawing …' : 'Draw'}</Button
+      >
+      <Button size="small" kind="ghost" on:click={() => addTyped(what)}>By figures</Button>
+    </div>
+  {/each}
+  <div class="add">
+    <span>Side profile</span>
+    <span></span>
+    <Button size="small" kind="ghost" on:click={addProfile}>By figures</Button>
+  </div>
+  {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
+  {#each spec.zones as zone (zone.id)}
+    <OwnFigures
+      item={zone}
+      what="zone"
+      choices={{ face: OwnZone.shape.face.options, mount: MountStyle.options, fixing: FIXINGS }}
+      onchange={(patch: object) =>
+        attempt(`Change ${zone.name}`, (b) => changeOwn(b, 'zones', zone.id, patch))}
+      onremove={() => editor.edit(`Delete ${zone.name}`, (b) => removeOwn(b, 'zones', zone.id))}
+    />
+  {/each}
+  {#each spec.solids as solid (solid.id)}
+    <OwnFigures
+      item={solid}
+      what={solid.kind}
+      choices={{}}
+      onchange={(patch: object) =>
+        attempt(`Change ${solid.name}`, (b) => changeOwn(b, 'solids', solid.id, patch))}
+      onremove={() => editor.edit(`Delete ${solid.name}`, (b) => removeOwn(b, 'solids', solid.id))}
+    />
+  {/each}
+  {#each spec.keepOuts as keepOut (keepOut.id)}
+    <OwnFigures
+      item={keepOut}
+      what="keep-out"
+      choices={{ kind: KEEP_OUT_KINDS }}
+      onchange={(patch: object) =>
+        attempt(`Change ${keepOut.name}`, (b) => changeOwn(b, 'keepOuts', keepOut.id, patch))}
+      onremove={() => editor.edit(`Delete ${keepOut.name}`, (b) => removeOwn(b, 'keepOuts', keepOut.id))}
+    />
+  {/each}
+  <MeshPanel />
+  <h2>As a vehicle of your own</h2>
+  <p class="quiet small">The body with its measures, options, survey and own parts, for other builds.</p>
+  <div class="files">
+    <Button size="small" kind="ghost" on:click={saveFile}>Save to a file</Button>
+    <Button size="small" kind="ghost" on:click={() => picker?.click()}>Take from a file</Button>
+    <input
+      bind:this={picker}
+      class="visually-hidden"
+      type="file"
+      accept=".json,application/json"
+      aria-label="Vehicle file"
+      tabindex="-1"
+      onchange={takeFile}
+    />
+  </div>
+</section>
+
+<style>
+  section {
+    display: grid;
+    gap: 0.4rem;
+  }
+
+  .small {
+    font-size: 12px;
+  }
+
+  .both {
+    display: flex;
+    gap: 0.4rem;
+    align-items: center;
+  }
+
+  .add {
+    display: grid;
+    grid-template-columns: 1fr 5.5rem 5.5rem;
+    align-items: center;
+    gap: 0.25rem;
+    font-size: 13px;
+  }
+
+  .add :global(.bx--btn) {
+    min-width: 0;
+    width: auto;
+    padding: 0 0.5rem;
+    white-space: nowrap;
+  }
+
+  .files {
+    display: flex;
+    gap: 0.5rem;
+  }
+
+  .trouble {
+    color: var(--gap);
+  }
+</style>

@@ -1,0 +1,114 @@
+<script lang="ts">
+  import { CONSTRAINT_KINDS, constraintName, type ConstraintKind } from '@flarik/core/build/brief';
+  import { addConstraint, firstConstraint } from '@flarik/core/build/briefEdits';
+  import { Button } from 'carbon-components-svelte';
+  import ConstraintRow from '$lib/brief/ConstraintRow.svelte';
+  import Said from '$lib/brief/Said.svelte';
+  import { getEditor } from '$lib/editor/context';
+
+  const editor = getEditor()();
+  const { constraints } = $derived(editor.build.brief);
+  let kind = $state<ConstraintKind>('lowest-lamp');
+  let refused = $state('');
+
+  function add(): void {
+    const id = `w${crypto.randomUUID().slice(0, 8)}`;
+    const constraint = firstConstraint(kind, id, editor.vehicle, editor.build);
+    refused = '';
+    if (constraint === null) {
+      refused =
+        kind === 'keep-head'
+          ? 'There is no lamp on the vehicle yet that could be kept.'
+          : 'This vehicle has nothing it could speak of.';
+      return;
+    }
+    editor.edit(`New wish: ${constraintName[kind]}`, (b) => addConstraint(b, constraint));
+  }
+</script>
+
+<div class="step">
+  <div class="said"><Said /></div>
+  <section class="wishes" aria-label="What must hold">
+    <h2>What must hold</h2>
+    <p class="quiet">
+      Put down as sentences, these are checked in every state like a rule pack: the agency’s own.
+    </p>
+    <div class="add">
+      <label for="wish-kind">New wish</label>
+      <select id="wish-kind" bind:value={kind}>
+        {#each CONSTRAINT_KINDS as option (option)}<option value={option}>{constraintName[option]}</option
+          >{/each}
+      </select>
+      <Button size="small" on:click={add}>Add it</Button>
+      {#if refused !== ''}<span class="refused" role="alert">{refused}</span>{/if}
+    </div>
+    <ul>
+      {#each constraints as constraint (constraint.id)}
+        <ConstraintRow {constraint} />
+      {:else}
+        <li class="none quiet">
+          Nothing yet. Ask what must never happen: holes, colours to the rear, a height for snow or washing,
+          the money, what stays on the vehicle.
+        </li>
+      {/each}
+    </ul>
+  </section>
+</div>
+
+<style>
+  .step {
+    display: grid;
+    grid-template-columns: minmax(320px, 38%) minmax(0, 1fr);
+    height: 100%;
+  }
+
+  .said,
+  .wishes {
+    padding: 0.75rem 1rem;
+    overflow-y: auto;
+    min-height: 0;
+  }
+
+  .said {
+    border-right: 1px solid var(--cds-ui-03);
+  }
+
+  .wishes {
+    display: grid;
+    gap: 0.6rem;
+    align-content: start;
+  }
+
+  .add {
+    display: flex;
+    gap: 0.6rem;
+    align-items: center;
+  }
+
+  .add select {
+    height: 32px;
+    padding: 0 0.5rem;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+  }
+
+  .add select:focus-visible {
+    outline: 2px solid var(--cds-focus);
+  }
+
+  .refused {
+    color: var(--gap);
+  }
+
+  ul {
+    display: grid;
+    gap: 0.5rem;
+  }
+
+  .none {
+    padding: 0.75rem;
+    background: var(--cds-ui-01);
+  }
+</style>

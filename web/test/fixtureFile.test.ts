@@ -1,0 +1,30 @@
+import { describe, expect, test } from 'vitest';
+import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
+import { fixtureTable, readFixtureTable } from '../src/lib/layout/fixtureFile';
+
+describe('a CSV table of fixtures', () => {
+  test('goes out and comes in: quotes, commas and JSON in cells and all', () => {
+    const text = fixtureTable(CATALOGUE);
+    const { fixtures, errors } = readFixtureTable('all.csv', text);
+    expect(errors).toEqual([]);
+    expect(fixtures.map((f) => f.id)).toEqual(CATALOGUE.map((f) => f.id));
+    expect(fixtureTable(fixtures)).toBe(text);
+  });
+  test('as a spreadsheet writes it: a byte order mark, semicolons, CRLF, empty rows', () => {
+    const [first] = CATALOGUE;
+    if (first === undefined) throw new Error('the catalogue is not empty');
+    const rows = fixtureTable([first]).trim().split('\n');
+    const asSpreadsheet = `\uFEFF${rows.join('\r\n')}\r\n\r\n`;
+    expect(readFixtureTable('sheet.csv', asSpreadsheet).fixtures).toHaveLength(1);
+  });
+  test('a row that is too short names itself', () => {
+    const [heading = ''] = fixtureTable([]).split('\n');
+    const { errors } = readFixtureTable('short.csv', `${heading}\nown-1,Own\n`);
+    expect(errors[0]?.row).toBe(2);
+  });
+  test('no rows, too many rows, too many bytes', () => {
+    expect(() => readFixtureTable('e.csv', 'id,name\n')).toThrow(/^e\.csv: holds no row of fixtures/);
+    expect(() => readFixtureTable('e.csv', `id\n${'x\n'.repeat(201)}`)).toThrow(/has 201 rows, at most 200/);
+    expect(() => readFixtureTable('e.csv', 'x'.repeat(1_000_001))).toThrow(/is too large/);
+  });
+});
