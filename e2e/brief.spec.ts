@@ -23,12 +23,12 @@ test('what the agency said is kept, and put down as a wish it is checked at once
   // The wish is narrowed to a zone that bears no lamp, and holds.
   const wish = region.getByRole('listitem').last();
   await wish.getByText('any zone of the vehicle').click();
-  await wish.getByRole('checkbox', { name: 'Hatch lip' }).check();
+  await wish.getByRole('checkbox', { name: 'Grille', exact: true }).check();
   await expect(wish).toContainText('✓ holds');
   await expect(saved(page)).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
-  await expect(page.getByRole('region', { name: wishes })).toContainText('Hatch lip');
+  await expect(said.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
+  await expect(page.getByRole('region', { name: wishes })).toContainText('drilled in Grille');
 });
 
 test('by keyboard: a wish is added, its figure typed, made graver and deleted, and all is undone', async ({

@@ -158,7 +158,7 @@ test('favourites, two fixtures side by side, and a copy as one’s own', async (
   await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
   await catalogue.getByRole('button', { name: '☆ Favourite' }).click();
   await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
-  await catalogue.getByRole('button', { name: /^Long head, two colours/ }).click();
+  await catalogue.getByRole('button', { name: /^Long slim head, two colours/ }).click();
   await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
   await catalogue.getByRole('button', { name: 'Compare 2' }).click();
   const dialog = page.getByRole('dialog', { name: 'Side by side' });
@@ -203,6 +203,7 @@ test('a table of fixtures goes out and in; bad rows are all named and nothing is
   await expect(catalogue.getByRole('alert')).toHaveCount(0);
   await give([heading, `bad-${rows[0]?.replace(/,\d+(\.\d+)?,/, ',wide,') ?? ''}`].join('\n'));
   await expect(catalogue.getByRole('alert')).toContainText(/row 2, \w+: 'wide' is not a number/);
+  await catalogue.getByRole('button', { name: 'Close' }).click();
   await expect(catalogue.getByRole('listitem')).toHaveCount(rows.length);
   await page.getByRole('button', { name: /^Undo: Take/ }).click();
   await expect(catalogue).toContainText('Nothing like that in the catalogue.');

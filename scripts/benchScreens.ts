@@ -16,7 +16,7 @@ const at = (values: readonly number[], share: number): number =>
   sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
 const round = (ms: number): number => Math.round(ms * 10) / 10;
 
-const busy = '[aria-label="Findings"]';
+const FINDINGS = '[aria-label="Findings"]';
 
 async function opened(page: Page, id: string): Promise<number> {
   await page.goto('about:blank');
@@ -25,18 +25,33 @@ async function opened(page: Page, id: string): Promise<number> {
   return page.evaluate(() => performance.now());
 }
 
-/** Collects the time between frames until stopped. */
-const startFrames = (page: Page): Promise<void> =>
-  page.evaluate(() => {
-    const times: number[] = [];
-    const stop = { now: false };
-    Object.assign(window, { flarikFrames: times, flarikStop: stop });
-    const tick = (t: number): void => {
-      times.push(t);
-      if (!stop.now) requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
+/** Collects the time between frames until stopped. As text, since the page knows nothing of a compiler's helpers. */
+const START = `
+  window.flarikFrames = [];
+  window.flarikStop = { now: false };
+  (function tick(t) {
+    if (t !== undefined) window.flarikFrames.push(t);
+    if (!window.flarikStop.now) requestAnimationFrame(tick);
+  })();
+`;
+const startFrames = (page: Page): Promise<unknown> => page.evaluate(START);
+
+/** From letting go until the findings of all states, which come last, are there. */
+const WAIT = `
+  window.flarikWait = new Promise((done) => {
+    window.addEventListener('pointerup', () => {
+      const t0 = performance.now();
+      let begun = false;
+      (function look() {
+        const working = document.querySelector('${FINDINGS}').getAttribute('aria-busy') === 'true';
+        begun ||= working;
+        if (begun && !working) done(performance.now() - t0);
+        else setTimeout(look, 1);
+      })();
+    }, { once: true, capture: true });
   });
+  undefined;
+`;
 
 const endFrames = async (page: Page): Promise<number[]> => {
   const times: unknown = await page.evaluate(
@@ -60,26 +75,7 @@ async function dragged(page: Page, lampId: string) {
     await page.waitForTimeout(FRAME_MS / 2);
   }
   const frames = await endFrames(page);
-  await page.evaluate((drawer) => {
-    const wait = new Promise<number>((done) => {
-      window.addEventListener(
-        'pointerup',
-        () => {
-          const t0 = performance.now();
-          let begun = false;
-          const look = (): void => {
-            const working = document.querySelector(drawer)?.getAttribute('aria-busy') === 'true';
-            begun ||= working;
-            if (begun && !working) done(performance.now() - t0);
-            else setTimeout(look, 1);
-          };
-          look();
-        },
-        { once: true, capture: true },
-      );
-    });
-    Object.assign(window, { flarikWait: wait });
-  }, busy);
+  await page.evaluate(WAIT);
   await page.mouse.up();
   const waitMs = Number(await page.evaluate('flarikWait'));
   return { frames, waitMs };
@@ -96,7 +92,7 @@ for (const { name, id, lamp } of BUILDS) {
   await opened(page, id);
   const openings: number[] = [];
   for (let i = 0; i < 5; i++) openings.push(await opened(page, id));
-  await page.locator(`${busy}[aria-busy="false"]`).waitFor();
+  await page.locator(`${FINDINGS}[aria-busy="false"]`).waitFor();
   await page.waitForTimeout(1500);
   await startFrames(page);
   await page.waitForTimeout(1500);

@@ -113,7 +113,9 @@ export class Editor {
     this.undoLabel = this.#history.undoLabel;
     this.redoLabel = this.#history.redoLabel;
     const present = new Set(build.placements.map((p) => p.id));
-    this.select([...this.selection].filter((id) => present.has(id)));
+    const left = [...this.selection].filter((id) => present.has(id));
+    // The one module being edited stays chosen while its lamp does.
+    if (left.length < this.selection.size) this.select(left);
     this.#keepPose();
     this.autosave.changed(build);
   }

@@ -448,8 +448,10 @@
     </defs>
     <rect
       class="paper"
-      width={sheet.width}
-      height={sheet.height}
+      x={-sheet.width}
+      y={-sheet.height}
+      width={3 * sheet.width}
+      height={3 * sheet.height}
       role="presentation"
       data-paper
       onpointerdown={chooseBox}
