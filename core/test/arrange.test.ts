@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { alignHeights, arrayAlong, roomFor, spaceEvenly } from '../src/build/arrange.ts';
 import { newBuild } from '../src/build/create.ts';
-import { addPlacement } from '../src/build/edits.ts';
+import { addPartner, addPlacement } from '../src/build/edits.ts';
 import { placeFixture } from '../src/build/place.ts';
 import { readBuild, type Build } from '../src/build/schema.ts';
 import { checkBuild } from '../src/rules/check.ts';
@@ -74,6 +74,16 @@ describe('array along a zone', () => {
         ),
       ),
     ).not.toEqual([]);
+  });
+  test('a pair on two zones is repeated with its partners', () => {
+    const pair = addPartner(put(empty, 'a', 'wing-left', 0), 'a', 'b');
+    const filled = arrayAlong(pair, 'a', ['c', 'd'], ['e', 'f']);
+    expect(filled.placements).toHaveLength(6);
+    expect(readBuild(filled)).toEqual(filled);
+    for (const p of filled.placements) {
+      const partner = filled.placements.find((q) => q.id === p.partnerId);
+      expect(partner?.uM).toBeCloseTo(-p.uM, 4);
+    }
   });
   test('no copies asked for change nothing', () => expect(arrayAlong(lamp, 'a', [])).toBe(lamp));
 });

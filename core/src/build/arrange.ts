@@ -1,5 +1,5 @@
 import { zoneOf } from '../vehicle/vehicle.ts';
-import { addPlacement, changePlacement } from './edits.ts';
+import { addPartner, addPlacement, changePlacement } from './edits.ts';
 import { lookupOf } from './lookup.ts';
 import { footprint, placeFixture } from './place.ts';
 import type { Build, Placement } from './schema.ts';
@@ -37,9 +37,17 @@ export function spaceEvenly(build: Build, ids: readonly string[]): Build {
 
 /**
  * Fills a zone with copies of a lamp: `newIds.length` more, all evenly spaced over the zone, in its colours, group
- * and aim; the orders of a sweep run on from left to right as seen from outside.
+ * and aim; the orders of a sweep run on from left to right as seen from outside. A lamp that has its partner on
+ * another zone takes it along: each copy gets one.
+ *
+ * @param partnerIds - for the partners, as many as `newIds`; not asked of a lamp without one
  */
-export function arrayAlong(build: Build, id: string, newIds: readonly string[]): Build {
+export function arrayAlong(
+  build: Build,
+  id: string,
+  newIds: readonly string[],
+  partnerIds: readonly string[] = [],
+): Build {
   const [lamp] = chosen(build, [id]);
   if (lamp === undefined || newIds.length === 0) return build;
   const lookup = lookupOf(build);
@@ -65,7 +73,11 @@ export function arrayAlong(build: Build, id: string, newIds: readonly string[]):
       ),
     };
   }, build);
-  return changePlacement(copies, id, { uM: -reach });
+  const paired =
+    lamp.partnerId === null || zone.mirrorId === zone.id
+      ? copies
+      : newIds.reduce((b, newId, i) => addPartner(b, newId, partnerIds[i] ?? `${newId}-x`), copies);
+  return changePlacement(paired, id, { uM: -reach });
 }
 
 /** How many of a fixture stand side by side on a zone without touching. */

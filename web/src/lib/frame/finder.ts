@@ -92,16 +92,15 @@ export function findables(editor: Editor): Findable[] {
 
 const MOST_SHOWN = 12;
 
-/** Those whose text holds every word typed, in any order; the first few. */
+/** Those whose text holds every word typed, in any order; what begins as typed comes first; the first few. */
 export function matching(all: readonly Findable[], typed: string): Findable[] {
-  const words = typed
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== '');
-  return all
-    .filter(({ kind, text }) => {
-      const where = `${kind} ${text}`.toLowerCase();
-      return words.every((word) => where.includes(word));
-    })
-    .slice(0, MOST_SHOWN);
+  const wanted = typed.trim().toLowerCase();
+  const words = wanted.split(/\s+/).filter((word) => word !== '');
+  const begins = ({ kind, text }: Findable): boolean =>
+    text.toLowerCase().startsWith(wanted) || `${kind} ${text}`.toLowerCase().startsWith(wanted);
+  const found = all.filter(({ kind, text }) => {
+    const where = `${kind} ${text}`.toLowerCase();
+    return words.every((word) => where.includes(word));
+  });
+  return [...found.filter(begins), ...found.filter((f) => !begins(f))].slice(0, MOST_SHOWN);
 }

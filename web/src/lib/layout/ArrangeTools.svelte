@@ -11,18 +11,27 @@
   let count = $state(3);
 
   const ids = $derived(placements.map((p) => p.id));
-  const only = $derived(placements.length === 1 ? placements[0] : undefined);
+  /** One lamp, or a pair on two zones: what can be repeated along its zone. */
+  const only = $derived.by(() => {
+    const [first, second, third] = placements;
+    if (first === undefined || third !== undefined) return undefined;
+    const pair = second !== undefined && first.partnerId === second.id && first.zoneId !== second.zoneId;
+    const alone = second === undefined && first.partnerId === null;
+    return pair || alone ? first : undefined;
+  });
   const room = $derived(only === undefined ? 1 : roomFor(editor.build, only));
   const wanted = $derived(Math.min(Math.max(2, Math.round(count) || 2), room));
 
   function repeat(lamp: Placement): void {
-    const copies = Array.from({ length: wanted - 1 }, () => crypto.randomUUID().slice(0, 8));
-    editor.edit(`Repeat ${lamp.label}`, (b) => arrayAlong(b, lamp.id, copies));
-    editor.select([lamp.id, ...copies]);
+    const fresh = () => Array.from({ length: wanted - 1 }, () => crypto.randomUUID().slice(0, 8));
+    const [copies, partners] = [fresh(), fresh()];
+    editor.edit(`Repeat ${lamp.label}`, (b) => arrayAlong(b, lamp.id, copies, partners));
+    const { partnerId } = lamp;
+    editor.select([lamp.id, ...copies, ...(partnerId === null ? [] : [partnerId, ...partners])]);
   }
 </script>
 
-{#if only?.partnerId === null && room > 1}
+{#if only !== undefined && room > 1}
   <div class="repeat">
     <label>
       Along its zone
@@ -30,7 +39,8 @@
     </label>
     <Button size="small" kind="ghost" on:click={() => repeat(only)}>Repeat to {wanted}</Button>
   </div>
-{:else if placements.length > 1}
+{/if}
+{#if placements.length > 1}
   <div class="many">
     <Button
       size="small"

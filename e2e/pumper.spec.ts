@@ -1,0 +1,114 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, findings, inspector, test } from './support';
+
+const page_ = readFileSync(new URL('../docs/build-the-pumper.md', import.meta.url), 'utf8');
+
+/** The rows of the table under a heading that holds these words, cell by cell. */
+function table(firstColumn: string): string[][] {
+  const lines = page_.split('\n');
+  const start = lines.findIndex((line) => line.startsWith(`| ${firstColumn} `));
+  if (start < 0) throw new Error(`the page has a table of ${firstColumn}`);
+  const rows = lines.slice(start + 2);
+  const end = rows.findIndex((line) => !line.startsWith('|'));
+  return rows.slice(0, end).map((line) =>
+    line
+      .slice(1, -1)
+      .split('|')
+      .map((cell) => cell.trim()),
+  );
+}
+
+async function typed(page: Page, label: string, value: string): Promise<void> {
+  const field = inspector(page).getByLabel(label);
+  await field.fill(value);
+  await field.press('Enter');
+}
+
+/** Finds by Ctrl+K and takes the first. */
+async function find(page: Page, words: string): Promise<void> {
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: 'Find a command, lamp, zone or finding' })).toBeFocused();
+  await page.keyboard.type(words);
+  await page.keyboard.press('Enter');
+}
+
+test('the Tunnel pumper is built as its page says, from the body type and a list of dimensions', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New build' }).click();
+  await page.getByLabel('Name of the build').fill('My pumper');
+  await page.getByLabel('Service').selectOption('Fire');
+  await page.getByLabel('Body type').selectOption('Pumper');
+  for (const pack of await page.getByRole('dialog').getByRole('checkbox').all()) {
+    const name = await pack.evaluate((box) => box.closest('div')?.textContent ?? '');
+    if (!/optical power form|intensity limits/i.test(name)) await pack.uncheck({ force: true });
+  }
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByRole('heading', { name: 'My pumper' })).toBeVisible();
+
+  const wishes = page.getByRole('region', { name: 'What must hold' });
+  for (const [wish = '', figure = ''] of table('Wish')) {
+    await wishes.getByLabel('New wish').selectOption(wish);
+    await wishes.getByRole('button', { name: 'Add it' }).click();
+    const added = wishes.getByRole('listitem').last();
+    if (figure !== '') {
+      await added.getByRole('spinbutton').fill(figure);
+      await added.getByRole('spinbutton').blur();
+    } else {
+      for (const colour of ['blue', 'green', 'purple'])
+        await added.getByRole('checkbox', { name: colour }).check();
+      await added.getByRole('checkbox', { name: 'white' }).uncheck();
+    }
+  }
+
+  await page.getByRole('link', { name: /^Vehicle/ }).click();
+  for (const [dimension = '', mm = ''] of table('Dimension')) {
+    const field = page.getByRole('region', { name: 'Body' }).getByLabel(`${dimension}, mm`, { exact: true });
+    await field.fill(mm);
+    await field.press('Enter');
+  }
+
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  const catalogue = page.getByRole('region', { name: 'Catalogue' });
+  for (const [fixture = '', zone = '', how = '', across = '', up = ''] of table('Fixture')) {
+    await catalogue.getByLabel('Search the catalogue').fill(fixture);
+    const entry = catalogue.locator('[data-fixture]').filter({ hasText: fixture }).first();
+    if ((await entry.getAttribute('aria-pressed')) !== 'true') await entry.click();
+    await page.getByLabel('Zone', { exact: true }).selectOption({ label: zone });
+    await page.getByRole('button', { name: how === 'one' ? 'Place one' : 'Place a mirrored pair' }).click();
+    if (across !== '') await typed(page, 'Across, mm', across);
+    if (up !== '') await typed(page, 'Up, mm', up);
+    const times = /× (\d+)/.exec(how)?.[1];
+    if (times === undefined) continue;
+    await inspector(page).getByLabel('How many along the zone').fill(times);
+    await inspector(page)
+      .getByRole('button', { name: `Repeat to ${times}` })
+      .click();
+  }
+  await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('68 heads');
+
+  await page.keyboard.press('Control+a');
+  for (const [i, colour] of ['red', 'amber', 'white'].entries())
+    await inspector(page)
+      .getByLabel(`Colour ${i + 1}`)
+      .selectOption(colour);
+  await inspector(page).getByRole('button', { name: 'New group for them' }).click();
+  const apart = [
+    ...table('Zone').map(([zone = '']) => `zone ${zone}`),
+    'lamp Box upper L4',
+    'lamp Box upper R4',
+  ];
+  for (const words of apart) {
+    await find(page, words);
+    await inspector(page).getByLabel('Sync group').selectOption('none: runs free');
+  }
+
+  await page.getByRole('link', { name: /^Timing/ }).click();
+  await page.getByLabel('Pattern of Group 1 in Stage 1', { exact: true }).selectOption('single');
+  for (const stage of [2, 3])
+    await page.getByLabel(`Pattern of Group 1 in Stage ${stage}`, { exact: true }).selectOption('double');
+  await expect(findings(page)).toContainText('every rule and wish holds');
+});
