@@ -118,6 +118,17 @@ test('layers: keep-outs, names, sizes and the look when off', async ({ page }) =
   await expectAccessible(page);
 });
 
+test('the light of a lamp goes out as an IES file', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.getByRole('button', { name: 'Grille L', exact: true }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    inspector(page).getByRole('button', { name: 'Save its light in this state as IES' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Copy of ks-13, Grille L, Stage 2.ies');
+  expect(readFileSync(await download.path(), 'latin1')).toMatch(/^IESNA:LM-63-2002\r\n/);
+});
+
 test('a roof bar is built slot by slot', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
   await page.getByRole('button', { name: 'Roof', exact: true }).click();

@@ -5,6 +5,7 @@ const [address, executablePath] = process.argv.slice(2);
 if (address === undefined || executablePath === undefined) throw new Error('run it by npm run screenshots');
 
 const KS12 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1200';
+const PUMPER = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c3300';
 const KS13 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1300';
 
 interface Shot {
@@ -18,6 +19,21 @@ const show = (name: RegExp) => (page: Page) => page.getByRole('button', { name }
 
 const SHOTS: readonly Shot[] = [
   { file: 'builds', path: '/' },
+  { file: 'brief', path: `${KS12}/brief` },
+  {
+    file: 'vehicle',
+    path: `${PUMPER}/vehicle`,
+    act: (page) => page.getByLabel('Wheelbase, mm').focus(),
+  },
+  { file: 'pumper', path: `${PUMPER}/layout` },
+  {
+    file: 'fixture',
+    path: `${KS13}/layout`,
+    act: async (page) => {
+      await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
+      await page.getByRole('button', { name: 'Details' }).click();
+    },
+  },
   {
     file: 'layout',
     path: `${KS12}/layout`,
@@ -73,7 +89,7 @@ for (const { file, path, theme, act } of SHOTS) {
   if (theme !== undefined) await context.addCookies([{ name: 'theme', value: theme, url: address }]);
   const page = await context.newPage();
   await page.goto(path);
-  if (path !== '/') await page.getByText(/in this state|every rule and wish/).waitFor();
+  if (path !== '/') await page.getByText(/in this state|every rule and wish/).first().waitFor();
   await act?.(page);
   await page.waitForTimeout(800);
   await page.screenshot({ path: new URL(`../docs/screenshots/${file}.png`, import.meta.url).pathname });

@@ -62,6 +62,11 @@ describe('the finder', () => {
     expect(matching(items, '')).toHaveLength(3);
     expect(matching(items, 'roof')).toEqual([]);
   });
+  test('what begins as typed comes first', () => {
+    const named = (text: string): Findable => ({ id: text, kind: 'Zone', text, run: () => undefined });
+    const found = matching([named('Bar over the roof'), named('Roof: skin')], 'roof');
+    expect(found.map((i) => i.text)).toEqual(['Roof: skin', 'Bar over the roof']);
+  });
   test('shows the first few of many', () => {
     const many = Array.from({ length: 50 }, (_, i): Findable => ({
       id: `${i}`,

@@ -12,8 +12,12 @@ const STEPS = { c: 5, gamma: 2.5 } as const;
 /**
  * The whole vehicle in a state as one upright luminaire, in an IES LM-63 file: the time mean of what every lamp sends
  * past the body, far away. C = 0 is straight ahead, C = 90 the vehicle's left.
+ *
+ * @param lampId - this lamp alone, where it stands; null takes all
  */
-export function iesOfState(build: Build, state: State): string {
+export function iesOfState(whole: Build, state: State, lampId: string | null = null): string {
+  const build =
+    lampId === null ? whole : { ...whole, placements: whole.placements.filter((p) => p.id === lampId) };
   const { lengthM, widthM, heightM } = vehicleOf(build.vehicle);
   const rings = new Map<number, Float64Array>();
   const meanCd = (cDeg: number, gammaDeg: number): number => {

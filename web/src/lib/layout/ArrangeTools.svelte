@@ -15,7 +15,7 @@
   const only = $derived.by(() => {
     const [first, second, third] = placements;
     if (first === undefined || third !== undefined) return undefined;
-    const pair = second !== undefined && first.partnerId === second.id && first.zoneId !== second.zoneId;
+    const pair = first.partnerId === second?.id && first.zoneId !== second?.zoneId;
     const alone = second === undefined && first.partnerId === null;
     return pair || alone ? first : undefined;
   });

@@ -16,6 +16,7 @@
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
+  import { saveIes } from '$lib/editor/saveIes';
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
@@ -266,6 +267,11 @@
           Select with {partner.label}
         </Button>
       {/if}
+    {/if}
+    {#if only !== undefined}
+      <Button size="small" kind="ghost" on:click={() => saveIes(editor, only.id)}
+        >Save its light in this state as IES</Button
+      >
     {/if}
     <ArrangeTools {placements} />
     <Button size="small" kind="danger-tertiary" on:click={remove}>Delete</Button>

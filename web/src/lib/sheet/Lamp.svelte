@@ -101,6 +101,12 @@
   </g>
 {/if}
 
+{#if placement.text !== '' && picture.primary}
+  <text class="text" aria-hidden="true" transform="translate({at[0]},{at[1]}) scale(1,-1)"
+    >{placement.text}</text
+  >
+{/if}
+
 {#if named}
   <text class="name" aria-hidden="true" transform="translate({at[0]},{at[1] - half[1] - 0.06}) scale(1,-1)"
     >{placement.label}</text
@@ -129,6 +135,15 @@
     paint-order: stroke;
     stroke: var(--sheet);
     stroke-width: calc(3 * var(--px));
+    pointer-events: none;
+  }
+
+  .text {
+    font-size: min(0.16px, calc(14 * var(--px)));
+    text-anchor: middle;
+    dominant-baseline: middle;
+    fill: var(--lamp-amber);
+    stroke: #101316;
     pointer-events: none;
   }
 

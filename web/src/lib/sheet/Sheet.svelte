@@ -465,7 +465,7 @@
         <text
           class="title"
           x={frame.left + (view === 'plan' ? 0.35 : frame.width / 2)}
-          y={frame.top + frame.height + (view === 'plan' ? -0.02 : 0.18)}>{viewName[view]}</text
+          y={frame.top + frame.height + (view === 'plan' ? 0.12 : 0.18)}>{viewName[view]}</text
         >
         {#if view !== 'plan'}
           <line

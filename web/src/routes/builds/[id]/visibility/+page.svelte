@@ -4,7 +4,9 @@
   import type { Level } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
   import { Colour, colourLetter } from '@flarik/core/fixture/colour';
+  import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
+  import { saveIes } from '$lib/editor/saveIes';
   import Choice from '$lib/frame/Choice.svelte';
   import { gapsOf, MISSED_CD, whereabouts } from '$lib/visibility/gaps';
   import RingChart from '$lib/visibility/RingChart.svelte';
@@ -171,6 +173,9 @@
       Sums for design, not a measurement. Where groups drift against each other the effective intensity is
       what is guaranteed whatever the drift. Glare at close range is not judged here.
     </p>
+    <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
+      >Save the vehicle in this state as IES</Button
+    >
   </aside>
 </div>
 

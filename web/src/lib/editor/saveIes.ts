@@ -1,0 +1,15 @@
+import { iesOfState } from '@flarik/core/coverage/iesOfState';
+import { download } from '$lib/download';
+import type { Editor } from './editor.svelte';
+
+/** Hands out the light of the vehicle, or of one lamp on it, in the state being looked at, as an IES file. */
+export function saveIes(editor: Editor, lampId: string | null): void {
+  const { build, state } = editor;
+  const lamp = build.placements.find((p) => p.id === lampId);
+  const name = lamp === undefined ? build.name : `${build.name}, ${lamp.label}`;
+  download(
+    `${name}, ${build.timing.stages[state.stage].name}.ies`,
+    iesOfState(build, state, lampId),
+    'text/plain',
+  );
+}
