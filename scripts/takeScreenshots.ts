@@ -89,7 +89,11 @@ for (const { file, path, theme, act } of SHOTS) {
   if (theme !== undefined) await context.addCookies([{ name: 'theme', value: theme, url: address }]);
   const page = await context.newPage();
   await page.goto(path);
-  if (path !== '/') await page.getByText(/in this state|every rule and wish/).first().waitFor();
+  if (path !== '/')
+    await page
+      .getByText(/in this state|every rule and wish/)
+      .first()
+      .waitFor();
   await act?.(page);
   await page.waitForTimeout(800);
   await page.screenshot({ path: new URL(`../docs/screenshots/${file}.png`, import.meta.url).pathname });
