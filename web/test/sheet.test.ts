@@ -6,7 +6,8 @@ import { drivesOf } from '@flarik/core/timing/drive';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
 import { outlineOf, project } from '@flarik/core/vehicle/views';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
-import { beamsOf, wedgePath } from '../src/lib/sheet/directions';
+import { dimensionsOf, guidesOf } from '../src/lib/sheet/dimensions';
+import { beamsOf, gripOf, panToward, turned, wedgePath } from '../src/lib/sheet/directions';
 import { glowKey, glows } from '../src/lib/sheet/glow';
 import { lampPictures, openPartPictures, stepOnZone, zonePictures } from '../src/lib/sheet/pictures';
 import { demoBuild } from './support';
@@ -195,5 +196,37 @@ describe('directions on the plan', () => {
       vM: 0,
     });
     expect(beamsOf(lookup, addPartner(beacon, 'b', 'c').placements, shut)[0]?.path).toMatch(/a1\.3,1\.3/);
+  });
+});
+
+describe('aiming by the beam', () => {
+  test('its end lies where the lamp aims; toward a point is so many degrees further', () => {
+    const grip = gripOf(lookup, lamp('wing'), shut);
+    if (grip === null) throw new Error('a wing lamp has a beam');
+    // The left wing looks to the left: bearing 270, y up on the plan.
+    expect(grip.at[1] - grip.from[1]).toBeCloseTo(1.3, 6);
+    expect(panToward(grip, [grip.from[0] + 1, grip.from[1] + 1], 5)).toBe(45);
+    expect(panToward(grip, [grip.from[0] - 0.05, grip.from[1] + 1], 5)).toBe(-5);
+    expect(panToward(grip, [grip.from[0] - 0.05, grip.from[1] + 1], 1)).toBe(-3);
+  });
+  test('pans stay within half a turn', () => {
+    expect([turned(175, 10), turned(-175, -10), turned(0, 360), turned(10, 5)]).toEqual([-175, 175, 0, 15]);
+  });
+});
+
+describe('distances and guides', () => {
+  test('to the neighbours, the edges, and up from the ground', () => {
+    const all = dimensionsOf(lookup, build.placements, lamp('grille'), 'front', shut);
+    const up = all.find((d) => d.id === 'height');
+    expect(up?.text).toMatch(/^\d+ up$/);
+    expect(up?.from[1]).toBe(0);
+    const left = all.find((d) => d.id === 'left');
+    expect(Number(left?.text)).toBe(Math.round(1000 * ((left?.to[0] ?? 0) - (left?.from[0] ?? 0))));
+  });
+  test('a guide crosses its zone', () => {
+    const [guide] = guidesOf(lookup, [{ axis: 'u', atM: 0.1, why: 'edge' }], 'grille', 'front', shut);
+    const zone = zoneOf(vehicle, 'grille');
+    expect(guide?.from[0]).toBeCloseTo(0.1, 9);
+    expect((guide?.to[1] ?? 0) - (guide?.from[1] ?? 0)).toBeCloseTo(zone.heightM, 9);
   });
 });

@@ -40,31 +40,21 @@
   const FACES: readonly RuleFace[] = RuleFace.options;
 </script>
 
-{#snippet colourBoxes(chosen: readonly Colour[], change: (colours: Colour[]) => void)}
-  <span class="boxes" role="group" aria-label="Colours">
-    {#each COLOURS as colour (colour)}
-      <label class:on={chosen.includes(colour)}>
+{#snippet boxes<T extends string>(
+  label: string,
+  all: readonly T[],
+  chosen: readonly T[],
+  change: (items: T[]) => void,
+)}
+  <span class="boxes" role="group" aria-label={label}>
+    {#each all as item (item)}
+      <label class:on={chosen.includes(item)}>
         <input
           type="checkbox"
-          checked={chosen.includes(colour)}
-          onchange={() => change(toggled(chosen, colour, 1))}
+          checked={chosen.includes(item)}
+          onchange={() => change(toggled(chosen, item, 1))}
         />
-        {colour}
-      </label>
-    {/each}
-  </span>
-{/snippet}
-
-{#snippet faceBoxes(chosen: readonly RuleFace[], change: (faces: RuleFace[]) => void)}
-  <span class="boxes" role="group" aria-label="Sides">
-    {#each FACES as face (face)}
-      <label class:on={chosen.includes(face)}>
-        <input
-          type="checkbox"
-          checked={chosen.includes(face)}
-          onchange={() => change(toggled(chosen, face, 1))}
-        />
-        {face}
+        {item}
       </label>
     {/each}
   </span>
@@ -113,11 +103,19 @@
         No holes are drilled in
         {@render zoneBoxes(constraint.zoneIds, 0, (zoneIds) => set({ ...constraint, zoneIds }))}
       {:else if constraint.kind === 'only-colours'}
-        Only {@render colourBoxes(constraint.colours, (colours) => set({ ...constraint, colours }))}
-        to the {@render faceBoxes(constraint.faces, (faces) => set({ ...constraint, faces }))}
+        Only {@render boxes('Colours', COLOURS, constraint.colours, (colours: Colour[]) =>
+          set({ ...constraint, colours }),
+        )}
+        to the {@render boxes('Sides', FACES, constraint.faces, (faces: RuleFace[]) =>
+          set({ ...constraint, faces }),
+        )}
       {:else if constraint.kind === 'never-colours'}
-        No {@render colourBoxes(constraint.colours, (colours) => set({ ...constraint, colours }))}
-        to the {@render faceBoxes(constraint.faces, (faces) => set({ ...constraint, faces }))}
+        No {@render boxes('Colours', COLOURS, constraint.colours, (colours: Colour[]) =>
+          set({ ...constraint, colours }),
+        )}
+        to the {@render boxes('Sides', FACES, constraint.faces, (faces: RuleFace[]) =>
+          set({ ...constraint, faces }),
+        )}
       {:else if constraint.kind === 'unseen-when-off'}
         At most
         <input

@@ -1,25 +1,28 @@
 <script lang="ts">
-  import { changePlacement, removePlacements } from '@flarik/core/build/edits';
+  import { changePlacement } from '@flarik/core/build/edits';
   import { misfit } from '@flarik/core/build/place';
-  import type { Build, Placement } from '@flarik/core/build/schema';
+  import type { Build } from '@flarik/core/build/schema';
   import { snapOnZone, type Guide } from '@flarik/core/build/snap';
   import type { DrawnRect } from '@flarik/core/vehicle/drawn';
   import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
-  import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
+  import { zoneOf } from '@flarik/core/vehicle/vehicle';
   import { project, type Point2 } from '@flarik/core/vehicle/views';
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
   import { placeAt } from '$lib/editor/placing';
   import { trackDrag } from '$lib/editor/trackDrag';
+  import AimGrip from './AimGrip.svelte';
   import { arrange, viewName, VIEWS } from './arrangement';
   import Dimension from './Dimension.svelte';
   import { dimensionsOf, guidesOf } from './dimensions';
-  import { beamsOf, gripOf, panToward, wedgePath } from './directions';
+  import { beamsOf, wedgePath } from './directions';
+  import DrawCanvas from './DrawCanvas.svelte';
   import { glows } from './glow';
   import KeepOuts from './KeepOuts.svelte';
   import Lamp from './Lamp.svelte';
+  import { movedWith, onLampKey, toggleSelected, zoneNow } from './lampKeys';
   import { firstLayers, type Layers, type When } from './layers';
   import OwnShapes from './OwnShapes.svelte';
   import { rememberedPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
@@ -27,9 +30,6 @@
   import ViewPicture from './ViewPicture.svelte';
   import { zoomable, type Zoomer } from './zoom';
 
-  const NUDGE_M = 0.005;
-  const BIG_NUDGE_M = 0.025;
-  const TURN_DEG = 5;
   /** A moved lamp is drawn to a place this near on the screen, px, and on the vehicle, m. */
   const SNAP_PX = 7;
   const MOST_SNAP_M = 0.06;
@@ -37,8 +37,6 @@
   const SMALLEST_LETTERS = 55;
   /** Beams of more lamps than this hide the drawing. */
   const MOST_BEAMS = 4;
-  /** What is drawn smaller than this was a slip of the hand, m. */
-  const LEAST_DRAWN_M = 0.02;
 
   let {
     editable = true,
@@ -88,7 +86,6 @@
   let pxPerM = $state(70);
   /** The lamp being dragged, where, and what it was drawn to. */
   let moving = $state.raw<{ id: string; view: View; guides: readonly Guide[] } | null>(null);
-  let rect = $state.raw<DrawnRect | null>(null);
   let box = $state.raw<{ from: Point2; to: Point2 } | null>(null);
   let turning = $state.raw<string | null>(null);
 
@@ -129,25 +126,14 @@
   const onView = (view: View, clientX: number, clientY: number): Point2 | null =>
     within(groups[view], clientX, clientY);
 
-  /** The lamps that move when this one is taken hold of: the chosen ones with it, but no partner twice. */
-  function movedWith(placement: Placement): Placement[] {
-    if (!editor.selection.has(placement.id)) return [placement];
-    const others = editor.selected.filter((p) => p.id !== placement.id && p.id !== placement.partnerId);
-    return [placement, ...others.filter((p, i) => !others.slice(0, i).some((q) => q.partnerId === p.id))];
-  }
-
   const zoneIdOf = (id: string): string => editor.build.placements.find((p) => p.id === id)?.zoneId ?? '';
-  const posed = (zoneId: string): MountZone =>
-    posedZone(editor.vehicle, zoneOf(editor.vehicle, zoneId), open);
-
   function press(event: PointerEvent, picture: LampPicture): void {
     if (event.button !== 0) return;
     event.stopPropagation();
     const { placement, view } = picture;
     const already = editor.selection.has(placement.id);
     if (event.shiftKey) {
-      const rest = [...editor.selection].filter((id) => id !== placement.id);
-      editor.select(already ? rest : [...rest, placement.id]);
+      toggleSelected(editor, placement.id);
       return;
     }
     if (!already) editor.select([placement.id]);
@@ -155,8 +141,8 @@
     const choose = () => editor.select([placement.id]);
     if (!editable) return choose();
     const from = onView(view, event.clientX, event.clientY);
-    const lamps = movedWith(placement);
-    const lead = posed(placement.zoneId);
+    const lamps = movedWith(editor, placement);
+    const lead = zoneNow(editor, placement.zoneId);
     const change = (x: number, y: number) => {
       const to = onView(view, x, y);
       const step: Point2 = from === null || to === null ? [0, 0] : [to[0] - from[0], to[1] - from[1]];
@@ -175,7 +161,7 @@
       return (build: Build): Build =>
         lamps.slice(1).reduce(
           (b, p) => {
-            const move = stepOnZone(view, posed(p.zoneId), step);
+            const move = stepOnZone(view, zoneNow(editor, p.zoneId), step);
             return changePlacement(b, p.id, { uM: p.uM + move.du, vM: p.vM + move.dv });
           },
           changePlacement(build, placement.id, { uM: at.uM, vM: at.vM }),
@@ -199,58 +185,16 @@
     });
   }
 
-  const ARROWS: Readonly<Record<string, Point2>> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, 1],
-    ArrowDown: [0, -1],
-  };
-  const TURNS: Readonly<Record<string, number>> = { '[': -TURN_DEG, ']': TURN_DEG };
-
-  function key(event: KeyboardEvent, { placement, view }: LampPicture): void {
-    const arrow = ARROWS[event.key];
-    const turn = TURNS[event.key];
-    if (event.key === 'Enter') {
-      const rest = [...editor.selection].filter((id) => id !== placement.id);
-      if (!event.shiftKey) editor.select([placement.id]);
-      else editor.select(editor.selection.has(placement.id) ? rest : [...rest, placement.id]);
-    } else if (!editable) return;
-    else if (event.key === 'Delete' || event.key === 'Backspace') {
-      const ids = editor.selection.has(placement.id) ? editor.selection : new Set([placement.id]);
-      editor.edit(`Delete ${nameOf(editor.build, [...ids])}`, (b) => removePlacements(b, ids));
-    } else if (turn !== undefined) {
-      editor.edit(
-        `Turn ${placement.label}`,
-        (b) => changePlacement(b, placement.id, { panDeg: placement.panDeg + turn }),
-        `turn ${placement.id}`,
-      );
-    } else if (arrow !== undefined) {
-      const size = event.shiftKey ? BIG_NUDGE_M : NUDGE_M;
-      if (!editor.selection.has(placement.id)) editor.select([placement.id]);
-      const lamps = movedWith(placement);
-      const round = (v: number) => Math.round(v / NUDGE_M) * NUDGE_M;
-      const ids = lamps.map((p) => p.id);
-      editor.edit(
-        `Nudge ${nameOf(editor.build, ids)}`,
-        (build) =>
-          lamps.reduce((b, p) => {
-            const { du, dv } = stepOnZone(view, posed(p.zoneId), [arrow[0] * size, arrow[1] * size]);
-            return changePlacement(b, p.id, { uM: p.uM + round(du), vM: p.vM + round(dv) });
-          }, build),
-        `nudge ${ids.join(' ')}`,
-      );
-    } else return;
-    event.preventDefault();
-    event.stopPropagation();
-  }
-
   /** Puts the carried fixture where the pointer is on a zone. */
   function drop(view: View, zone: MountZone, clientX: number, clientY: number): void {
     const p = onView(view, clientX, clientY);
     if (editor.carry === null || carried === null || p === null || misfit(carried, zone) !== null) return;
     const picture = zonePictures(editor.vehicle, view, open).find((z) => z.zone.id === zone.id);
     if (picture === undefined) return;
-    const { du, dv } = stepOnZone(view, posed(zone.id), [p[0] - picture.at[0], p[1] - picture.at[1]]);
+    const { du, dv } = stepOnZone(view, zoneNow(editor, zone.id), [
+      p[0] - picture.at[0],
+      p[1] - picture.at[1],
+    ]);
     const at = snapOnZone(
       editor.lookup,
       present,
@@ -267,61 +211,7 @@
   const aimed = $derived(
     editable && layers.beams && editor.selected.length <= 2 ? editor.selected[0] : undefined,
   );
-  const grip = $derived(aimed === undefined ? null : gripOf(editor.lookup, aimed, open));
   const wedges = $derived(editor.marked.map((sector) => wedgePath(editor.vehicle, sector)));
-
-  /** Aims a lamp by its beam: in steps of 5°, or of 1° with Alt held. */
-  function aim(event: PointerEvent, lamp: Placement): void {
-    if (event.button !== 0 || grip === null) return;
-    event.stopPropagation();
-    const held = grip;
-    const change = (x: number, y: number, fine: boolean) => {
-      const to = onView('plan', x, y);
-      const turn = to === null ? 0 : panToward(held, to, fine ? 1 : TURN_DEG);
-      const panDeg = ((lamp.panDeg + turn + 540) % 360) - 180;
-      turning = `pan ${Math.round(panDeg)}°`;
-      return (b: Build): Build => changePlacement(b, lamp.id, { panDeg });
-    };
-    const fine = event.altKey;
-    trackDrag(event, {
-      move: (x, y) => editor.drag(change(x, y, fine)),
-      drop: (x, y) => {
-        editor.edit(`Aim ${lamp.label}`, change(x, y, fine));
-        turning = null;
-      },
-      cancel: () => {
-        editor.cancelDrag();
-        turning = null;
-      },
-    });
-  }
-
-  /** Draws a rectangle on a view, to 5 mm. */
-  function draw(event: PointerEvent, view: View): void {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    const round = ([a, b]: Point2): Point2 => [
-      Math.round(a / NUDGE_M) * NUDGE_M,
-      Math.round(b / NUDGE_M) * NUDGE_M,
-    ];
-    const start = onView(view, event.clientX, event.clientY);
-    if (start === null) return;
-    const upTo = (x: number, y: number): DrawnRect => ({
-      view,
-      from: round(start),
-      to: round(onView(view, x, y) ?? start),
-    });
-    trackDrag(event, {
-      move: (x, y) => (rect = upTo(x, y)),
-      drop: (x, y) => {
-        const { from, to } = upTo(x, y);
-        rect = null;
-        if (Math.min(Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])) >= LEAST_DRAWN_M)
-          ondrawn?.({ view, from, to });
-      },
-      cancel: () => (rect = null),
-    });
-  }
 
   /** Chooses all lamps in a box drawn with Shift held. */
   function chooseBox(event: PointerEvent): void {
@@ -522,7 +412,7 @@
                 calm={instant !== null && !editor.preview.trueSpeed}
                 reach={7 * px}
                 onpress={press}
-                onkey={key}
+                onkey={(event: KeyboardEvent, at: LampPicture) => onLampKey(event, editor, at, editable)}
                 onreach={() => (hovered = null)}
               />
             {/each}
@@ -537,48 +427,23 @@
               <Dimension from={d.from} to={d.to} text={d.text} />
             {/each}
           {/each}
-          {#if view === 'plan' && grip !== null && aimed !== undefined}
-            <path class="aim" d="M{grip.from[0]},{grip.from[1]}L{grip.at[0]},{grip.at[1]}" />
-            <circle
-              class="grip"
-              cx={grip.at[0]}
-              cy={grip.at[1]}
-              r={7 * px}
-              role="presentation"
-              onpointerdown={(event) => aim(event, aimed)}
-            >
-              <title>Drag to aim {aimed.label}; keys [ and ] turn it by 5°</title>
-            </circle>
+          {#if view === 'plan' && aimed !== undefined}
+            <AimGrip
+              lamp={aimed}
+              {px}
+              onplan={(x: number, y: number) => onView('plan', x, y)}
+              onsay={(text: string | null) => (turning = text)}
+            />
           {/if}
           {#if mark?.view === view}
             <Dimension from={mark.from} to={mark.to} text={mark.text} strong />
           {/if}
           {#if drawing}
-            <rect
-              class="canvas"
-              x={frame.left - frame.x}
-              y={frame.y - frame.top - frame.height}
-              width={frame.width}
-              height={frame.height}
-              role="presentation"
-              data-draw={view}
-              onpointerdown={(event) => draw(event, view)}
-            />
-          {/if}
-          {#if rect?.view === view}
-            <rect
-              class="drawn"
-              x={Math.min(rect.from[0], rect.to[0])}
-              y={Math.min(rect.from[1], rect.to[1])}
-              width={Math.abs(rect.to[0] - rect.from[0])}
-              height={Math.abs(rect.to[1] - rect.from[1])}
-            />
-            <Dimension
-              from={[rect.from[0], rect.to[1]]}
-              to={rect.to}
-              text="{Math.abs(Math.round((rect.to[0] - rect.from[0]) * 1000))} × {Math.abs(
-                Math.round((rect.to[1] - rect.from[1]) * 1000),
-              )} mm"
+            <DrawCanvas
+              {view}
+              {frame}
+              onview={(x: number, y: number) => onView(view, x, y)}
+              ondrawn={(rect: DrawnRect) => ondrawn?.(rect)}
             />
           {/if}
         </g>
@@ -689,31 +554,6 @@
     stroke-dasharray: 6 3;
     vector-effect: non-scaling-stroke;
     pointer-events: none;
-  }
-
-  .aim {
-    stroke: var(--accent);
-    stroke-width: 1;
-    stroke-dasharray: 3 3;
-    vector-effect: non-scaling-stroke;
-    pointer-events: none;
-  }
-
-  .grip {
-    fill: var(--sheet);
-    stroke: var(--accent);
-    stroke-width: 2;
-    vector-effect: non-scaling-stroke;
-    cursor: grab;
-  }
-
-  .canvas {
-    fill: color-mix(in srgb, var(--zone-fit) 7%, transparent);
-    stroke: var(--zone-fit);
-    stroke-dasharray: 6 4;
-    stroke-width: 1;
-    vector-effect: non-scaling-stroke;
-    cursor: crosshair;
   }
 
   .drawn {

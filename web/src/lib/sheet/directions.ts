@@ -56,6 +56,13 @@ export function gripOf(lookup: Lookup, p: Placement, open: OpenParts): BeamGrip 
   return { from, at: [from[0] + BEAM_M * forward, from[1] + BEAM_M * left], bearingDeg };
 }
 
+/** By how much a key or the grip turns a lamp at a time, degrees. */
+export const TURN_DEG = 5;
+
+/** A pan turned further, within −180° to 180°. */
+export const turned = (panDeg: number, byDeg: number): number =>
+  ((((panDeg + byDeg + 180) % 360) + 360) % 360) - 180;
+
 /** How far a lamp must be panned so that its beam points from its place toward a point of the plan, whole degrees. */
 export function panToward({ from, bearingDeg }: BeamGrip, [a, b]: Point2, stepDeg: number): number {
   const wanted = bearingOf([a - from[0], b - from[1], 0]).bearingDeg;

@@ -1,15 +1,13 @@
 import { InputError } from '@flarik/core/errors';
 import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
 import type { MeshSpec } from '@flarik/core/vehicle/spec';
+import type { RawTriangles } from './meshLoaders';
 
 /** No mesh file is larger, bytes. */
 export const MAX_MESH_BYTES = 25 * 1024 * 1024;
 
 /** Corners closer than this are one corner, m. */
 const SAME_CORNER_M = 0.001;
-
-/** Triangles as a file has them: nine numbers each, in the file's own unit and axes. */
-export type RawTriangles = Float64Array;
 
 /**
  * Reads the triangles of a mesh file.

@@ -3,7 +3,9 @@ import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { STLLoader } from 'three/addons/loaders/STLLoader.js';
 import { z } from 'zod';
-import type { RawTriangles } from './meshFile';
+
+/** Triangles as a file has them: nine numbers each, in the file's own unit and axes. */
+export type RawTriangles = Float64Array;
 
 /** The triangles of a file of this kind; loaded only when a mesh is read, since the loaders are large. */
 export async function trianglesOf(kind: string, bytes: ArrayBuffer): Promise<RawTriangles> {
