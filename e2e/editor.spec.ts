@@ -166,6 +166,33 @@ test('patterns, slots, night level and groups are edited in the table', async ({
   await expect(saved(page)).toBeVisible();
 });
 
+test('a phase scheme is laid over all lamps, seen in the score, and undone', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
+  await page.keyboard.press('Control+a');
+  await inspector(page).getByText('Share out the phases of 28 lamps').click();
+  await inspector(page).getByRole('button', { name: 'All together' }).click();
+  await expect(inspector(page).getByLabel('Phase')).toHaveValue('A');
+  await inspector(page)
+    .getByRole('button', { name: /^Crosswise/ })
+    .click();
+  await expect(inspector(page).getByLabel('Phase')).toHaveValue('~mixed');
+  await page.getByRole('button', { name: /^Undo: Crosswise/ }).click();
+  await expect(inspector(page).getByLabel('Phase')).toHaveValue('A');
+});
+
+test('patterns that the packs do not allow are marked, or left out', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-12'), 'timing');
+  const choices = page
+    .getByLabel('Pattern of Front and sides in Stage 2', { exact: true })
+    .getByRole('option');
+  const all = await choices.count();
+  expect(all).toBeGreaterThan(40);
+  await expect(choices.filter({ hasText: 'Slow alternate ✕' })).toHaveCount(1);
+  await page.getByLabel('Only patterns that the chosen packs allow').check();
+  await expect(choices.filter({ hasText: 'Slow alternate' })).toHaveCount(0);
+  await expect(choices.filter({ hasText: '✕' })).toHaveCount(0);
+});
+
 test('the vehicle follows the tape measure; a measure out of range is refused with its range', async ({
   page,
 }) => {

@@ -13,8 +13,8 @@ export const USAGE = `flarik: checks and figures of a build file, without a brow
       Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.
   flarik geometry FILE [--open PART,PART] --json
       Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).
-  flarik list bodies|fixtures|zones [FILE] [--json]
-      The body types with their measures and options; the fixtures, with the build's own; the vehicle's zones.
+  flarik list bodies|fixtures|zones|patterns [FILE] [--json]
+      The body types with their measures and options; the fixtures, with the build's own; the vehicle's zones; the flash patterns.
   flarik photometry FILE.ies|FILE.ldt [--at H,V] [--upright] [--json]
       What a photometric file says; intensity toward H (right) and V (up) of the module's aim, degrees.
   flarik export FILE --ies OUT [--stage N] [--open PART,PART] [--ambient day|night] [--lamp ID]

@@ -4,10 +4,12 @@ import { InputError } from '@flarik/core/errors';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { DIMENSIONS } from '@flarik/core/vehicle/body/dimension';
+import { familyOf, PATTERNS } from '@flarik/core/timing/library';
+import { patternFigures } from '@flarik/core/timing/patternFigures';
 import { findOption } from '@flarik/core/vehicle/options/options';
 import type { Output } from './output.ts';
 
-export const LISTS = ['bodies', 'fixtures', 'zones'] as const;
+export const LISTS = ['bodies', 'fixtures', 'zones', 'patterns'] as const;
 
 /**
  * Lists what can be built with: body types; fixtures, with a build's own; the zones of a build's vehicle.
@@ -69,6 +71,16 @@ function listOf(what: string, build: Build | null): { data: unknown; lines: stri
         lines: zones.map(
           (z) =>
             `${z.id.padEnd(26)} ${Math.round(z.widthM * 1000)} × ${Math.round(z.heightM * 1000)} mm  ${z.name}`,
+        ),
+      };
+    }
+    case 'patterns': {
+      const patterns = PATTERNS.map((p) => ({ ...p, family: familyOf(p.id), figures: patternFigures(p) }));
+      return {
+        data: patterns,
+        lines: patterns.map(
+          ({ id, name, figures: f }) =>
+            `${id.padEnd(20)} ${f.cyclesPerMinute.toFixed(0).padStart(4)} a minute, lit ${String(Math.round(f.onShare * 100)).padStart(3)} %  ${name}`,
         ),
       };
     }

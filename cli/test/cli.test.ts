@@ -127,6 +127,10 @@ describe('list', () => {
       .array(z.looseObject({ id: z.string(), widthM: z.number() }))
       .parse(await parse('zones', demo('tunnel-pumper-3')));
     expect(zones.some((zone) => zone.id === 'box-upper-left')).toBe(true);
+    const patterns = z
+      .array(z.looseObject({ id: z.string(), figures: z.looseObject({ cyclesPerMinute: z.number() }) }))
+      .parse(await parse('patterns'));
+    expect(patterns.find((p) => p.id === 'double')?.figures.cyclesPerMinute).toBe(75);
     const text = await flarik('list', 'zones', demo('ks-12'));
     expect(text.stdout).toMatch(/^rear-bumper\s/m);
   });

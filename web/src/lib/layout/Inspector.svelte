@@ -17,6 +17,7 @@
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
   import { saveIes } from '$lib/editor/saveIes';
+  import SchemeTools from '$lib/timing/SchemeTools.svelte';
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
@@ -96,6 +97,7 @@
       <p class="quiet small">{fixture.name} on {zone.name}. {zone.behind}.</p>
     {/if}
     <ModuleSetup {placements} />
+    <SchemeTools {placements} />
     {#if shown !== undefined && fixture !== null && zone !== null}
       <div class="numbers">
         <TypedNumber

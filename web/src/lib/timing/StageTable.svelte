@@ -2,12 +2,14 @@
   import { changeStage, removeGroup, renameGroup, setCue } from '@flarik/core/build/edits';
   import { STAGES, type Cue, type StageIndex } from '@flarik/core/build/schema';
   import { Name } from '@flarik/core/names';
-  import { PATTERNS } from '@flarik/core/timing/library';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
+  import PatternOptions from './PatternOptions.svelte';
 
   const editor = getEditor()();
+  /** Patterns that the packs do not allow in a stage are left out of its lists. */
+  let onlyAllowed = $state(false);
   const { timing } = $derived(editor.build);
   const membersOf = (groupId: string | null) =>
     editor.build.placements.flatMap((p) =>
@@ -79,6 +81,10 @@
 </script>
 
 <div class="scroller">
+  <label class="allowed">
+    <input type="checkbox" bind:checked={onlyAllowed} /> Only patterns that the chosen packs allow in the stage;
+    the others are marked ✕
+  </label>
   <table>
     <caption class="visually-hidden">What each sync group shows in each stage</caption>
     <thead>
@@ -144,8 +150,7 @@
                     onchange={(event) => setPattern(stage, row.id, slot, cue, event.currentTarget.value)}
                   >
                     <option value="">dark</option>
-                    {#each PATTERNS as pattern (pattern.id)}<option value={pattern.id}>{pattern.name}</option
-                      >{/each}
+                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} />
                   </select>
                   {#if cue !== null}
                     <select
@@ -210,6 +215,21 @@
 </div>
 
 <style>
+  .allowed input {
+    width: auto;
+    height: auto;
+    flex: none;
+  }
+
+  .allowed {
+    display: flex;
+    gap: 0.4rem;
+    align-items: center;
+    padding: 0.3rem 0.5rem;
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
   .scroller {
     overflow: auto;
     min-height: 0;
