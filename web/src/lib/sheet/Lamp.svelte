@@ -129,7 +129,8 @@
 
 <style>
   .name {
-    font-size: calc(10 * var(--px));
+    font-family: 'IBM Plex Sans', sans-serif;
+    font-size: calc(11 * var(--px));
     text-anchor: middle;
     fill: var(--cds-text-01);
     paint-order: stroke;
