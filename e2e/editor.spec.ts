@@ -180,6 +180,20 @@ test('a phase scheme is laid over all lamps, seen in the score, and undone', asy
   await expect(inspector(page).getByLabel('Phase')).toHaveValue('A');
 });
 
+test('a colour plan says what it would break before it is laid', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.keyboard.press('Control+a');
+  await inspector(page).getByText('Colour 28 lamps by a plan').click();
+  await inspector(page).getByLabel('Colour plan').selectOption('Red on the left, blue on the right');
+  await inspector(page).getByRole('button', { name: 'What would it break?' }).click();
+  await expect(inspector(page).getByRole('status')).toContainText(/blue shows to the rear/i);
+  await expect(findings(page)).toContainText('every rule and wish holds');
+  await inspector(page).getByRole('button', { name: 'Lay it' }).click();
+  await expect(findings(page)).toContainText(/blue shows to the rear/i);
+  await page.getByRole('button', { name: /^Undo: Red on the left/ }).click();
+  await expect(findings(page)).toContainText('every rule and wish holds');
+});
+
 test('patterns that the packs do not allow are marked, or left out', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-12'), 'timing');
   const choices = page

@@ -2,7 +2,7 @@ import type { Build } from '@flarik/core/build/schema';
 import type { State } from '@flarik/core/build/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
-import type { Finding } from '@flarik/core/rules/finding';
+import type { CheckResult, Finding } from '@flarik/core/rules/finding';
 import { drivesOf } from '@flarik/core/timing/drive';
 import { lookupOf } from '@flarik/core/build/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
@@ -77,6 +77,11 @@ export class Editor {
     }
     this.#history.record(label, before, after, key);
     this.#moveTo(after);
+  }
+
+  /** What would be found in a build that is not made yet. */
+  tryOut(build: Build): Promise<CheckResult> {
+    return this.#analysis.api.check(build);
   }
 
   /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */

@@ -20,6 +20,7 @@
   import SchemeTools from '$lib/timing/SchemeTools.svelte';
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
+  import ColourPlanTools from './ColourPlanTools.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from './TypedNumber.svelte';
 
@@ -97,6 +98,7 @@
       <p class="quiet small">{fixture.name} on {zone.name}. {zone.behind}.</p>
     {/if}
     <ModuleSetup {placements} />
+    <ColourPlanTools {placements} />
     <SchemeTools {placements} />
     {#if shown !== undefined && fixture !== null && zone !== null}
       <div class="numbers">

@@ -1,0 +1,51 @@
+import { describe, expect, test } from 'vitest';
+import { COLOUR_PLANS, layColourPlan } from '../src/build/colourPlans.ts';
+import { addPartner } from '../src/build/edits.ts';
+import { readBuild, type Build } from '../src/build/schema.ts';
+import { demoBuild } from './reference/demo.ts';
+import { emptyBuild, put } from './reference/places.ts';
+
+const all = (build: Build): Set<string> => new Set(build.placements.map((p) => p.id));
+const pair = (zone: string, fixture = 'perimeter-head-2'): Build =>
+  addPartner(put(emptyBuild(), 'l', { zone, uM: zone === 'grille' ? 0.3 : -0.3, fixture }), 'l', 'r');
+const colours = (build: Build) =>
+  Object.fromEntries(build.placements.map((p) => [p.id, p.modules[0]?.colours]));
+
+describe('a colour plan', () => {
+  test('by side; both on both; a second colour only where it may show', () => {
+    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'side-split'))).toEqual({
+      l: ['red'],
+      r: ['blue'],
+    });
+    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'both-sides'))).toEqual({
+      l: ['red', 'blue'],
+      r: ['red', 'blue'],
+    });
+    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'red-white')).l).toEqual([
+      'red',
+      'white',
+    ]);
+    expect(colours(layColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-white')).l).toEqual(['red']);
+    expect(colours(layColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-amber-rear')).l).toEqual([
+      'red',
+      'amber',
+    ]);
+  });
+  test('takes no more colours than a head holds, and leaves floods and others alone', () => {
+    const one = layColourPlan(pair('grille', 'perimeter-head-1'), new Set(['l', 'r']), 'both-sides');
+    expect(colours(one).l).toEqual(['red']);
+    const flood = put(emptyBuild(), 'f', { zone: 'roof-side-left', fixture: 'scene-flood' });
+    expect(layColourPlan(flood, all(flood), 'amber')).toEqual(flood);
+    const partly = layColourPlan(pair('grille'), new Set(['l']), 'amber');
+    expect(colours(partly).r).toEqual(['red']);
+  });
+  test('any plan over any demo build reads back; laid twice is laid once', () => {
+    for (const name of ['ks-12', 'tunnel-pumper-3', 'shore-medic-7'] as const)
+      for (const plan of COLOUR_PLANS) {
+        const build = demoBuild(name);
+        const laid = layColourPlan(build, all(build), plan);
+        expect(readBuild(laid)).toEqual(laid);
+        expect(layColourPlan(laid, all(laid), plan)).toEqual(laid);
+      }
+  });
+});
