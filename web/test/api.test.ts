@@ -39,6 +39,35 @@ test('is up and ready', async () => {
   expect((await fetch(`${app.address}/ready`)).status).toBe(200);
 });
 
+describe('a new build', () => {
+  const make = (patch: object) =>
+    send('POST', '/api/v1/builds', {
+      name: 'New',
+      service: 'fire',
+      bodyType: 'pumper',
+      rulePackIds: [],
+      ...patch,
+    });
+
+  test.each(['sedan', 'panel-van', 'pumper', 'walk-in-rescue'])('on a %s', async (bodyType) => {
+    const answer = await make({ bodyType });
+    expect(answer.status).toBe(201);
+    const { id } = Created.parse(await answer.json());
+    const { build } = SavedBuild.parse(await (await fetch(`${app.address}/api/v1/builds/${id}`)).json());
+    expect(build.vehicle.bodyType).toBe(bodyType);
+    expect(build.placements).toEqual([]);
+    expect((await send('DELETE', `/api/v1/builds/${id}`, '')).status).toBe(204);
+  });
+
+  test('on no known body, or by a pack that is not on the shelf, is refused with its place', async () => {
+    const boat = await make({ bodyType: 'boat' });
+    expect(boat.status).toBe(400);
+    expect((await problemOf(boat)).detail).toMatch(/^bodyType: /);
+    const pack_ = await make({ rulePackIds: ['no-such'] });
+    expect((await problemOf(pack_)).detail).toMatch(/^rulePackIds\[0\]: no rule pack 'no-such' on the shelf/);
+  });
+});
+
 describe('a build’s life', () => {
   test('import, read, save, stale save, export, delete', async () => {
     const build = demoBuild('ks-12');
