@@ -6,7 +6,7 @@ import { drivesOf } from '@flarik/core/timing/drive';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
 import { outlineOf, project } from '@flarik/core/vehicle/views';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
-import { dimensionsOf, guidesOf } from '../src/lib/sheet/dimensions';
+import { dimensionsOf, guidesOf, markOf } from '../src/lib/sheet/dimensions';
 import { beamsOf, gripOf, panToward, turned, wedgePath } from '../src/lib/sheet/directions';
 import { glowKey, glows } from '../src/lib/sheet/glow';
 import { lampPictures, openPartPictures, stepOnZone, zonePictures } from '../src/lib/sheet/pictures';
@@ -222,6 +222,16 @@ describe('distances and guides', () => {
     expect(up?.from[1]).toBe(0);
     const left = all.find((d) => d.id === 'left');
     expect(Number(left?.text)).toBe(Math.round(1000 * ((left?.to[0] ?? 0) - (left?.from[0] ?? 0))));
+  });
+  test('every dimension of the vehicle has its mark, with its figure and what it means', () => {
+    for (const key of Object.keys(build.vehicle.dimensions)) {
+      const mark = markOf(build.vehicle, vehicle, key);
+      expect(mark?.text, key).toMatch(/^[A-Z][a-z ]+: [\d.]+(°| mm)$/);
+      expect(mark?.measured.length).toBeGreaterThan(5);
+    }
+    expect(markOf(build.vehicle, vehicle, 'wheelbaseM')?.text).toBe('Wheelbase: 2900 mm');
+    expect(markOf(build.vehicle, vehicle, 'deckHeightM')).toBeNull();
+    expect(markOf(build.vehicle, vehicle, 'charm')).toBeNull();
   });
   test('a guide crosses its zone', () => {
     const [guide] = guidesOf(lookup, [{ axis: 'u', atM: 0.1, why: 'edge' }], 'grille', 'front', shut);

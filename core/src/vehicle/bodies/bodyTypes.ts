@@ -1,7 +1,8 @@
 import type { BodyType } from '../body/dimension.ts';
 import { LARGE_SUV, MID_SUV, SEDAN } from './cars.ts';
 import { PICKUP, PICKUP_CANOPY, PICKUP_SERVICE } from './pickups.ts';
-import { BOX_AMBULANCE, BOX_TRUCK, FLAT_BED, PANEL_VAN, PUMPER, RESCUE } from './trucks.ts';
+import { PUMPER, RESCUE } from './heavyTrucks.ts';
+import { BOX_AMBULANCE, BOX_TRUCK, FLAT_BED, PANEL_VAN } from './lightTrucks.ts';
 
 /** Every body type, small to large. */
 export const BODY_TYPES: readonly BodyType[] = [

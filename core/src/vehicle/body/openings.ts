@@ -110,7 +110,7 @@ export function barnDoors(x: number, y: number, z0: number, z1: number): Assembl
         n: [-1, 0, 0],
         widthM: y - 0.2,
         heightM: 0.16,
-        behind: 'Door shell; latch rods at the inner edge',
+        behind: 'Door shell; latch rods along its middle side',
       }),
       ...zonePair({
         id: 'barn-door-inside-left',

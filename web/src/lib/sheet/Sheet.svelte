@@ -4,10 +4,9 @@
   import type { Build } from '@flarik/core/build/schema';
   import { snapOnZone, type Guide } from '@flarik/core/build/snap';
   import type { DrawnRect } from '@flarik/core/vehicle/drawn';
-  import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
   import { zoneOf } from '@flarik/core/vehicle/vehicle';
-  import { project, type Point2 } from '@flarik/core/vehicle/views';
+  import type { Point2 } from '@flarik/core/vehicle/views';
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
@@ -16,13 +15,14 @@
   import AimGrip from './AimGrip.svelte';
   import { arrange, viewName, VIEWS } from './arrangement';
   import Dimension from './Dimension.svelte';
-  import { dimensionsOf, guidesOf } from './dimensions';
+  import { dimensionsOf, guidesOf, markOf } from './dimensions';
   import { beamsOf, wedgePath } from './directions';
   import DrawCanvas from './DrawCanvas.svelte';
   import { glows } from './glow';
   import KeepOuts from './KeepOuts.svelte';
   import Lamp from './Lamp.svelte';
   import { movedWith, onLampKey, toggleSelected, zoneNow } from './lampKeys';
+  import { lampsWithin } from './lampsWithin';
   import { firstLayers, type Layers, type When } from './layers';
   import OwnShapes from './OwnShapes.svelte';
   import { rememberedPictures, stepOnZone, zonePictures, type LampPicture } from './pictures';
@@ -65,6 +65,7 @@
     editor.preview.playing || editor.preview.timeMs > 0 ? editor.preview.timeMs : null,
   );
   const shown = $derived(glows(editor.build, editor.drives, instant));
+  // What is shown at first is asked once; afterwards the user chooses.
   // svelte-ignore state_referenced_locally
   let layers = $state({ ...firstLayers(), ...show });
   let when = $state<When>('after');
@@ -223,35 +224,14 @@
       move: (x, y) => (box = { from: start, to: within(paper, x, y) ?? start }),
       drop: (x, y) => {
         box = null;
-        const [left, right] = [Math.min(event.clientX, x), Math.max(event.clientX, x)];
-        const [top, bottom] = [Math.min(event.clientY, y), Math.max(event.clientY, y)];
-        const inside = [...paper.querySelectorAll<SVGGElement>('[data-lamp]')].filter((element) => {
-          const r = element.getBoundingClientRect();
-          const [cx, cy] = [r.left + r.width / 2, r.top + r.height / 2];
-          return cx >= left && cx <= right && cy >= top && cy <= bottom;
-        });
-        const ids = inside.flatMap((element) => element.getAttribute('data-lamp') ?? []);
+        const ids = lampsWithin(paper, [event.clientX, event.clientY], [x, y]);
         editor.select([...new Set([...editor.selection, ...ids])]);
       },
       cancel: () => (box = null),
     });
   }
 
-  /** What is measured on the sheet: the vehicle's own dimension, or the room around a lamp. */
-  const isDimension = (dimension: string): dimension is DimensionKey => dimension in DIMENSIONS;
-  const mark = $derived.by(() => {
-    const found = measured === null ? undefined : editor.vehicle.marks[measured];
-    if (found === undefined || measured === null || !isDimension(measured)) return null;
-    const value = editor.build.vehicle.dimensions[measured] ?? 0;
-    const figure = measured.endsWith('Deg') ? `${value}°` : `${Math.round(value * 1000)} mm`;
-    return {
-      view: found.view,
-      from: project(found.view, found.from),
-      to: project(found.view, found.to),
-      text: `${DIMENSIONS[measured].name}: ${figure}`,
-      measured: DIMENSIONS[measured].measured,
-    };
-  });
+  const mark = $derived(measured === null ? null : markOf(editor.build.vehicle, editor.vehicle, measured));
   const sized = $derived(
     moving === null && !layers.sizes
       ? []

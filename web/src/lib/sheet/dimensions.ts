@@ -3,7 +3,9 @@ import { footprint, placeModules } from '@flarik/core/build/place';
 import type { Placement } from '@flarik/core/build/schema';
 import { roomAround, type Guide } from '@flarik/core/build/snap';
 import { combine } from '@flarik/core/geometry/vec';
-import type { MountZone, View } from '@flarik/core/vehicle/types';
+import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
+import type { VehicleSpec } from '@flarik/core/vehicle/spec';
+import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
 import { project, type Point2 } from '@flarik/core/vehicle/views';
 
@@ -13,6 +15,30 @@ export interface DimensionPicture {
   readonly from: Point2;
   readonly to: Point2;
   readonly text: string;
+}
+
+/** Where one of the vehicle's own dimensions is measured, on the view that shows it. */
+export interface MarkPicture extends Omit<DimensionPicture, 'id'> {
+  readonly view: View;
+  /** From where to where, in words. */
+  readonly measured: string;
+}
+
+const isDimension = (key: string): key is DimensionKey => key in DIMENSIONS;
+
+/** The mark of a dimension by its key; null for one that this vehicle does not have. */
+export function markOf(spec: VehicleSpec, vehicle: Vehicle, key: string): MarkPicture | null {
+  const found = vehicle.marks[key];
+  if (found === undefined || !isDimension(key)) return null;
+  const value = spec.dimensions[key] ?? 0;
+  const figure = key.endsWith('Deg') ? `${value}°` : `${mm(value)} mm`;
+  return {
+    view: found.view,
+    from: project(found.view, found.from),
+    to: project(found.view, found.to),
+    text: `${DIMENSIONS[key].name}: ${figure}`,
+    measured: DIMENSIONS[key].measured,
+  };
 }
 
 /** A line that a lamp was drawn to. */
