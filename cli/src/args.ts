@@ -11,6 +11,8 @@ export const USAGE = `flarik: checks and figures of a build file, without a brow
       The findings of all chosen rule packs. Exit 0: nothing blocks; 1: something blocks.
   flarik coverage FILE --stage N [--open PART,PART] [--ambient day|night] [--elevation DEG] [--colour COLOUR] [--json]
       Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.
+  flarik waveform FILE --stage N --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]
+      The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.
   flarik geometry FILE [--open PART,PART] --json
       Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).
   flarik list bodies|fixtures|zones|patterns [FILE] [--json]
@@ -37,6 +39,8 @@ export interface Args {
   readonly upright: boolean;
   readonly ies: string | undefined;
   readonly lamp: string | undefined;
+  readonly bearing: string | undefined;
+  readonly threshold: string | undefined;
 }
 
 /**
@@ -64,6 +68,8 @@ export function readArgs(argv: readonly string[]): Args {
     upright: values.upright,
     ies: values.ies,
     lamp: values.lamp,
+    bearing: values.bearing,
+    threshold: values.threshold,
   };
 }
 
@@ -83,6 +89,8 @@ function parse(argv: readonly string[]) {
         upright: { type: 'boolean', default: false },
         ies: { type: 'string' },
         lamp: { type: 'string' },
+        bearing: { type: 'string' },
+        threshold: { type: 'string' },
       },
     });
   } catch (error) {
@@ -94,7 +102,7 @@ function parse(argv: readonly string[]) {
 function joined(argv: readonly string[]): string[] {
   return argv.reduce<string[]>((args, word) => {
     const before = args.at(-1);
-    const signed = before === '--at' || before === '--elevation';
+    const signed = before === '--at' || before === '--elevation' || before === '--bearing';
     return signed ? [...args.slice(0, -1), `${before}=${word}`] : [...args, word];
   }, []);
 }

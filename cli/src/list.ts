@@ -4,6 +4,7 @@ import { InputError } from '@flarik/core/errors';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { DIMENSIONS } from '@flarik/core/vehicle/body/dimension';
+import { bookOf, LIBRARY } from '@flarik/core/timing/book';
 import { familyOf, PATTERNS } from '@flarik/core/timing/library';
 import { patternFigures } from '@flarik/core/timing/patternFigures';
 import { findOption } from '@flarik/core/vehicle/options/options';
@@ -75,7 +76,18 @@ function listOf(what: string, build: Build | null): { data: unknown; lines: stri
       };
     }
     case 'patterns': {
-      const patterns = PATTERNS.map((p) => ({ ...p, family: familyOf(p.id), figures: patternFigures(p) }));
+      const book = build === null ? LIBRARY : bookOf(build);
+      const patterns = [...PATTERNS, ...book.own].map((p) => {
+        const { by, cycleMs, lines } = book.cycle(p.id);
+        return {
+          ...p,
+          family: familyOf(p.id) ?? 'own',
+          by,
+          cycleMs,
+          lines,
+          figures: patternFigures(book.cycle(p.id)),
+        };
+      });
       return {
         data: patterns,
         lines: patterns.map(

@@ -8,6 +8,7 @@ import { list } from './list.ts';
 import type { Output } from './output.ts';
 import { photometry } from './photometry.ts';
 import { readBuildFile } from './readFile.ts';
+import { waveform } from './waveform.ts';
 
 /**
  * Runs one command.
@@ -20,6 +21,8 @@ export function run(argv: readonly string[]): Output {
       return check(readBuildFile(args.file), args.json);
     case 'coverage':
       return coverage(readBuildFile(args.file), args);
+    case 'waveform':
+      return waveform(readBuildFile(args.file), args);
     case 'geometry':
       return geometry(readBuildFile(args.file), args);
     case 'photometry':
@@ -31,7 +34,7 @@ export function run(argv: readonly string[]): Output {
     default:
       throw new InputError(
         '',
-        `no command '${args.command}'; there are check, coverage, geometry, list, photometry and export`,
+        `no command '${args.command}'; there are check, coverage, waveform, geometry, list, photometry and export`,
       );
   }
 }

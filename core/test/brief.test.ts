@@ -27,7 +27,13 @@ function rearLamp(colour: 'blue' | 'red'): Build {
   const refs = [{ placementId: 'a', moduleId: 'm1' }];
   const lamp = setColour(put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3 }), refs, 1, colour);
   const grouped = changeModules(addGroup(lamp, { id: 'g', name: 'G' }), refs, { groupId: 'g' });
-  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId: 'steady', slot: 1, level: 1 });
+  return setCue(grouped, 2, 'g', 1, {
+    groupId: 'g',
+    patternId: 'steady',
+    nightPatternId: null,
+    slot: 1,
+    level: 1,
+  });
 }
 
 describe('what the agency asks for', () => {

@@ -189,7 +189,13 @@ describe('edits', () => {
   test('a group taken away frees its modules and its cues', () => {
     const refs = [{ placementId: 'a', moduleId: 'm1' }];
     const grouped = changeModules(addGroup(put('grille'), { id: 'g', name: 'G' }), refs, { groupId: 'g' });
-    const cued = setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId: 'single', slot: 1, level: 1 });
+    const cued = setCue(grouped, 2, 'g', 1, {
+      groupId: 'g',
+      patternId: 'single',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
     const freed = removeGroup(cued, 'g');
     expect(freed.placements[0]?.modules[0]?.groupId).toBeNull();
     expect(freed.timing.stages[2].cues).toEqual([]);
@@ -250,7 +256,7 @@ describe('reading a build', () => {
 
   test('an unknown group, pattern or doubled id is refused', () => {
     const b = put('grille');
-    const cue = { groupId: 'ghost', patternId: 'zigzag', slot: 1 as const, level: 1 };
+    const cue = { groupId: 'ghost', patternId: 'zigzag', nightPatternId: null, slot: 1 as const, level: 1 };
     expect(() => readBuild(setCue(b, 1, 'ghost', 1, cue))).toThrow(
       /stages\[1\]\.cues\[0\]\.groupId: no sync group 'ghost' \(and 1 more\)/,
     );

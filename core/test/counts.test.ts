@@ -4,7 +4,8 @@ import { changePlacement, setColour } from '../src/build/edits.ts';
 import { takeFixtures } from '../src/build/fixtureEdits.ts';
 import { lookupOf } from '../src/build/lookup.ts';
 import { patternMisfit } from '../src/rules/allowedPattern.ts';
-import { PATTERNS, patternOf } from '../src/timing/library.ts';
+import { LIBRARY } from '../src/timing/book.ts';
+import { PATTERNS } from '../src/timing/library.ts';
 import { demoBuild, demoPack } from './reference/demo.ts';
 import { emptyBuild, put } from './reference/places.ts';
 
@@ -63,25 +64,27 @@ describe('patterns that packs allow', () => {
     const [rule] = demoPack().rules.filter((r) => r.kind === 'flash-rate');
     if (rule?.kind !== 'flash-rate') throw new Error('the by-law has a rate');
     const stage = rule.stages[0] ?? 2;
-    expect(patternMisfit(police, stage, patternOf('double'))).toBeNull();
-    expect(patternMisfit(police, stage, patternOf('slow-alternate'))).toBe(
+    expect(patternMisfit(police, stage, LIBRARY.cycle('double'))).toBeNull();
+    expect(patternMisfit(police, stage, LIBRARY.cycle('slow-alternate'))).toBe(
       `${rule.minPerMinute} to ${rule.maxPerMinute} a minute are allowed`,
     );
-    expect(patternMisfit(police, stage, patternOf('steady'))).toBeNull();
-    expect(patternMisfit(emptyBuild(), stage, patternOf('slow-alternate'))).toBeNull();
+    expect(patternMisfit(police, stage, LIBRARY.cycle('steady'))).toBeNull();
+    expect(patternMisfit(emptyBuild(), stage, LIBRARY.cycle('slow-alternate'))).toBeNull();
     const others: typeof police = {
       ...police,
       rulePacks: [{ ...demoPack(), rules: [{ ...rule, services: ['fire'] }] }],
     };
-    expect(patternMisfit(others, stage, patternOf('slow-alternate'))).toBeNull();
+    expect(patternMisfit(others, stage, LIBRARY.cycle('slow-alternate'))).toBeNull();
   });
   test('agrees with the check for every pattern of the library', () => {
     const [rule] = demoPack().rules.filter((r) => r.kind === 'flash-rate');
     if (rule?.kind !== 'flash-rate') throw new Error('the by-law has a rate');
     for (const p of PATTERNS) {
-      const rate = 60_000 / p.cycleMs;
-      const within = p.id === 'steady' || (rate >= rule.minPerMinute && rate <= rule.maxPerMinute);
-      expect(patternMisfit(police, rule.stages[0] ?? 2, p) === null, p.id).toBe(within);
+      const cycle = LIBRARY.cycle(p.id);
+      const within =
+        p.id === 'steady' ||
+        (cycle.slowestPerMinute >= rule.minPerMinute && cycle.fastestPerMinute <= rule.maxPerMinute);
+      expect(patternMisfit(police, rule.stages[0] ?? 2, cycle) === null, p.id).toBe(within);
     }
   });
 });

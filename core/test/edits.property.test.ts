@@ -5,13 +5,13 @@ import {
   addGroup,
   addPartner,
   addPlacement,
+  changeGroup,
   changeModules,
   changePlacement,
   changeStage,
   mirrorBuild,
   removeGroup,
   removePlacements,
-  renameGroup,
   setColour,
   setCue,
 } from '../src/build/edits.ts';
@@ -73,7 +73,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   which.map(
     (n): Edit =>
       (b) =>
-        renameGroup(b, nth(b.timing.groups, n)?.id ?? '', 'Renamed'),
+        changeGroup(b, nth(b.timing.groups, n)?.id ?? '', { name: 'Renamed' }),
   ),
   which.map(
     (n): Edit =>
@@ -96,7 +96,10 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     .tuple(fc.constantFrom(...STAGES), which, slot, slot, fc.option(fc.constantFrom(...PATTERNS)))
     .map(([stage, g, from, to, pattern]): Edit => (b) => {
       const groupId = nth([null, ...b.timing.groups.map((group) => group.id)], g) ?? null;
-      const cue = pattern === null ? null : { groupId, patternId: pattern.id, slot: to, level: 1 };
+      const cue =
+        pattern === null
+          ? null
+          : { groupId, patternId: pattern.id, nightPatternId: null, slot: to, level: 1 };
       return setCue(b, stage, groupId, from, cue);
     }),
   fc.tuple(fc.constantFrom(...STAGES), number(0.05, 1)).map(

@@ -156,7 +156,7 @@ describe('a measured file attached to a module', () => {
       stages: [
         off,
         one,
-        { ...two, cues: [{ groupId: null, patternId: 'steady', slot: 1, level: 1 }] },
+        { ...two, cues: [{ groupId: null, patternId: 'steady', nightPatternId: null, slot: 1, level: 1 }] },
         three,
       ],
     },

@@ -51,7 +51,13 @@ const anyBuild = fc
         }),
       empty,
     );
-    return setCue(placed, 2, null, 1, { groupId: null, patternId: 'double', slot: 1, level: 1 });
+    return setCue(placed, 2, null, 1, {
+      groupId: null,
+      patternId: 'double',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
   });
 
 describe('the ring', () => {
@@ -115,7 +121,13 @@ describe('the ring', () => {
       'a',
       'b',
     );
-    const cued = setCue(build, 2, null, 1, { groupId: null, patternId: 'steady', slot: 1, level: 1 });
+    const cued = setCue(build, 2, null, 1, {
+      groupId: null,
+      patternId: 'steady',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
     for (const elevationDeg of [-8, -4, -2, 0, 2]) {
       const options = { ...ALL, elevationDeg };
       const free = litChannels(cued, day(2), options).map((l) => l.drive.peakCd);
@@ -182,7 +194,7 @@ describe('clocks that drift', () => {
         // Windows here begin every 5 ms, so they may miss the best by a little.
         expect(Math.max(best, mean)).toBeGreaterThan((effectiveCd[bearing] ?? 0) * 0.96);
         const dark = longestDarkMs(
-          { cycleMs: 20_000, durationsMs: Array.from(ms, () => 1), intensitiesCd: ms },
+          { cycleMs: 20_000, durationsMs: Array.from(ms, () => 1), startCd: ms, endCd: ms },
           60,
         );
         expect(dark).toBeLessThanOrEqual(gaps[bearing] ?? 0);

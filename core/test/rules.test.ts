@@ -35,7 +35,7 @@ function lampOn(zoneId: string, colour: Colour, patternId: string, rules: Rule[]
   const grouped = changeModules(addGroup(setColour(aimed, ref, 1, colour), { id: 'g', name: 'G' }), ref, {
     groupId: 'g',
   });
-  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, slot: 1, level: 1 });
+  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, nightPatternId: null, slot: 1, level: 1 });
 }
 
 /** What the packs find; the layout has its own tests. */
@@ -190,13 +190,25 @@ describe('sync partners', () => {
       [{ placementId: 'b', moduleId: 'm1' }],
       { groupId: 'h' },
     );
-    const lit = setCue(split, 2, 'h', 1, { groupId: 'h', patternId: 'single', slot: 1, level: 1 });
+    const lit = setCue(split, 2, 'h', 1, {
+      groupId: 'h',
+      patternId: 'single',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
     expect(sentences(lit)[0]).toMatch(/not in step in Stage 2: they are in different sync groups and drift/);
     expect(sentences(split)[0]).toMatch(/one flashes and the other does not/);
   });
   test('no group drifts', () => {
     const free = changeModules(pair, [{ placementId: 'b', moduleId: 'm1' }], { groupId: null });
-    const lit = setCue(free, 2, null, 1, { groupId: null, patternId: 'single', slot: 1, level: 1 });
+    const lit = setCue(free, 2, null, 1, {
+      groupId: null,
+      patternId: 'single',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
     expect(sentences(lit)[0]).toMatch(/runs on its own clock and drifts/);
   });
 });

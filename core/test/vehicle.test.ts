@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { addPlacement } from '../src/build/edits.ts';
 import { lookupOf } from '../src/build/lookup.ts';
 import { migrate } from '../src/build/migrate.ts';
-import { readBuild } from '../src/build/schema.ts';
+import { readBuild, SCHEMA_VERSION } from '../src/build/schema.ts';
 import { openText } from '../src/build/state.ts';
 import {
   addOwn,
@@ -154,7 +154,7 @@ describe('the survey', () => {
           inside.timing.stages[1],
           {
             ...inside.timing.stages[2],
-            cues: [{ groupId: null, patternId: 'steady', slot: 1, level: 1 }],
+            cues: [{ groupId: null, patternId: 'steady', nightPatternId: null, slot: 1, level: 1 }],
           },
           inside.timing.stages[3],
         ],
@@ -306,7 +306,7 @@ describe('a body from a mesh', () => {
       },
     ]);
     const share = (build: typeof lamp) => {
-      const stage = { groupId: null, patternId: 'steady', slot: 1 as const, level: 1 };
+      const stage = { groupId: null, patternId: 'steady', nightPatternId: null, slot: 1 as const, level: 1 };
       const [off, one, two, three] = build.timing.stages;
       const lit = {
         ...build,
@@ -367,7 +367,7 @@ describe('builds of schema 1', () => {
       })),
     };
     const read = readBuild(old);
-    expect(read.schemaVersion).toBe(2);
+    expect(read.schemaVersion).toBe(SCHEMA_VERSION);
     expect(
       read.placements.every((p) => p.named && p.status === 'new' && p.modules[0]?.insert === 'warning'),
     ).toBe(true);
@@ -375,6 +375,6 @@ describe('builds of schema 1', () => {
   });
   test('what is wrong in an old build is still named', () => {
     expect(() => readBuild({ format: 'flarik-build', schemaVersion: 1, name: 7 })).toThrow(/name|id/);
-    expect(migrate({ placements: 3 }, 1)).toMatchObject({ schemaVersion: 2 });
+    expect(migrate({ placements: 3 }, 1)).toMatchObject({ schemaVersion: SCHEMA_VERSION });
   });
 });

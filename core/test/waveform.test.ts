@@ -3,8 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { seenFromM, thresholdLx } from '../src/coverage/range.ts';
 import { relativeIntensity } from '../src/fixture/distribution.ts';
 import { flashFigures } from '../src/timing/flash.ts';
-import { patternOf, PATTERNS } from '../src/timing/library.ts';
-import { isSteady, Pattern, spansFor } from '../src/timing/pattern.ts';
+import { LIBRARY } from '../src/timing/book.ts';
+import { PATTERNS } from '../src/timing/library.ts';
+import { Pattern, spansFor } from '../src/timing/pattern.ts';
+import { isSteady } from '../src/timing/span.ts';
 import { commonCycleMs } from '../src/timing/timeline.ts';
 import {
   effectiveCd,
@@ -18,7 +20,8 @@ import {
 const wave = (...pieces: readonly [ms: number, cd: number][]): Waveform => ({
   cycleMs: pieces.reduce((sum, [ms]) => sum + ms, 0),
   durationsMs: pieces.map(([ms]) => ms),
-  intensitiesCd: pieces.map(([, cd]) => cd),
+  startCd: pieces.map(([, cd]) => cd),
+  endCd: pieces.map(([, cd]) => cd),
 });
 
 describe('optical power', () => {
@@ -51,7 +54,7 @@ describe('effective intensity (Blondel and Rey, a = 0.2 s)', () => {
     maxLength: 5,
   });
   const sampled = (w: Waveform): number[] =>
-    w.durationsMs.flatMap((ms, i) => Array.from({ length: ms }, () => w.intensitiesCd[i] ?? 0));
+    w.durationsMs.flatMap((ms, i) => Array.from({ length: ms }, () => w.startCd[i] ?? 0));
 
   test('is what every window of whole milliseconds says, over several cycles too', () => {
     fc.assert(
@@ -102,7 +105,7 @@ describe('patterns', () => {
   });
 
   test('figures: double flash 75/min, two pulses, 220 of 800 ms on, 530 ms dark', () => {
-    const double = patternOf('double');
+    const double = LIBRARY.cycle('double');
     expect(flashFigures(spansFor(double, 'A', 1), double.cycleMs)).toEqual({
       steady: false,
       cyclesPerMinute: 75,
@@ -113,7 +116,7 @@ describe('patterns', () => {
   });
 
   test('steady is no flash and never dark', () => {
-    const steady = patternOf('steady');
+    const steady = LIBRARY.cycle('steady');
     const spans = spansFor(steady, 'B', 1);
     expect(isSteady(spans, steady.cycleMs)).toBe(true);
     expect(flashFigures(spans, steady.cycleMs)).toMatchObject({
@@ -125,7 +128,7 @@ describe('patterns', () => {
 
   test('phases A and B never overlap in the flashes', () => {
     for (const id of ['single', 'double', 'quad', 'slow-alternate']) {
-      const p = patternOf(id);
+      const p = LIBRARY.cycle(id);
       for (const a of spansFor(p, 'A', 1)) {
         for (const b of spansFor(p, 'B', 1)) expect(a.toMs <= b.fromMs || b.toMs <= a.fromMs).toBe(true);
       }
@@ -133,7 +136,7 @@ describe('patterns', () => {
   });
 
   test('a sweep lights its heads in order, and begins again after the last step', () => {
-    const sweep = patternOf('sweep');
+    const sweep = LIBRARY.cycle('sweep');
     const starts = Array.from({ length: 8 }, (_, i) => spansFor(sweep, 'A', i + 1)[0]?.fromMs);
     expect(starts).toEqual([0, 80, 160, 240, 320, 400, 480, 560]);
     expect(spansFor(sweep, 'A', 9)).toEqual(spansFor(sweep, 'A', 1));
@@ -151,9 +154,9 @@ describe('patterns', () => {
     ],
     ['half a millisecond', [{ fromMs: 0.5, toMs: 100, level: 1 }]],
   ])('a span that %s is refused', (_, A) => {
-    expect(Pattern.safeParse({ kind: 'phases', id: 'x', name: 'x', cycleMs: 800, A, B: [] }).success).toBe(
-      false,
-    );
+    expect(
+      Pattern.safeParse({ kind: 'drawn', by: 'phase', id: 'x', name: 'x', cycleMs: 800, lines: [A] }).success,
+    ).toBe(false);
   });
 
   test('common cycles', () => expect(commonCycleMs([800, 1000, 1250])).toBe(20_000));

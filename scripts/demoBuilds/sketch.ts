@@ -131,7 +131,7 @@ export const ungroup =
 export const cue =
   (stage: StageIndex, groupId: string | null, patternId: string, slot: Cue['slot'] = 1, level = 1): Edit =>
   (build) =>
-    setCue(build, stage, groupId, slot, { groupId, patternId, slot, level });
+    setCue(build, stage, groupId, slot, { groupId, patternId, nightPatternId: null, slot, level });
 
 /** The same in several stages. */
 export const cues = (stages: readonly StageIndex[], groupId: string, patternId: string, level = 1): Edit =>

@@ -30,20 +30,20 @@ describe('the calm preview', () => {
 
 describe('the score', () => {
   test('draws each group’s phases over the stretch asked for', () => {
-    const score = scoreOf(demoBuild('ks-12'), 1, { fromMs: 0, toMs: 1600 });
-    const rear = score.rows.find((r) => r.groupId === 'rear');
+    const rows = scoreOf(demoBuild('ks-12'), 1, 'day', { fromMs: 0, toMs: 1600 });
+    const rear = rows.find((r) => r.place.groupId === 'rear');
     expect(rear?.lines.map((l) => l.name)).toEqual(['Phase A', 'Phase B']);
     expect(rear?.lines[1]?.bars.map((b) => [b.fromMs, b.toMs])).toEqual([
       [400, 620],
       [1200, 1420],
     ]);
   });
-  test('cuts bars at the ends of the stretch', () => {
-    const score = scoreOf(demoBuild('ks-12'), 1, { fromMs: 500, toMs: 900 });
-    const rear = score.rows.find((r) => r.groupId === 'rear');
+  test('bars that reach over the ends of the stretch are whole; those outside are left out', () => {
+    const rows = scoreOf(demoBuild('ks-12'), 1, 'day', { fromMs: 500, toMs: 900 });
+    const rear = rows.find((r) => r.place.groupId === 'rear');
     expect(rear?.lines.map((l) => l.bars.map((b) => [b.fromMs, b.toMs]))).toEqual([
-      [[800, 900]],
-      [[500, 620]],
+      [[800, 1020]],
+      [[400, 620]],
     ]);
   });
 });

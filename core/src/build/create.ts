@@ -30,6 +30,7 @@ export function newBuild(
     photometry: [],
     placements: [],
     timing: {
+      patterns: [],
       groups: [],
       stages: [stage('Off'), stage('Stage 1'), stage('Stage 2'), stage('Stage 3')],
     },

@@ -1,10 +1,23 @@
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { zoneOf } from '../vehicle/vehicle.ts';
+import { bookOf } from '../timing/book.ts';
 import { relabel } from './labels.ts';
 import { lookupOf } from './lookup.ts';
 import { keepOnZone } from './place.ts';
-import type { Build, Cue, Group, ModuleSetup, Placement, Stage, StageIndex } from './schema.ts';
+import { mayFollow } from '../timing/clock.ts';
+import { PHASES, slotsOf, type Phase } from '../timing/pattern.ts';
+import { OWN_CLOCK } from '../timing/step.ts';
+import {
+  cueFailure,
+  type Build,
+  type Cue,
+  type Group,
+  type ModuleSetup,
+  type Placement,
+  type Stage,
+  type StageIndex,
+} from './schema.ts';
 
 /*
  * Every edit takes a build and gives a new one; what it does not touch is shared, so that the build before it
@@ -93,6 +106,7 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
       groupId: null,
       phase: 'A',
       order: i + 1,
+      offsetMs: 0,
       insert: 'warning',
     })),
   };
@@ -110,10 +124,16 @@ export function addPartner(build: Build, placementId: string, partnerId: string)
     id: partnerId,
     named: false,
     partnerId: p.id,
-    modules: mirroredModules(build, p).map((m) => ({ ...m, phase: m.phase === 'A' ? 'B' : 'A' })),
+    modules: mirroredModules(build, p).map((m) => ({ ...m, phase: answering(m.phase) })),
   };
   const linked = build.placements.map((q) => (q.id === p.id ? { ...q, partnerId } : q));
   return withPlacements(build, [...linked, partner]);
+}
+
+/** The phase that answers one: A and B, C and D, … */
+function answering(phase: Phase): Phase {
+  const i = PHASES.indexOf(phase);
+  return PHASES[i % 2 === 0 ? i + 1 : i - 1] ?? phase;
 }
 
 export type PlacementPatch = Partial<Omit<Placement, 'id' | 'partnerId' | 'modules' | 'fixtureId'>>;
@@ -227,13 +247,33 @@ const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
   timing: { ...build.timing, ...timing },
 });
 
-export const addGroup = (build: Build, group: Group): Build =>
-  withTiming(build, { groups: [...build.timing.groups, group] });
+/** Adds a sync group with a clock of its own. */
+export const addGroup = (build: Build, { id, name }: Pick<Group, 'id' | 'name'>): Build =>
+  withTiming(build, { groups: [...build.timing.groups, { id, name, ...OWN_CLOCK }] });
 
-export const renameGroup = (build: Build, groupId: string, name: string): Build =>
-  withTiming(build, { groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, name } : g)) });
+/** Changes a group; a clock it cannot follow, or a speed at which its patterns do not run, changes nothing. */
+export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<Group, 'id'>>): Build {
+  const changed = withTiming(build, {
+    groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, ...patch } : g)),
+  });
+  return groupFailure(changed, groupId) === null ? changed : build;
+}
 
-/** Takes a sync group away: its modules free-run, its cues go. */
+/** Why a group cannot be as it is; null when it can. */
+export function groupFailure(build: Build, groupId: string): string | null {
+  const { groups, stages } = build.timing;
+  const here = groups.find((g) => g.id === groupId);
+  const followed = here?.followsId ?? null;
+  if (followed !== null && !mayFollow(groups, groupId, followed)) return 'it would follow itself';
+  for (const cue of stages.flatMap((stage) => stage.cues))
+    for (const patternId of [cue.patternId, cue.nightPatternId]) {
+      const failure = patternId === null ? null : cueFailure(build, cue, patternId);
+      if (failure !== null) return failure;
+    }
+  return null;
+}
+
+/** Takes a sync group away: its modules free-run, its cues go, those that followed it run by themselves. */
 export function removeGroup(build: Build, groupId: string): Build {
   const refs = build.placements.flatMap((p) =>
     p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placementId: p.id, moduleId: m.id })),
@@ -243,7 +283,10 @@ export function removeGroup(build: Build, groupId: string): Build {
     ...stage,
     cues: stage.cues.filter((cue) => cue.groupId !== groupId),
   }));
-  return withTiming(freed, { groups: freed.timing.groups.filter((g) => g.id !== groupId), stages });
+  const left = freed.timing.groups
+    .filter((g) => g.id !== groupId)
+    .map((g) => (g.followsId === groupId ? { ...g, followsId: null } : g));
+  return withTiming(freed, { groups: left, stages });
 }
 
 function mapStages(build: Build, change: (stage: Stage, index: number) => Stage): Build['timing']['stages'] {
@@ -256,7 +299,10 @@ export const changeStage = (build: Build, index: StageIndex, patch: Partial<Stag
     stages: mapStages(build, (stage, i) => (i === index ? { ...stage, ...patch } : stage)),
   });
 
-/** Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot. */
+/**
+ * Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot: cues whose colours the
+ * new pattern lights itself give way to it.
+ */
 export function setCue(
   build: Build,
   index: StageIndex,
@@ -266,8 +312,14 @@ export function setCue(
 ): Build {
   const stage = build.timing.stages[index];
   const others = stage.cues.filter((c) => !(c.groupId === groupId && c.slot === slot));
+  const book = bookOf(build);
+  const lights = (c: Cue): readonly number[] =>
+    book.find(c.patternId) === undefined ? [c.slot] : slotsOf(book.cycle(c.patternId), c.slot);
+  const taken = cue === null ? [] : lights(cue);
   const kept =
-    cue === null ? others : others.filter((c) => !(c.groupId === cue.groupId && c.slot === cue.slot));
+    cue === null
+      ? others
+      : others.filter((c) => c.groupId !== cue.groupId || !lights(c).some((s) => taken.includes(s)));
   return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
 }
 

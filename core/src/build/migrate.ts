@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { EMPTY_BRIEF } from './brief.ts';
 import { EMPTY_SURVEY } from '../vehicle/spec.ts';
+import { OWN_CLOCK } from '../timing/step.ts';
 
 const Loose = z.looseObject({});
 type Loose = z.infer<typeof Loose>;
@@ -13,7 +14,8 @@ const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
  * wrong for the schema to name.
  */
 export function migrate(data: unknown, version: number): unknown {
-  return version < 2 ? fromVersion1(data) : data;
+  const second = version < 2 ? fromVersion1(data) : data;
+  return version < 3 ? fromVersion2(second) : second;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -47,5 +49,31 @@ function fromVersion1(data: unknown): unknown {
         ? { modules: listOf(p.modules).map((m) => ({ ...m, insert: 'warning' })) }
         : {}),
     })),
+  };
+}
+
+/** Version 3 brought own patterns, patterns for the night, clocks that follow each other, offsets and flashers. */
+function fromVersion2(data: unknown): unknown {
+  const build = objectOf(data);
+  const timing = objectOf(build.timing);
+  const eachOf = (list: unknown, change: (item: Loose) => Loose): unknown =>
+    Array.isArray(list) ? listOf(list).map(change) : list;
+  return {
+    ...build,
+    schemaVersion: 3,
+    fixtures: eachOf(build.fixtures, (f) => ({ ...f, flasher: null, volts: [12] })),
+    placements: eachOf(build.placements, (p) => ({
+      ...p,
+      modules: eachOf(p.modules, (m) => ({ ...m, offsetMs: 0 })),
+    })),
+    timing: {
+      ...timing,
+      patterns: [],
+      groups: eachOf(timing.groups, (g) => ({ ...g, ...OWN_CLOCK })),
+      stages: eachOf(timing.stages, (stage) => ({
+        ...stage,
+        cues: eachOf(stage.cues, (cue) => ({ ...cue, nightPatternId: null })),
+      })),
+    },
   };
 }

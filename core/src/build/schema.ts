@@ -5,8 +5,13 @@ import { InsertId } from '../fixture/inserts.ts';
 import { Colour } from '../fixture/colour.ts';
 import { Id, Name, Remark } from '../names.ts';
 import { RulePack } from '../rules/pack.ts';
-import { findPattern, PATTERNS } from '../timing/library.ts';
-import { Phase } from '../timing/pattern.ts';
+import { PATTERNS } from '../timing/library.ts';
+import { Pattern, Phase, slotsOf } from '../timing/pattern.ts';
+import { bookOf } from '../timing/book.ts';
+import { timeOf, mayFollow } from '../timing/clock.ts';
+import { atSpeed, SPEED_PERCENT } from '../timing/recipes/speed.ts';
+import { Slot } from '../timing/span.ts';
+import { Clock } from '../timing/step.ts';
 import { VehicleSpec } from '../vehicle/spec.ts';
 import { FIXINGS } from '../vehicle/types.ts';
 import { Brief } from './brief.ts';
@@ -16,13 +21,18 @@ import { PhotometryFile } from './photometry.ts';
 import { Service } from './service.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 const finite = (min: number, max: number) =>
   z
     .number({ error: 'must be a number' })
     .min(min, `must be at least ${min}`)
     .max(max, `must be at most ${max}`);
+
+const OffsetMs = z
+  .int('must be whole milliseconds')
+  .min(0, 'must be at least 0')
+  .max(60_000, 'must be at most 60000');
 
 /** How one module of a placement is coloured and timed. */
 export const ModuleSetup = z.strictObject({
@@ -34,6 +44,8 @@ export const ModuleSetup = z.strictObject({
   phase: Phase,
   /** Place in a sweep, from 1. */
   order: z.int().min(1).max(64),
+  /** It shows its line of the pattern so much later than its group, ms. */
+  offsetMs: OffsetMs,
   /** What its slot is built with, on a bar of slots; a warning module elsewhere. */
   insert: InsertId,
 });
@@ -76,18 +88,32 @@ export const Placement = z.strictObject({
 });
 export type Placement = z.infer<typeof Placement>;
 
-export const Group = z.strictObject({ id: Id, name: Name });
-export type Group = z.infer<typeof Group>;
-
-export const Slot = z.union([z.literal(1), z.literal(2), z.literal(3)], {
-  error: 'must be colour slot 1, 2 or 3',
+/** Modules that share one clock. */
+export const Group = z.strictObject({
+  id: Id,
+  name: Name,
+  /** The group whose clock it runs on; null has one of its own. */
+  followsId: Id.nullable(),
+  /** Its speed against that group's, or against the patterns as they are made, %. */
+  speedPercent: z
+    .int('must be a whole percentage')
+    .min(SPEED_PERCENT.min, `must be at least ${SPEED_PERCENT.min}`)
+    .max(SPEED_PERCENT.max, `must be at most ${SPEED_PERCENT.max}`),
+  /** It begins so much later, ms. */
+  offsetMs: OffsetMs,
+  /** What its clock reaches: heads that cannot follow it run free. */
+  clock: Clock,
+  /** A head that runs free in it is a fault, not a remark. */
+  mustKeepStep: z.boolean(),
 });
-export type Slot = z.infer<typeof Slot>;
+export type Group = z.infer<typeof Group>;
 
 /** In a stage: what a group shows. `groupId` null speaks to all modules in no group. */
 export const Cue = z.strictObject({
   groupId: Id.nullable(),
   patternId: Id,
+  /** Shown instead at night; null shows the same. */
+  nightPatternId: Id.nullable(),
   slot: Slot,
   level: finite(0.05, 1),
 });
@@ -109,6 +135,8 @@ export type StageIndex = z.infer<typeof StageIndex>;
 export const STAGES: readonly StageIndex[] = [0, 1, 2, 3];
 
 const Timing = z.strictObject({
+  /** The build's own patterns, beside the library. */
+  patterns: z.array(Pattern).max(100, 'must be at most 100 own patterns'),
   groups: z.array(Group).max(32),
   stages: z.tuple([Stage, Stage, Stage, Stage], { error: 'must hold Off and three stages' }),
 });
@@ -172,21 +200,71 @@ function* loosePointers(build: BuildShape): Generator<Loose> {
         reason: `'${p.partnerId}' is not a placement whose partner is '${p.id}'`,
       };
   }
-  for (const [s, stage] of build.timing.stages.entries()) {
+  yield* looseTiming(build);
+}
+
+function* looseTiming(build: BuildShape): Generator<Loose> {
+  const { groups, patterns, stages } = build.timing;
+  yield* doubles(patterns, ['timing', 'patterns']);
+  const book = bookOf(build);
+  for (const [i, p] of patterns.entries()) {
+    const path = ['timing', 'patterns', i];
+    if (PATTERNS.some(({ id }) => id === p.id))
+      yield { path: [...path, 'id'], reason: `'${p.id}' is a pattern of the library` };
+    const reason = failure(() => book.cycleOf(p));
+    if (reason !== null) yield { path, reason };
+  }
+  for (const [i, g] of groups.entries()) {
+    const path = ['timing', 'groups', i, 'followsId'];
+    if (g.followsId === null) continue;
+    if (!groups.some(({ id }) => id === g.followsId))
+      yield { path, reason: `no sync group '${g.followsId}'` };
+    else if (!mayFollow(groups, g.id, g.followsId))
+      yield { path, reason: `following '${g.followsId}', '${g.id}' would follow itself` };
+  }
+  for (const [s, stage] of stages.entries()) {
     const seen = new Set<string>();
     for (const [c, cue] of stage.cues.entries()) {
       const path = ['timing', 'stages', s, 'cues', c];
-      if (cue.groupId !== null && !groups.has(cue.groupId))
+      if (cue.groupId !== null && !groups.some(({ id }) => id === cue.groupId))
         yield { path: [...path, 'groupId'], reason: `no sync group '${cue.groupId}'` };
-      if (findPattern(cue.patternId) === undefined)
-        yield {
-          path: [...path, 'patternId'],
-          reason: `no pattern '${cue.patternId}'; known are ${PATTERNS.map((p) => p.id).join(', ')}`,
-        };
-      const key = `${cue.groupId ?? ''}/${cue.slot}`;
-      if (seen.has(key)) yield { path, reason: 'the same group and colour slot is cued twice in this stage' };
-      seen.add(key);
+      for (const key of ['patternId', 'nightPatternId'] as const) {
+        const patternId = cue[key];
+        if (patternId === null) continue;
+        const reason = cueFailure(build, cue, patternId);
+        if (reason !== null) yield { path: [...path, key], reason };
+      }
+      if (cueFailure(build, cue, cue.patternId) !== null) continue;
+      for (const slot of slotsOf(book.cycle(cue.patternId), cue.slot)) {
+        const key = `${cue.groupId ?? ''}/${slot}`;
+        if (seen.has(key))
+          yield { path, reason: `colour slot ${slot} of the same group is cued twice in this stage` };
+        seen.add(key);
+      }
     }
+  }
+}
+
+/** Why a cue cannot show a pattern; null when it can. */
+export function cueFailure(
+  build: Pick<Build, 'timing'>,
+  cue: Pick<Cue, 'groupId'>,
+  patternId: string,
+): string | null {
+  const book = bookOf(build);
+  if (book.find(patternId) === undefined)
+    return `no pattern '${patternId}'; known are ${[...PATTERNS, ...book.own].map((p) => p.id).join(', ')}`;
+  const speed = cue.groupId === null ? 1 : timeOf(build.timing.groups, cue.groupId).speed;
+  return failure(() => atSpeed(book.cycle(patternId), speed));
+}
+
+function failure(work: () => unknown): string | null {
+  try {
+    work();
+    return null;
+  } catch (error) {
+    if (error instanceof RangeError) return error.message;
+    throw error;
   }
 }
 

@@ -34,6 +34,7 @@ export class Fields {
   readonly #placed = new Map<string, readonly Standing[]>();
   readonly #rings = new Map<number, readonly Vec3[]>();
   readonly #figures = new Map<string, number>();
+  readonly #toward = new Map<string, ReadonlyMap<string, number>>();
 
   constructor(lookup: Lookup) {
     this.#lookup = lookup;
@@ -55,6 +56,24 @@ export class Fields {
   /** A figure of a lamp where it stands, by its name; worked out once for each place and pose. */
   remembered(what: string, p: Placement, open: readonly string[], figure: () => number): number {
     return remember(this.#figures, `${what}|${this.#key(p, open)}`, figure);
+  }
+
+  /** Share of each module's peak that arrives in one direction, by module id. */
+  toward(
+    p: Placement,
+    open: readonly string[],
+    bearingDeg: number,
+    elevationDeg: number,
+  ): ReadonlyMap<string, number> {
+    return remember(this.#toward, `${this.#key(p, open)}|${bearingDeg}|${elevationDeg}`, () => {
+      const direction = directionOf(bearingDeg, elevationDeg);
+      return new Map(
+        this.stand(p, open).map(({ placed, beam, past }) => [
+          placed.module.id,
+          beam(direction) * p.lensTransmission * past(direction),
+        ]),
+      );
+    });
   }
 
   /** What a lamp's light depends on besides the vehicle. */

@@ -3,8 +3,9 @@ import type { Build } from '../build/schema.ts';
 import type { State } from '../build/state.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { drivesOf, type Drive } from '../timing/drive.ts';
-import { meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
-import { effectiveCd, longestDarkMs, type Waveform } from '../timing/waveform.ts';
+import { clockLight, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import { flashEffectiveCd, type Waveform } from '../timing/waveform.ts';
+import { worstDarkMs, type DriftingLight } from '../timing/worst.ts';
 import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 
 /** Lamps by the height of their optical centre. */
@@ -73,34 +74,37 @@ export function powerRing(lit: readonly LitChannel[]): Float64Array {
 }
 
 /**
- * What each clock alone, with the steady channels behind it, shows toward a bearing. The light of all clocks
- * together is never below any of these, however they drift.
+ * What is seen toward a bearing: the steady channels, and what each clock shows by itself.
+ * @param timelines - of the same channels
  */
-function* clockWaveforms(
+export function lightToward(
   lit: readonly LitChannel[],
   timelines: readonly Timeline[],
-  bearings: Iterable<number>,
-): Generator<[number, Waveform]> {
-  const byChannel = new Map(lit.map((channel) => [channel.drive.channelId, channel]));
-  const steady = lit.filter((channel) => channel.drive.steady);
-  for (const b of bearings) {
-    const background = steady.reduce((sum, channel) => sum + cdAt(channel, b), 0);
-    if (background > 0) yield [b, { cycleMs: 1000, durationsMs: [1000], intensitiesCd: [background] }];
-    for (const { cycleMs, durationsMs, channels } of timelines) {
-      const intensitiesCd = new Float64Array(durationsMs.length).fill(background);
-      let seen = false;
-      for (const { drive, levels } of channels) {
-        const channel = byChannel.get(drive.channelId);
-        const cd = channel === undefined ? 0 : cdAt(channel, b);
-        if (cd === 0) continue;
-        seen = true;
-        for (let i = 0; i < levels.length; i++)
-          intensitiesCd[i] = (intensitiesCd[i] ?? 0) + cd * (levels[i] ?? 0);
-      }
-      if (seen) yield [b, { cycleMs, durationsMs, intensitiesCd }];
-    }
+  bearing: number,
+): DriftingLight {
+  let backgroundCd = 0;
+  const cdOf = new Map<string, number>();
+  for (const channel of lit) {
+    const cd = cdAt(channel, bearing);
+    if (channel.drive.steady) backgroundCd += cd;
+    else if (cd > 0) cdOf.set(channel.drive.channelId, cd);
   }
+  const clocks = timelines.flatMap((timeline): Waveform[] => {
+    const w = clockLight(timeline, cdOf);
+    return w === null ? [] : [w];
+  });
+  return { backgroundCd, clocks };
 }
+
+/** A clock's light with the steady light behind it. */
+const over = (w: Waveform, backgroundCd: number): Waveform =>
+  backgroundCd === 0
+    ? w
+    : {
+        ...w,
+        startCd: Float64Array.from(w.startCd, (cd) => cd + backgroundCd),
+        endCd: Float64Array.from(w.endCd, (cd) => cd + backgroundCd),
+      };
 
 /**
  * Effective intensity and optical power by bearing. Where several clocks drift against each other the
@@ -109,17 +113,22 @@ function* clockWaveforms(
  */
 export function ringOf(lit: readonly LitChannel[]): Ring {
   const powerCdsPerMin = powerRing(lit);
-  const effective = Float64Array.from(powerCdsPerMin, (power) => power / 60);
-  for (const [b, waveform] of clockWaveforms(lit, timelinesOf(lit.map((l) => l.drive)), ALL_ROUND))
-    effective[b] = Math.max(effective[b] ?? 0, effectiveCd(waveform));
+  const timelines = timelinesOf(lit.map((l) => l.drive));
+  const effective = powerCdsPerMin.map((power, b) => {
+    const { backgroundCd, clocks } = lightToward(lit, timelines, b);
+    return clocks.reduce(
+      (best, w) => Math.max(best, flashEffectiveCd(over(w, backgroundCd))),
+      Math.max(backgroundCd, power / 60),
+    );
+  });
   return { effectiveCd: effective, powerCdsPerMin };
 }
 
 /**
- * Longest dark gap by bearing, at most: no drift between clocks makes it longer than the best clock's own.
+ * Longest dark gap by bearing in the worst alignment of the clocks.
  *
  * @param bearings - those to look at; the others stay Infinity
- * @returns ms; Infinity where no clock ever reaches the threshold by itself
+ * @returns ms; Infinity where some alignment never reaches the threshold
  */
 export function darkGapRing(
   lit: readonly LitChannel[],
@@ -127,7 +136,7 @@ export function darkGapRing(
   bearings: Iterable<number> = ALL_ROUND,
 ): Float64Array {
   const gaps = new Float64Array(BEARINGS).fill(Infinity);
-  for (const [b, waveform] of clockWaveforms(lit, timelinesOf(lit.map((l) => l.drive)), bearings))
-    gaps[b] = Math.min(gaps[b] ?? Infinity, longestDarkMs(waveform, thresholdCd));
+  const timelines = timelinesOf(lit.map((l) => l.drive));
+  for (const b of bearings) gaps[b] = worstDarkMs(lightToward(lit, timelines, b), thresholdCd).value;
   return gaps;
 }

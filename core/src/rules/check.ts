@@ -6,9 +6,16 @@ import { checkColour } from './kinds/colour.ts';
 import { checkDarkGap } from './kinds/darkGap.ts';
 import { checkFlashRate } from './kinds/flashRate.ts';
 import { checkPowerFloor } from './kinds/powerFloor.ts';
+import { checkFlashesASecond } from './kinds/flashesASecond.ts';
+import { checkPeakCurrent } from './kinds/peakCurrent.ts';
+import { checkPowerCeiling } from './kinds/powerCeiling.ts';
+import { checkPulses } from './kinds/pulses.ts';
+import { checkRhythms } from './kinds/rhythms.ts';
+import { checkSideDark } from './kinds/sideDark.ts';
 import { checkSyncPartners } from './kinds/syncPartners.ts';
 import { checkWhiteRear } from './kinds/whiteRear.ts';
 import { checkBrief } from './brief/brief.ts';
+import { freeRunners } from './timing/freeRunner.ts';
 import { checkLayout } from './layout/layout.ts';
 import type { Rule, RulePack } from './pack.ts';
 import { Subject, type KindResult } from './subject.ts';
@@ -21,7 +28,11 @@ import { Subject, type KindResult } from './subject.ts';
  */
 export function checkBuild(build: Build, only: State | null = null): CheckResult {
   const outcomes: RuleOutcome[] = [];
-  const findings = [...layoutFindings(build, only), ...briefFindings(build, only, outcomes)];
+  const findings = [
+    ...layoutFindings(build, only),
+    ...timingFindings(build, only),
+    ...briefFindings(build, only, outcomes),
+  ];
   for (const pack of build.rulePacks) {
     const subject = new Subject(build, pack, only);
     for (const rule of pack.rules) {
@@ -53,6 +64,18 @@ function checkRule(subject: Subject, rule: Rule): KindResult {
       return checkWhiteRear(subject, rule);
     case 'sync-partners':
       return checkSyncPartners(subject, rule);
+    case 'pulses':
+      return checkPulses(subject, rule);
+    case 'side-dark':
+      return checkSideDark(subject, rule);
+    case 'flashes-a-second':
+      return checkFlashesASecond(subject, rule);
+    case 'power-ceiling':
+      return checkPowerCeiling(subject, rule);
+    case 'rhythms':
+      return checkRhythms(subject, rule);
+    case 'peak-current':
+      return checkPeakCurrent(subject, rule);
   }
 }
 
@@ -64,6 +87,16 @@ function layoutFindings(build: Build, only: State | null): Finding[] {
       .map((fault) => findingOf({ id: 'layout', name: 'Layout' }, { id: check.kind, ...check }, fault)),
   );
 }
+
+/** What the timing's own checks found. */
+const timingFindings = (build: Build, only: State | null): Finding[] =>
+  freeRunners(build, only).map(({ severity, fault }) =>
+    findingOf(
+      { id: 'timing', name: 'Timing' },
+      { id: 'free-runner', kind: 'free-runner', severity, clause: 'Heads that run free in a sync group' },
+      fault,
+    ),
+  );
 
 /** The brief as the agency's own pack. */
 function briefFindings(build: Build, only: State | null, outcomes: RuleOutcome[]): Finding[] {

@@ -7,7 +7,21 @@ import type { Rule, Severity } from './pack.ts';
 export interface Quantity {
   readonly value: number;
   readonly unit:
-    'cd' | 'cd·s/min' | 'ms' | '/min' | 'mm' | '%' | '°' | 'holes' | 'lamps' | 'outputs' | 'money';
+    | 'cd'
+    | 'cd·s/min'
+    | 'ms'
+    | '/min'
+    | '/s'
+    | 'A'
+    | 'pulses'
+    | 'rhythms'
+    | 'mm'
+    | '%'
+    | '°'
+    | 'holes'
+    | 'lamps'
+    | 'outputs'
+    | 'money';
 }
 
 export interface Limit extends Quantity {
@@ -45,8 +59,11 @@ export type LayoutKind =
   | 'reach'
   | 'asymmetry';
 
-/** What kind of rule found it: one of a pack, a wish of the brief, or a check of the layout. */
-export type FindingKind = Rule['kind'] | ConstraintKind | LayoutKind;
+/** The checks of the timing, which need no pack. */
+export type TimingKind = 'free-runner';
+
+/** What kind of rule found it: one of a pack, a wish of the brief, or a check of the layout or the timing. */
+export type FindingKind = Rule['kind'] | ConstraintKind | LayoutKind | TimingKind;
 
 /** A rule that is broken. */
 export interface Finding extends Fault {

@@ -68,6 +68,42 @@ const WhiteRearRule = z.strictObject({ kind: z.literal('white-rear'), ...base, a
 
 const SyncPartnersRule = z.strictObject({ kind: z.literal('sync-partners'), ...base });
 
+const PulsesRule = z.strictObject({
+  kind: z.literal('pulses'),
+  ...base,
+  /** Pulses that may make up one flash. */
+  most: z.int().min(1).max(20),
+});
+
+const SideDarkRule = z.strictObject({ kind: z.literal('side-dark'), ...base, maxMs: positive });
+
+const FlashesASecondRule = z.strictObject({
+  kind: z.literal('flashes-a-second'),
+  ...base,
+  faces: z.array(RuleFace).min(1),
+  /** Lamps that send more than this toward a bearing count there, cd. */
+  aboveCd: positive,
+  most: z.int().min(1).max(100),
+});
+
+const PowerCeilingRule = z.strictObject({
+  kind: z.literal('power-ceiling'),
+  ...base,
+  faces: z.array(RuleFace).min(1),
+  ambient: z.enum(['day', 'night', 'any']),
+  maxCdsPerMin: positive,
+});
+
+const RhythmsRule = z.strictObject({
+  kind: z.literal('rhythms'),
+  ...base,
+  /** Lamps that send more than this toward a bearing count there, cd. */
+  aboveCd: positive,
+  most: z.int().min(1).max(100),
+});
+
+const PeakCurrentRule = z.strictObject({ kind: z.literal('peak-current'), ...base, maxA: positive });
+
 const KINDS = [
   ColourRule,
   FlashRateRule,
@@ -75,6 +111,12 @@ const KINDS = [
   DarkGapRule,
   WhiteRearRule,
   SyncPartnersRule,
+  PulsesRule,
+  SideDarkRule,
+  FlashesASecondRule,
+  PowerCeilingRule,
+  RhythmsRule,
+  PeakCurrentRule,
 ] as const;
 
 export const Rule = z.discriminatedUnion('kind', KINDS, {

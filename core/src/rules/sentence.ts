@@ -38,6 +38,20 @@ function body(rule: Rule): string {
       return `Never below ${rule.thresholdCd} cd for longer than ${rule.maxMs} ms to the ${list(rule.faces)}`;
     case 'white-rear':
       return `No white above ${rule.aboveCd} cd to the rear except reversing lamps`;
+    case 'pulses':
+      return `At most ${rule.most} pulses in one flash`;
+    case 'side-dark':
+      return `The lamps of one side are never dark together for longer than ${rule.maxMs} ms`;
+    case 'flashes-a-second':
+      return `At most ${rule.most} flashes in any second to the ${list(rule.faces)}, of lamps above ${rule.aboveCd} cd`;
+    case 'power-ceiling': {
+      const when = rule.ambient === 'any' ? '' : ` by ${rule.ambient}`;
+      return `At most ${rule.maxCdsPerMin} cd·s/min at any bearing to the ${list(rule.faces)}${when}`;
+    }
+    case 'rhythms':
+      return `At most ${rule.most} different rhythms seen from one direction, of lamps above ${rule.aboveCd} cd`;
+    case 'peak-current':
+      return `At most ${rule.maxA} A at the worst moment of the flashing`;
     case 'sync-partners':
       return 'Mirrored partners keep step: one sync group, equal cycles';
   }

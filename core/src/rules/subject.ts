@@ -3,7 +3,7 @@ import { openText, sameOpen, type State } from '../build/state.ts';
 import type { Ambient } from '../coverage/range.ts';
 import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
 import { FACE_BEARINGS, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
-import type { Drive } from '../timing/drive.ts';
+import { highestCd } from '../timing/drive.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleFace, RulePack } from './pack.ts';
@@ -140,12 +140,8 @@ export function brightestToward(
 ): { cd: number; bearing: number } {
   let bearing = FACE_SECTORS[face].fromDeg;
   for (const b of FACE_BEARINGS[face]) if ((share[b] ?? 0) > (share[bearing] ?? 0)) bearing = b;
-  return { cd: peakCd(drive) * (share[bearing] ?? 0), bearing };
+  return { cd: highestCd(drive) * (share[bearing] ?? 0), bearing };
 }
-
-/** What a channel sends along its aim at the highest level of its spans, cd. */
-export const peakCd = (drive: Drive): number =>
-  drive.spans.reduce((most, s) => Math.max(most, s.level), 0) * drive.peakCd;
 
 export const faceText: Readonly<Record<RuleFace, string>> = {
   front: 'to the front',

@@ -1,6 +1,7 @@
-import { isSteady, type Span } from './pattern.ts';
+import type { Cycle } from './pattern.ts';
+import { isSteady, type Span } from './span.ts';
 
-/** A pattern's figures on one lamp. Exact: sums of whole milliseconds, nothing sampled. */
+/** What a lamp's light is, as rates and times. Exact: sums of whole milliseconds, nothing sampled. */
 export interface FlashFigures {
   readonly steady: boolean;
   readonly cyclesPerMinute: number;
@@ -10,8 +11,8 @@ export interface FlashFigures {
   readonly longestDarkMs: number;
 }
 
-/** A lamp that is never lit is dark for ever: longestDarkMs is Infinity. */
-export function flashFigures(spans: readonly Span[], cycleMs: number): FlashFigures {
+/** The figures of one line of a cycle. A line that is never lit is dark for ever: longestDarkMs is Infinity. */
+export function flashFigures(spans: readonly Span[], cycleMs: Cycle['cycleMs']): FlashFigures {
   const on = spans.reduce((sum, s) => sum + s.toMs - s.fromMs, 0);
   const gaps = spans.map((s, i) => {
     const next = spans[i + 1];
@@ -30,3 +31,7 @@ export function flashFigures(spans: readonly Span[], cycleMs: number): FlashFigu
 /** Spans that touch are one pulse. */
 const pulseCount = (gaps: readonly number[], always: boolean): number =>
   always ? 0 : gaps.filter((gap) => gap > 0).length;
+
+/** The most pulses that any line shows in a cycle. */
+export const mostPulses = (lines: Cycle['lines'], cycleMs: number): number =>
+  Math.max(0, ...lines.map((spans) => flashFigures(spans, cycleMs).pulsesPerCycle));

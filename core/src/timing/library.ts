@@ -1,4 +1,5 @@
-import type { Pattern, Span } from './pattern.ts';
+import type { Pattern, RowMove } from './pattern.ts';
+import type { Slot, Span } from './span.ts';
 
 const on = (fromMs: number, toMs: number, level = 1): Span => ({ fromMs, toMs, level });
 
@@ -22,22 +23,22 @@ function uneven(startMs: number, ...onOff: readonly number[]): Span[] {
 
 /** A pattern whose phase B answers in the other half of the cycle. */
 const halves = (id: string, name: string, cycleMs: number, at: (startMs: number) => Span[]): Pattern => ({
-  kind: 'phases',
+  kind: 'drawn',
+  by: 'phase',
   id,
   name,
   cycleMs,
-  A: at(0),
-  B: at(cycleMs / 2),
+  lines: [at(0), at(cycleMs / 2)],
 });
 
-/** A pattern that both phases show at once. */
+/** A pattern that all phases show at once. */
 const together = (id: string, name: string, cycleMs: number, spans: Span[]): Pattern => ({
-  kind: 'phases',
+  kind: 'drawn',
+  by: 'phase',
   id,
   name,
   cycleMs,
-  A: spans,
-  B: spans,
+  lines: [spans],
 });
 
 /** The two phases take turns without a dark moment between them. */
@@ -46,41 +47,90 @@ const turns = (id: string, name: string, cycleMs: number): Pattern =>
 
 /** A burn at a low level with a flash on top of it, in phase B in the other half of the cycle. */
 const burnWith = (id: string, name: string, cycleMs: number, flashMs: number, low: number): Pattern => ({
-  kind: 'phases',
+  kind: 'drawn',
+  by: 'phase',
   id,
   name,
   cycleMs,
-  A: [on(0, flashMs), on(flashMs, cycleMs, low)],
-  B: [
-    on(0, cycleMs / 2, low),
-    on(cycleMs / 2, cycleMs / 2 + flashMs),
-    on(cycleMs / 2 + flashMs, cycleMs, low),
+  lines: [
+    [on(0, flashMs), on(flashMs, cycleMs, low)],
+    [
+      on(0, cycleMs / 2, low),
+      on(cycleMs / 2, cycleMs / 2 + flashMs),
+      on(cycleMs / 2 + flashMs, cycleMs, low),
+    ],
   ],
 });
 
-const STEPS = 8;
-/** Steps by their place from 0 in a row of eight. */
-const steps = (id: string, name: string, cycleMs: number, at: (place: number) => Span[]): Pattern => ({
-  kind: 'steps',
+/** The phases take turns in the order of their letters, each for its share of the cycle. */
+const inTurn = (
+  id: string,
+  name: string,
+  cycleMs: number,
+  phases: number,
+  at: (startMs: number) => Span[],
+): Pattern => ({
+  kind: 'drawn',
+  by: 'phase',
   id,
   name,
   cycleMs,
-  steps: Array.from({ length: STEPS }, (_, place) => at(place)),
+  lines: Array.from({ length: phases }, (_, i) => at((i * cycleMs) / phases)),
 });
 
-/** How far a place is from the middle of the row: 0 for the two in the middle, 3 for the ends. */
-const fromMiddle = (place: number): number => (place < STEPS / 2 ? STEPS / 2 - 1 - place : place - STEPS / 2);
+const ramp = (fromMs: number, toMs: number, level: number, endLevel: number): Span => ({
+  fromMs,
+  toMs,
+  level,
+  endLevel,
+});
 
-/** Fills one after the other and holds to the end of the lit part. */
-const filling = (stepMs: number, litMs: number, turn: (place: number) => number) => (place: number) => [
-  on(turn(place) * stepMs, litMs),
-];
-/** Lit alone, one after the other. */
-const running = (stepMs: number, turn: (place: number) => number) => (place: number) => [
-  on(turn(place) * stepMs, (turn(place) + 1) * stepMs),
-];
-const forth = (place: number): number => place;
-const back = (place: number): number => STEPS - 1 - place;
+/** Spans that light these colour slots, one after another. */
+const inSlots = (spans: readonly Span[], ...slots: readonly Slot[]): Span[] =>
+  spans.map((s, i) => ({ ...s, slot: slots[i % slots.length] ?? 1 }));
+
+const HEADS = 8;
+/** Along a row of eight: what is lit stays lit, and rests before it begins again. */
+const filling = (
+  id: string,
+  name: string,
+  move: RowMove,
+  stepMs: number,
+  holdMs: number,
+  restMs: number,
+): Pattern => ({ kind: 'row', id, name, move, heads: HEADS, stepMs, show: 'hold', holdMs, restMs });
+/** Along a row of eight: each lit for its own step. */
+const running = (id: string, name: string, move: RowMove, stepMs: number, restMs = 0): Pattern => ({
+  kind: 'row',
+  id,
+  name,
+  move,
+  heads: HEADS,
+  stepMs,
+  show: 'run',
+  holdMs: 0,
+  restMs,
+});
+
+/** Two phases by the same bounds, each with its own lot. */
+const chance = (
+  id: string,
+  name: string,
+  cycleMs: number,
+  pulse: { leastMs: number; mostMs: number },
+  dark: { leastMs: number; mostMs: number },
+): Pattern => ({ kind: 'random', id, name, seed: 7, cycleMs, phases: 2, pulse, dark });
+
+const sequence = (
+  id: string,
+  name: string,
+  ...parts: readonly [patternId: string, times: number][]
+): Pattern => ({
+  kind: 'sequence',
+  id,
+  name,
+  parts: parts.map(([patternId, times]) => ({ patternId, times })),
+});
 
 /** The families of the library, in the order a list shows them. */
 export const PATTERN_FAMILIES = [
@@ -91,7 +141,11 @@ export const PATTERN_FAMILIES = [
   'taking turns',
   'together',
   'over a burn',
+  'rising and falling',
+  'colour by colour',
   'along a row',
+  'one after another',
+  'by chance',
 ] as const;
 export type PatternFamily = (typeof PATTERN_FAMILIES)[number];
 
@@ -149,48 +203,106 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     burnWith('burn-slow', 'Slow flash over a burn', 1250, 400, 0.3),
     burnWith('burn-night', 'Soft flash over a burn, for the night', 2000, 500, 0.5),
   ],
-  'along a row': [
-    steps('sweep', 'Sweep, first to last', 1000, filling(80, 800, forth)),
-    steps('sweep-back', 'Sweep, last to first', 1000, filling(80, 800, back)),
-    steps('sweep-slow', 'Slow sweep, first to last', 1500, filling(120, 1250, forth)),
-    steps('sweep-back-slow', 'Slow sweep, last to first', 1500, filling(120, 1250, back)),
-    steps('centre-out', 'From the middle out', 1000, filling(140, 800, fromMiddle)),
-    steps(
-      'edges-in',
-      'From the ends in',
-      1000,
-      filling(140, 800, (place) => 3 - fromMiddle(place)),
+  'rising and falling': [
+    halves('turning', 'Turning beam', 700, (start) =>
+      [ramp(0, 90, 0, 1), ramp(90, 180, 1, 0)].map((s) => ({
+        ...s,
+        fromMs: start + s.fromMs,
+        toMs: start + s.toMs,
+      })),
     ),
-    steps('run', 'One running, first to last', 960, running(120, forth)),
-    steps('run-back', 'One running, last to first', 960, running(120, back)),
-    steps('run-centre-out', 'Two running, from the middle out', 800, running(200, fromMiddle)),
-    steps('bounce', 'One running to and fro', 1400, (place) =>
-      place === 0 || place === STEPS - 1
-        ? [on(place * 100, place * 100 + 100)]
-        : [on(place * 100, place * 100 + 100), on(1400 - place * 100, 1500 - place * 100)],
+    halves('turning-slow', 'Turning beam, slow', 1200, (start) =>
+      [ramp(0, 150, 0, 1), ramp(150, 300, 1, 0)].map((s) => ({
+        ...s,
+        fromMs: start + s.fromMs,
+        toMs: start + s.toMs,
+      })),
     ),
-    steps('every-other', 'Every other in turn', 800, (place) => [
-      place % 2 === 0 ? on(0, 400) : on(400, 800),
+    together('breathing', 'Rising and falling softly', 3000, [
+      ramp(0, 1500, 0.1, 1),
+      ramp(1500, 3000, 1, 0.1),
     ]),
-    steps('row-blink', 'The whole row at once', 1000, () => [on(0, 500)]),
+    {
+      kind: 'drawn',
+      by: 'phase',
+      id: 'fade-over',
+      name: 'Fading from one half to the other',
+      cycleMs: 1200,
+      lines: [
+        [ramp(0, 600, 1, 0), ramp(600, 1200, 0, 1)],
+        [ramp(0, 600, 0, 1), ramp(600, 1200, 1, 0)],
+      ],
+    },
+    halves('afterglow', 'Flash with an afterglow', 800, (start) => [
+      on(start, start + 90),
+      ramp(start + 90, start + 390, 0.5, 0),
+    ]),
+  ],
+  'colour by colour': [
+    halves('two-and-one', 'Two of the first colour, one of the second', 1000, (start) =>
+      inSlots(pulses(3, 90, 60, start), 1, 1, 2),
+    ),
+    halves('colour-change', 'First colour, then the second', 1000, (start) =>
+      inSlots(pulses(2, 160, 60, start), 1, 2),
+    ),
+    halves('three-colours', 'One flash of each of three colours', 1200, (start) =>
+      inSlots(pulses(3, 120, 60, start), 1, 2, 3),
+    ),
+    {
+      kind: 'drawn',
+      by: 'phase',
+      id: 'colours-turn',
+      name: 'Halves taking turns, each turn in the other colour',
+      cycleMs: 1600,
+      lines: [inSlots([on(0, 400), on(800, 1200)], 1, 2), inSlots([on(400, 800), on(1200, 1600)], 2, 1)],
+    },
+  ],
+  'along a row': [
+    filling('sweep', 'Sweep, first to last', 'first-to-last', 80, 160, 200),
+    filling('sweep-back', 'Sweep, last to first', 'last-to-first', 80, 160, 200),
+    filling('sweep-slow', 'Slow sweep, first to last', 'first-to-last', 120, 290, 250),
+    filling('sweep-back-slow', 'Slow sweep, last to first', 'last-to-first', 120, 290, 250),
+    filling('centre-out', 'From the middle out', 'middle-out', 140, 240, 200),
+    filling('edges-in', 'From the ends in', 'ends-in', 140, 240, 200),
+    running('run', 'One running, first to last', 'first-to-last', 120),
+    running('run-back', 'One running, last to first', 'last-to-first', 120),
+    running('run-centre-out', 'Two running, from the middle out', 'middle-out', 200),
+    running('bounce', 'One running to and fro', 'to-and-fro', 100),
+    running('build-up', 'Building up, one more at every flash', 'build-up', 140, 200),
+    running('every-other', 'Every other in turn', 'every-other', 400),
+    {
+      kind: 'drawn',
+      by: 'order',
+      id: 'row-blink',
+      name: 'The whole row at once',
+      cycleMs: 1000,
+      lines: [[on(0, 500)]],
+    },
+  ],
+  'one after another': [
+    inTurn('quarters-turn', 'Four quarters in turn', 1200, 4, (start) => pulses(1, 250, 0, start)),
+    inTurn('quarters-double', 'Four quarters in turn, double flash', 1400, 4, (start) =>
+      pulses(2, 90, 50, start),
+    ),
+    sequence('slow-then-quick', 'Slow, then quick', ['single-slow', 3], ['single-quick', 4]),
+    sequence('triple-then-turns', 'Triple flash, then taking turns', ['triple', 3], ['turns', 2]),
+    sequence('double-then-quad', 'Double flash, then quad flash', ['double', 3], ['quad', 3]),
+  ],
+  'by chance': [
+    chance('chance', 'By chance', 6400, { leastMs: 60, mostMs: 180 }, { leastMs: 260, mostMs: 640 }),
+    chance(
+      'chance-calm',
+      'By chance, calm',
+      8000,
+      { leastMs: 150, mostMs: 350 },
+      { leastMs: 450, mostMs: 900 },
+    ),
   ],
 };
 
 /** Every pattern of the library, family by family. */
 export const PATTERNS: readonly Pattern[] = PATTERN_FAMILIES.flatMap((family) => FAMILIES[family]);
 
-/** The family a library pattern belongs to. */
-export const familyOf = (id: string): PatternFamily =>
-  PATTERN_FAMILIES.find((family) => FAMILIES[family].some((p) => p.id === id)) ?? 'steady';
-
-export const findPattern = (id: string): Pattern | undefined => PATTERNS.find((p) => p.id === id);
-
-/**
- * The library pattern of that id.
- * @throws {RangeError} the library has none
- */
-export function patternOf(id: string): Pattern {
-  const pattern = findPattern(id);
-  if (pattern === undefined) throw new RangeError(`no pattern '${id}' in the library`);
-  return pattern;
-}
+/** The family a library pattern belongs to; null for one that is not of the library. */
+export const familyOf = (id: string): PatternFamily | null =>
+  PATTERN_FAMILIES.find((family) => FAMILIES[family].some((p) => p.id === id)) ?? null;

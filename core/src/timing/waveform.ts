@@ -1,10 +1,12 @@
-/** A repeating light: piecewise constant, edges in whole milliseconds. */
+/** A repeating light: straight pieces, edges in whole milliseconds. */
 export interface Waveform {
   readonly cycleMs: number;
   /** Lengths of the pieces, adding up to the cycle, ms. */
   readonly durationsMs: readonly number[];
-  /** Intensity in each piece, cd. */
-  readonly intensitiesCd: ArrayLike<number>;
+  /** Intensity just after each piece begins, cd. */
+  readonly startCd: ArrayLike<number>;
+  /** Intensity just before each piece ends, cd; the same as at its start where the light stays. */
+  readonly endCd: ArrayLike<number>;
 }
 
 /** Blondel and Rey's visual time constant, s. */
@@ -13,8 +15,8 @@ export const VISUAL_TIME_S = 0.2;
 const at = (values: ArrayLike<number>, i: number): number => values[i] ?? 0;
 
 /** Mean intensity over the cycle, cd. */
-export function meanCd({ cycleMs, durationsMs, intensitiesCd }: Waveform): number {
-  return durationsMs.reduce((sum, ms, i) => sum + ms * at(intensitiesCd, i), 0) / cycleMs;
+export function meanCd({ cycleMs, durationsMs, startCd, endCd }: Waveform): number {
+  return durationsMs.reduce((sum, ms, i) => sum + (ms * (at(startCd, i) + at(endCd, i))) / 2, 0) / cycleMs;
 }
 
 /**
@@ -23,31 +25,99 @@ export function meanCd({ cycleMs, durationsMs, intensitiesCd }: Waveform): numbe
  */
 export const opticalPower = (w: Waveform): number => meanCd(w) * 60;
 
+/** The highest intensity, cd. */
+export const peakCdOf = ({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number =>
+  Math.max(0, ...Array.from(startCd), ...Array.from(endCd));
+
 /**
  * Effective intensity of one flash (Blondel and Rey 1911): max over t1 < t2 of ∫ I dt / (a + t2 − t1), with
- * windows of at most one cycle. For a piecewise-constant light the best window begins and ends on edges.
+ * windows of at most one cycle.
+ *
+ * Found as the root of F(λ) = max ∫ (I − λ) dt − λ a (Dinkelbach 1967): for a given λ the best window begins and
+ * ends on an edge or where I crosses λ, and is the greatest sum of neighbouring pieces; its own ratio is the next
+ * λ. The ratios only rise, and for a light of steps they end after as many turns as there are windows at most.
  *
  * @param visualTimeS - a, s, > 0
  * @returns cd
  */
-export function flashEffectiveCd(
-  { durationsMs, intensitiesCd }: Waveform,
-  visualTimeS = VISUAL_TIME_S,
-): number {
-  const pieces = durationsMs.length;
+export function flashEffectiveCd(w: Waveform, visualTimeS = VISUAL_TIME_S): number {
   let best = 0;
-  for (let first = 0; first < pieces; first++) {
-    let energy = 0;
-    let span = 0;
-    for (let k = 0; k < pieces; k++) {
-      const i = (first + k) % pieces;
-      const seconds = (durationsMs[i] ?? 0) / 1000;
-      energy += at(intensitiesCd, i) * seconds;
-      span += seconds;
-      best = Math.max(best, energy / (visualTimeS + span));
+  for (;;) {
+    const { energy, seconds } = bestWindow(w, best);
+    const ratio = energy / (visualTimeS + seconds);
+    if (!(ratio > best * (1 + 1e-13))) return best;
+    best = ratio;
+  }
+}
+
+/** The window of at most a cycle with the most light above λ: its whole energy, cd·s, and its length, s. */
+function bestWindow(w: Waveform, lambda: number): { energy: number; seconds: number } {
+  const excess: number[] = [];
+  const seconds: number[] = [];
+  const push = (ms: number, from: number, to: number): void => {
+    seconds.push(ms / 1000);
+    excess.push((((from + to) / 2 - lambda) * ms) / 1000);
+  };
+  for (const [i, ms] of w.durationsMs.entries()) {
+    const from = at(w.startCd, i);
+    const to = at(w.endCd, i);
+    if (from < lambda === to < lambda || from === to) push(ms, from, to);
+    else {
+      const part = (ms * (lambda - from)) / (to - from);
+      push(part, from, lambda);
+      push(ms - part, lambda, to);
     }
   }
-  return best;
+  const [begin, count] = greatestRun(excess);
+  let energy = 0;
+  let length = 0;
+  for (let k = 0; k < count; k++) {
+    const i = (begin + k) % excess.length;
+    energy += (excess[i] ?? 0) + lambda * (seconds[i] ?? 0);
+    length += seconds[i] ?? 0;
+  }
+  return { energy, seconds: length };
+}
+
+/** The run of neighbours in a ring with the greatest sum, each taken at most once: where it begins, how many. */
+function greatestRun(values: readonly number[]): [begin: number, count: number] {
+  let sum = 0;
+  let total = 0;
+  let begin = 0;
+  let best = -Infinity;
+  let bestBegin = 0;
+  let bestEnd = 0;
+  let low = 0;
+  let lowBegin = 0;
+  let lowest = 0;
+  let lowestBegin = 0;
+  let lowestEnd = 0;
+  for (const [i, v] of values.entries()) {
+    total += v;
+    if (sum <= 0) {
+      sum = v;
+      begin = i;
+    } else sum += v;
+    if (sum > best) {
+      best = sum;
+      bestBegin = begin;
+      bestEnd = i + 1;
+    }
+    if (low >= 0) {
+      low = v;
+      lowBegin = i;
+    } else low += v;
+    if (low < lowest) {
+      lowest = low;
+      lowestBegin = lowBegin;
+      lowestEnd = i + 1;
+    }
+  }
+  const n = values.length;
+  // Over the end of the cycle the best run is all but the worst one.
+  return total - lowest > best
+    ? [lowestEnd % n, n - (lowestEnd - lowestBegin)]
+    : [bestBegin, bestEnd - bestBegin];
 }
 
 /**
@@ -60,20 +130,48 @@ export function flashEffectiveCd(
 export const effectiveCd = (w: Waveform, visualTimeS = VISUAL_TIME_S): number =>
   Math.max(flashEffectiveCd(w, visualTimeS), meanCd(w));
 
+/** A time without light, ms; `fromMs` within the cycle. */
+export interface Gap {
+  readonly fromMs: number;
+  readonly ms: number;
+}
+
+/**
+ * The times in which the light stays below a threshold, in order, those over the end of the cycle in one.
+ * A ramp is cut where it crosses the threshold.
+ * @returns none when it is never below; one of Infinity when always
+ */
+export function darkGaps({ cycleMs, durationsMs, startCd, endCd }: Waveform, thresholdCd: number): Gap[] {
+  const gaps: { fromMs: number; ms: number }[] = [];
+  const dark = (fromMs: number, ms: number): void => {
+    const last = gaps.at(-1);
+    if (ms <= 0) return;
+    if (last !== undefined && Math.abs(last.fromMs + last.ms - fromMs) < 1e-9) last.ms += ms;
+    else gaps.push({ fromMs, ms });
+  };
+  let t = 0;
+  for (const [i, ms] of durationsMs.entries()) {
+    const from = at(startCd, i);
+    const to = at(endCd, i);
+    const [fromDark, toDark] = [from < thresholdCd, to < thresholdCd];
+    const crossMs = from === to ? 0 : (ms * (thresholdCd - from)) / (to - from);
+    if (fromDark && toDark) dark(t, ms);
+    else if (fromDark) dark(t, crossMs);
+    else if (toDark) dark(t + crossMs, ms - crossMs);
+    t += ms;
+  }
+  const [first] = gaps;
+  const last = gaps.at(-1);
+  if (first === undefined || last === undefined) return [];
+  if (gaps.length === 1 && first.ms >= cycleMs) return [{ fromMs: 0, ms: Infinity }];
+  if (gaps.length > 1 && first.fromMs === 0 && Math.abs(last.fromMs + last.ms - cycleMs) < 1e-9)
+    return [...gaps.slice(1, -1), { fromMs: last.fromMs, ms: last.ms + first.ms }];
+  return gaps;
+}
+
 /**
  * Longest time in which the light stays below a threshold, running on from the cycle's end into its beginning.
  * @returns ms; 0 when never below, Infinity when always below
  */
-export function longestDarkMs({ durationsMs, intensitiesCd }: Waveform, thresholdCd: number): number {
-  const pieces = durationsMs.length;
-  const lit = durationsMs.findIndex((_, i) => at(intensitiesCd, i) >= thresholdCd);
-  if (lit === -1) return Infinity;
-  let longest = 0;
-  let dark = 0;
-  for (let k = 1; k <= pieces; k++) {
-    const i = (lit + k) % pieces;
-    dark = at(intensitiesCd, i) >= thresholdCd ? 0 : dark + (durationsMs[i] ?? 0);
-    longest = Math.max(longest, dark);
-  }
-  return longest;
-}
+export const longestDarkMs = (w: Waveform, thresholdCd: number): number =>
+  Math.max(0, ...darkGaps(w, thresholdCd).map((gap) => gap.ms));

@@ -1,8 +1,9 @@
 import type { LitChannel } from '../../coverage/ring.ts';
+import { highestCd } from '../../timing/drive.ts';
 import type { Sector } from '../../coverage/sectors.ts';
 import type { Fault } from '../finding.ts';
 import type { RuleFace } from '../pack.ts';
-import { brightestToward, faceSectorsWhere, peakCd, type Subject } from '../subject.ts';
+import { brightestToward, faceSectorsWhere, type Subject } from '../subject.ts';
 import type { State } from '../../build/state.ts';
 
 /** Channels that show more than they may toward a face. */
@@ -22,7 +23,7 @@ export function shownToward(lit: readonly LitChannel[], face: RuleFace, aboveCd:
   if (first === undefined) return null;
   const best = rest.reduce((a, b) => (b.cd > a.cd ? b : a), first);
   const above = (b: number) =>
-    seen.some(({ channel }) => peakCd(channel.drive) * (channel.share[b] ?? 0) > aboveCd);
+    seen.some(({ channel }) => highestCd(channel.drive) * (channel.share[b] ?? 0) > aboveCd);
   return {
     channels: seen.map(({ channel }) => channel),
     peakCd: best.cd,

@@ -38,6 +38,13 @@ const HOME: Readonly<Record<FindingKind, StepId>> = {
   'flash-rate': 'timing',
   'dark-gap': 'timing',
   'sync-partners': 'timing',
+  pulses: 'timing',
+  'side-dark': 'timing',
+  'flashes-a-second': 'timing',
+  rhythms: 'timing',
+  'peak-current': 'timing',
+  'free-runner': 'timing',
+  'power-ceiling': 'visibility',
   'power-floor': 'visibility',
 };
 

@@ -27,6 +27,7 @@ export function polarOf(lookup: Lookup, fixture: Fixture, module: FixtureModule,
     colours: [colour],
     groupId: null,
     phase: 'A' as const,
+    offsetMs: 0,
     order: 1,
     insert: 'warning' as const,
   };

@@ -1,23 +1,50 @@
+<script module lang="ts">
+  /** The choice that begins an empty pattern. */
+  export const NEW_PATTERN = '~new';
+</script>
+
 <script lang="ts">
   import type { StageIndex } from '@flarik/core/build/schema';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
+  import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';
   import { getEditor } from '$lib/editor/context';
 
-  /** The library as the choices of a select: by family, with what the packs do not allow in this stage said or left out. */
-  let { stage, chosen, onlyAllowed }: { stage: StageIndex; chosen: string; onlyAllowed: boolean } = $props();
+  /** The patterns as the choices of a select: own ones, then the library by family; what the packs do not allow in this stage is said or left out. */
+  let {
+    stage,
+    chosen,
+    onlyAllowed,
+    fresh = false,
+  }: {
+    stage: StageIndex;
+    chosen: string;
+    onlyAllowed: boolean;
+    /** A new, empty pattern can be chosen too. */
+    fresh?: boolean;
+  } = $props();
   const editor = getEditor()();
 
+  const book = $derived(bookOf(editor.build));
   const families = $derived(
-    PATTERN_FAMILIES.map((family) => ({
-      family,
-      patterns: PATTERNS.filter((p) => familyOf(p.id) === family)
-        .map((p) => ({ id: p.id, name: p.name, why: patternMisfit(editor.build, stage, p) }))
-        .filter(({ id, why }) => !onlyAllowed || why === null || id === chosen),
-    })).filter(({ patterns }) => patterns.length > 0),
+    [
+      { family: 'own', patterns: book.own },
+      ...PATTERN_FAMILIES.map((family) => ({
+        family,
+        patterns: PATTERNS.filter((p) => familyOf(p.id) === family),
+      })),
+    ]
+      .map(({ family, patterns }) => ({
+        family,
+        patterns: patterns
+          .map((p) => ({ id: p.id, name: p.name, why: patternMisfit(editor.build, stage, book.cycle(p.id)) }))
+          .filter(({ id, why }) => !onlyAllowed || why === null || id === chosen),
+      }))
+      .filter(({ patterns }) => patterns.length > 0),
   );
 </script>
 
+{#if fresh}<option value={NEW_PATTERN}>new, empty …</option>{/if}
 {#each families as { family, patterns } (family)}
   <optgroup label={family}>
     {#each patterns as { id, name, why } (id)}

@@ -1,97 +1,254 @@
 <script lang="ts">
-  import { colourLetter } from '@flarik/core/fixture/colour';
+  import { changeModules } from '@flarik/core/build/edits';
+  import { untrack } from 'svelte';
+  import { commonCycleMs } from '@flarik/core/timing/timeline';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
-  import { scoreOf } from './scoreRows';
+  import { getDesk } from './desk.svelte';
+  import ScoreLane from './ScoreLane.svelte';
+  import {
+    clocksText,
+    followingPhase,
+    keyOf,
+    scoreOf,
+    type ScoreChannel,
+    type ScoreLine,
+    type ScoreRow,
+  } from './scoreRows';
+  import TimePlots from './TimePlots.svelte';
+  import { TimeWindow, WIDTHS_MS } from './window.svelte';
 
-  const LINE = 20;
-  const HEAD = 22;
-  const NAMES = 150;
-
-  const WINDOWS = [
-    { value: 1000, text: '1 s' },
-    { value: 2500, text: '2.5 s' },
-    { value: 10_000, text: '10 s' },
-  ] as const;
+  const LANE = 24;
+  const CHANNEL = 15;
+  const HEAD = 18;
+  const NAMES = 168;
 
   const editor = getEditor()();
-  let windowMs = $state<number>(2500);
-  const fromMs = $derived(Math.floor(editor.preview.timeMs / windowMs) * windowMs);
-  const score = $derived(scoreOf(editor.build, editor.state.stage, { fromMs, toMs: fromMs + windowMs }));
+  const desk = getDesk()();
+  const time = new TimeWindow();
   let width = $state(700);
-  const plot = $derived(Math.max(100, width - NAMES - 24));
-  const x = $derived((ms: number) => NAMES + ((ms - fromMs) / windowMs) * plot);
+  /** Rows opened into their channels. */
+  let opened = $state.raw<ReadonlySet<string>>(new Set());
 
+  const plot = $derived(Math.max(100, width - NAMES - 18));
+  const x = $derived((ms: number) => NAMES + ((ms - time.fromMs) / time.widthMs) * plot);
+  const stage = $derived(editor.build.timing.stages[editor.state.stage]);
+  const rows = $derived(
+    scoreOf(editor.build, editor.state.stage, editor.state.ambient, {
+      fromMs: time.fromMs,
+      toMs: time.toMs,
+    }),
+  );
+  const cycleMs = $derived(commonCycleMs(editor.drives.map((d) => d.cycleMs)));
+  const onDesk = $derived(desk.place === null ? '' : keyOf(desk.place));
+
+  interface Laid {
+    readonly row: ScoreRow;
+    readonly top: number;
+    readonly lines: readonly {
+      readonly line: ScoreLine;
+      readonly y: number;
+      readonly channels: readonly { readonly channel: ScoreChannel; readonly y: number }[];
+    }[];
+  }
   const laid = $derived.by(() => {
-    let y = HEAD;
-    return score.rows.map((row) => {
+    let y = 0;
+    return rows.map((row): Laid => {
       const top = y;
-      const lines = row.lines.map((line, i) => ({ ...line, y: top + 18 + i * LINE }));
-      y = top + 18 + row.lines.length * LINE + 8;
-      return { ...row, top, lines };
+      y += HEAD;
+      const shown = row.lines.filter((l) => l.channels.length > 0 || row.key === onDesk);
+      const lines = shown.map((line) => {
+        const at = y;
+        y += LANE;
+        const channels = (opened.has(row.key) ? line.channels : []).map((channel) => {
+          const place = { channel, y };
+          y += CHANNEL;
+          return place;
+        });
+        return { line, y: at, channels };
+      });
+      y += 6;
+      return { row, top, lines };
     });
   });
-  const height = $derived((laid.at(-1)?.lines.at(-1)?.y ?? HEAD) + LINE + 8);
-  const step = $derived(windowMs / 10);
-  const ticks = $derived(Array.from({ length: 11 }, (_, i) => fromMs + i * step));
-  const drifting = $derived(new Set(editor.drives.filter((d) => !d.steady).map((d) => d.clockId)).size > 1);
+  const bottom = $derived.by(() => {
+    const last = laid.at(-1);
+    const line = last?.lines.at(-1);
+    return (line?.channels.at(-1)?.y ?? line?.y ?? last?.top ?? 0) + LANE + 6;
+  });
+
+  $effect(() => {
+    const at = editor.preview.timeMs;
+    untrack(() => time.follow(at));
+  });
+
+  function toggle(key: string): void {
+    const next = new Set(opened);
+    if (!next.delete(key)) next.add(key);
+    opened = next;
+  }
+
+  function wheel(event: WheelEvent): void {
+    const box = event.currentTarget instanceof Element ? event.currentTarget.getBoundingClientRect() : null;
+    if (box === null) return;
+    if (event.ctrlKey || event.metaKey) {
+      event.preventDefault();
+      const about = time.fromMs + ((event.clientX - box.left - NAMES) / plot) * time.widthMs;
+      time.zoom(event.deltaY > 0 ? 1 : -1, about);
+    } else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
+      event.preventDefault();
+      const by = event.shiftKey ? event.deltaY : event.deltaX;
+      time.move(time.fromMs + (by / plot) * time.widthMs);
+    }
+  }
+
+  /** Wheel listeners of the framework are passive; zooming must keep the page from zooming too. */
+  function zooms(node: HTMLElement): { destroy: () => void } {
+    node.addEventListener('wheel', wheel, { passive: false });
+    return { destroy: () => node.removeEventListener('wheel', wheel) };
+  }
+
+  const pathOf = (channel: ScoreChannel, y: number): string =>
+    channel.bars
+      .map((bar) => {
+        const left = Math.max(NAMES, x(bar.fromMs));
+        const right = Math.min(NAMES + plot, Math.max(left + 1, x(bar.toMs)));
+        const h = CHANNEL - 4;
+        return `M${left.toFixed(1)} ${y + h}V${(y + h * (1 - bar.level)).toFixed(1)}L${right.toFixed(1)} ${(y + h * (1 - bar.endLevel)).toFixed(1)}V${y + h}Z`;
+      })
+      .join('');
+
+  /** Lets a lamp's module show the next line of the pattern. */
+  function nextPhase(row: ScoreRow, channel: ScoreChannel): void {
+    const setup = editor.build.placements
+      .find((p) => p.id === channel.placementId)
+      ?.modules.find((m) => m.id === channel.moduleId);
+    if (setup === undefined) return;
+    const ref = [{ placementId: channel.placementId, moduleId: channel.moduleId }];
+    const count = row.cycle.lines.length;
+    if (row.cycle.by === 'order')
+      editor.edit(`Place of ${channel.name}`, (b) =>
+        changeModules(b, ref, { order: (setup.order % Math.max(count, 1)) + 1 }),
+      );
+    else
+      editor.edit(`Phase of ${channel.name}`, (b) =>
+        changeModules(b, ref, { phase: followingPhase(setup.phase, count) }),
+      );
+  }
 </script>
 
-<section class="score" aria-label="Score of {editor.build.timing.stages[editor.state.stage].name}">
+<section class="score" aria-label="Score of {stage.name}">
   <div class="head">
     <p class="quiet small">
-      {editor.build.timing.stages[editor.state.stage].name}:
-      {#if score.rows.length === 0}
+      {stage.name}{editor.state.ambient === 'night' ? ' at night' : ''}:
+      {#if rows.length === 0}
         nothing lights. Give a group a pattern in the table above.
       {:else}
-        common cycle {score.cycleMs} ms.
-        {#if drifting}Groups run on clocks of their own and drift against each other; they are drawn beginning
-          together.{/if}
+        {clocksText(editor.drives, cycleMs)}.
       {/if}
     </p>
-    <Choice
-      label="Time shown"
-      small
-      options={WINDOWS}
-      value={windowMs}
-      onchoose={(ms: number) => (windowMs = ms)}
-    />
-  </div>
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
-  <div class="plot" bind:clientWidth={width} role="group" aria-label="Bars" tabindex="0">
-    {#if score.rows.length > 0}
-      <svg {width} {height} role="img" aria-label="Bars of on-time for each group and phase">
-        {#each ticks as ms (ms)}
-          <line class="tick" x1={x(ms)} x2={x(ms)} y1={HEAD - 4} y2={height} />
-          <text class="ms" x={x(ms)} y={HEAD - 8}>{ms}</text>
+    <div class="window" role="group" aria-label="Time shown">
+      <button aria-label="Earlier" onclick={() => time.move(time.fromMs - time.widthMs / 2)}>◂</button>
+      <button aria-label="Later" onclick={() => time.move(time.fromMs + time.widthMs / 2)}>▸</button>
+      <button
+        aria-label="Shorter time"
+        disabled={time.widthMs <= WIDTHS_MS[0]}
+        onclick={() => time.zoom(-1, time.fromMs)}>+</button
+      >
+      <select
+        aria-label="Width of the time shown"
+        value={String(time.widthMs)}
+        onchange={(event) => (time.widthMs = Number(event.currentTarget.value))}
+      >
+        {#each WIDTHS_MS as ms (ms)}
+          <option value={String(ms)}>{ms < 1000 ? `${ms} ms` : `${ms / 1000} s`}</option>
         {/each}
-        {#each laid as row (row.groupId)}
-          <text class="row" x="4" y={row.top + 13}>{row.name}</text>
-          <text class="figures" x={NAMES} y={row.top + 13}>{row.figures}</text>
-          {#each row.lines as line (line.key)}
-            <text class="phase" x="14" y={line.y + 13}>{line.name} · {line.channels} ch</text>
-            <line class="base" x1={NAMES} x2={NAMES + plot} y1={line.y + LINE - 2} y2={line.y + LINE - 2} />
-            {#each line.bars as bar, i (i)}
-              {@const each = (LINE - 4) / bar.colours.length}
-              {#each bar.colours as colour, c (colour)}
-                <rect
-                  class="bar"
-                  style:fill="var(--lamp-{colour})"
-                  x={x(bar.fromMs)}
-                  y={line.y + 1 + c * each}
-                  width={Math.max(1, x(bar.toMs) - x(bar.fromMs))}
-                  height={each}
-                />
-                {#if x(bar.toMs) - x(bar.fromMs) > 11}
-                  <text
-                    class="letter"
-                    class:dark={colour !== 'blue' && colour !== 'purple'}
-                    x={(x(bar.fromMs) + x(bar.toMs)) / 2}
-                    y={line.y + 1 + c * each + each / 2 + 3.5}
-                    style:font-size="{Math.min(11, each + 2)}px">{colourLetter[colour]}</text
-                  >
-                {/if}
-              {/each}
+        {#if !WIDTHS_MS.some((ms) => ms === time.widthMs)}
+          <option value={String(time.widthMs)}>{time.widthMs} ms</option>
+        {/if}
+      </select>
+      <button
+        aria-label="Longer time"
+        disabled={time.widthMs >= 10_000}
+        onclick={() => time.zoom(1, time.fromMs)}>−</button
+      >
+      <button
+        onclick={() => {
+          time.fromMs = 0;
+          time.widthMs = Math.min(10_000, cycleMs);
+        }}>One cycle</button
+      >
+    </div>
+  </div>
+  <svg class="ruler" {width} height="18" aria-hidden="true">
+    {#each time.ticks as ms (ms)}
+      <text class="ms" x={x(ms)} y="13">{ms}</text>
+    {/each}
+  </svg>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
+  <div class="plot" bind:clientWidth={width} role="group" aria-label="Bars" tabindex="0" use:zooms>
+    {#if rows.length > 0}
+      <svg {width} height={bottom} role="group" aria-label="Bars of on-time for each group and phase">
+        <defs>
+          <clipPath id="score-clip"><rect x={NAMES} y="0" width={plot + 1} height={bottom} /></clipPath>
+        </defs>
+        {#each time.ticks as ms (ms)}
+          <line class="tick" x1={x(ms)} x2={x(ms)} y1="0" y2={bottom} />
+        {/each}
+        {#each laid as { row, top, lines } (row.key)}
+          {@const key = row.key}
+          <g
+            class="opener"
+            role="button"
+            tabindex="0"
+            aria-expanded={opened.has(key)}
+            aria-label="Channels of {row.name}"
+            onclick={() => toggle(key)}
+            onkeydown={(event) => {
+              if (event.key !== 'Enter' && event.key !== ' ') return;
+              event.preventDefault();
+              toggle(key);
+            }}
+          >
+            <rect x="0" y={top} width={NAMES - 6} height={HEAD} />
+            <text class="row" x="4" y={top + 13}>{opened.has(key) ? '▾' : '▸'} {row.name}</text>
+          </g>
+          <text class="figures" x={NAMES} y={top + 13}>{row.patternName}: {row.figures}</text>
+          {#each lines as { line, y, channels } (line.line)}
+            <ScoreLane
+              {row}
+              {line}
+              {y}
+              {x}
+              {time}
+              left={NAMES}
+              {plot}
+              height={LANE}
+              chosen={row.key === onDesk}
+            />
+            {#each channels as { channel, y: at } (channel.channelId)}
+              <g
+                class="channel"
+                class:selected={editor.selection.has(channel.placementId)}
+                role="button"
+                tabindex="-1"
+                aria-label="{channel.name}, {channel.colour}"
+                onclick={() => editor.select([channel.placementId], channel.moduleId)}
+                ondblclick={() => nextPhase(row, channel)}
+                onkeydown={(event) => {
+                  if (event.key === 'Enter') nextPhase(row, channel);
+                }}
+              >
+                <title
+                  >{channel.name} · {channel.moduleId}{channel.freeBecause === null
+                    ? ''
+                    : `: runs free, it ${channel.freeBecause}`} (double-click: next phase)</title
+                >
+                <rect x="0" y={at} width={NAMES} height={CHANNEL} />
+                <text class="lamp" x="22" y={at + 11}
+                  >{channel.freeBecause === null ? '' : '≈ '}{channel.name}</text
+                >
+                <path d={pathOf(channel, at)} style:fill="var(--lamp-{channel.colour})" />
+              </g>
             {/each}
           {/each}
         {/each}
@@ -99,12 +256,13 @@
           class="playhead"
           x1={x(editor.preview.timeMs)}
           x2={x(editor.preview.timeMs)}
-          y1={HEAD - 4}
-          y2={height}
+          y1="0"
+          y2={bottom}
         />
       </svg>
     {/if}
   </div>
+  {#if rows.length > 0}<TimePlots {time} left={NAMES} {plot} {width} {x} />{/if}
 </section>
 
 <style>
@@ -124,6 +282,38 @@
     padding-right: 0.5rem;
   }
 
+  .window {
+    display: flex;
+    flex: none;
+  }
+
+  .window button,
+  .window select {
+    height: 24px;
+    padding: 0 0.45rem;
+    border: 1px solid var(--cds-ui-04);
+    background: transparent;
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 12px;
+    cursor: pointer;
+  }
+
+  .window button:disabled {
+    color: var(--cds-disabled-03);
+    cursor: default;
+  }
+
+  .window select {
+    background: var(--cds-field-01);
+  }
+
+  button:focus-visible,
+  select:focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -1px;
+  }
+
   .small {
     font-size: 12px;
     padding: 0 0.25rem;
@@ -131,26 +321,55 @@
 
   .plot {
     flex: 1;
-    min-height: 0;
+    min-height: 60px;
     overflow-y: auto;
     overflow-x: hidden;
   }
 
   svg {
     display: block;
+    flex: none;
   }
 
   text {
     letter-spacing: 0;
     fill: var(--cds-text-01);
     font-size: 12px;
+    pointer-events: none;
   }
 
   .row {
     font-weight: 600;
   }
 
-  .phase,
+  .opener {
+    cursor: pointer;
+  }
+
+  .opener rect,
+  .channel rect {
+    fill: transparent;
+  }
+
+  .opener:focus-visible {
+    outline: none;
+  }
+
+  .opener:focus-visible rect {
+    stroke: var(--cds-focus);
+    stroke-width: 2;
+  }
+
+  .channel {
+    cursor: pointer;
+  }
+
+  .channel:hover rect,
+  .channel.selected rect {
+    fill: var(--cds-ui-03);
+  }
+
+  .lamp,
   .figures {
     fill: var(--cds-text-02);
     font-size: 11.5px;
@@ -165,30 +384,12 @@
 
   .tick {
     stroke: var(--cds-ui-03);
-  }
-
-  .base {
-    stroke: var(--cds-ui-04);
-    stroke-width: 0.6;
-  }
-
-  .letter {
-    text-anchor: middle;
-    font-weight: 600;
-    fill: #fff;
-  }
-
-  .letter.dark {
-    fill: #161616;
+    pointer-events: none;
   }
 
   .playhead {
     stroke: var(--cds-text-01);
     stroke-width: 2;
-  }
-
-  .bar {
-    stroke: rgb(0 0 0 / 45%);
-    stroke-width: 0.6;
+    pointer-events: none;
   }
 </style>

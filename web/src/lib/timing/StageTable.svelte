@@ -1,13 +1,17 @@
 <script lang="ts">
-  import { changeStage, removeGroup, renameGroup, setCue } from '@flarik/core/build/edits';
+  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/build/edits';
+  import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/build/patternEdits';
   import { STAGES, type Cue, type StageIndex } from '@flarik/core/build/schema';
+  import { bookOf } from '@flarik/core/timing/book';
   import { Name } from '@flarik/core/names';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
-  import PatternOptions from './PatternOptions.svelte';
+  import { getDesk } from './desk.svelte';
+  import PatternOptions, { NEW_PATTERN } from './PatternOptions.svelte';
 
   const editor = getEditor()();
+  const desk = getDesk()();
   /** Patterns that the packs do not allow in a stage are left out of its lists. */
   let onlyAllowed = $state(false);
   const { timing } = $derived(editor.build);
@@ -38,20 +42,28 @@
     return colours.size === 0 ? `slot ${slot}` : [...colours].join('/');
   }
 
-  function setPattern(
-    stage: StageIndex,
-    groupId: string | null,
-    slot: Cue['slot'],
-    cue: Cue | null,
-    patternId: string,
-  ): void {
-    const name = timing.stages[stage].name;
+  function setPattern(stage: StageIndex, groupId: string | null, slot: Cue['slot'], patternId: string): void {
+    const { name } = timing.stages[stage];
+    const place = { stage, groupId, slot, ambient: 'day' as const };
     if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, stage, groupId, slot, null));
-    else
-      editor.edit(`Pattern in ${name}`, (b) =>
-        setCue(b, stage, groupId, slot, { groupId, slot, level: cue?.level ?? 1, patternId }),
+    else if (patternId === NEW_PATTERN) {
+      const id = `p${crypto.randomUUID().slice(0, 8)}`;
+      editor.edit(`New pattern in ${name}`, (b) =>
+        showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
       );
+    } else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, place, patternId));
     editor.setState({ stage });
+    desk.look(patternId === '' ? null : place);
+  }
+
+  /** Another pattern at night; the same as by day when none is named. */
+  function setNight(stage: StageIndex, cue: Cue, patternId: string | null): void {
+    const { name } = timing.stages[stage];
+    editor.edit(`Pattern at night in ${name}`, (b) =>
+      setCue(b, stage, cue.groupId, cue.slot, { ...cue, nightPatternId: patternId }),
+    );
+    editor.setState({ stage, ambient: patternId === null ? editor.state.ambient : 'night' });
+    desk.look({ stage, groupId: cue.groupId, slot: cue.slot, ambient: 'night' });
   }
 
   function setSlot(stage: StageIndex, cue: Cue, value: string): void {
@@ -67,14 +79,23 @@
     const slot = SLOTS.find((s) => !used.has(s));
     if (slot !== undefined)
       editor.edit('Add a colour', (b) =>
-        setCue(b, stage, groupId, slot, { groupId, slot, level: 1, patternId: 'single' }),
+        setCue(b, stage, groupId, slot, {
+          groupId,
+          slot,
+          level: 1,
+          patternId: 'single',
+          nightPatternId: null,
+        }),
       );
   }
 
   function rename(groupId: string, text: string): void {
     const name = Name.safeParse(text.trim());
-    if (name.success) editor.edit('Rename group', (b) => renameGroup(b, groupId, name.data));
+    if (name.success) editor.edit('Rename group', (b) => changeGroup(b, groupId, { name: name.data }));
   }
+
+  const onDesk = (stage: StageIndex, cue: Cue): boolean =>
+    desk.place?.stage === stage && desk.place.groupId === cue.groupId && desk.place.slot === cue.slot;
 
   const selectMembers = (groupId: string | null) =>
     editor.select([...new Set(membersOf(groupId).map(({ placement }) => placement.id))]);
@@ -147,10 +168,10 @@
                   <select
                     aria-label="Pattern of {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
                     value={cue?.patternId ?? ''}
-                    onchange={(event) => setPattern(stage, row.id, slot, cue, event.currentTarget.value)}
+                    onchange={(event) => setPattern(stage, row.id, slot, event.currentTarget.value)}
                   >
                     <option value="">dark</option>
-                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} />
+                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} fresh />
                   </select>
                   {#if cue !== null}
                     <select
@@ -162,6 +183,53 @@
                         <option value={String(s)}>{s}: {slotText(row.id, s)}</option>
                       {/each}
                     </select>
+                    {#if cue.nightPatternId !== null}
+                      <label class="at-night">
+                        at night
+                        <select
+                          aria-label="Pattern at night of {row.name} in {name}{slot > 1
+                            ? `, colour ${slot}`
+                            : ''}"
+                          value={cue.nightPatternId}
+                          onchange={(event) =>
+                            setNight(
+                              stage,
+                              cue,
+                              event.currentTarget.value === '' ? null : event.currentTarget.value,
+                            )}
+                        >
+                          <option value="">the same</option>
+                          <PatternOptions {stage} chosen={cue.nightPatternId} {onlyAllowed} />
+                        </select>
+                      </label>
+                    {/if}
+                    <span class="more">
+                      <button
+                        class="link"
+                        class:on={onDesk(stage, cue)}
+                        aria-label="Draw the pattern of {row.name} in {name}{slot > 1
+                          ? `, colour ${slot}`
+                          : ''}"
+                        onclick={() => {
+                          editor.setState({ stage });
+                          desk.look({
+                            stage,
+                            groupId: cue.groupId,
+                            slot: cue.slot,
+                            ambient: editor.state.ambient,
+                          });
+                        }}>draw</button
+                      >
+                      {#if cue.nightPatternId === null}
+                        <button
+                          class="link"
+                          aria-label="Another pattern at night for {row.name} in {name}{slot > 1
+                            ? `, colour ${slot}`
+                            : ''}"
+                          onclick={() => setNight(stage, cue, cue.patternId)}>+ night</button
+                        >
+                      {/if}
+                    </span>
                   {/if}
                 </div>
               {/each}
@@ -294,6 +362,22 @@
     display: grid;
     gap: 2px;
     margin-bottom: 3px;
+  }
+
+  .more {
+    display: flex;
+    gap: 0.6rem;
+  }
+
+  .link.on {
+    color: var(--cds-text-01);
+    font-weight: 600;
+  }
+
+  .at-night {
+    display: grid;
+    font-size: 11px;
+    color: var(--cds-text-02);
   }
 
   select,

@@ -1,36 +1,60 @@
-import type { Build, StageIndex } from '@flarik/core/build/schema';
+import type { CuePlace } from '@flarik/core/build/patternEdits';
+import type { Build, Cue, StageIndex } from '@flarik/core/build/schema';
+import type { Ambient } from '@flarik/core/coverage/range';
 import type { Colour } from '@flarik/core/fixture/colour';
-import { drivesOf, type Drive } from '@flarik/core/timing/drive';
+import { bookOf } from '@flarik/core/timing/book';
+import { timeOf } from '@flarik/core/timing/clock';
+import { drivesOf, patternShown, type Drive } from '@flarik/core/timing/drive';
 import { flashFigures } from '@flarik/core/timing/flash';
-import { patternOf } from '@flarik/core/timing/library';
-import { commonCycleMs } from '@flarik/core/timing/timeline';
+import { lineName, PHASES, type Cycle, type Phase } from '@flarik/core/timing/pattern';
+import { atSpeed } from '@flarik/core/timing/recipes/speed';
+import { endLevelOf, type Slot, type Span } from '@flarik/core/timing/span';
 
+/** A bar of on-time in the score, repeated each cycle. */
 export interface ScoreBar {
+  /** Its place among the bars of its line. */
+  readonly index: number;
+  /** Which turn of the cycle it stands in; 0 begins at the group's own start. */
+  readonly turn: number;
   readonly fromMs: number;
   readonly toMs: number;
+  readonly level: number;
+  readonly endLevel: number;
   readonly colours: readonly Colour[];
 }
 
-/** What some channels of a group show alike: one line of the score. */
-export interface ScoreLine {
-  readonly key: string;
+/** One channel of a line, opened up. */
+export interface ScoreChannel {
+  readonly channelId: string;
+  readonly placementId: string;
+  readonly moduleId: string;
   readonly name: string;
-  readonly channels: number;
+  readonly colour: Colour;
+  readonly freeBecause: string | null;
   readonly bars: readonly ScoreBar[];
 }
 
-export interface ScoreRow {
-  readonly groupId: string | null;
+/** One line of a pattern: what the lamps of a phase, or of a place in the row, show. */
+export interface ScoreLine {
+  readonly line: number;
   readonly name: string;
-  /** Pattern figures in words, one for each pattern in the row. */
-  readonly figures: string;
-  readonly lines: readonly ScoreLine[];
+  readonly bars: readonly ScoreBar[];
+  readonly channels: readonly ScoreChannel[];
 }
 
-export interface Score {
-  /** The cycle common to all groups when they begin together, ms. */
-  readonly cycleMs: number;
-  readonly rows: readonly ScoreRow[];
+/** What a group shows on one of its cues. */
+export interface ScoreRow {
+  readonly key: string;
+  readonly place: CuePlace;
+  readonly name: string;
+  readonly patternName: string;
+  readonly own: boolean;
+  readonly figures: string;
+  /** As it plays: at the group's speed. */
+  readonly cycle: Cycle;
+  readonly speed: number;
+  readonly offsetMs: number;
+  readonly lines: readonly ScoreLine[];
 }
 
 /** A stretch of time, ms. */
@@ -39,66 +63,117 @@ export interface Stretch {
   readonly toMs: number;
 }
 
-/** The score of a stage over a stretch of time. Rows are groups; lines are phases or sweep steps. */
-export function scoreOf(build: Build, stage: StageIndex, stretch: Stretch): Score {
-  const drives = drivesOf(build, stage, 'day');
-  const setups = new Map(
-    build.placements.flatMap((p) => p.modules.map((m) => [`${p.id}/${m.id}`, m] as const)),
-  );
-  const lineName = (d: Drive): string => {
-    const setup = setups.get(`${d.placementId}/${d.moduleId}`);
-    if (d.steady) return 'Steady';
-    return patternOf(d.patternId).kind === 'steps'
-      ? `Step ${setup?.order ?? 1}`
-      : `Phase ${setup?.phase ?? 'A'}`;
-  };
+export const keyOf = ({ stage, groupId, slot }: CuePlace): string => `${stage}/${groupId ?? ''}/${slot}`;
+
+/** The rows of a stage, in the order of the groups, as far as they fall into a stretch of time. */
+export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stretch: Stretch): ScoreRow[] {
+  const book = bookOf(build);
+  const labels = new Map(build.placements.map((p) => [p.id, p.label]));
+  const drives = drivesOf(build, stage, ambient);
   const groups: readonly { id: string | null; name: string }[] = [
     ...build.timing.groups,
     { id: null, name: 'In no group' },
   ];
-  const rows = groups.flatMap(({ id, name }): ScoreRow[] => {
-    const members = drives.filter((d) => d.groupId === id);
-    if (members.length === 0) return [];
-    const keyed = members.map((drive) => ({ drive, key: `${drive.patternId} ${lineName(drive)}` }));
-    const keys = [...new Set(keyed.map(({ key }) => key))].toSorted((a, b) =>
-      a.localeCompare(b, 'en', { numeric: true }),
-    );
-    const lines = keys.flatMap((key): ScoreLine[] => {
-      const alike = keyed.filter((k) => k.key === key).map(({ drive }) => drive);
-      const [first] = alike;
-      if (first === undefined) return [];
-      const colours = [...new Set(alike.map((d) => d.colour))];
-      return [{ key, name: lineName(first), channels: alike.length, bars: barsOf(first, colours, stretch) }];
+  return groups.flatMap(({ id, name }) => {
+    const cues = build.timing.stages[stage].cues
+      .filter((cue) => cue.groupId === id)
+      .toSorted((a, b) => a.slot - b.slot);
+    return cues.map((cue): ScoreRow => {
+      const place: CuePlace = { stage, groupId: id, slot: cue.slot, ambient };
+      const patternId = patternShown(cue, ambient);
+      const time = id === null ? { speed: 1, offsetMs: 0 } : timeOf(build.timing.groups, id);
+      const cycle = atSpeed(book.cycle(patternId), time.speed);
+      const members = drives.filter((d) => d.groupId === id && d.patternId === patternId);
+      return {
+        key: keyOf(place),
+        place,
+        name: cues.length > 1 ? `${name}, colour ${cue.slot}` : name,
+        patternName: book.pattern(patternId).name,
+        own: book.own.some((p) => p.id === patternId),
+        figures: figuresOf(cycle),
+        cycle,
+        speed: time.speed,
+        offsetMs: time.offsetMs,
+        lines: linesOf(cycle, cue, members, time.offsetMs, stretch, labels),
+      };
     });
-    return [{ groupId: id, name, lines, figures: figuresOf(members) }];
   });
-  return { cycleMs: commonCycleMs(drives.map((d) => d.cycleMs)), rows };
 }
 
-/** The on-times of a channel that fall into the stretch, cut to it. */
-function barsOf(d: Drive, colours: readonly Colour[], { fromMs, toMs }: Stretch): ScoreBar[] {
-  const firstCycle = Math.floor(fromMs / d.cycleMs);
-  const cycles = Math.ceil(toMs / d.cycleMs) - firstCycle;
-  return Array.from({ length: cycles }, (_, i) => (firstCycle + i) * d.cycleMs).flatMap((start) =>
-    d.spans
-      .map((s) => ({
-        fromMs: Math.max(start + s.fromMs, fromMs),
-        toMs: Math.min(start + s.toMs, toMs),
-        colours,
-      }))
-      .filter((bar) => bar.fromMs < bar.toMs),
-  );
+function linesOf(
+  cycle: Cycle,
+  cue: Cue,
+  members: readonly Drive[],
+  offsetMs: number,
+  stretch: Stretch,
+  labels: ReadonlyMap<string, string>,
+): ScoreLine[] {
+  return cycle.lines.map((spans, line) => {
+    const mine = members.filter((d) => d.line === line);
+    const coloursIn = (slot: Slot): Colour[] => [
+      ...new Set(mine.filter((d) => d.channelId.endsWith(`/${slot}`)).map((d) => d.colour)),
+    ];
+    return {
+      line,
+      name: lineName(cycle.by, line),
+      bars: barsOf(spans, cycle.cycleMs, offsetMs, stretch, (s) => coloursIn(s.slot ?? cue.slot)),
+      channels: mine.map((d) => ({
+        channelId: d.channelId,
+        placementId: d.placementId,
+        moduleId: d.moduleId,
+        name: labels.get(d.placementId) ?? d.placementId,
+        colour: d.colour,
+        freeBecause: d.freeBecause,
+        bars: barsOf(d.spans, d.cycleMs, 0, stretch, () => [d.colour]),
+      })),
+    };
+  });
 }
 
-function figuresOf(members: readonly Drive[]): string {
-  const byPattern = new Map(members.map((d) => [d.patternId, d]));
-  return [...byPattern.values()]
-    .map((d) => {
-      const f = flashFigures(d.spans, d.cycleMs);
-      const { name } = patternOf(d.patternId);
-      if (f.steady) return name;
-      const pulses = f.pulsesPerCycle === 1 ? '1 pulse' : `${f.pulsesPerCycle} pulses`;
-      return `${name}: ${Math.round(f.cyclesPerMinute * 10) / 10}/min, ${pulses}, ${Math.round(f.onShare * 100)} % on`;
-    })
-    .join('; ');
+/** The bars that fall into a stretch, whole. */
+function barsOf(
+  spans: readonly Span[],
+  cycleMs: number,
+  offsetMs: number,
+  { fromMs, toMs }: Stretch,
+  coloursOf: (span: Span) => readonly Colour[],
+): ScoreBar[] {
+  const first = Math.floor((fromMs - offsetMs) / cycleMs);
+  const last = Math.ceil((toMs - offsetMs) / cycleMs);
+  const bars: ScoreBar[] = [];
+  for (let turn = first; turn < last; turn++) {
+    const base = offsetMs + turn * cycleMs;
+    for (const [index, s] of spans.entries()) {
+      const bar = { fromMs: base + s.fromMs, toMs: base + s.toMs };
+      if (bar.toMs <= fromMs || bar.fromMs >= toMs) continue;
+      bars.push({ index, turn, ...bar, level: s.level, endLevel: endLevelOf(s), colours: coloursOf(s) });
+    }
+  }
+  return bars;
 }
+
+function figuresOf(cycle: Cycle): string {
+  const f = flashFigures(cycle.lines[0] ?? [], cycle.cycleMs);
+  if (f.steady) return 'steady';
+  const rate = (perMinute: number): string => String(Math.round(perMinute * 10) / 10);
+  const rates =
+    cycle.slowestPerMinute === cycle.fastestPerMinute
+      ? rate(cycle.slowestPerMinute)
+      : `${rate(cycle.slowestPerMinute)} to ${rate(cycle.fastestPerMinute)}`;
+  const pulses = f.pulsesPerCycle === 1 ? '1 pulse' : `${f.pulsesPerCycle} pulses`;
+  return `${cycle.cycleMs} ms, ${rates}/min, ${pulses}, ${Math.round(f.onShare * 100)} % on`;
+}
+
+/** How the clocks of a stage stand to each other, in words. */
+export function clocksText(drives: readonly Drive[], cycleMs: number): string {
+  const flashing = drives.filter((d) => !d.steady);
+  const clocks = new Set(flashing.map((d) => d.clockId)).size;
+  if (flashing.length === 0) return 'steady: nothing flashes';
+  return clocks === 1
+    ? `one clock, common cycle ${cycleMs} ms`
+    : `${clocks} clocks that drift: it never repeats (drawn begun together, then every ${cycleMs} ms)`;
+}
+
+/** The next letter of a pattern with so many phases, beginning again with A. */
+export const followingPhase = (phase: Phase, count: number): Phase =>
+  PHASES[(PHASES.indexOf(phase) + 1) % Math.max(1, count)] ?? 'A';

@@ -1,0 +1,221 @@
+import { lookupOf } from '../build/lookup.ts';
+import type { Build } from '../build/schema.ts';
+import type { State } from '../build/state.ts';
+import { COLOURS, type Colour } from '../fixture/colour.ts';
+import { drivesOf } from '../timing/drive.ts';
+import { clockLight, commonCycleMs, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import {
+  darkGaps,
+  effectiveCd,
+  longestDarkMs,
+  opticalPower,
+  type Gap,
+  type Waveform,
+} from '../timing/waveform.ts';
+import {
+  highestTogetherCd,
+  leastEffectiveCd,
+  together,
+  worstDarkMs,
+  type DriftingLight,
+  type OverAlignments,
+} from '../timing/worst.ts';
+import { fieldsOf } from './field.ts';
+import type { LitChannel } from './ring.ts';
+
+/** Cycles in common beyond this are not laid out, ms. */
+const LONGEST_COMMON_MS = 120_000;
+
+export interface Direction {
+  readonly bearingDeg: number;
+  readonly elevationDeg: number;
+}
+
+/** One clock's share of what is seen from a direction. */
+export interface ClockSeen {
+  readonly clockId: string;
+  readonly waveform: Waveform;
+}
+
+/** One colour's share, clock by clock. */
+export interface ColourSeen {
+  readonly colour: Colour;
+  readonly light: DriftingLight;
+}
+
+/** The figures of a light whose clocks all begin together. */
+export interface SeenTogether {
+  readonly waveform: Waveform;
+  readonly effectiveCd: number;
+  readonly longestDarkMs: number;
+  readonly gaps: readonly Gap[];
+}
+
+/** What is seen of a vehicle from one direction, far away. */
+export interface Seen {
+  /** Light of the steady channels, cd. */
+  readonly steadyCd: number;
+  readonly clocks: readonly ClockSeen[];
+  readonly colours: readonly ColourSeen[];
+  readonly powerCdsPerMin: number;
+  /** Null when the clocks' common cycle is longer than two minutes. */
+  readonly together: SeenTogether | null;
+  /** Over every alignment of the clocks. */
+  readonly worst: {
+    readonly highestCd: number;
+    readonly dark: OverAlignments;
+    readonly effective: OverAlignments;
+  };
+}
+
+/** The channels that light in a state, each with its share toward one direction as its only bearing. */
+export function litToward(build: Build, state: State, { bearingDeg, elevationDeg }: Direction): LitChannel[] {
+  const fields = fieldsOf(lookupOf(build));
+  const drives = drivesOf(build, state.stage, state.ambient);
+  return build.placements.flatMap((p) => {
+    const mine = drives.filter((d) => d.placementId === p.id);
+    if (mine.length === 0) return [];
+    const shares = fields.toward(p, state.open, bearingDeg, elevationDeg);
+    return mine.map((drive) => ({ drive, share: Float64Array.of(shares.get(drive.moduleId) ?? 0) }));
+  });
+}
+
+/** What is seen from a direction, whole and by colour. */
+export interface LightSeen {
+  readonly whole: DriftingLight;
+  readonly clocks: readonly ClockSeen[];
+  readonly colours: readonly ColourSeen[];
+}
+
+/** @param colour - only channels of this colour; null takes all */
+export function lightSeen(
+  build: Build,
+  state: State,
+  direction: Direction,
+  colour: Colour | null = null,
+): LightSeen {
+  const lit = litToward(build, state, direction).filter(
+    ({ drive, share }) => (colour === null || drive.colour === colour) && (share[0] ?? 0) > 0,
+  );
+  const timelines = timelinesOf(lit.map((l) => l.drive));
+  const lightOf = (channels: readonly LitChannel[]): DriftingLight => ({
+    backgroundCd: steadyCd(channels),
+    clocks: clocksOf(channels, timelines).map((seen) => seen.waveform),
+  });
+  return {
+    whole: lightOf(lit),
+    clocks: clocksOf(lit, timelines),
+    colours: COLOURS.flatMap((c): ColourSeen[] => {
+      const mine = lit.filter(({ drive }) => drive.colour === c);
+      return mine.length === 0 ? [] : [{ colour: c, light: lightOf(mine) }];
+    }),
+  };
+}
+
+/**
+ * What is seen from a direction, exact.
+ * @param thresholdCd - below this it counts as dark
+ * @param colour - only channels of this colour; null takes all
+ */
+export function seenFrom(
+  build: Build,
+  state: State,
+  direction: Direction,
+  thresholdCd: number,
+  colour: Colour | null = null,
+): Seen {
+  const { whole: light, clocks, colours } = lightSeen(build, state, direction, colour);
+  const common = commonCycleMs(light.clocks.map((w) => w.cycleMs));
+  const whole = common > LONGEST_COMMON_MS ? null : allTogether(light);
+  return {
+    steadyCd: light.backgroundCd,
+    clocks,
+    colours,
+    powerCdsPerMin: light.clocks.reduce((sum, w) => sum + opticalPower(w), light.backgroundCd * 60),
+    together:
+      whole === null
+        ? null
+        : {
+            waveform: whole,
+            effectiveCd: effectiveCd(whole),
+            longestDarkMs: longestDarkMs(whole, thresholdCd),
+            gaps: darkGaps(whole, thresholdCd),
+          },
+    worst: {
+      highestCd: highestTogetherCd(light),
+      dark: worstDarkMs(light, thresholdCd),
+      effective: leastEffectiveCd(light),
+    },
+  };
+}
+
+const cdOf = ({ drive, share }: LitChannel): number => drive.peakCd * (share[0] ?? 0);
+
+const steadyCd = (lit: readonly LitChannel[]): number =>
+  lit.filter(({ drive }) => drive.steady).reduce((sum, channel) => sum + cdOf(channel), 0);
+
+function clocksOf(lit: readonly LitChannel[], timelines: readonly Timeline[]): ClockSeen[] {
+  const cds = new Map(lit.map((channel) => [channel.drive.channelId, cdOf(channel)]));
+  return timelines.flatMap((timeline): ClockSeen[] => {
+    const waveform = clockLight(timeline, cds);
+    return waveform === null ? [] : [{ clockId: timeline.clockId, waveform }];
+  });
+}
+
+/** All clocks begun together. */
+export function allTogether({ backgroundCd, clocks }: DriftingLight): Waveform {
+  const steady: Waveform = {
+    cycleMs: clocks[0]?.cycleMs ?? 1000,
+    durationsMs: [clocks[0]?.cycleMs ?? 1000],
+    startCd: [backgroundCd],
+    endCd: [backgroundCd],
+  };
+  return clocks.reduce((sum, w) => together(sum, w, 0), steady);
+}
+
+/** A straight piece of a light in a stretch of time. */
+export interface Piece {
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly startCd: number;
+  readonly endCd: number;
+}
+
+/** A light in a stretch of time, its clocks begun together at 0: as it is drawn. */
+export function piecesBetween(
+  { backgroundCd, clocks }: DriftingLight,
+  fromMs: number,
+  toMs: number,
+): Piece[] {
+  const cuts = new Set<number>([fromMs, toMs]);
+  const parts = clocks.map((w) => {
+    const starts: number[] = [];
+    let t = 0;
+    for (const ms of w.durationsMs) {
+      starts.push(t);
+      t += ms;
+    }
+    for (let begin = Math.floor(fromMs / w.cycleMs) * w.cycleMs; begin < toMs; begin += w.cycleMs)
+      for (const start of starts) if (begin + start > fromMs && begin + start < toMs) cuts.add(begin + start);
+    return { w, starts };
+  });
+  const edges = [...cuts].toSorted((a, b) => a - b);
+  return edges.slice(0, -1).map((from, i) => {
+    const to = edges[i + 1] ?? toMs;
+    let startCd = backgroundCd;
+    let endCd = backgroundCd;
+    for (const { w, starts } of parts) {
+      const at = ((from % w.cycleMs) + w.cycleMs) % w.cycleMs;
+      const piece = Math.max(
+        0,
+        starts.findLastIndex((s) => s <= at),
+      );
+      const first = w.startCd[piece] ?? 0;
+      const slope = ((w.endCd[piece] ?? 0) - first) / (w.durationsMs[piece] ?? 1);
+      const into = at - (starts[piece] ?? 0);
+      startCd += first + slope * into;
+      endCd += first + slope * (into + to - from);
+    }
+    return { fromMs: from, toMs: to, startCd, endCd };
+  });
+}

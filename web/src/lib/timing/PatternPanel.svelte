@@ -1,0 +1,427 @@
+<script lang="ts">
+  import {
+    addPattern,
+    changePattern,
+    showPattern,
+    usesOf,
+    variantAtSpeed,
+  } from '@flarik/core/build/patternEdits';
+  import { setCue } from '@flarik/core/build/edits';
+  import { cueAt } from '@flarik/core/build/patternEdits';
+  import { bookOf } from '@flarik/core/timing/book';
+  import {
+    addBar,
+    changeBar,
+    firstRoom,
+    moveBar,
+    pasteLine,
+    removeBar,
+    resizeBar,
+    setBy,
+    setCycle,
+    setLineCount,
+    splitBar,
+  } from '@flarik/core/timing/draw';
+  import { lineName, type Pattern } from '@flarik/core/timing/pattern';
+  import { patternFigures } from '@flarik/core/timing/patternFigures';
+  import { endLevelOf } from '@flarik/core/timing/span';
+  import { Name } from '@flarik/core/names';
+  import { getEditor } from '$lib/editor/context';
+  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import { getDesk } from './desk.svelte';
+  import RecipeFields from './RecipeFields.svelte';
+  import TapPad from './TapPad.svelte';
+
+  /** The pattern on the desk: its line, its bar, what it is made of. */
+  const editor = getEditor()();
+  const desk = getDesk()();
+
+  const NEW_MS = 100;
+  let speed = $state(25);
+  let problem = $state('');
+
+  const here = $derived(desk.here);
+  const on = $derived(desk.pattern);
+  const place = $derived.by(() => {
+    if (here === null) return '';
+    const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'lamps in no group';
+    return `${group}, ${editor.build.timing.stages[here.stage].name}${here.ambient === 'night' ? ' at night' : ''}`;
+  });
+  const drawn = $derived(on?.pattern.kind === 'drawn' ? on.pattern : null);
+  const lines = $derived(on?.cycle.lines ?? []);
+  const bar = $derived(desk.bar);
+  const figures = $derived(on === null ? null : patternFigures(on.cycle));
+  const elsewhere = $derived(on?.own === true ? usesOf(editor.build, on.pattern.id) : []);
+
+  function rename(text: string): void {
+    const name = Name.safeParse(text.trim());
+    if (name.success && on !== null)
+      editor.edit('Rename pattern', (b) => changePattern(b, { ...on.pattern, name: name.data }));
+  }
+
+  const change = (pattern: Pattern): void =>
+    editor.edit(`Change ${pattern.name}`, (b) => changePattern(b, pattern));
+
+  function variant(atNight: boolean): void {
+    if (on === null || here === null) return;
+    const id = `p${crypto.randomUUID().slice(0, 8)}`;
+    try {
+      const made = variantAtSpeed(bookOf(editor.build), on.pattern.id, speed, id);
+      problem = '';
+      editor.edit(made.name, (b) => {
+        const added = addPattern(b, made);
+        const cue = cueAt(added, here);
+        if (!atNight || cue === undefined) return showPattern(added, here, id);
+        return setCue(added, here.stage, here.groupId, here.slot, { ...cue, nightPatternId: id });
+      });
+      if (atNight) editor.setState({ ambient: 'night' });
+    } catch (error) {
+      problem = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  function add(): void {
+    desk.draw('Add a bar', (p) => {
+      const from = firstRoom(p, desk.line, NEW_MS);
+      return from === null ? p : addBar(p, desk.line, from, NEW_MS);
+    });
+  }
+
+  /** The line half a cycle later, on the line that answers it. */
+  function answer(): void {
+    const spans = lines[desk.line] ?? [];
+    const other = desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1;
+    desk.draw('Answer half a cycle later', (p) =>
+      pasteLine(setLineCount(p, Math.max(p.lines.length, other + 1)), other, spans, p.cycleMs / 2),
+    );
+  }
+
+  const percent = (share: number): number => Math.round(share * 100);
+</script>
+
+<section class="panel" aria-label="Pattern">
+  {#if here === null || on === null || figures === null}
+    <p class="quiet">
+      No pattern on the desk. Press “draw” beside a group’s pattern in the table of stages, or click into a
+      line of the score.
+    </p>
+  {:else}
+    <p class="quiet small">{place}</p>
+    {#if on.own}
+      <label class="name">
+        Name
+        <input
+          value={on.pattern.name}
+          maxlength="80"
+          onchange={(event) => rename(event.currentTarget.value)}
+        />
+      </label>
+      {#if elsewhere.length > 1}
+        <p class="small">Also changes: {elsewhere.filter((use) => use !== '').join('; ')}</p>
+      {/if}
+    {:else}
+      <h3>{on.pattern.name}</h3>
+      <p class="quiet small">
+        Of the library. What you draw makes a copy of your own for {place}.
+      </p>
+    {/if}
+
+    {#if drawn === null && on.own && on.pattern.kind !== 'drawn'}
+      <RecipeFields pattern={on.pattern} onchange={change} />
+    {/if}
+
+    <div class="pair">
+      <TypedNumber
+        label="Cycle"
+        unit="ms"
+        value={on.cycle.cycleMs}
+        min={20}
+        max={60_000}
+        onset={(ms: number) => desk.draw('Length of the cycle', (p) => setCycle(p, Math.round(ms)))}
+      />
+      <TypedNumber
+        label={on.cycle.by === 'phase' ? 'Phases' : 'Steps'}
+        unit="lines"
+        value={lines.length}
+        min={1}
+        max={on.cycle.by === 'phase' ? 8 : 32}
+        onset={(n: number) => desk.draw('Number of lines', (p) => setLineCount(p, n))}
+      />
+    </div>
+    <div class="buttons" role="group" aria-label="Lines by">
+      <button
+        aria-pressed={on.cycle.by === 'phase'}
+        onclick={() => desk.draw('Lines by phase', (p) => setBy(p, 'phase'))}>by phase letter</button
+      >
+      <button
+        aria-pressed={on.cycle.by === 'order'}
+        onclick={() => desk.draw('Lines by place', (p) => setBy(p, 'order'))}>by place in a row</button
+      >
+    </div>
+
+    <label class="name">
+      Line
+      <select
+        aria-label="Line"
+        value={String(desk.line)}
+        onchange={(event) => {
+          desk.line = Number(event.currentTarget.value);
+          desk.index = null;
+        }}
+      >
+        {#each lines as spans, i (i)}
+          <option value={String(i)}
+            >{lineName(on.cycle.by, i)}: {spans.length === 1 ? '1 bar' : `${spans.length} bars`}</option
+          >
+        {/each}
+      </select>
+    </label>
+    <div class="buttons">
+      <button onclick={add}>Add a bar</button>
+      <button onclick={() => (desk.clip = lines[desk.line] ?? [])}>Copy line</button>
+      <button
+        disabled={desk.clip === null}
+        onclick={() => {
+          const { clip } = desk;
+          if (clip !== null) desk.draw('Paste line', (p) => pasteLine(p, desk.line, clip));
+        }}>Paste</button
+      >
+      <button
+        disabled={desk.clip === null}
+        onclick={() => {
+          const { clip } = desk;
+          if (clip !== null)
+            desk.draw('Paste half a cycle later', (p) => pasteLine(p, desk.line, clip, p.cycleMs / 2));
+        }}>Paste ½ later</button
+      >
+      {#if on.cycle.by === 'phase'}
+        <button title="The same half a cycle later on the line that answers it" onclick={answer}
+          >Answer in {lineName('phase', desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1)}</button
+        >
+      {/if}
+      <TapPad />
+    </div>
+
+    {#if bar !== null && desk.index !== null}
+      {@const index = desk.index}
+      <h3>Bar {index + 1} of {lineName(on.cycle.by, desk.line).toLowerCase()}</h3>
+      <div class="pair">
+        <TypedNumber
+          label="From"
+          unit="ms"
+          value={bar.fromMs}
+          min={0}
+          max={on.cycle.cycleMs}
+          onset={(ms: number) => desk.draw('Move a bar', (p) => moveBar(p, desk.line, index, ms))}
+        />
+        <TypedNumber
+          label="To"
+          unit="ms"
+          value={bar.toMs}
+          min={1}
+          max={on.cycle.cycleMs}
+          onset={(ms: number) => desk.draw('Resize a bar', (p) => resizeBar(p, desk.line, index, 'to', ms))}
+        />
+        <TypedNumber
+          label="Level"
+          unit="%"
+          value={percent(bar.level)}
+          min={0}
+          max={100}
+          onset={(n: number) =>
+            desk.draw('Level of a bar', (p) =>
+              changeBar(p, desk.line, index, {
+                level: n / 100,
+                ...(bar.endLevel === undefined ? {} : { endLevel: bar.endLevel }),
+              }),
+            )}
+        />
+        <TypedNumber
+          label="Level at its end"
+          unit="%"
+          value={percent(endLevelOf(bar))}
+          min={0}
+          max={100}
+          onset={(n: number) =>
+            desk.draw('Level at the end of a bar', (p) =>
+              changeBar(p, desk.line, index, { endLevel: n / 100 }),
+            )}
+        />
+      </div>
+      <label class="name">
+        Colour slot
+        <select
+          value={String(bar.slot ?? '')}
+          onchange={(event) => {
+            const { value } = event.currentTarget;
+            const slot = ([1, 2, 3] as const).find((s) => String(s) === value);
+            desk.draw('Colour of a bar', (p) => changeBar(p, desk.line, index, { slot }));
+          }}
+        >
+          <option value="">the one the stage names</option>
+          <option value="1">1</option>
+          <option value="2">2</option>
+          <option value="3">3</option>
+        </select>
+      </label>
+      <div class="buttons">
+        <button onclick={() => desk.draw('Split a bar', (p) => splitBar(p, desk.line, index))}>Split</button>
+        <button
+          onclick={() => {
+            desk.draw('Delete a bar', (p) => removeBar(p, desk.line, index));
+            desk.index = null;
+          }}>Delete bar</button
+        >
+      </div>
+    {/if}
+
+    <div class="variant">
+      <TypedNumber
+        label="Variant at speed"
+        unit="%"
+        value={speed}
+        min={10}
+        max={400}
+        onset={(n: number) => (speed = Math.round(n))}
+      />
+      <div class="buttons">
+        <button onclick={() => variant(false)}>Use it here</button>
+        <button onclick={() => variant(true)}>Use it at night</button>
+      </div>
+    </div>
+    {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
+
+    <dl>
+      <dt>Flashes</dt>
+      <dd class="figure">
+        {figures.steady
+          ? 'steady'
+          : figures.slowestPerMinute === figures.fastestPerMinute
+            ? `${Math.round(figures.slowestPerMinute * 10) / 10}/min`
+            : `${Math.round(figures.slowestPerMinute)} to ${Math.round(figures.fastestPerMinute)}/min`}
+      </dd>
+      <dt>Pulses in a cycle</dt>
+      <dd class="figure">{figures.pulsesPerCycle}</dd>
+      <dt>Lit</dt>
+      <dd class="figure">{percent(figures.onShare)} %</dd>
+      <dt>Longest dark</dt>
+      <dd class="figure">
+        {Number.isFinite(figures.longestDarkMs) ? `${figures.longestDarkMs} ms` : 'always'}
+      </dd>
+      <dt>Effective intensity</dt>
+      <dd class="figure">{percent(figures.effectiveShare)} % of peak</dd>
+      <dt>Flashes in a second</dt>
+      <dd class="figure">{figures.mostFlashesASecond}, group {figures.mostFlashesASecondOfGroup}</dd>
+    </dl>
+    {#if figures.seizureClass === 'over three flashes a second'}
+      <p class="small">⚠ Over three flashes in a second: close by, a danger for people prone to seizures.</p>
+    {/if}
+  {/if}
+</section>
+
+<style>
+  .panel {
+    display: grid;
+    align-content: start;
+    gap: 0.45rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+    min-height: 0;
+  }
+
+  .small {
+    font-size: 12px;
+    line-height: 1.35;
+  }
+
+  h3 {
+    font-size: 13px;
+  }
+
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.4rem;
+  }
+
+  .name {
+    display: grid;
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
+  input,
+  select {
+    height: 28px;
+    padding: 0 0.4rem;
+    border: 1px solid var(--cds-ui-04);
+    background: var(--cds-field-01);
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 13px;
+  }
+
+  .buttons {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 3px;
+  }
+
+  .buttons button {
+    height: 26px;
+    padding: 0 0.5rem;
+    border: 1px solid var(--cds-ui-04);
+    background: transparent;
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 12px;
+    cursor: pointer;
+  }
+
+  .buttons button:disabled {
+    color: var(--cds-disabled-03);
+    cursor: default;
+  }
+
+  .buttons button[aria-pressed='true'] {
+    background: var(--on);
+    color: var(--on-text);
+  }
+
+  input:focus-visible,
+  select:focus-visible,
+  .buttons button:focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -1px;
+  }
+
+  .variant {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    align-items: end;
+    gap: 0.4rem;
+    border-top: 1px solid var(--cds-ui-03);
+    padding-top: 0.4rem;
+  }
+
+  .problem {
+    color: var(--gap);
+    font-size: 13px;
+  }
+
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.1rem 0.5rem;
+    font-size: 12.5px;
+  }
+
+  dt,
+  dd {
+    font-size: 12.5px;
+  }
+
+  dd {
+    text-align: right;
+  }
+</style>
