@@ -17,7 +17,7 @@ function localFonts(): Plugin {
 
 export default defineConfig({
   plugins: [localFonts(), sveltekit(), optimizeCss()],
-  optimizeDeps: { include: ['comlink', 'zod'] },
+  optimizeDeps: { include: ['comlink', 'gifenc', 'three', 'zod'] },
   worker: { format: 'es' },
   build: {
     target: 'es2023',

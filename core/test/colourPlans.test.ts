@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { COLOUR_PLANS, layColourPlan } from '../src/build/colourPlans.ts';
-import { addPartner } from '../src/build/edits.ts';
+import { addGroup, addPartner, changeModules, setCue } from '../src/build/edits.ts';
+import { drivesOf } from '../src/timing/drive.ts';
 import { readBuild, type Build } from '../src/build/schema.ts';
 import { demoBuild } from './reference/demo.ts';
 import { emptyBuild, put } from './reference/places.ts';
@@ -38,6 +39,47 @@ describe('a colour plan', () => {
     expect(layColourPlan(flood, all(flood), 'amber')).toEqual(flood);
     const partly = layColourPlan(pair('grille'), new Set(['l']), 'amber');
     expect(colours(partly).r).toEqual(['red']);
+  });
+  test('white in the top stage only, by the pattern of the first colour', () => {
+    const car = demoBuild('ks-13');
+    const laid = layColourPlan(car, all(car), 'white-top');
+    const white = (stage: 1 | 2 | 3) =>
+      drivesOf(laid, stage, 'day').filter(
+        (d) => d.colour === 'white' && d.groupId === 'front' && d.channelId.endsWith('/2'),
+      ).length;
+    expect([white(1), white(2)]).toEqual([0, 0]);
+    expect(white(3)).toBeGreaterThan(0);
+  });
+  test('colour by stage: amber, red, both in turn', () => {
+    const two = changeModules(
+      addGroup(pair('grille'), { id: 'g', name: 'Front' }),
+      ['l', 'r'].map((placementId) => ({ placementId, moduleId: 'm1' })),
+      { groupId: 'g' },
+    );
+    const cued = ([1, 2, 3] as const).reduce(
+      (b, stage) =>
+        setCue(b, stage, 'g', 1, {
+          groupId: 'g',
+          patternId: 'double',
+          nightPatternId: null,
+          slot: 1,
+          level: 1,
+        }),
+      two,
+    );
+    const laid = layColourPlan(cued, all(cued), 'by-stage');
+    const shown = (stage: 1 | 2 | 3) => new Set(drivesOf(laid, stage, 'day').map((d) => d.colour));
+    expect([shown(1), shown(2), shown(3)]).toEqual([
+      new Set(['amber']),
+      new Set(['red']),
+      new Set(['red', 'amber']),
+    ]);
+  });
+  test('command: what can be green is, steady, in a group of its own', () => {
+    const beacon = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'beacon-low' });
+    const laid = layColourPlan(beacon, all(beacon), 'command-green');
+    const drives = drivesOf(laid, 2, 'day');
+    expect(drives.map((d) => [d.colour, d.steady, d.groupId])).toEqual([['green', true, 'command']]);
   });
   test('any plan over any demo build reads back; laid twice is laid once', () => {
     for (const name of ['ks-12', 'tunnel-pumper-3', 'shore-medic-7'] as const)

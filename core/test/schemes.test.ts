@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { addPartner } from '../src/build/edits.ts';
 import { readBuild, type Build } from '../src/build/schema.ts';
-import { layScheme, schemeParts, SCHEMES, type Scheme } from '../src/build/schemes.ts';
+import { layScheme, numbers, schemeParts, SCHEMES, type Scheme } from '../src/build/schemes.ts';
 import { demoBuild } from './reference/demo.ts';
 import { emptyBuild, put } from './reference/places.ts';
 
@@ -23,7 +23,8 @@ describe('a scheme shares out phases', () => {
   test.each<[Scheme, Record<string, string>]>([
     ['together', { fl: 'A', fr: 'A', rl: 'A', rr: 'A' }],
     ['halves', { fl: 'A', fr: 'B', rl: 'A', rr: 'B' }],
-    ['quarters', { fl: 'A', fr: 'B', rl: 'B', rr: 'A' }],
+    ['x', { fl: 'A', fr: 'B', rl: 'B', rr: 'A' }],
+    ['quarters', { fl: 'A', fr: 'B', rl: 'D', rr: 'C' }],
     ['ends', { fl: 'A', fr: 'A', rl: 'B', rr: 'B' }],
     ['corners', { fl: 'B', fr: 'B', rl: 'B', rr: 'B' }],
     ['inside-out', { fl: 'A', fr: 'A', rl: 'A', rr: 'A' }],
@@ -45,11 +46,16 @@ describe('a scheme shares out phases', () => {
     expect(['fr', 'rr', 'rl', 'fl'].map((id) => order.get(id))).toEqual([1, 2, 3, 4]);
   });
 
+  test('a row is numbered from left to right', () => {
+    const order = new Map(schemeParts(four, all(four), 'row').map((p) => [p.placementId, p.order]));
+    expect(['rl', 'fl', 'fr', 'rr'].map((id) => order.get(id))).toEqual([1, 2, 3, 4]);
+  });
+
   test('mirrored lamps are alike or opposite, whatever the scheme, on a whole patrol car', () => {
     const car = demoBuild('ks-13');
-    for (const scheme of SCHEMES.filter((s) => s !== 'march')) {
+    for (const scheme of SCHEMES.filter((s) => !numbers(s))) {
       const parts = schemeParts(car, all(car), scheme);
-      const opposite = scheme === 'halves' || scheme === 'quarters' || scheme === 'checkers';
+      const opposite = ['halves', 'x', 'quarters', 'checkers'].includes(scheme);
       for (const part of parts) {
         const twin = parts.find(
           (q) =>

@@ -9,6 +9,7 @@ import { placeModules } from './place.ts';
 export const SCHEMES = [
   'together',
   'halves',
+  'x',
   'quarters',
   'ends',
   'levels',
@@ -16,19 +17,22 @@ export const SCHEMES = [
   'inside-out',
   'checkers',
   'march',
+  'row',
 ] as const;
 export type Scheme = (typeof SCHEMES)[number];
 
 export const schemeName: Readonly<Record<Scheme, string>> = {
   together: 'All together',
   halves: 'Left and right',
-  quarters: 'Crosswise: quarters in an X',
+  x: 'X across the corners',
+  quarters: 'Quarters in turn: A, B, C, D',
   ends: 'Front and rear',
   levels: 'Upper and lower',
   corners: 'Side to end at each corner',
   'inside-out': 'Inner and outer',
   checkers: 'Every other one',
   march: 'Marching round: numbered steps',
+  row: 'Along a row: numbered left to right',
 };
 
 /** Where a module stands and looks, for sharing out phases. */
@@ -42,7 +46,7 @@ export interface SchemePlace {
 /** A module's part in a scheme. */
 export interface SchemePart extends SchemePlace {
   readonly phase: Phase;
-  /** Its number in a march, from 1. */
+  /** Its number in a march or a row, from 1. */
   readonly order: number;
 }
 
@@ -67,16 +71,27 @@ export function schemeParts(build: Build, ids: ReadonlySet<string>, scheme: Sche
   const turns = takeTurns(places);
   return places.map((place) => ({
     ...place,
-    phase: phaseOf(scheme, place, { border, innerM: lookup.vehicle.widthM / 4, turns }) ? 'A' : 'B',
-    order: ((scheme === 'march' ? (turns.get(place)?.round ?? 0) : 0) % MOST_STEPS) + 1,
+    phase: phaseOf(scheme, place, { border, innerM: lookup.vehicle.widthM / 4, turns }),
+    order: (stepOf(scheme, turns.get(place)) % MOST_STEPS) + 1,
   }));
 }
+
+/** A module's step in a march or a row, from 0. */
+function stepOf(scheme: Scheme, turn: Turn | undefined): number {
+  if (turn === undefined) return 0;
+  return scheme === 'march' ? turn.round : scheme === 'row' ? turn.across : 0;
+}
+
+/** Whether a scheme numbers the modules besides giving them phases. */
+export const numbers = (scheme: Scheme): boolean => scheme === 'march' || scheme === 'row';
 
 interface Turn {
   /** Place from the front along its own side, from 0. */
   readonly along: number;
   /** Place clockwise round the whole vehicle from straight ahead, from 0. */
   readonly round: number;
+  /** Place from the left over the whole width, from 0. */
+  readonly across: number;
 }
 
 /** The order of modules round the vehicle, and along each side from the front. */
@@ -85,43 +100,53 @@ function takeTurns(places: readonly SchemePlace[]): ReadonlyMap<SchemePlace, Tur
   const round = places.toSorted((a, b) => bearing(a) - bearing(b));
   // Mirrored, so that twins get the same number.
   const fromFront = (p: SchemePlace): number => Math.min(bearing(p), 360 - bearing(p));
+  const across = places.toSorted((a, b) => b.at[1] - a.at[1]);
   const sides = [places.filter((p) => p.at[1] > 0), places.filter((p) => p.at[1] <= 0)].map((side) =>
     side.toSorted((a, b) => fromFront(a) - fromFront(b)),
   );
   return new Map(
     places.map((p) => [
       p,
-      { round: round.indexOf(p), along: sides.find((side) => side.includes(p))?.indexOf(p) ?? 0 },
+      {
+        round: round.indexOf(p),
+        across: across.indexOf(p),
+        along: sides.find((side) => side.includes(p))?.indexOf(p) ?? 0,
+      },
     ]),
   );
 }
 
-/** Whether a module is in phase A. */
+/** The phase a module takes. */
 function phaseOf(
   scheme: Scheme,
   place: SchemePlace,
   { border, innerM, turns }: { border: number; innerM: number; turns: ReadonlyMap<SchemePlace, Turn> },
-): boolean {
+): Phase {
   const [x, y, z] = place.at;
   const left = y > -MIDDLE_M;
+  const one = (first: boolean): Phase => (first ? 'A' : 'B');
   switch (scheme) {
     case 'together':
     case 'march':
-      return true;
+    case 'row':
+      return 'A';
     case 'halves':
-      return left;
+      return one(left);
+    case 'x':
+      return one(left === x > 0);
     case 'quarters':
-      return left === x > 0;
+      if (x > 0) return left ? 'A' : 'B';
+      return left ? 'D' : 'C';
     case 'ends':
-      return x > 0;
+      return one(x > 0);
     case 'levels':
-      return z > border;
+      return one(z > border);
     case 'corners':
-      return Math.abs(dot(place.aim, [0, 1, 0])) > Math.abs(dot(place.aim, [1, 0, 0]));
+      return one(Math.abs(dot(place.aim, [0, 1, 0])) > Math.abs(dot(place.aim, [1, 0, 0])));
     case 'inside-out':
-      return Math.abs(y) < innerM;
+      return one(Math.abs(y) < innerM);
     case 'checkers':
-      return ((turns.get(place)?.along ?? 0) % 2 === 0) === left;
+      return one(((turns.get(place)?.along ?? 0) % 2 === 0) === left);
   }
 }
 
@@ -139,7 +164,7 @@ export function layScheme(build: Build, ids: ReadonlySet<string>, scheme: Scheme
             modules: p.modules.map((m) => {
               const part = parts.get(`${p.id}/${m.id}`);
               if (part === undefined) return m;
-              return { ...m, phase: part.phase, order: scheme === 'march' ? part.order : m.order };
+              return { ...m, phase: part.phase, order: numbers(scheme) ? part.order : m.order };
             }),
           }
         : p,

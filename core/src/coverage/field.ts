@@ -47,9 +47,7 @@ export class Fields {
       const ring = remember(this.#rings, elevationDeg, () =>
         Array.from({ length: BEARINGS }, (_, b) => directionOf(b, elevationDeg)),
       );
-      return remember(this.#placed, standing, () => this.stand(p, open)).map((module) =>
-        fieldOf(module, p.lensTransmission, ring),
-      );
+      return this.standing(p, open).map((module) => fieldOf(module, p.lensTransmission, ring));
     });
   }
 
@@ -68,7 +66,7 @@ export class Fields {
     return remember(this.#toward, `${this.#key(p, open)}|${bearingDeg}|${elevationDeg}`, () => {
       const direction = directionOf(bearingDeg, elevationDeg);
       return new Map(
-        this.stand(p, open).map(({ placed, beam, past }) => [
+        this.standing(p, open).map(({ placed, beam, past }) => [
           placed.module.id,
           beam(direction) * p.lensTransmission * past(direction),
         ]),
@@ -96,6 +94,11 @@ export class Fields {
     const key = `${where.join('|')}|${built}`;
     placeKeys.set(p, key);
     return `${key}|${pose}`;
+  }
+
+  /** The same, worked out once for each place and pose. */
+  standing(p: Placement, open: readonly string[]): readonly Standing[] {
+    return remember(this.#placed, this.#key(p, open), () => this.stand(p, open));
   }
 
   /** Each module in its place, with its beam and what hides it there. */

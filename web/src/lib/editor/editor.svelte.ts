@@ -34,6 +34,8 @@ export class Editor {
   /** The bearing pointed at, whole degrees. */
   bearing = $state(0);
   ringOptions = $state.raw<RingOptions>({ elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 });
+  /** Goes to a position of the walk round, 1 to 8, while it is looked at. */
+  walk: ((position: number) => void) | null = null;
   undoLabel = $state<string | null>(null);
   redoLabel = $state<string | null>(null);
 

@@ -4,7 +4,7 @@
   let { open = $bindable() }: { open: boolean } = $props();
 
   const KEYS: readonly (readonly [string, string])[] = [
-    ['0 1 2 3', 'Off and the three stages'],
+    ['0 1 2 3', 'Off and the three stages; seen by eye, 1 to 8 walk round'],
     ['D', 'Day or night'],
     ['H', 'Hatch, tailgate or rear doors: open, pinned, shut'],
     ['Space', 'Play the preview; Space or Esc stops it'],
@@ -13,6 +13,12 @@
     ['Ctrl+A', 'Select all lamps'],
     ['Arrow keys', 'In the catalogue, to the next fixture; on a lamp, nudge it by 5 mm, with Shift 25 mm'],
     ['[ ]', 'Turn a lamp by 5° to its left or right'],
+    ['On a line of the score', 'Enter adds a bar, Ctrl+C and Ctrl+V copy and paste the line'],
+    [
+      'On a bar of the score',
+      'Arrow keys move it by 10 ms, with Shift its end, with Alt by 1 ms; S splits it',
+    ],
+    [', .', 'To the change of light before, to the next'],
     ['Delete', 'Delete the lamp or the selection'],
     ['Esc', 'Put the fixture back; drop the selection'],
     ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],

@@ -3,6 +3,7 @@
   import Play from 'carbon-icons-svelte/lib/Play.svelte';
   import Stop from 'carbon-icons-svelte/lib/StopFilled.svelte';
   import { getEditor } from '$lib/editor/context';
+  import { changeFrom } from '$lib/editor/changes';
   import { calmSlowdown, loopMs } from '$lib/editor/calm';
   import SafetyNotice from './SafetyNotice.svelte';
 
@@ -53,7 +54,7 @@
       type="range"
       min="0"
       max={loop}
-      step="10"
+      step="1"
       value={Math.round(preview.timeMs)}
       aria-label="Time in the pattern, milliseconds"
       disabled={editor.drives.length === 0}
@@ -63,6 +64,19 @@
       }}
     />
   </label>
+  <span class="steps">
+    {#each [-1, 1] as const as step (step)}
+      <button
+        aria-label={step < 0 ? 'To the change before' : 'To the next change'}
+        title={step < 0 ? 'To the change of light before (,)' : 'To the next change of light (.)'}
+        disabled={editor.drives.length === 0}
+        onclick={() => {
+          preview.stop();
+          preview.scrub(changeFrom(editor.drives, preview.timeMs, step));
+        }}>{step < 0 ? '‹' : '›'}</button
+      >
+    {/each}
+  </span>
   <span class="figure time">{Math.round(preview.timeMs)} ms</span>
 </div>
 
@@ -83,6 +97,30 @@
   input {
     width: 108px;
     accent-color: var(--accent);
+  }
+
+  .steps {
+    display: flex;
+  }
+
+  .steps button {
+    width: 20px;
+    height: 26px;
+    padding: 0;
+    border: 1px solid var(--cds-ui-04);
+    background: transparent;
+    color: var(--cds-text-01);
+    font: inherit;
+    cursor: pointer;
+  }
+
+  .steps button:disabled {
+    color: var(--cds-disabled-03);
+  }
+
+  .steps button:focus-visible {
+    outline: 2px solid var(--cds-focus);
+    outline-offset: -1px;
   }
 
   .time {

@@ -1,4 +1,5 @@
 import { STAGES } from '@flarik/core/build/schema';
+import { changeFrom } from '$lib/editor/changes';
 import type { Editor } from '$lib/editor/editor.svelte';
 
 /** Fields and buttons use these keys themselves. */
@@ -50,9 +51,16 @@ export function onKey(
     return;
   }
   if (target?.matches(TYPES_IN) === true) return;
+  if (editor.walk !== null && /^[1-8]$/.test(event.key)) {
+    editor.walk(Number(event.key));
+    return;
+  }
   const stage = STAGES.find((s) => String(s) === event.key);
   if (stage !== undefined) editor.setState({ stage });
-  else if (event.key === '?') dialogs.keys();
+  else if (event.key === ',' || event.key === '.') {
+    preview.stop();
+    preview.scrub(changeFrom(editor.drives, preview.timeMs, event.key === '.' ? 1 : -1));
+  } else if (event.key === '?') dialogs.keys();
   else if (event.key === 'd') editor.setState({ ambient: editor.state.ambient === 'day' ? 'night' : 'day' });
   else if (event.key === 'h') openRear(editor);
   else if (event.key === ' ' && preview.playing) {

@@ -12,6 +12,7 @@
   import { InputError, parseInput } from '@flarik/core/errors';
   import { peakOf, type TableAxis } from '@flarik/core/fixture/photometry/table';
   import { Fixture } from '@flarik/core/fixture/types';
+  import { SYNC_LINES } from '@flarik/core/timing/step';
   import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { factsIn } from './facts';
@@ -86,6 +87,20 @@
         (b) => takeFixtures(b, [changed.data]).build,
         `own ${fixture.id}`,
       );
+  }
+
+  const CONTROLLER = 'controller';
+  const ALONE = 'alone';
+  const VOLTS: Readonly<Record<string, Fixture['volts']>> = { '12': [12], '24': [24], '12 24': [12, 24] };
+
+  function chooseFlasher(value: string): void {
+    const line = SYNC_LINES.find((l) => l === value) ?? null;
+    const tolerancePercent = fixture.flasher?.tolerancePercent ?? 1;
+    const flasher = value === CONTROLLER ? null : { line, tolerancePercent };
+    if (
+      (flasher?.line ?? value) !== (fixture.flasher === null ? CONTROLLER : (fixture.flasher.line ?? ALONE))
+    )
+      change({ flasher });
   }
 
   const NUMBERS: readonly {
@@ -195,6 +210,31 @@
             />
           {/each}
         </div>
+        <Select
+          size="sm"
+          labelText="Flashed by"
+          selected={fixture.flasher === null ? CONTROLLER : (fixture.flasher.line ?? ALONE)}
+          on:update={(event) => chooseFlasher(String(event.detail))}
+        >
+          <SelectItem value={CONTROLLER} text="the controller’s outputs" />
+          <SelectItem value={ALONE} text="a flasher of its own, no sync line" />
+          {#each SYNC_LINES as line (line)}
+            <SelectItem value={line} text="a flasher of its own, kept in step by a {line}" />
+          {/each}
+        </Select>
+        <Select
+          size="sm"
+          labelText="Voltage"
+          selected={fixture.volts.join(' ')}
+          on:update={(event) => {
+            const volts = VOLTS[String(event.detail)];
+            if (volts !== undefined && volts.join() !== fixture.volts.join()) change({ volts: [...volts] });
+          }}
+        >
+          <SelectItem value="12" text="12 V" />
+          <SelectItem value="24" text="24 V" />
+          <SelectItem value="12 24" text="12 or 24 V" />
+        </Select>
         {#if lampsOf(editor.build, fixture.id) === 0}
           <Button
             size="small"

@@ -7,6 +7,7 @@
   import { Phase } from '@flarik/core/timing/pattern';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
+  import TypedNumber from './TypedNumber.svelte';
   import { nameOf } from '$lib/editor/names';
 
   /** Colours, sync group and phase of the selected modules, edited together. */
@@ -82,6 +83,10 @@
       changeModules(addGroup(b, { id, name: `Group ${n}` }), refs, { groupId: id }),
     );
   }
+
+  const order = $derived(new Set(setups.map(({ setup }) => setup.order)));
+  const later = $derived(new Set(setups.map(({ setup }) => setup.offsetMs)));
+  const [firstOrder, firstLater] = $derived([setups[0]?.setup.order ?? 1, setups[0]?.setup.offsetMs ?? 0]);
 
   function choosePhase(value: string): void {
     const chosen = Phase.safeParse(value);
@@ -161,6 +166,26 @@
       {#each Phase.options as letter (letter)}<SelectItem value={letter} text={letter} />{/each}
     </Select>
   </div>
+  <div class="place">
+    <TypedNumber
+      label={order.size > 1 ? 'Place in a row (mixed)' : 'Place in a row'}
+      unit="from 1"
+      value={firstOrder}
+      min={1}
+      max={64}
+      onset={(n: number) =>
+        editor.edit(`Place of ${what}`, (b) => changeModules(b, refs, { order: Math.round(n) }))}
+    />
+    <TypedNumber
+      label={later.size > 1 ? 'Later by (mixed)' : 'Later by'}
+      unit="ms"
+      value={firstLater}
+      min={0}
+      max={60_000}
+      onset={(n: number) =>
+        editor.edit(`Delay of ${what}`, (b) => changeModules(b, refs, { offsetMs: Math.round(n) }))}
+    />
+  </div>
   <Button size="small" kind="ghost" on:click={newGroup}
     >New group for {placements.length === 1 ? 'it' : 'them'}</Button
   >
@@ -184,6 +209,12 @@
   .colours {
     display: grid;
     gap: 0.3rem;
+  }
+
+  .place {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.5rem;
   }
 
   .sync {

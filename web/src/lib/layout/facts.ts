@@ -44,6 +44,14 @@ export const factsIn = (currency: string): readonly Fact[] => [
   { name: 'Goes on', of: (f) => f.mounts.join(', ') },
   { name: 'Holes', of: (f) => String(f.holes) },
   { name: 'Protection', of: (f) => f.protection },
+  {
+    name: 'Flashed by',
+    of: ({ flasher: f }) =>
+      f === null
+        ? 'the controller’s outputs'
+        : `a flasher of its own (±${f.tolerancePercent} %), ${f.line === null ? 'no sync line' : `kept in step by a ${f.line}`}`,
+  },
+  { name: 'Voltage', of: (f) => f.volts.map((v) => `${v} V`).join(' or ') },
   { name: `Price, ${currency}`, of: (f) => (f.priceMinor / 100).toLocaleString() },
   { name: 'In stock', of: (f) => String(f.inStock) },
   { name: 'Else in', of: (f) => `${f.leadDays} days` },

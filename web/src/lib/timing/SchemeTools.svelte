@@ -1,6 +1,13 @@
 <script lang="ts">
   import type { Placement } from '@flarik/core/build/schema';
-  import { layScheme, schemeName, schemeParts, SCHEMES, type Scheme } from '@flarik/core/build/schemes';
+  import {
+    layScheme,
+    numbers,
+    schemeName,
+    schemeParts,
+    SCHEMES,
+    type Scheme,
+  } from '@flarik/core/build/schemes';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
 
@@ -38,14 +45,21 @@
             rx="0.3"
           />
           {#each parts as part (`${part.placementId}/${part.moduleId}`)}
-            <circle class={part.phase} cx={part.at[0]} cy={-part.at[1]} r="0.13" />
+            {#if numbers(scheme) && parts.length <= 24}
+              <text x={part.at[0]} y={-part.at[1] + 0.12}>{part.order}</text>
+            {:else}
+              <circle class={part.phase} cx={part.at[0]} cy={-part.at[1]} r="0.13" />
+            {/if}
           {/each}
         </svg>
         {schemeName[scheme]}
       </button>
     {/each}
   </div>
-  <p class="quiet">● phase A, ○ phase B; front to the right. What marches needs a pattern along a row.</p>
+  <p class="quiet">
+    ● phase A, ○ B, <span class="c">●</span> C, <span class="d">●</span> D; front to the right. What is numbered
+    needs a pattern along a row.
+  </p>
 </details>
 
 <style>
@@ -98,6 +112,32 @@
     fill: var(--warn);
     stroke: var(--warn);
     stroke-width: 0.05;
+  }
+
+  .C,
+  .D {
+    fill: var(--accent);
+    stroke: var(--accent);
+    stroke-width: 0.05;
+  }
+
+  .D {
+    fill: var(--good);
+    stroke: var(--good);
+  }
+
+  .c {
+    color: var(--accent);
+  }
+
+  .d {
+    color: var(--good);
+  }
+
+  text {
+    fill: var(--cds-text-01);
+    font-size: 0.36px;
+    text-anchor: middle;
   }
 
   .B {

@@ -9,9 +9,15 @@
   import { saveIes } from '$lib/editor/saveIes';
   import Choice from '$lib/frame/Choice.svelte';
   import { gapsOf, MISSED_CD, whereabouts } from '$lib/visibility/gaps';
+  import NightView from '$lib/night/NightView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
 
   const editor = getEditor()();
+  let look = $state<'ring' | 'eye'>('ring');
+  const looks: readonly { value: 'ring' | 'eye'; text: string }[] = [
+    { value: 'ring', text: 'Ring' },
+    { value: 'eye', text: 'By eye' },
+  ];
   let quantity = $state<'power' | 'effective'>('power');
   const bearing = $derived(editor.bearing);
 
@@ -47,60 +53,67 @@
 
 <div class="step">
   <div class="chart">
-    <div class="controls">
-      <Choice
-        label="Shown"
-        options={quantities}
-        value={quantity}
-        onchoose={(v: 'power' | 'effective') => (quantity = v)}
-      />
-      <Choice
-        label="Colour"
-        options={colours}
-        value={options.colour ?? 'all'}
-        onchoose={(v: string) => {
-          const colour = Colour.safeParse(v);
-          editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
-        }}
-      />
-      <Choice
-        label="Lamps"
-        options={levels}
-        value={options.level}
-        onchoose={(level: Level) => (editor.ringOptions = { ...options, level })}
-      />
-      <label class="elevation">
-        <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
-        <input
-          type="range"
-          min="-10"
-          max="30"
-          step="1"
-          value={options.elevationDeg}
-          oninput={(event) =>
-            (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
-        />
-      </label>
+    <div class="look">
+      <Choice label="Seen" small options={looks} value={look} onchoose={(v: 'ring' | 'eye') => (look = v)} />
     </div>
-    <div class="ring">
-      {#if editor.ring.error !== null}
-        <p role="alert">Not computed: {editor.ring.error.message}</p>
-      {:else if values === undefined}
-        <p class="quiet">Computing …</p>
-      {:else}
-        <RingChart
-          {values}
-          floor={quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null}
-          {gaps}
-          marked={editor.marked}
-          {bearing}
-          decades={quantity === 'power' ? [2, 6] : [0, 5]}
-          unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
-          stale={editor.ring.running}
-          onpoint={(b: number) => (editor.bearing = b)}
+    {#if look === 'eye'}
+      <NightView />
+    {:else}
+      <div class="controls">
+        <Choice
+          label="Shown"
+          options={quantities}
+          value={quantity}
+          onchoose={(v: 'power' | 'effective') => (quantity = v)}
         />
-      {/if}
-    </div>
+        <Choice
+          label="Colour"
+          options={colours}
+          value={options.colour ?? 'all'}
+          onchoose={(v: string) => {
+            const colour = Colour.safeParse(v);
+            editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
+          }}
+        />
+        <Choice
+          label="Lamps"
+          options={levels}
+          value={options.level}
+          onchoose={(level: Level) => (editor.ringOptions = { ...options, level })}
+        />
+        <label class="elevation">
+          <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
+          <input
+            type="range"
+            min="-10"
+            max="30"
+            step="1"
+            value={options.elevationDeg}
+            oninput={(event) =>
+              (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
+          />
+        </label>
+      </div>
+      <div class="ring">
+        {#if editor.ring.error !== null}
+          <p role="alert">Not computed: {editor.ring.error.message}</p>
+        {:else if values === undefined}
+          <p class="quiet">Computing …</p>
+        {:else}
+          <RingChart
+            {values}
+            floor={quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null}
+            {gaps}
+            marked={editor.marked}
+            {bearing}
+            decades={quantity === 'power' ? [2, 6] : [0, 5]}
+            unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
+            stale={editor.ring.running}
+            onpoint={(b: number) => (editor.bearing = b)}
+          />
+        {/if}
+      </div>
+    {/if}
   </div>
   <aside aria-label="What the ring says">
     <h2>
@@ -192,6 +205,10 @@
     flex-direction: column;
     min-height: 0;
     background: var(--sheet);
+  }
+
+  .look {
+    padding: 0.3rem 0.75rem 0;
   }
 
   .controls {

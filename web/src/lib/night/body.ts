@@ -1,0 +1,123 @@
+import { movePoint } from '@flarik/core/geometry/frame';
+import { cross, dot, sub, type Vec3 } from '@flarik/core/geometry/vec';
+import type { Vehicle, View } from '@flarik/core/vehicle/types';
+import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
+import { project, toViewer } from '@flarik/core/vehicle/views';
+import {
+  BufferGeometry,
+  CanvasTexture,
+  DoubleSide,
+  Float32BufferAttribute,
+  Group,
+  Mesh,
+  MeshLambertMaterial,
+  SRGBColorSpace,
+} from 'three';
+import { paintView, type Painted } from './paint';
+
+type BodyMesh = Mesh<BufferGeometry, MeshLambertMaterial>;
+
+/** What the picture of a vehicle is made of. */
+export interface Body {
+  readonly group: Group;
+  readonly meshes: readonly BodyMesh[];
+}
+
+const VIEWS: readonly View[] = ['plan', 'left', 'right', 'front', 'rear'];
+/** How far inside the sides the wheels stand, m. */
+const WHEELS_IN_M = 0.06;
+
+/**
+ * The vehicle's solids with its pictures laid on: each face takes the picture of the view it looks toward most, where
+ * the part is when shut, so that an open door carries its picture along.
+ */
+export function bodyOf(vehicle: Vehicle, open: OpenParts): Body {
+  const group = new Group();
+  const meshes: BodyMesh[] = [];
+  const shut = new Map(VIEWS.map((view) => [view, paintView(vehicle, view, new Set())]));
+  const posed = new Map(VIEWS.map((view) => [view, paintView(vehicle, view, open)]));
+  for (const view of VIEWS)
+    for (const moving of [false, true]) {
+      const painted = (moving ? shut : posed).get(view);
+      if (painted === undefined) continue;
+      const sheet = new Sheet(painted);
+      for (const solid of vehicle.solids) {
+        if ((solid.partId !== null) !== moving) continue;
+        const motion = motionOf(vehicle, solid.partId, open);
+        for (const face of solid.faces) {
+          const corners = face.flatMap((i) => solid.vertices[i] ?? []);
+          if (corners.length < 9 || nearestView(corners) !== view) continue;
+          sheet.add(
+            face.flatMap((i): { at: Vec3; on: readonly [number, number] }[] => {
+              const corner = solid.vertices[i];
+              return corner === undefined
+                ? []
+                : [{ at: movePoint(motion, corner), on: painted.at(...project(view, corner)) }];
+            }),
+          );
+        }
+      }
+      if (!moving && (view === 'left' || view === 'right')) sheet.add(wheelsCard(vehicle, view, painted));
+      const mesh = sheet.mesh();
+      meshes.push(mesh);
+      group.add(mesh);
+    }
+  return { group, meshes };
+}
+
+/** The view a face looks toward most; its first three corners say which way it faces. */
+function nearestView(c: readonly number[]): View {
+  const p = (i: number): Vec3 => [c[3 * i] ?? 0, c[3 * i + 1] ?? 0, c[3 * i + 2] ?? 0];
+  const n = cross(sub(p(1), p(0)), sub(p(2), p(1)));
+  return VIEWS.reduce(
+    (best, view) => (dot(n, toViewer[view]) > dot(n, toViewer[best]) ? view : best),
+    'plan',
+  );
+}
+
+/** A card below the side with the wheels on it: what of the picture no solid covers. */
+function wheelsCard(vehicle: Vehicle, view: 'left' | 'right', painted: Painted) {
+  const y = (vehicle.widthM / 2 - WHEELS_IN_M) * (view === 'left' ? 1 : -1);
+  const x = vehicle.lengthM / 2;
+  const top = vehicle.heightM * 0.5;
+  const corners: Vec3[] = [
+    [-x, y, 0],
+    [x, y, 0],
+    [x, y, top],
+    [-x, y, top],
+  ];
+  return corners.map((at) => ({ at, on: painted.at(...project(view, at)) }));
+}
+
+/** Faces that share one picture. */
+class Sheet {
+  readonly #painted: Painted;
+  readonly #places: number[] = [];
+  readonly #pictures: number[] = [];
+
+  constructor(painted: Painted) {
+    this.#painted = painted;
+  }
+
+  /** Adds a convex face as a fan of triangles. */
+  add(corners: readonly { readonly at: Vec3; readonly on: readonly [number, number] }[]): void {
+    const [hub] = corners;
+    for (let i = 1; i + 1 < corners.length; i++)
+      for (const corner of [hub, corners[i], corners[i + 1]]) {
+        if (corner === undefined) continue;
+        this.#places.push(...corner.at);
+        this.#pictures.push(...corner.on);
+      }
+  }
+
+  mesh(): BodyMesh {
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new Float32BufferAttribute(this.#places, 3));
+    geometry.setAttribute('uv', new Float32BufferAttribute(this.#pictures, 2));
+    geometry.computeVertexNormals();
+    const map = new CanvasTexture(this.#painted.canvas);
+    map.colorSpace = SRGBColorSpace;
+    map.anisotropy = 4;
+    return new Mesh(geometry, new MeshLambertMaterial({ map, alphaTest: 0.5, side: DoubleSide }));
+  }
+}
