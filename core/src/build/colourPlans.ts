@@ -143,7 +143,7 @@ function whiteOnTop(build: Build, groupId: string, ids: ReadonlySet<string>): Bu
   if (!holds) return build;
   const lower = ([1, 2] as const).reduce((b, stage) => setCue(b, stage, groupId, 2, null), build);
   const top = cueOf(lower, 3, groupId);
-  return top === undefined || top.slot !== 1 ? lower : setCue(lower, 3, groupId, 2, { ...top, slot: 2 });
+  return top?.slot !== 1 ? lower : setCue(lower, 3, groupId, 2, { ...top, slot: 2 });
 }
 
 const COMMAND = 'command';

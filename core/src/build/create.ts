@@ -34,6 +34,7 @@ export function newBuild(
       groups: [],
       stages: [stage('Off'), stage('Stage 1'), stage('Stage 2'), stage('Stage 3')],
     },
+    scene: [],
     rulePacks,
   };
 }

@@ -286,7 +286,8 @@ export function removeGroup(build: Build, groupId: string): Build {
   const left = freed.timing.groups
     .filter((g) => g.id !== groupId)
     .map((g) => (g.followsId === groupId ? { ...g, followsId: null } : g));
-  return withTiming(freed, { groups: left, stages });
+  const scene = freed.scene.map((v) => ({ ...v, inStep: v.inStep.filter((t) => t.here !== groupId) }));
+  return withTiming({ ...freed, scene }, { groups: left, stages });
 }
 
 function mapStages(build: Build, change: (stage: Stage, index: number) => Stage): Build['timing']['stages'] {

@@ -61,6 +61,7 @@ function fromVersion2(data: unknown): unknown {
   return {
     ...build,
     schemaVersion: 3,
+    scene: [],
     fixtures: eachOf(build.fixtures, (f) => ({ ...f, flasher: null, volts: [12] })),
     placements: eachOf(build.placements, (p) => ({
       ...p,

@@ -18,6 +18,7 @@ import { Brief } from './brief.ts';
 import { lookupOf, type Lookup } from './lookup.ts';
 import { migrate } from './migrate.ts';
 import { PhotometryFile } from './photometry.ts';
+import { SceneVehicle } from './scene.ts';
 import { Service } from './service.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
@@ -157,6 +158,8 @@ export const Build = z
     photometry: z.array(PhotometryFile).max(40, 'must be at most 40 photometric files'),
     placements: z.array(Placement).max(200, 'must be at most 200 placements'),
     timing: Timing,
+    /** Other vehicles that are looked at together with this one. */
+    scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
     rulePacks: z.array(RulePack).max(12),
   })
   .superRefine((build, ctx) => {
@@ -201,6 +204,11 @@ function* loosePointers(build: BuildShape): Generator<Loose> {
       };
   }
   yield* looseTiming(build);
+  yield* doubles(build.scene, ['scene']);
+  for (const [i, v] of build.scene.entries())
+    for (const [k, { here }] of v.inStep.entries())
+      if (!groups.has(here))
+        yield { path: ['scene', i, 'inStep', k, 'here'], reason: `no sync group '${here}'` };
 }
 
 function* looseTiming(build: BuildShape): Generator<Loose> {

@@ -55,6 +55,8 @@ function onLevel(heightM: number, { level, upperAboveM }: RingOptions): boolean 
   return heightM > upperAboveM === (level === 'upper');
 }
 
+/** Placings tried at one bearing of a ring. */
+const RING_PLACINGS = 400;
 const ALL_ROUND: readonly number[] = Array.from({ length: BEARINGS }, (_, b) => b);
 
 /** Intensity of a channel at span level 1 toward a bearing, cd. */
@@ -125,18 +127,21 @@ export function ringOf(lit: readonly LitChannel[]): Ring {
 }
 
 /**
- * Longest dark gap by bearing in the worst alignment of the clocks.
+ * Longest dark gap by bearing in the worst alignment of the clocks, or a little more where that is too much to find.
  *
  * @param bearings - those to look at; the others stay Infinity
+ * @param enoughMs - where a gap is certainly no longer than this it may be less than said
  * @returns ms; Infinity where some alignment never reaches the threshold
  */
 export function darkGapRing(
   lit: readonly LitChannel[],
   thresholdCd: number,
   bearings: Iterable<number> = ALL_ROUND,
+  enoughMs = 0,
 ): Float64Array {
   const gaps = new Float64Array(BEARINGS).fill(Infinity);
   const timelines = timelinesOf(lit.map((l) => l.drive));
-  for (const b of bearings) gaps[b] = worstDarkMs(lightToward(lit, timelines, b), thresholdCd).value;
+  const search = { enoughMs, placings: RING_PLACINGS };
+  for (const b of bearings) gaps[b] = worstDarkMs(lightToward(lit, timelines, b), thresholdCd, search).value;
   return gaps;
 }

@@ -17,42 +17,50 @@ export interface OverAlignments {
 export const highestTogetherCd = ({ backgroundCd, clocks }: DriftingLight): number =>
   clocks.reduce((sum, w) => sum + peakCdOf(w), backgroundCd);
 
-/** Work a search may do before it gives up and answers with the bound. */
-const MOST_PLACINGS = 20_000;
-const MOST_EVALUATIONS = 3_000;
+/** Placings a search may try before it gives up and answers with the bound. */
+const MOST_PLACINGS = 8_000;
+/** Pieces of light a search for the least effective intensity may look at. */
+const MOST_PIECES = 40_000;
 /** A gap is looked for up to this length, ms; longer ones count as without end. */
 const LONGEST_GAP_MS = 10_000;
 /** Cycles in common beyond this are not laid out, ms. */
 const LONGEST_COMMON_MS = 20_000;
 
-/** A clock as steps: the edges of one cycle and the level from each on. */
+/** How hard to look for the longest gap. */
+export interface DarkSearch {
+  /** A bound no longer than this is answered as it is, ms. */
+  readonly enoughMs?: number;
+  readonly placings?: number;
+}
+
+/** A clock as steps: the edges of one cycle and its level in every millisecond. */
 interface Steps {
   readonly cycleMs: number;
   readonly edges: readonly { readonly ms: number; readonly up: boolean }[];
-  at(ms: number): number;
+  readonly levels: Float64Array;
 }
 
 function stepsOf({ cycleMs, durationsMs, startCd }: Waveform): Steps {
-  const starts: number[] = [];
+  const levels = new Float64Array(cycleMs);
   let t = 0;
-  for (const ms of durationsMs) {
-    starts.push(t);
+  for (const [i, ms] of durationsMs.entries()) {
+    levels.fill(startCd[i] ?? 0, t, t + ms);
     t += ms;
   }
-  const cd = (i: number): number => startCd[(i + starts.length) % starts.length] ?? 0;
-  const levels = new Float64Array(cycleMs);
-  for (const [i, from] of starts.entries()) levels.fill(cd(i), from, from + (durationsMs[i] ?? 0));
-  return {
-    cycleMs,
-    edges: starts
-      .map((ms, i) => ({ ms, up: cd(i) > cd(i - 1), same: cd(i) === cd(i - 1) }))
-      .filter(({ same }) => !same),
-    at: (ms) => levels[((ms % cycleMs) + cycleMs) % cycleMs] ?? 0,
-  };
+  const edges: { ms: number; up: boolean }[] = [];
+  for (let ms = 0; ms < cycleMs; ms++) {
+    const before = levels[(ms + cycleMs - 1) % cycleMs] ?? 0;
+    const here = levels[ms] ?? 0;
+    if (here !== before) edges.push({ ms, up: here > before });
+  }
+  return { cycleMs, edges, levels };
 }
 
 const hasRamp = ({ startCd, endCd }: Waveform): boolean =>
   Array.from(startCd).some((cd, i) => cd !== endCd[i]);
+
+const leastCdOf = ({ startCd, endCd }: Waveform): number =>
+  Math.min(...Array.from(startCd), ...Array.from(endCd));
 
 /**
  * The longest time below a threshold over every alignment of the clocks, exact.
@@ -61,91 +69,201 @@ const hasRamp = ({ startCd, endCd }: Waveform): boolean =>
  * by itself can wait beside such a gap; those that reach it only together are placed by a search: in a longest gap
  * each of them can be moved later until one of its falls meets the beginning of the gap, or meets a rise of another,
  * or a rise of its meets another's fall. So only such placings are tried, clock by clock, and left as soon as what is
- * placed ends the gap no later than the best one known.
+ * placed, with the least light that the others can send into it, ends the gap no later than the best one known.
  *
  * @returns ms; Infinity when some alignment never reaches the threshold
  */
-export function worstDarkMs({ backgroundCd, clocks }: DriftingLight, thresholdCd: number): OverAlignments {
-  const need = thresholdCd - backgroundCd;
+export function worstDarkMs(
+  { backgroundCd, clocks }: DriftingLight,
+  thresholdCd: number,
+  { enoughMs = 0, placings = MOST_PLACINGS }: DarkSearch = {},
+): OverAlignments {
+  // What a clock never falls below is as good as steady.
+  const lows = clocks.map(leastCdOf);
+  const need = thresholdCd - lows.reduce((sum, cd) => sum + cd, backgroundCd);
   if (need <= 0) return { value: 0, exact: true };
-  const bound = Math.min(Infinity, ...clocks.map((w) => longestDarkMs(w, need)));
-  const weak = clocks.filter((w) =>
+  const raisedOnly = clocks.map((w, i) => raised(w, -(lows[i] ?? 0))).filter((w) => peakCdOf(w) > 0);
+  const bound = Math.min(Infinity, ...raisedOnly.map((w) => longestDarkMs(w, need)));
+  const weak = raisedOnly.filter((w) =>
     [...Array.from(w.startCd), ...Array.from(w.endCd)].some((cd) => cd > 0 && cd < need),
   );
+  if (bound <= enoughMs) return { value: bound, exact: false };
   if (weak.length < 2 || weak.reduce((sum, w) => sum + peakCdOf(w), 0) < need)
     return { value: bound, exact: true };
   if (weak.some(hasRamp)) return { value: bound, exact: false };
   const reach = Math.min(bound, LONGEST_GAP_MS);
-  const found = longestTogether(weak.map(stepsOf), need, reach);
-  if (found === null) return { value: bound, exact: false };
+  const { found, settled } = new GapSearch(weak.map(stepsOf), need, reach, placings).run();
+  if (!settled && found < reach) return { value: bound, exact: false };
   return { value: found >= reach ? bound : found, exact: true };
 }
 
-/** The longest run from 0 in which the clocks together stay below `need`, looked for up to `reach`; null when given up. */
-function longestTogether(clocks: readonly Steps[], need: number, reach: number): number | null {
-  let best = 0;
-  let placings = 0;
-  const seen = new Set<string>();
-  const placed: { readonly clock: Steps; readonly phase: number }[] = [];
+/** The search for the longest run from 0 in which clocks together stay below `need`, up to `reach`. */
+class GapSearch {
+  readonly #clocks: readonly Steps[];
+  readonly #need: number;
+  readonly #reach: number;
+  /** For each clock and length of time, the least light it sends in any such time, cd·ms. */
+  readonly #least: readonly Float64Array[];
+  readonly #seen = new Set<string>();
+  #best = 0;
+  #left: number;
 
-  /** Edges of what is placed, by their time in the run. */
-  const edgesPlaced = (): { ms: number; up: boolean }[] =>
-    placed.flatMap(({ clock, phase }) => {
-      const out: { ms: number; up: boolean }[] = [];
-      for (const e of clock.edges)
-        for (
-          let ms = (((e.ms - phase) % clock.cycleMs) + clock.cycleMs) % clock.cycleMs;
-          ms <= reach;
-          ms += clock.cycleMs
-        )
-          out.push({ ms, up: e.up });
-      return out;
-    });
-  const runLength = (edges: readonly { ms: number; up: boolean }[]): number => {
-    const bright = (ms: number): boolean =>
-      placed.reduce((sum, { clock, phase }) => sum + clock.at(phase + ms), 0) >= need;
-    if (bright(0)) return 0;
-    let first = reach;
-    for (const { ms, up } of edges) if (up && ms < first && bright(ms)) first = ms;
-    return first;
-  };
-  const place = (left: readonly number[]): boolean => {
-    const edges = edgesPlaced();
-    const run = placed.length === 0 ? reach : runLength(edges);
-    if (run <= best) return true;
+  constructor(clocks: readonly Steps[], need: number, reach: number, placings: number) {
+    this.#left = placings;
+    this.#clocks = clocks;
+    this.#need = need;
+    this.#reach = reach;
+    this.#least = clocks.map((clock) => leastLight(clock, reach));
+  }
+
+  run(): { found: number; settled: boolean } {
+    this.#climb();
+    const settled =
+      this.#best >= this.#reach ||
+      this.#place(
+        new Float64Array(this.#reach),
+        [],
+        [],
+        this.#clocks.map((_, i) => i),
+      );
+    return { found: this.#best, settled };
+  }
+
+  /** A good alignment to begin with: clock by clock the phase that leaves the longest run, a few times round. */
+  #climb(): void {
+    const phases = this.#clocks.map(() => 0);
+    const sum = new Float64Array(this.#reach);
+    for (const [i, clock] of this.#clocks.entries()) addTo(sum, clock, phases[i] ?? 0, 1);
+    for (let turn = 0; turn < 3; turn++)
+      for (const [i, clock] of this.#clocks.entries()) {
+        addTo(sum, clock, phases[i] ?? 0, -1);
+        let best = -1;
+        for (const { ms } of [...clock.edges, ...clock.edges.map((e) => ({ ms: e.ms + 1 }))]) {
+          const phase = ms % clock.cycleMs;
+          const run = runWith(sum, clock, phase, this.#need);
+          if (run > best) {
+            best = run;
+            phases[i] = phase;
+          }
+        }
+        addTo(sum, clock, phases[i] ?? 0, 1);
+        this.#best = Math.max(this.#best, best === -1 ? 0 : runOf(sum, this.#need));
+      }
+  }
+
+  /**
+   * Places one more clock in every way that can still lead to a longer run.
+   * @param sum - light of what is placed, by millisecond
+   * @returns false when the search is given up
+   */
+  #place(
+    sum: Float64Array,
+    edges: readonly { readonly ms: number; readonly up: boolean }[],
+    names: readonly string[],
+    left: readonly number[],
+  ): boolean {
+    const run = this.#longestStill(sum, left);
+    if (run <= this.#best) return true;
     if (left.length === 0) {
-      best = run;
+      this.#best = run;
       return true;
     }
     for (const index of left) {
-      const clock = clocks[index];
+      const clock = this.#clocks[index];
       if (clock === undefined) continue;
-      const phases = new Set<number>();
-      const meet = (ms: number): void => {
-        phases.add(((ms % clock.cycleMs) + clock.cycleMs) % clock.cycleMs);
-      };
-      for (const mine of clock.edges) {
-        if (!mine.up) meet(mine.ms);
-        for (const theirs of edges) if (mine.up !== theirs.up && theirs.ms < run) meet(mine.ms - theirs.ms);
-      }
       const rest = left.filter((i) => i !== index);
-      for (const phase of phases) {
-        const key = [...placed.map((p) => `${clocks.indexOf(p.clock)}:${p.phase}`), `${index}:${phase}`]
-          .toSorted()
-          .join();
-        if (seen.has(key)) continue;
-        seen.add(key);
-        if (++placings > MOST_PLACINGS) return false;
-        placed.push({ clock, phase });
-        const done = place(rest);
-        placed.pop();
-        if (!done) return false;
-        if (best >= reach) return true;
+      for (const phase of this.#phases(clock, edges, run)) {
+        const placed = [...names, `${index}:${phase}`].toSorted();
+        const key = placed.join();
+        if (this.#seen.has(key)) continue;
+        this.#seen.add(key);
+        if (--this.#left < 0) return false;
+        if (runWith(sum, clock, phase, this.#need) <= this.#best) continue;
+        const next = sum.slice();
+        addTo(next, clock, phase, 1);
+        const mine = clock.edges.flatMap(({ ms, up }) => {
+          const out: { ms: number; up: boolean }[] = [];
+          const first = (((ms - phase) % clock.cycleMs) + clock.cycleMs) % clock.cycleMs;
+          for (let at = first; at < this.#reach; at += clock.cycleMs) out.push({ ms: at, up });
+          return out;
+        });
+        if (!this.#place(next, [...edges, ...mine], placed, rest)) return false;
+        if (this.#best >= this.#reach) return true;
       }
     }
     return true;
+  }
+
+  /** Phases in which a clock touches the beginning or what is placed: the pattern time it has at 0. */
+  #phases(
+    clock: Steps,
+    edges: readonly { readonly ms: number; readonly up: boolean }[],
+    run: number,
+  ): ReadonlySet<number> {
+    const phases = new Set<number>();
+    const meet = (ms: number): void => {
+      phases.add(((ms % clock.cycleMs) + clock.cycleMs) % clock.cycleMs);
+    };
+    for (const mine of clock.edges) {
+      if (!mine.up) meet(mine.ms);
+      for (const theirs of edges) if (mine.up !== theirs.up && theirs.ms < run) meet(mine.ms - theirs.ms);
+    }
+    return phases;
+  }
+
+  /** How long the run can be at most, given the least light that the clocks left send into any time so long. */
+  #longestStill(sum: Float64Array, left: readonly number[]): number {
+    let spare = 0;
+    for (let ms = 0; ms < this.#reach; ms++) {
+      const here = sum[ms] ?? 0;
+      if (here >= this.#need) return ms;
+      spare += this.#need - here;
+      let least = 0;
+      for (const i of left) least += this.#least[i]?.[ms + 1] ?? 0;
+      if (least >= spare) return ms;
+    }
+    return this.#reach;
+  }
+}
+
+function addTo(sum: Float64Array, { levels, cycleMs }: Steps, phase: number, times: 1 | -1): void {
+  for (let ms = 0, at = phase % cycleMs; ms < sum.length; ms++, at = at + 1 === cycleMs ? 0 : at + 1)
+    sum[ms] = (sum[ms] ?? 0) + times * (levels[at] ?? 0);
+}
+
+/** How long a sum and one more clock stay below what is needed. */
+function runWith(sum: Float64Array, { levels, cycleMs }: Steps, phase: number, need: number): number {
+  for (let ms = 0, at = phase % cycleMs; ms < sum.length; ms++, at = at + 1 === cycleMs ? 0 : at + 1)
+    if ((sum[ms] ?? 0) + (levels[at] ?? 0) >= need) return ms;
+  return sum.length;
+}
+
+function runOf(sum: Float64Array, need: number): number {
+  const first = sum.findIndex((cd) => cd >= need);
+  return first === -1 ? sum.length : first;
+}
+
+/** For each length up to `reach`, the least light a clock sends in any time of that length, cd·ms. */
+function leastLight({ levels, cycleMs, edges }: Steps, reach: number): Float64Array {
+  // The least window begins or ends on an edge.
+  const before = new Float64Array(cycleMs + 1);
+  for (let ms = 0; ms < cycleMs; ms++) before[ms + 1] = (before[ms] ?? 0) + (levels[ms] ?? 0);
+  const whole = before[cycleMs] ?? 0;
+  const upTo = (ms: number): number => {
+    const turns = Math.floor(ms / cycleMs);
+    return turns * whole + (before[ms - turns * cycleMs] ?? 0);
   };
-  return place(clocks.map((_, i) => i)) ? best : best >= reach ? best : null;
+  const least = new Float64Array(reach + 1);
+  for (let length = 1; length <= reach; length++) {
+    let low = Infinity;
+    for (const { ms } of edges) {
+      low = Math.min(low, upTo(ms + length) - upTo(ms));
+      const begin = (((ms - length) % cycleMs) + cycleMs) % cycleMs;
+      low = Math.min(low, upTo(begin + length) - upTo(begin));
+    }
+    least[length] = low === Infinity ? 0 : low;
+  }
+  return least;
 }
 
 /**
@@ -168,20 +286,21 @@ export function leastEffectiveCd({ backgroundCd, clocks }: DriftingLight): OverA
   if (commonCycleMs(order.map((w) => w.cycleMs)) > LONGEST_COMMON_MS) return { value: bound, exact: false };
   const enough = bound * (1 + 1e-9);
   let best = Infinity;
-  let evaluations = 0;
-  const place = (sum: Waveform, left: readonly Waveform[]): boolean => {
-    const [next, ...rest] = left;
+  let left = MOST_PIECES;
+  const place = (sum: Waveform, waiting: readonly Waveform[]): boolean => {
+    const [next, ...rest] = waiting;
     if (next === undefined) {
       best = Math.min(best, effectiveCd(sum));
       return true;
     }
     const shifts = commonDivisor(sum.cycleMs, next.cycleMs);
     for (let k = 0; k < shifts && best > enough; k++) {
-      if (++evaluations > MOST_EVALUATIONS) return false;
       // From the middle outward: what answers half a cycle later is often the least.
       const half = Math.floor(shifts / 2);
       const by = (half + (k % 2 === 0 ? k / 2 : shifts - (k + 1) / 2)) % shifts;
       const both = together(sum, raised(next, -backgroundCd), by);
+      left -= both.durationsMs.length;
+      if (left < 0) return false;
       if (effectiveCd(both) < best && !place(both, rest)) return false;
     }
     return true;

@@ -1,6 +1,6 @@
 import type { Build } from '@flarik/core/build/schema';
 import { z } from 'zod';
-import { Created, type NewBuildRequest, Problem, SaveAnswer, SavedBuild } from './api';
+import { BuildSummary, Created, type NewBuildRequest, Problem, SaveAnswer, SavedBuild } from './api';
 
 /** The server refused, or could not be reached (status 0); `message` is fit to be shown. */
 export class ApiError extends Error {
@@ -66,3 +66,6 @@ export function currentOf(error: unknown): SavedBuild | null {
   const current = SavedBuild.safeParse(error.problem?.current);
   return current.success ? current.data : null;
 }
+
+/** All builds in short, the last changed first. */
+export const listBuilds = (): Promise<BuildSummary[]> => call(z.array(BuildSummary), BUILDS, {}, fetch);

@@ -40,7 +40,7 @@ function gapFaults(
   known: Set<number>,
 ): Fault[] {
   const lit = subject.lit(state);
-  const gaps = darkGapRing(lit, rule.thresholdCd, FACE_BEARINGS[face]);
+  const gaps = darkGapRing(lit, rule.thresholdCd, FACE_BEARINGS[face], rule.maxMs);
   const sectors = faceSectorsWhere(face, (b) => (gaps[b] ?? 0) > rule.maxMs);
   const fresh = sectors.flatMap(bearingsIn).filter((b) => !known.has(b));
   for (const b of fresh) known.add(b);
@@ -49,7 +49,7 @@ function gapFaults(
   const longest = gaps[worst] ?? 0;
   const never = !Number.isFinite(longest);
   const what = never
-    ? `no clock by itself reaches ${rule.thresholdCd} cd`
+    ? `clocks that drift may never reach ${rule.thresholdCd} cd together`
     : `dark for up to ${roundUp(longest)} ms at ${worst}°`;
   const toward = lit.filter(({ drive, share }) => fresh.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
   return [

@@ -77,6 +77,7 @@
 <style>
   .tools {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
     gap: 0.5rem;
     padding: 0.125rem 0.25rem 0.125rem 0.5rem;

@@ -196,6 +196,11 @@
     font-weight: 400;
   }
 
+  td:nth-child(3),
+  td:nth-child(4) {
+    white-space: nowrap;
+  }
+
   .sub {
     display: block;
     font-size: 11px;

@@ -8,6 +8,7 @@
   import PatternLibrary from '$lib/timing/PatternLibrary.svelte';
   import PatternPanel from '$lib/timing/PatternPanel.svelte';
   import Score from '$lib/timing/Score.svelte';
+  import SceneView from '$lib/timing/SceneView.svelte';
   import SideBySide from '$lib/timing/SideBySide.svelte';
   import StageTable from '$lib/timing/StageTable.svelte';
 
@@ -20,6 +21,7 @@
     { value: 'groups', text: 'Clocks' },
     { value: 'patterns', text: 'Patterns' },
     { value: 'compare', text: 'Side by side' },
+    { value: 'scene', text: 'Scene' },
   ] as const;
   type Above = (typeof ABOVE)[number]['value'];
   let above = $state<Above>('stages');
@@ -53,7 +55,8 @@
       {#if above === 'stages'}<StageTable />
       {:else if above === 'groups'}<GroupTable />
       {:else if above === 'patterns'}<PatternLibrary />
-      {:else}<SideBySide />{/if}
+      {:else if above === 'compare'}<SideBySide />
+      {:else}<SceneView />{/if}
     </div>
     <Score />
   </div>

@@ -1,0 +1,39 @@
+import type { SceneVehicle } from './scene.ts';
+import type { Build } from './schema.ts';
+
+const withVehicles = (build: Build, scene: SceneVehicle[]): Build => ({ ...build, scene });
+
+/** Brings another build's vehicle to the scene, behind the last one. */
+export const addToScene = (
+  build: Build,
+  { id, buildId, name }: Pick<SceneVehicle, 'id' | 'buildId' | 'name'>,
+): Build =>
+  withVehicles(build, [
+    ...build.scene,
+    {
+      id,
+      buildId,
+      name,
+      aheadM: -10 * (build.scene.length + 1),
+      leftM: 0,
+      turnedDeg: 0,
+      stage: 2,
+      inStep: [],
+    },
+  ]);
+
+export const changeInScene = (
+  build: Build,
+  id: string,
+  patch: Partial<Omit<SceneVehicle, 'id' | 'buildId'>>,
+): Build =>
+  withVehicles(
+    build,
+    build.scene.map((v) => (v.id === id ? { ...v, ...patch } : v)),
+  );
+
+export const takeFromScene = (build: Build, id: string): Build =>
+  withVehicles(
+    build,
+    build.scene.filter((v) => v.id !== id),
+  );
