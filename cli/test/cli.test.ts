@@ -49,6 +49,69 @@ describe('check', () => {
   });
 });
 
+describe('waveform', () => {
+  const Answer = z.object({
+    clocks: z.array(
+      z.object({
+        clockId: z.string(),
+        cycleMs: z.number(),
+        spans: z.array(z.object({ fromMs: z.number(), toMs: z.number(), cd: z.number(), toCd: z.number() })),
+      }),
+    ),
+    powerCdsPerMin: z.number(),
+    repeats: z.boolean(),
+    together: z
+      .object({ cycleMs: z.number(), effectiveCd: z.number(), longestDarkMs: z.number() })
+      .nullable(),
+    worst: z.object({
+      highestCd: z.number(),
+      longestDarkMs: z.number().nullable(),
+      longestDarkExact: z.boolean(),
+      effectiveCd: z.number(),
+    }),
+  });
+
+  test('gives exact spans whose light adds up to the optical power, and the worst over drift', async () => {
+    const { code, stdout } = await flarik(
+      'waveform',
+      demo('tunnel-pumper-3'),
+      '--stage',
+      '3',
+      '--bearing',
+      '20',
+      '--json',
+    );
+    expect(code).toBe(0);
+    const answer = Answer.parse(JSON.parse(stdout));
+    const power = answer.clocks.reduce((sum, { cycleMs, spans }) => {
+      expect(spans[0]?.fromMs).toBe(0);
+      expect(spans.at(-1)?.toMs).toBe(cycleMs);
+      const energy = spans.reduce((e, s) => e + ((s.cd + s.toCd) / 2) * (s.toMs - s.fromMs), 0);
+      return sum + (energy / cycleMs) * 60;
+    }, 0);
+    expect(power).toBeCloseTo(answer.powerCdsPerMin, 3);
+    expect(answer.repeats).toBe(answer.clocks.length < 2);
+    expect(answer.worst.longestDarkExact).toBe(true);
+    expect(answer.worst.effectiveCd).toBeLessThanOrEqual((answer.together?.effectiveCd ?? 0) + 1e-6);
+    expect(answer.worst.longestDarkMs).toBeGreaterThanOrEqual(answer.together?.longestDarkMs ?? 0);
+  });
+
+  test('one colour alone, in words', async () => {
+    const { stdout } = await flarik(
+      'waveform',
+      demo('ks-13'),
+      '--stage',
+      '3',
+      '--bearing',
+      '0',
+      '--colour',
+      'white',
+    );
+    expect(stdout).toMatch(/optical power\s+\d+ cd·s\/min/);
+    expect(stdout).toMatch(/worst alignment/);
+  });
+});
+
 describe('coverage', () => {
   const Answer = z.object({
     bearings: z.array(
@@ -187,7 +250,7 @@ describe('bad input is one sentence and exit 2', () => {
         'check',
         file(
           'newer.json',
-          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 2', '"schemaVersion": 9'),
+          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 3', '"schemaVersion": 9'),
         ),
       ],
       /schemaVersion: the build was written by a newer Flarik/,
@@ -206,6 +269,16 @@ describe('bad input is one sentence and exit 2', () => {
       'a bad colour',
       () => ['coverage', demo('ks-12'), '--stage', '1', '--colour', 'beige'],
       /^--colour: must be one of red/,
+    ],
+    [
+      'no bearing',
+      () => ['waveform', demo('ks-12'), '--stage', '1'],
+      /^--bearing: must be 0 to below 360 degrees/,
+    ],
+    [
+      'a bad threshold',
+      () => ['waveform', demo('ks-12'), '--stage', '1', '--bearing', '10', '--threshold', '-3'],
+      /threshold/,
     ],
     ['zones of no build', () => ['list', 'zones'], /zones/],
     ['an unknown list', () => ['list', 'colours'], /bodies, fixtures or zones|bodies, fixtures, zones/],

@@ -4,6 +4,7 @@ import {
   addGroup,
   addPartner,
   addPlacement,
+  changeGroup,
   changeModules,
   changePlacement,
   setColour,
@@ -175,7 +176,7 @@ describe('dark gap', () => {
   test('no light at all is said, not measured', () => {
     const [finding] = byPacks(lampOn('grille', 'red', 'single', [gap(5000)]));
     expect(finding?.figure).toBeNull();
-    expect(finding?.sentence).toMatch(/^No clock by itself reaches 1 cd/);
+    expect(finding?.sentence).toMatch(/^The light may never reach 1 cd/);
   });
 });
 
@@ -323,4 +324,125 @@ describe('reading a pack', () => {
     ],
     ['markup', text({ name: '<i>law</i>' }), /^name: /],
   ])('%s is refused with its place', (_, data, message) => expect(() => readRulePack(data)).toThrow(message));
+});
+
+describe('rules of timing', () => {
+  const found = (patternId: string, rule: Rule, zone = 'grille'): Finding[] =>
+    byPacks(lampOn(zone, 'red', patternId, [rule])).filter((f) => f.kind === rule.kind);
+
+  test('pulses in one flash', () => {
+    const rule: RuleOf<'pulses'> = { kind: 'pulses', ...common, most: 3 };
+    expect(found('triple', rule)).toEqual([]);
+    expect(found('quad', rule)[0]).toMatchObject({
+      figure: { value: 4, unit: 'pulses' },
+      sentence: 'Quad flash on "Grille L" has 4 pulses in one flash in Stage 2; at most 3 are allowed.',
+    });
+    // A sequence is judged by its parts, not by its whole cycle.
+    expect(found('triple-then-turns', rule)).toEqual([]);
+  });
+
+  test('a sequence is judged by its slowest and its fastest part', () => {
+    const rule: RuleOf<'flash-rate'> = { kind: 'flash-rate', ...common, minPerMinute: 60, maxPerMinute: 90 };
+    expect(found('single', rule)).toEqual([]);
+    expect(found('slow-then-quick', rule)[0]?.figure).toEqual({ value: 100, unit: '/min' });
+  });
+
+  test('flashes in one second, and the danger named where the limit is three', () => {
+    const rule: RuleOf<'flashes-a-second'> = {
+      kind: 'flashes-a-second',
+      ...common,
+      faces: ['front'],
+      aboveCd: 50,
+      most: 3,
+    };
+    expect(found('single', rule)).toEqual([]);
+    // Double flash: at 0, 160, 800, 960 ms.
+    const [double] = found('double', rule);
+    expect(double?.figure).toEqual({ value: 4, unit: '/s' });
+    expect(double?.sentence).toMatch(/seizures/);
+    expect(found('double', { ...rule, most: 4 })).toEqual([]);
+    expect(found('double', rule, 'rear-bumper')).toEqual([]);
+  });
+
+  test('too much light toward a face, by night after dimming', () => {
+    const rule: RuleOf<'power-ceiling'> = {
+      kind: 'power-ceiling',
+      ...common,
+      faces: ['rear'],
+      ambient: 'any',
+      maxCdsPerMin: 30_000,
+    };
+    // 2300 cd · 220 of 800 ms, 60 s: 37 950.
+    const build = lampOn('rear-bumper', 'red', 'single', [rule]);
+    expect(byPacks(build).map((f) => [f.kind, Math.round(f.figure?.value ?? 0)])).toEqual([
+      ['power-ceiling', 37_950],
+      ['power-ceiling', 37_950],
+    ]);
+    const [off, one, two, three] = build.timing.stages;
+    const dimmed: Build = {
+      ...build,
+      timing: { ...build.timing, stages: [off, one, { ...two, nightLevel: 0.5 }, three] },
+    };
+    expect(byPacks(dimmed).map((f) => f.evidence.state?.ambient)).toEqual(['day']);
+  });
+
+  test('current at the worst moment', () => {
+    const rule: RuleOf<'peak-current'> = { kind: 'peak-current', ...common, maxA: 0.5 };
+    expect(found('single', rule)[0]).toMatchObject({ figure: { value: 0.85, unit: 'A' } });
+    expect(found('single', { ...rule, maxA: 0.85 })).toEqual([]);
+  });
+
+  test('rhythms seen from one direction: drifting ones count each', () => {
+    const rule: RuleOf<'rhythms'> = { kind: 'rhythms', ...common, aboveCd: 50, most: 1 };
+    const one = lampOn('grille', 'red', 'single', [rule]);
+    const two = addPlacement(one, {
+      id: 'b',
+      fixtureId: 'perimeter-head-2',
+      zoneId: 'grille',
+      uM: -0.2,
+      vM: 0,
+    });
+    const free = { groupId: null, patternId: 'single', nightPatternId: null, slot: 1 as const, level: 1 };
+    expect(byPacks(one)).toEqual([]);
+    expect(byPacks(setCue(two, 2, null, 1, free))[0]?.figure).toEqual({ value: 2, unit: 'rhythms' });
+    const tied = changeModules(two, [{ placementId: 'b', moduleId: 'm1' }], { groupId: 'g', phase: 'B' });
+    expect(byPacks(tied)).toEqual([]);
+  });
+
+  test('a side whose lamps are all dark together too long', () => {
+    const rule: RuleOf<'side-dark'> = { kind: 'side-dark', ...common, maxMs: 600 };
+    // In the middle a lamp belongs to both sides: 580 ms dark in 800.
+    expect(found('single', rule)).toEqual([]);
+    const [left] = found('slow-alternate', rule);
+    expect(left?.figure).toEqual({ value: 650, unit: 'ms' });
+  });
+
+  test('a head that cannot follow its group is a remark, and a warning where the group must keep step', () => {
+    const build = demoBuild('ferry-slip');
+    const runners = (b: Build) => checkBuild(b).findings.filter((f) => f.kind === 'free-runner');
+    expect(runners(build).map((f) => f.severity)).toEqual(['notes', 'notes']);
+    expect(runners(build)[0]?.sentence).toMatch(/no sync line\. It may drift by 40\.0 ms a cycle/);
+    const strict = changeGroup(build, 'old', { mustKeepStep: true });
+    expect(strict).not.toBe(build);
+    expect(runners(strict).map((f) => f.severity)).toEqual(['warns', 'warns']);
+  });
+
+  test('each says what it asks in a sentence', () => {
+    const all: Rule[] = [
+      { kind: 'pulses', ...common, most: 3 },
+      { kind: 'side-dark', ...common, maxMs: 600 },
+      { kind: 'flashes-a-second', ...common, faces: ['rear'], aboveCd: 50, most: 3 },
+      { kind: 'power-ceiling', ...common, faces: ['rear'], ambient: 'night', maxCdsPerMin: 9 },
+      { kind: 'rhythms', ...common, aboveCd: 50, most: 2 },
+      { kind: 'peak-current', ...common, maxA: 40 },
+    ];
+    expect(all.map(ruleSentence)).toEqual([
+      'At most 3 pulses in one flash, in stage 2.',
+      'The lamps of one side are never dark together for longer than 600 ms, in stage 2.',
+      'At most 3 flashes in any second to the rear, of lamps above 50 cd, in stage 2.',
+      'At most 9 cd·s/min at any bearing to the rear by night, in stage 2.',
+      'At most 2 different rhythms seen from one direction, of lamps above 50 cd, in stage 2.',
+      'At most 40 A at the worst moment of the flashing, in stage 2.',
+    ]);
+  });
 });

@@ -253,6 +253,7 @@ export const addGroup = (build: Build, { id, name }: Pick<Group, 'id' | 'name'>)
 
 /** Changes a group; a clock it cannot follow, or a speed at which its patterns do not run, changes nothing. */
 export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<Group, 'id'>>): Build {
+  if (!build.timing.groups.some((g) => g.id === groupId)) return build;
   const changed = withTiming(build, {
     groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, ...patch } : g)),
   });

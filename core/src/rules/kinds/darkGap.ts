@@ -49,7 +49,7 @@ function gapFaults(
   const longest = gaps[worst] ?? 0;
   const never = !Number.isFinite(longest);
   const what = never
-    ? `clocks that drift may never reach ${rule.thresholdCd} cd together`
+    ? `the light may never reach ${rule.thresholdCd} cd`
     : `dark for up to ${roundUp(longest)} ms at ${worst}°`;
   const toward = lit.filter(({ drive, share }) => fresh.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
   return [
