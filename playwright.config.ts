@@ -26,6 +26,8 @@ export default defineConfig({
       args: [
         '--disable-quic',
         '--disable-dev-shm-usage',
+        // Software drawing in three dimensions, without a driver's remarks on the console.
+        '--use-angle=swiftshader',
         '--force-color-profile=srgb',
         '--font-render-hinting=none',
       ],

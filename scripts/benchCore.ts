@@ -5,7 +5,7 @@ import { placeModules } from '@flarik/core/build/place';
 import type { Build } from '@flarik/core/build/schema';
 import type { State } from '@flarik/core/build/state';
 import { Fields } from '@flarik/core/coverage/field';
-import { litChannels, ringOf, type RingOptions } from '@flarik/core/coverage/ring';
+import { lightToward, litChannels, ringOf, type RingOptions } from '@flarik/core/coverage/ring';
 import { relativeIntensity } from '@flarik/core/fixture/distribution';
 import { directionOf } from '@flarik/core/geometry/direction';
 import { anglesInFrame } from '@flarik/core/geometry/frame';
@@ -13,6 +13,10 @@ import { transmissionAlong } from '@flarik/core/geometry/ray';
 import { checkBuild } from '@flarik/core/rules/check';
 import { bruteRing } from '@flarik/core/test/reference/bruteRing';
 import { demoBuild } from '@flarik/core/test/reference/demo';
+import { bruteWorstDarkMs, perMs } from '@flarik/core/test/reference/bruteTiming';
+import { timelinesOf } from '@flarik/core/timing/timeline';
+import type { Waveform } from '@flarik/core/timing/waveform';
+import { worstDarkMs } from '@flarik/core/timing/worst';
 import { posedSolids } from '@flarik/core/vehicle/vehicle';
 
 const build = demoBuild('ks-12');
@@ -130,11 +134,43 @@ function editBench() {
   };
 }
 
+/** The longest dark time over every alignment: three clocks against trying them all; the largest demo build. */
+function alignmentBench() {
+  const clock = (onMs: number, restMs: number, cd: number): Waveform => ({
+    cycleMs: onMs + restMs,
+    durationsMs: [onMs, restMs],
+    startCd: [cd, 0],
+    endCd: [cd, 0],
+  });
+  const light = { backgroundCd: 5, clocks: [clock(14, 46, 30), clock(12, 52, 35), clock(18, 50, 60)] };
+  const fastMs = medianMs(9, () => worstDarkMs(light, 60));
+  const slow = timed(() => bruteWorstDarkMs(light.clocks.map(perMs), 5, 60, 400));
+  const pumper = demoBuild('tunnel-pumper-3');
+  const state: State = { stage: 3, open: [], ambient: 'day' };
+  const lit = litChannels(pumper, state, options);
+  const timelines = timelinesOf(lit.map((l) => l.drive));
+  const seen = Array.from({ length: 72 }, (_, i) => lightToward(lit, timelines, 5 * i));
+  const times = seen.map((toward) => timed(() => worstDarkMs(toward, 40)));
+  return {
+    what: 'longest dark time over every alignment of three clocks of 60 to 68 ms, against trying them all',
+    fastMs,
+    bruteMs: slow.ms,
+    timesFaster: slow.ms / fastMs,
+    equal: worstDarkMs(light, 60).value === slow.result,
+    largestBuild: {
+      clocks: Math.max(...seen.map((s) => s.clocks.length)),
+      slowestDirectionMs: Math.max(...times.map((t) => t.ms)),
+      exact: times.every((t) => t.result.exact),
+    },
+  };
+}
+
 const report = {
   node: process.version,
   build: build.name,
   ring: ringBench(),
   coverage: coverageBench(),
   edit: editBench(),
+  alignment: alignmentBench(),
 };
 process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);

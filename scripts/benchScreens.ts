@@ -81,6 +81,33 @@ async function dragged(page: Page, lampId: string) {
   return { frames, waitMs };
 }
 
+/** Drags a bar of the score to and fro, every group opened into its channels. */
+async function drawn(page: Page, id: string) {
+  await page.goto(`${address}/builds/${id}/timing`);
+  await page.locator(`${FINDINGS}[aria-busy="false"]`).waitFor();
+  await page.getByRole('button', { name: 'Stage 3', exact: true }).first().click();
+  for (const opener of await page.getByRole('button', { name: /^Channels of/ }).all()) await opener.click();
+  await page.waitForTimeout(1500);
+  const box = await page.locator('[data-bar="0"]').first().boundingBox();
+  if (box === null) throw new Error('a bar is on the screen');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 12, y);
+  await startFrames(page);
+  for (let i = 1; i <= STEPS; i++) {
+    await page.mouse.move(x + 14 + 10 * Math.sin(i / 9), y);
+    await page.waitForTimeout(FRAME_MS / 2);
+  }
+  const frames = await endFrames(page);
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  return {
+    channels: await page.locator('.channel').count(),
+    frameMs: { median: round(at(frames, 0.5)), p95: round(at(frames, 0.95)), count: frames.length },
+  };
+}
+
 const browser = await chromium.launch({
   executablePath,
   chromiumSandbox: false,
@@ -103,13 +130,15 @@ for (const { name, id, lamp } of BUILDS) {
     await page.waitForTimeout(600);
   }
   const frames = drags.flatMap((d) => d.frames);
+  const lamps = await page.locator('[data-placement]').count();
   report.push({
     build: name,
-    lamps: await page.locator('[data-placement]').count(),
+    lamps,
     openWarmMs: round(at(openings, 0.5)),
     frameMs: { median: round(at(frames, 0.5)), p95: round(at(frames, 0.95)), count: frames.length },
     idleFrameMs: { median: round(at(idle, 0.5)), p95: round(at(idle, 0.95)) },
     timesAnIdleFrame: round(at(frames, 0.5) / at(idle, 0.5)),
+    score: await drawn(page, id),
     ringAndFindingsAfterMs: round(
       at(
         drags.map((d) => d.waitMs),

@@ -75,6 +75,8 @@ const browser = await chromium.launch({
   args: [
     '--disable-quic',
     '--disable-dev-shm-usage',
+    // Software drawing in three dimensions, without a driver's remarks on the console.
+    '--use-angle=swiftshader',
     '--force-color-profile=srgb',
     '--font-render-hinting=none',
   ],

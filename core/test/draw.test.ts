@@ -118,7 +118,9 @@ describe('drawing bars', () => {
     expect(setLineCount(two, 5).lines).toHaveLength(5);
     expect(setLineCount(two, 40).lines).toHaveLength(8);
     expect(setBy(setLineCount(setBy(two, 'order'), 20), 'phase').lines).toHaveLength(8);
-    expect(firstRoom(two, 0, 150)).toBe(200);
+    expect(firstRoom(two, 0, 100)).toBe(0);
+    expect(firstRoom(two, 0, 140)).toBe(260);
+    expect(firstRoom(two, 0, 390)).toBe(600);
     expect(firstRoom(two, 0, 900)).toBeNull();
   });
 

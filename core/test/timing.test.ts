@@ -384,7 +384,7 @@ describe('the worst alignment of clocks that drift', () => {
     fc.assert(
       fc.property(
         fc.array(clock, { minLength: 2, maxLength: 3 }),
-        fc.constantFrom(0, 50),
+        fc.constantFrom<number[]>(0, 50),
         (clocks, steady) => {
           const found = leastEffectiveCd({ backgroundCd: steady, clocks });
           const cycles = clocks.map((w) => w.cycleMs);
@@ -394,10 +394,7 @@ describe('the worst alignment of clocks that drift', () => {
           let brute = Infinity;
           for (const phases of alignments(cycles)) {
             const ms = Float64Array.from({ length: common }, (_, t) =>
-              samples.reduce(
-                (sum, s, k) => sum + (s[(t + (phases[k] ?? 0)) % s.length] ?? 0),
-                Number(steady),
-              ),
+              samples.reduce((sum, s, k) => sum + (s[(t + (phases[k] ?? 0)) % s.length] ?? 0), steady),
             );
             const mean = ms.reduce((a, b) => a + b, 0) / common;
             brute = Math.min(brute, Math.max(mean, bruteEffective(ms)));

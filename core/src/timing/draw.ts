@@ -40,11 +40,16 @@ export function addBar(p: Drawn, line: number, fromMs: number, lengthMs: number)
   );
 }
 
-/** The first place of a line that has room for a bar; null when it is full. */
+/** A bar added after another leaves so much dark between them where there is room, ms. */
+const REST_MS = 60;
+
+/** The first place of a line that has room for a bar, apart from the others if it can be; null when it is full. */
 export function firstRoom(p: Drawn, line: number, lengthMs: number): number | null {
   const spans = p.lines[line] ?? [];
-  const begins = [0, ...spans.map((s) => s.toMs)];
+  const ends = spans.map((s) => s.toMs);
+  const begins = [0, ...ends.map((ms) => ms + REST_MS), ...ends];
   const fits = (from: number): boolean =>
+    !spans.some((s) => s.fromMs <= from && from < s.toMs) &&
     (spans.find((s) => s.fromMs >= from)?.fromMs ?? p.cycleMs) - from >= lengthMs;
   return begins.find(fits) ?? null;
 }

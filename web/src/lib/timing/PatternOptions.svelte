@@ -1,8 +1,3 @@
-<script module lang="ts">
-  /** The choice that begins an empty pattern. */
-  export const NEW_PATTERN = '~new';
-</script>
-
 <script lang="ts">
   import type { StageIndex } from '@flarik/core/build/schema';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
@@ -11,18 +6,7 @@
   import { getEditor } from '$lib/editor/context';
 
   /** The patterns as the choices of a select: own ones, then the library by family; what the packs do not allow in this stage is said or left out. */
-  let {
-    stage,
-    chosen,
-    onlyAllowed,
-    fresh = false,
-  }: {
-    stage: StageIndex;
-    chosen: string;
-    onlyAllowed: boolean;
-    /** A new, empty pattern can be chosen too. */
-    fresh?: boolean;
-  } = $props();
+  let { stage, chosen, onlyAllowed }: { stage: StageIndex; chosen: string; onlyAllowed: boolean } = $props();
   const editor = getEditor()();
 
   const book = $derived(bookOf(editor.build));
@@ -44,7 +28,6 @@
   );
 </script>
 
-{#if fresh}<option value={NEW_PATTERN}>new, empty …</option>{/if}
 {#each families as { family, patterns } (family)}
   <optgroup label={family}>
     {#each patterns as { id, name, why } (id)}

@@ -166,7 +166,7 @@
       lane?.querySelector<SVGElement>('.lane')?.focus();
     } else if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey)
       desk.draw(`Split a bar of ${what}`, (p) => splitBar(p, line.line, index));
-    else if (event.key === 'Enter' || event.key === ' ') desk.index = index;
+    else if (event.key === ' ') desk.index = index;
     else {
       laneKey(event);
       return;

@@ -8,7 +8,7 @@
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
   import { getDesk } from './desk.svelte';
-  import PatternOptions, { NEW_PATTERN } from './PatternOptions.svelte';
+  import PatternOptions from './PatternOptions.svelte';
 
   const editor = getEditor()();
   const desk = getDesk()();
@@ -46,14 +46,20 @@
     const { name } = timing.stages[stage];
     const place = { stage, groupId, slot, ambient: 'day' as const };
     if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, stage, groupId, slot, null));
-    else if (patternId === NEW_PATTERN) {
-      const id = `p${crypto.randomUUID().slice(0, 8)}`;
-      editor.edit(`New pattern in ${name}`, (b) =>
-        showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
-      );
-    } else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, place, patternId));
+    else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, place, patternId));
     editor.setState({ stage });
     desk.look(patternId === '' ? null : place);
+  }
+
+  /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
+  function begin(stage: StageIndex, groupId: string | null, slot: Cue['slot']): void {
+    const place = { stage, groupId, slot, ambient: 'day' as const };
+    const id = `p${crypto.randomUUID().slice(0, 8)}`;
+    editor.edit(`New pattern in ${timing.stages[stage].name}`, (b) =>
+      showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
+    );
+    editor.setState({ stage });
+    desk.look(place);
   }
 
   /** Another pattern at night; the same as by day when none is named. */
@@ -171,7 +177,7 @@
                     onchange={(event) => setPattern(stage, row.id, slot, event.currentTarget.value)}
                   >
                     <option value="">dark</option>
-                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} fresh />
+                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} />
                   </select>
                   {#if cue !== null}
                     <select
@@ -203,7 +209,9 @@
                         </select>
                       </label>
                     {/if}
-                    <span class="more">
+                  {/if}
+                  <span class="more">
+                    {#if cue !== null}
                       <button
                         class="link"
                         class:on={onDesk(stage, cue)}
@@ -229,8 +237,13 @@
                           onclick={() => setNight(stage, cue, cue.patternId)}>+ night</button
                         >
                       {/if}
-                    </span>
-                  {/if}
+                    {/if}
+                    <button
+                      class="link"
+                      aria-label="New pattern for {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
+                      onclick={() => begin(stage, row.id, slot)}>new</button
+                    >
+                  </span>
                 </div>
               {/each}
               {#if places(stage, row.id)[0]?.cue && places(stage, row.id).length < most(row.id)}

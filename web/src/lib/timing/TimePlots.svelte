@@ -1,11 +1,13 @@
 <script lang="ts">
-  import { lightSeen, piecesBetween, type Piece } from '@flarik/core/coverage/seen';
+  import { piecesBetween } from '@flarik/core/coverage/seen';
   import { currentOf, currentOverTime } from '@flarik/core/timing/current';
   import { getEditor } from '$lib/editor/context';
+  import { outlineOf, topOf } from './plots';
+  import SeenPlot from './SeenPlot.svelte';
   import { thresholdIn } from './threshold';
   import type { TimeWindow } from './window.svelte';
 
-  /** Under the score, on its time: the current of all, and what is seen from a bearing, colour by colour. */
+  /** Under the score, on its time: the current of all, and what is seen from a bearing. */
   let {
     time,
     left,
@@ -23,52 +25,12 @@
   const AMPS_H = 34;
   const SEEN_H = 62;
   const editor = getEditor()();
-  const threshold = $derived(thresholdIn(editor.build, editor.state.stage));
+  let longest = $state(0);
 
-  const between = $derived((light: Parameters<typeof piecesBetween>[0]): Piece[] =>
-    piecesBetween(light, time.fromMs, time.toMs),
-  );
-  const amps = $derived(between(currentOverTime(editor.drives)));
+  const amps = $derived(piecesBetween(currentOverTime(editor.drives), time.fromMs, time.toMs));
   const current = $derived(currentOf(editor.drives));
-  const seen = $derived(
-    lightSeen(editor.build, editor.state, {
-      bearingDeg: editor.bearing,
-      elevationDeg: editor.ringOptions.elevationDeg,
-    }),
-  );
-  const whole = $derived(between(seen.whole));
-  const colours = $derived(seen.colours.map(({ colour, light }) => ({ colour, pieces: between(light) })));
-
-  const topOf = (pieces: readonly Piece[]): number =>
-    Math.max(1e-9, ...pieces.flatMap((p) => [p.startCd, p.endCd]));
-  const most = $derived(Math.max(topOf(whole), threshold * 1.2));
   const mostA = $derived(Math.max(topOf(amps), current.worstA, 0.1));
-
-  const outline = (pieces: readonly Piece[], top: number, height: number, filled: boolean): string => {
-    const y = (v: number) => (height - 1 - (v / top) * (height - 4)).toFixed(1);
-    const points = pieces.map(
-      (p) => `L${x(p.fromMs).toFixed(1)} ${y(p.startCd)}L${x(p.toMs).toFixed(1)} ${y(p.endCd)}`,
-    );
-    return filled
-      ? `M${x(time.fromMs).toFixed(1)} ${height - 1}${points.join('')}L${x(time.toMs).toFixed(1)} ${height - 1}Z`
-      : `M${points.join('').slice(1)}`;
-  };
-  /** Stretches on the screen in which less than the threshold is seen. */
-  const dark = $derived.by(() => {
-    const gaps: { fromMs: number; toMs: number }[] = [];
-    for (const p of whole) {
-      const [a, b] = [p.startCd < threshold, p.endCd < threshold];
-      if (!a && !b) continue;
-      const cross = p.fromMs + ((threshold - p.startCd) / (p.endCd - p.startCd)) * (p.toMs - p.fromMs);
-      const gap = { fromMs: a ? p.fromMs : cross, toMs: b ? p.toMs : cross };
-      const last = gaps.at(-1);
-      if (last !== undefined && Math.abs(last.toMs - gap.fromMs) < 1e-6) last.toMs = gap.toMs;
-      else gaps.push(gap);
-    }
-    return gaps.filter((g) => g.toMs - g.fromMs > 0.5);
-  });
-  const longest = $derived(Math.max(0, ...dark.map((g) => g.toMs - g.fromMs)));
-  const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
+  const y = $derived((a: number) => AMPS_H - 1 - (a / mostA) * (AMPS_H - 4));
 </script>
 
 <div class="plots">
@@ -82,14 +44,8 @@
     <text class="sub" x="4" y="28"
       >mean {current.meanA.toFixed(1)} A, worst {current.worstA.toFixed(1)} A</text
     >
-    <path class="amps" d={outline(amps, mostA, AMPS_H, true)} />
-    <line
-      class="worst"
-      x1={left}
-      x2={left + plot}
-      y1={AMPS_H - 1 - (current.worstA / mostA) * (AMPS_H - 4)}
-      y2={AMPS_H - 1 - (current.worstA / mostA) * (AMPS_H - 4)}
-    />
+    <path class="amps" d={outlineOf(amps, x, y, true)} />
+    <line class="worst" x1={left} x2={left + plot} y1={y(current.worstA)} y2={y(current.worstA)} />
   </svg>
   <div class="seen">
     <label>
@@ -107,56 +63,21 @@
         }}
       />°
       <span class="sub"
-        >{longest > 0 ? `dark ${number.format(longest)} ms` : 'never dark'}, below {threshold} cd</span
+        >{longest > 0 ? `dark ${Math.round(longest)} ms` : 'never dark'}, below {thresholdIn(
+          editor.build,
+          editor.state.stage,
+        )} cd</span
       >
     </label>
-    <svg
+    <SeenPlot
+      fromMs={time.fromMs}
+      toMs={time.toMs}
+      {left}
+      {plot}
       {width}
       height={SEEN_H}
-      role="img"
-      aria-label="Light seen from {editor.bearing}° over time, by colour; dark for at most {number.format(
-        longest,
-      )} ms here"
-    >
-      <defs>
-        <pattern
-          id="dark-hatch"
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--gap)" stroke-width="2" />
-        </pattern>
-      </defs>
-      {#each dark as gap (gap.fromMs)}
-        <rect
-          class="gap"
-          x={x(gap.fromMs)}
-          y="2"
-          width={Math.max(1, x(gap.toMs) - x(gap.fromMs))}
-          height={SEEN_H - 3}
-        />
-        {#if x(gap.toMs) - x(gap.fromMs) > 44}
-          <text class="gap-text" x={(x(gap.fromMs) + x(gap.toMs)) / 2} y="12"
-            >{number.format(gap.toMs - gap.fromMs)} ms</text
-          >
-        {/if}
-      {/each}
-      <path class="whole" d={outline(whole, most, SEEN_H, true)} />
-      {#each colours as { colour, pieces } (colour)}
-        <path class="line" style:stroke="var(--lamp-{colour})" d={outline(pieces, most, SEEN_H, false)} />
-      {/each}
-      <line
-        class="threshold"
-        x1={left}
-        x2={left + plot}
-        y1={SEEN_H - 1 - (threshold / most) * (SEEN_H - 4)}
-        y2={SEEN_H - 1 - (threshold / most) * (SEEN_H - 4)}
-      />
-      <text class="sub" x={left + plot - 2} y="12" text-anchor="end">{number.format(most)} cd</text>
-      <line class="playhead" x1={x(editor.preview.timeMs)} x2={x(editor.preview.timeMs)} y1="0" y2={SEEN_H} />
-    </svg>
+      ondark={(ms: number) => (longest = ms)}
+    />
   </div>
 </div>
 
@@ -222,40 +143,5 @@
   .worst {
     stroke: var(--warn);
     stroke-dasharray: 5 3;
-  }
-
-  .whole {
-    fill: color-mix(in srgb, var(--cds-text-02) 22%, transparent);
-    stroke: var(--cds-text-02);
-    stroke-width: 0.8;
-  }
-
-  .line {
-    fill: none;
-    stroke-width: 1.8;
-  }
-
-  .gap {
-    fill: url('#dark-hatch');
-    opacity: 0.55;
-  }
-
-  .gap-text {
-    text-anchor: middle;
-    font-size: 11px;
-    font-weight: 600;
-    paint-order: stroke;
-    stroke: var(--cds-ui-background);
-    stroke-width: 3;
-  }
-
-  .threshold {
-    stroke: var(--gap);
-    stroke-dasharray: 2 3;
-  }
-
-  .playhead {
-    stroke: var(--cds-text-01);
-    stroke-width: 2;
   }
 </style>

@@ -10,9 +10,12 @@
   import Choice from '$lib/frame/Choice.svelte';
   import { gapsOf, MISSED_CD, whereabouts } from '$lib/visibility/gaps';
   import NightView from '$lib/night/NightView.svelte';
+  import SeenPlot from '$lib/timing/SeenPlot.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
 
   const editor = getEditor()();
+  /** So much time of the light toward the bearing is drawn, ms. */
+  const SHOWN_MS = 2000;
   let look = $state<'ring' | 'eye'>('ring');
   const looks: readonly { value: 'ring' | 'eye'; text: string }[] = [
     { value: 'ring', text: 'Ring' },
@@ -149,6 +152,7 @@
       <h2>Toward <span class="figure">{bearing}°</span></h2>
       <input type="range" min="0" max="359" bind:value={editor.bearing} aria-label="Bearing, degrees" />
     </label>
+    <SeenPlot fromMs={0} toMs={SHOWN_MS} left={0} plot={280} width={280} height={70} />
     <dl>
       <dt>Effective intensity</dt>
       <dd class="figure">{number.format(cd)} cd</dd>
