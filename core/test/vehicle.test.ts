@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { addPlacement } from '../src/build/edits.ts';
+import { addGroup, addPlacement, changeModules, setCue } from '../src/build/edits.ts';
 import { lookupOf } from '../src/build/lookup.ts';
 import { migrate } from '../src/build/migrate.ts';
-import { readBuild, SCHEMA_VERSION } from '../src/build/schema.ts';
+import { readBuild, SCHEMA_VERSION, type Build } from '../src/build/schema.ts';
 import { openText } from '../src/build/state.ts';
 import {
   addOwn,
@@ -16,9 +16,10 @@ import {
   toggleOption,
   withVehicle,
 } from '../src/build/vehicleEdits.ts';
-import { litChannels, powerRing } from '../src/coverage/ring.ts';
+import { litChannels, powerRing, ringOf } from '../src/coverage/ring.ts';
 import { meets, Mesh, MESH_NEAR_M } from '../src/geometry/mesh.ts';
-import { add, scale, sub, unit, type Vec3 } from '../src/geometry/vec.ts';
+import { add, dot, scale, sub, unit, type Vec3 } from '../src/geometry/vec.ts';
+import { tieZoneId } from '../src/vehicle/tieIn.ts';
 import { BODY_TYPES } from '../src/vehicle/bodies/bodyTypes.ts';
 import {
   drawnKeepOut,
@@ -353,6 +354,53 @@ describe('a body from a mesh', () => {
 
 const without = (data: object, ...keys: string[]): object =>
   Object.fromEntries(Object.entries(data).filter(([key]) => !keys.includes(key)));
+
+describe('factory lamps tied in', () => {
+  const suv = emptyBuild();
+  const fog = (b: Build): Build => put(b, 'fog', { zone: 'tie-fog-left', fixture: 'factory-fog' });
+
+  test('a lamp that may be tied in has a zone of its own size, which looks out and knows its mirror image', () => {
+    for (const { id } of BODY_TYPES) {
+      const vehicle = vehicleOf(emptyBuild(id).vehicle);
+      const ties = vehicle.zones.filter((z) => z.mount === 'factory');
+      for (const z of ties) {
+        const lamp = vehicle.factoryLamps.find((l) => tieZoneId(l.id) === z.id);
+        expect(lamp?.mayTie, `${id} ${z.id}`).toBe(true);
+        expect(dot(z.n, [z.centre[0], z.centre[1], 0]), `${id} ${z.id}`).toBeGreaterThan(0);
+        expect(Math.min(z.widthM, z.heightM), `${id} ${z.id}`).toBeGreaterThan(0.02);
+        if (Math.abs(z.centre[1]) > 0.05) expect(z.mirrorId, `${id} ${z.id}`).not.toBe(z.id);
+      }
+      expect(ties.some((z) => z.id.startsWith('tie-stop') || z.id.startsWith('tie-turn'))).toBe(false);
+    }
+  });
+
+  test('it flashes in a group and is seen like any other lamp, and the survey can forbid it', () => {
+    const tied = changeModules(
+      addGroup(fog(suv), { id: 'g', name: 'Fog' }),
+      [{ placementId: 'fog', moduleId: 'm1' }],
+      { groupId: 'g' },
+    );
+    const cued = setCue(tied, 2, 'g', 1, {
+      groupId: 'g',
+      patternId: 'single',
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
+    const { effectiveCd } = ringOf(
+      litChannels(
+        cued,
+        { stage: 2, open: [], ambient: 'day' },
+        { elevationDeg: 0, colour: 'white', level: 'any', upperAboveM: 1.5 },
+      ),
+    );
+    expect(effectiveCd[0]).toBeGreaterThan(500);
+    expect(effectiveCd[180]).toBe(0);
+    expect(readBuild(JSON.parse(JSON.stringify(cued)))).toEqual(cued);
+    const forbidden = changeSurvey(cued, { mayTie: { 'fog-left': false } });
+    expect(forbidden.placements).toEqual([]);
+  });
+});
 
 describe('builds of schema 1', () => {
   test('read as before: named lamps, new, nothing of one’s own', () => {

@@ -3,6 +3,7 @@ import {
   addGroup,
   addPartner,
   addPlacement,
+  changeGroup,
   changeModules,
   changePlacement,
   changeStage,
@@ -121,6 +122,12 @@ export const group =
   (id: string, name: string, stems: readonly string[]): Edit =>
   (build) =>
     changeModules(addGroup(build, { id, name }), modulesOf(build, stems), { groupId: id });
+
+/** Lets a group run on another's clock. */
+export const follows =
+  (id: string, followsId: string): Edit =>
+  (build) =>
+    changeGroup(build, id, { followsId });
 
 /** Takes lamps out of every group. */
 export const ungroup =

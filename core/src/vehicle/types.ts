@@ -7,7 +7,7 @@ import type { Vec3 } from '../geometry/vec.ts';
 export type Face = 'front' | 'right' | 'rear' | 'left' | 'corner' | 'top' | 'inside';
 
 /** How a fixture is held on its zone. Only "drill" makes holes. */
-export const FIXINGS = ['drill', 'bracket', 'adhesive', 'magnet'] as const;
+export const FIXINGS = ['drill', 'bracket', 'adhesive', 'magnet', 'as fitted'] as const;
 export type Fixing = (typeof FIXINGS)[number];
 
 export type PartKind = 'door' | 'hatch' | 'bonnet' | 'tailgate' | 'shutter' | 'blade' | 'lift' | 'mast';

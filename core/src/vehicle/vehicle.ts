@@ -6,6 +6,7 @@ import { assemble } from './body/assembly.ts';
 import { findOption } from './options/options.ts';
 import { ownParts } from './own.ts';
 import type { VehicleSpec } from './spec.ts';
+import { tieZones } from './tieIn.ts';
 import type { Assembly, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
 
 /** Vehicles already worked out: by their spec, and by its text, since a spec that crossed into a worker is new. */
@@ -49,11 +50,13 @@ function workOut(spec: VehicleSpec): Vehicle {
 
 /** What the survey found, laid over what the body type says. */
 function surveyed(whole: Assembly, { survey }: VehicleSpec): Assembly {
+  const factoryLamps = whole.factoryLamps.map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie }));
+  const zones = [...whole.zones, ...tieZones(factoryLamps, whole.solids)];
   return {
     ...whole,
     solids: whole.solids.map((s) => ({ ...s, transmission: survey.glass[s.id] ?? s.transmission })),
-    factoryLamps: whole.factoryLamps.map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie })),
-    zones: whole.zones.map((z) => ({ ...z, singleWall: survey.singleWall[z.id] ?? z.singleWall })),
+    factoryLamps,
+    zones: zones.map((z) => ({ ...z, singleWall: survey.singleWall[z.id] ?? z.singleWall })),
   };
 }
 

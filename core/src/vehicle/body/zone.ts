@@ -18,6 +18,7 @@ const usualFixings: Readonly<Record<MountStyle, readonly Fixing[]>> = {
   roof: ['drill', 'bracket', 'magnet'],
   mirror: ['bracket', 'drill'],
   edge: ['drill', 'adhesive'],
+  factory: ['as fitted'],
 };
 
 /** Lays a zone's axes: v as near to up (forward on the roof) as its normal lets it, u to the viewer's right. */

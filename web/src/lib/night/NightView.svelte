@@ -5,6 +5,7 @@
   import { calmSlowdown } from '$lib/editor/calm';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
+  import { SIDES } from '$lib/visibility/gaps';
   import { filmOf } from './film';
   import { framesOf } from './frames';
   import { glowsAt } from './glow';
@@ -19,16 +20,6 @@
     { value: 'day', text: 'Day' },
     { value: 'night', text: 'Night' },
     { value: 'fog', text: 'Fog' },
-  ];
-  const POSITIONS = [
-    'front',
-    'front right',
-    'right',
-    'rear right',
-    'rear',
-    'rear left',
-    'left',
-    'front left',
   ];
   const EYES = [
     { value: 0.6, text: 'Low car 0.6 m' },
@@ -180,7 +171,7 @@
         }}
       >
         {#if editor.bearing % 45 !== 0}<option value="">{editor.bearing}°</option>{/if}
-        {#each POSITIONS as name, i (name)}<option value={String(i * 45)}>{i + 1}: {name}</option>{/each}
+        {#each SIDES as name, i (name)}<option value={String(i * 45)}>{i + 1}: {name}</option>{/each}
       </select>
     </label>
     {#if filming === null}

@@ -20,6 +20,7 @@
     setBy,
     setCycle,
     setLineCount,
+    SHORTEST_BAR_MS,
     splitBar,
   } from '@flarik/core/timing/draw';
   import { lineName, type Pattern } from '@flarik/core/timing/pattern';
@@ -212,7 +213,12 @@
           value={bar.fromMs}
           min={0}
           max={on.cycle.cycleMs}
-          onset={(ms: number) => desk.draw('Move a bar', (p) => moveBar(p, desk.line, index, ms))}
+          onset={(ms: number) =>
+            desk.draw('Beginning of a bar', (p) =>
+              ms < bar.toMs - SHORTEST_BAR_MS
+                ? resizeBar(p, desk.line, index, 'from', ms)
+                : moveBar(p, desk.line, index, ms),
+            )}
         />
         <TypedNumber
           label="To"

@@ -14,7 +14,8 @@ export function gapsOf({ ring, floor }: RingAnswer, { colour }: RingOptions): Se
   return sectorsWhere((b) => (ring.powerCdsPerMin[b] ?? 0) < (floor[b] ?? 0));
 }
 
-const NAMES = [
+/** The eight sides of a vehicle, clockwise from straight ahead. */
+export const SIDES = [
   'front',
   'front right',
   'right',
@@ -30,5 +31,5 @@ export function whereabouts({ fromDeg, toDeg }: Sector): string {
   const span = (toDeg - fromDeg + 360) % 360;
   if (span === 359) return 'all round';
   const middle = (fromDeg + span / 2) % 360;
-  return NAMES[Math.round(middle / 45) % 8] ?? 'front';
+  return SIDES[Math.round(middle / 45) % 8] ?? 'front';
 }
