@@ -60,6 +60,24 @@ const SHOTS: readonly Shot[] = [
     path: `${KS12}/visibility`,
     act: show(/^Show: Too little light to the rear in Stage 2/),
   },
+  {
+    file: 'by-eye',
+    path: `${PUMPER}/visibility`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'By eye' }).click();
+      await page.getByRole('button', { name: 'Night', exact: true }).first().click();
+      await page.getByLabel('Distance').fill('16');
+      await page.keyboard.press('2');
+    },
+  },
+  {
+    file: 'patterns',
+    path: `${KS13}/timing`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Draw the pattern of Roof bar in Stage 2' }).click();
+      await page.getByRole('button', { name: 'Patterns', exact: true }).click();
+    },
+  },
   { file: 'rules', path: `${KS12}/rules` },
   {
     file: 'layout-light',

@@ -36,18 +36,15 @@ const OFF_M = 0.004;
  * normal until none covers it.
  */
 function onSkin(at: Vec3, n: Vec3, solids: readonly Solid[]): Vec3 {
-  let out = at;
-  for (let moved = 0; moved < solids.length; moved++) {
-    const around = solids.find((s) => s.planes.every((plane) => dot(plane.n, out) < plane.d));
-    if (around === undefined) break;
-    // The nearest way out of a convex solid along n is through the first face ahead.
-    const ways = around.planes.flatMap(({ n: face, d }) => {
-      const toward = dot(face, n);
-      return toward > 1e-9 ? [(d - dot(face, out)) / toward] : [];
-    });
-    out = add(out, scale(n, Math.min(...ways) + OFF_M));
-  }
-  return out;
+  const around = solids.find((s) => s.planes.every((plane) => dot(plane.n, at) < plane.d));
+  if (around === undefined) return at;
+  // The way out of a convex solid along n is through the first face ahead.
+  const ways = around.planes.flatMap(({ n: face, d }) => {
+    const toward = dot(face, n);
+    return toward > 1e-9 ? [(d - dot(face, at)) / toward] : [];
+  });
+  const rest = solids.filter((s) => s !== around);
+  return onSkin(add(at, scale(n, Math.min(...ways) + OFF_M)), n, rest);
 }
 
 function zoneOn(lamp: FactoryLamp, solids: readonly Solid[]): MountZone {
