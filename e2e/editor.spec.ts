@@ -132,6 +132,7 @@ test('nothing flashes before the notice; calm by default; Esc stops', async ({ p
   const time = page.getByLabel('Time in the pattern, milliseconds');
   await expect(time).toHaveValue('0');
   await notice.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(notice).toBeHidden();
   await expect(stateBar(page)).toContainText('calm');
   await expect(time).not.toHaveValue('0');
   await page.keyboard.press('Escape');
@@ -152,15 +153,15 @@ test.describe('with reduced motion', () => {
 
 test('patterns, slots, night level and groups are edited in the table', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-12'), 'timing');
-  await page.getByLabel('Pattern of Rear arrow in Stage 2').selectOption('sweep');
+  await page.getByLabel('Pattern of Rear arrow in Stage 2', { exact: true }).selectOption('sweep');
   await expect(findings(page)).not.toContainText('48 times a minute');
   await page.getByLabel('Name of group Rear arrow').fill('Arrow');
   await page.getByLabel('Name of group Rear arrow').press('Enter');
-  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveValue('sweep');
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2', { exact: true })).toHaveValue('sweep');
   await page.getByRole('button', { name: 'Delete group Arrow' }).click();
-  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveCount(0);
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2', { exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo: Delete group Arrow' }).click();
-  await expect(page.getByLabel('Pattern of Arrow in Stage 2')).toHaveValue('sweep');
+  await expect(page.getByLabel('Pattern of Arrow in Stage 2', { exact: true })).toHaveValue('sweep');
   await page.getByLabel('Night level of Stage 2, percent').fill('50');
   await page.getByLabel('Night level of Stage 2, percent').press('Enter');
   await expect(saved(page)).toBeVisible();
@@ -172,11 +173,9 @@ test('a phase scheme is laid over all lamps, seen in the score, and undone', asy
   await inspector(page).getByText('Share out the phases of 28 lamps').click();
   await inspector(page).getByRole('button', { name: 'All together' }).click();
   await expect(inspector(page).getByLabel('Phase')).toHaveValue('A');
-  await inspector(page)
-    .getByRole('button', { name: /^Crosswise/ })
-    .click();
+  await inspector(page).getByRole('button', { name: 'X across the corners' }).click();
   await expect(inspector(page).getByLabel('Phase')).toHaveValue('~mixed');
-  await page.getByRole('button', { name: /^Undo: Crosswise/ }).click();
+  await page.getByRole('button', { name: /^Undo: X across/ }).click();
   await expect(inspector(page).getByLabel('Phase')).toHaveValue('A');
 });
 

@@ -75,12 +75,17 @@ export async function copyOfDemo(page: Page, name: string): Promise<string> {
   return z.object({ id: z.string() }).parse(await answer.json()).id;
 }
 
-/** Presses Tab until the element has the focus, as someone without a mouse would. */
+/** Presses Tab, or Shift and Tab where it lies behind, until the element has the focus, as someone without a mouse would. */
 export async function tabTo(page: Page, target: Locator): Promise<void> {
   await expect(target).toBeVisible();
   for (let presses = 0; presses < 220; presses++) {
-    if (await target.evaluate((element) => element === document.activeElement)) return;
-    await page.keyboard.press('Tab');
+    const way = await target.evaluate((element) => {
+      const here = document.activeElement ?? document.body;
+      if (element === here) return 'there';
+      return (here.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_PRECEDING) !== 0 ? 'back' : 'on';
+    });
+    if (way === 'there') return;
+    await page.keyboard.press(way === 'on' ? 'Tab' : 'Shift+Tab');
   }
   throw new Error('the element cannot be reached with Tab');
 }
