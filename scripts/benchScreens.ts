@@ -1,5 +1,9 @@
 /** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
+import { Build } from '@flarik/core/build/schema';
 import { chromium, type Page } from '@playwright/test';
+import { z } from 'zod';
+
+const SavedBuild = z.object({ build: Build });
 
 const [address, executablePath] = process.argv.slice(2);
 if (address === undefined || executablePath === undefined) throw new Error('run it by npm run bench');
@@ -81,8 +85,31 @@ async function dragged(page: Page, lampId: string) {
   return { frames, waitMs };
 }
 
+/** A copy of a build in which stage 3 lights every channel there is. */
+async function allLit(page: Page, id: string): Promise<string> {
+  const { build } = SavedBuild.parse(await (await page.request.get(`${address}/api/v1/builds/${id}`)).json());
+  const [off, one, two, three] = build.timing.stages;
+  const cues = build.timing.groups.flatMap(({ id: groupId }) =>
+    ([1, 2, 3] as const).map((slot) => ({
+      groupId,
+      patternId: 'double',
+      nightPatternId: null,
+      slot,
+      level: 1,
+    })),
+  );
+  const lit = {
+    ...build,
+    id: crypto.randomUUID(),
+    timing: { ...build.timing, stages: [off, one, two, { ...three, cues }] },
+  };
+  const answer = await page.request.post(`${address}/api/v1/builds/import`, { data: lit });
+  return z.object({ id: z.string() }).parse(await answer.json()).id;
+}
+
 /** Drags a bar of the score to and fro, every group opened into its channels. */
-async function drawn(page: Page, id: string) {
+async function drawn(page: Page, like: string) {
+  const id = await allLit(page, like);
   await page.goto(`${address}/builds/${id}/timing`);
   await page.locator(`${FINDINGS}[aria-busy="false"]`).waitFor();
   await page.getByRole('button', { name: 'Stage 3', exact: true }).first().click();

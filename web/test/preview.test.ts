@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { setCue } from '@flarik/core/build/edits';
 import { drivesOf } from '@flarik/core/timing/drive';
 import { calmSlowdown, loopMs } from '../src/lib/editor/calm';
 import { scoreOf } from '../src/lib/timing/scoreRows';
@@ -37,6 +38,16 @@ describe('the score', () => {
       [400, 620],
       [1200, 1420],
     ]);
+  });
+  test('each cue has the channels of its own colour slots, and of no other', () => {
+    const build = demoBuild('ks-13');
+    const cue = { groupId: 'front', patternId: 'double', nightPatternId: null, level: 1 };
+    const both = ([1, 2] as const).reduce((b, slot) => setCue(b, 3, 'front', slot, { ...cue, slot }), build);
+    const rows = scoreOf(both, 3, 'day', { fromMs: 0, toMs: 800 }).filter((r) => r.place.groupId === 'front');
+    expect(rows.map((r) => r.name)).toEqual(['Front and sides, colour 1', 'Front and sides, colour 2']);
+    for (const [i, row] of rows.entries())
+      for (const { channelId } of row.lines.flatMap((l) => l.channels))
+        expect(channelId.endsWith(`/${i + 1}`)).toBe(true);
   });
   test('bars that reach over the ends of the stretch are whole; those outside are left out', () => {
     const rows = scoreOf(demoBuild('ks-12'), 1, 'day', { fromMs: 500, toMs: 900 });

@@ -26,8 +26,18 @@ export function meanCd({ cycleMs, durationsMs, startCd, endCd }: Waveform): numb
 export const opticalPower = (w: Waveform): number => meanCd(w) * 60;
 
 /** The highest intensity, cd. */
-export const peakCdOf = ({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number =>
-  Math.max(0, ...Array.from(startCd), ...Array.from(endCd));
+export function peakCdOf({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number {
+  let most = 0;
+  for (let i = 0; i < startCd.length; i++) most = Math.max(most, at(startCd, i), at(endCd, i));
+  return most;
+}
+
+/** The lowest intensity, cd. */
+export function leastCdOf({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number {
+  let least = Infinity;
+  for (let i = 0; i < startCd.length; i++) least = Math.min(least, at(startCd, i), at(endCd, i));
+  return least;
+}
 
 /**
  * Effective intensity of one flash (Blondel and Rey 1911): max over t1 < t2 of ∫ I dt / (a + t2 − t1), with

@@ -1,5 +1,13 @@
 import { commonCycleMs } from './timeline.ts';
-import { effectiveCd, flashEffectiveCd, longestDarkMs, meanCd, peakCdOf, type Waveform } from './waveform.ts';
+import {
+  effectiveCd,
+  flashEffectiveCd,
+  leastCdOf,
+  longestDarkMs,
+  meanCd,
+  peakCdOf,
+  type Waveform,
+} from './waveform.ts';
 
 /** Light of several clocks that drift against each other, over a steady background. */
 export interface DriftingLight {
@@ -59,8 +67,12 @@ function stepsOf({ cycleMs, durationsMs, startCd }: Waveform): Steps {
 const hasRamp = ({ startCd, endCd }: Waveform): boolean =>
   Array.from(startCd).some((cd, i) => cd !== endCd[i]);
 
-const leastCdOf = ({ startCd, endCd }: Waveform): number =>
-  Math.min(...Array.from(startCd), ...Array.from(endCd));
+/** Whether a light is somewhere lit without reaching what is needed. */
+function fallsShort({ startCd, endCd }: Waveform, need: number): boolean {
+  for (let i = 0; i < startCd.length; i++)
+    for (const cd of [startCd[i] ?? 0, endCd[i] ?? 0]) if (cd > 0 && cd < need) return true;
+  return false;
+}
 
 /**
  * The longest time below a threshold over every alignment of the clocks, exact.
@@ -84,10 +96,8 @@ export function worstDarkMs(
   if (need <= 0) return { value: 0, exact: true };
   const raisedOnly = clocks.map((w, i) => raised(w, -(lows[i] ?? 0))).filter((w) => peakCdOf(w) > 0);
   const bound = Math.min(Infinity, ...raisedOnly.map((w) => longestDarkMs(w, need)));
-  const weak = raisedOnly.filter((w) =>
-    [...Array.from(w.startCd), ...Array.from(w.endCd)].some((cd) => cd > 0 && cd < need),
-  );
   if (bound <= enoughMs) return { value: bound, exact: false };
+  const weak = raisedOnly.filter((w) => fallsShort(w, need));
   if (weak.length < 2 || weak.reduce((sum, w) => sum + peakCdOf(w), 0) < need)
     return { value: bound, exact: true };
   if (weak.some(hasRamp)) return { value: bound, exact: false };

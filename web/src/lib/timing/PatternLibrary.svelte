@@ -393,6 +393,10 @@
     background: color-mix(in srgb, var(--accent) 12%, var(--cds-ui-background));
   }
 
+  .actions {
+    white-space: nowrap;
+  }
+
   .actions button {
     margin-right: 2px;
   }

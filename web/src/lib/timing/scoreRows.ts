@@ -6,7 +6,7 @@ import { bookOf } from '@flarik/core/timing/book';
 import { timeOf } from '@flarik/core/timing/clock';
 import { drivesOf, patternShown, type Drive } from '@flarik/core/timing/drive';
 import { flashFigures } from '@flarik/core/timing/flash';
-import { lineName, PHASES, type Cycle, type Phase } from '@flarik/core/timing/pattern';
+import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
 import { atSpeed } from '@flarik/core/timing/recipes/speed';
 import { endLevelOf, type Slot, type Span } from '@flarik/core/timing/span';
 
@@ -83,7 +83,10 @@ export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stret
       const patternId = patternShown(cue, ambient);
       const time = id === null ? { speed: 1, offsetMs: 0 } : timeOf(build.timing.groups, id);
       const cycle = atSpeed(book.cycle(patternId), time.speed);
-      const members = drives.filter((d) => d.groupId === id && d.patternId === patternId);
+      const slots = slotsOf(cycle, cue.slot);
+      const members = drives.filter(
+        (d) => d.groupId === id && slots.some((slot) => d.channelId.endsWith(`/${slot}`)),
+      );
       return {
         key: keyOf(place),
         place,

@@ -43,7 +43,7 @@
 </script>
 
 <div class="step">
-  <div class="timing">
+  <div class="timing" class:tall={above !== 'stages'}>
     <div class="upper">
       <Choice
         label="Above the score"
@@ -117,5 +117,9 @@
     display: grid;
     grid-template-rows: minmax(0, 9fr) minmax(0, 11fr);
     border-right: 1px solid var(--cds-ui-03);
+  }
+
+  .tall {
+    grid-template-rows: minmax(0, 13fr) minmax(0, 9fr);
   }
 </style>
