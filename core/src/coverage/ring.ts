@@ -4,7 +4,7 @@ import type { State } from '../build/state.ts';
 import type { Colour } from '../fixture/colour.ts';
 import { drivesOf, type Drive } from '../timing/drive.ts';
 import { clockLight, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
-import { flashEffectiveCd, type Waveform } from '../timing/waveform.ts';
+import { flashEffectiveCd, raised, type Waveform } from '../timing/waveform.ts';
 import { worstDarkMs, type DriftingLight } from '../timing/worst.ts';
 import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 
@@ -98,16 +98,6 @@ export function lightToward(
   return { backgroundCd, clocks };
 }
 
-/** A clock's light with the steady light behind it. */
-const over = (w: Waveform, backgroundCd: number): Waveform =>
-  backgroundCd === 0
-    ? w
-    : {
-        ...w,
-        startCd: Float64Array.from(w.startCd, (cd) => cd + backgroundCd),
-        endCd: Float64Array.from(w.endCd, (cd) => cd + backgroundCd),
-      };
-
 /**
  * Effective intensity and optical power by bearing. Where several clocks drift against each other the
  * effective intensity is what is guaranteed: the best that one clock with the steady lamps gives, or the mean
@@ -119,7 +109,7 @@ export function ringOf(lit: readonly LitChannel[]): Ring {
   const effective = powerCdsPerMin.map((power, b) => {
     const { backgroundCd, clocks } = lightToward(lit, timelines, b);
     return clocks.reduce(
-      (best, w) => Math.max(best, flashEffectiveCd(over(w, backgroundCd))),
+      (best, w) => Math.max(best, flashEffectiveCd(raised(w, backgroundCd))),
       Math.max(backgroundCd, power / 60),
     );
   });

@@ -3,13 +3,15 @@ import type { Build } from '../build/schema.ts';
 import type { State } from '../build/state.ts';
 import { COLOURS, type Colour } from '../fixture/colour.ts';
 import { drivesOf } from '../timing/drive.ts';
-import { clockLight, commonCycleMs, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import { commonCycleMs, timelinesOf } from '../timing/timeline.ts';
 import {
   darkGaps,
   effectiveCd,
   longestDarkMs,
   opticalPower,
+  readerOf,
   type Gap,
+  type Piece,
   type Waveform,
 } from '../timing/waveform.ts';
 import {
@@ -21,7 +23,7 @@ import {
   type OverAlignments,
 } from '../timing/worst.ts';
 import { fieldsOf } from './field.ts';
-import type { LitChannel } from './ring.ts';
+import { lightToward, type LitChannel } from './ring.ts';
 
 /** Cycles in common beyond this are not laid out, ms. */
 const LONGEST_COMMON_MS = 120_000;
@@ -98,16 +100,14 @@ export function lightSeen(
     ({ drive, share }) => (colour === null || drive.colour === colour) && (share[0] ?? 0) > 0,
   );
   const timelines = timelinesOf(lit.map((l) => l.drive));
-  const lightOf = (channels: readonly LitChannel[]): DriftingLight => ({
-    backgroundCd: steadyCd(channels),
-    clocks: clocksOf(channels, timelines).map((seen) => seen.waveform),
-  });
   return {
-    whole: lightOf(lit),
-    clocks: clocksOf(lit, timelines),
+    whole: lightToward(lit, timelines, 0),
+    clocks: timelines.flatMap((timeline) =>
+      lightToward(lit, [timeline], 0).clocks.map((waveform) => ({ clockId: timeline.clockId, waveform })),
+    ),
     colours: COLOURS.flatMap((c): ColourSeen[] => {
       const mine = lit.filter(({ drive }) => drive.colour === c);
-      return mine.length === 0 ? [] : [{ colour: c, light: lightOf(mine) }];
+      return mine.length === 0 ? [] : [{ colour: c, light: lightToward(mine, timelines, 0) }];
     }),
   };
 }
@@ -149,19 +149,6 @@ export function seenFrom(
   };
 }
 
-const cdOf = ({ drive, share }: LitChannel): number => drive.peakCd * (share[0] ?? 0);
-
-const steadyCd = (lit: readonly LitChannel[]): number =>
-  lit.filter(({ drive }) => drive.steady).reduce((sum, channel) => sum + cdOf(channel), 0);
-
-function clocksOf(lit: readonly LitChannel[], timelines: readonly Timeline[]): ClockSeen[] {
-  const cds = new Map(lit.map((channel) => [channel.drive.channelId, cdOf(channel)]));
-  return timelines.flatMap((timeline): ClockSeen[] => {
-    const waveform = clockLight(timeline, cds);
-    return waveform === null ? [] : [{ clockId: timeline.clockId, waveform }];
-  });
-}
-
 /** All clocks begun together. */
 export function allTogether({ backgroundCd, clocks }: DriftingLight): Waveform {
   const steady: Waveform = {
@@ -173,14 +160,6 @@ export function allTogether({ backgroundCd, clocks }: DriftingLight): Waveform {
   return clocks.reduce((sum, w) => together(sum, w, 0), steady);
 }
 
-/** A straight piece of a light in a stretch of time. */
-export interface Piece {
-  readonly fromMs: number;
-  readonly toMs: number;
-  readonly startCd: number;
-  readonly endCd: number;
-}
-
 /** A light in a stretch of time, its clocks begun together at 0: as it is drawn. */
 export function piecesBetween(
   { backgroundCd, clocks }: DriftingLight,
@@ -188,33 +167,22 @@ export function piecesBetween(
   toMs: number,
 ): Piece[] {
   const cuts = new Set<number>([fromMs, toMs]);
-  const parts = clocks.map((w) => {
-    const starts: number[] = [];
-    let t = 0;
-    for (const ms of w.durationsMs) {
-      starts.push(t);
-      t += ms;
-    }
-    for (let begin = Math.floor(fromMs / w.cycleMs) * w.cycleMs; begin < toMs; begin += w.cycleMs)
-      for (const start of starts) if (begin + start > fromMs && begin + start < toMs) cuts.add(begin + start);
-    return { w, starts };
-  });
+  for (const { cycleMs, durationsMs } of clocks)
+    for (let edge = Math.floor(fromMs / cycleMs) * cycleMs; edge < toMs;)
+      for (const ms of durationsMs) {
+        if (edge > fromMs && edge < toMs) cuts.add(edge);
+        edge += ms;
+      }
+  const readers = clocks.map((w) => readerOf(w));
   const edges = [...cuts].toSorted((a, b) => a - b);
   return edges.slice(0, -1).map((from, i) => {
     const to = edges[i + 1] ?? toMs;
     let startCd = backgroundCd;
     let endCd = backgroundCd;
-    for (const { w, starts } of parts) {
-      const at = ((from % w.cycleMs) + w.cycleMs) % w.cycleMs;
-      const piece = Math.max(
-        0,
-        starts.findLastIndex((s) => s <= at),
-      );
-      const first = w.startCd[piece] ?? 0;
-      const slope = ((w.endCd[piece] ?? 0) - first) / (w.durationsMs[piece] ?? 1);
-      const into = at - (starts[piece] ?? 0);
-      startCd += first + slope * into;
-      endCd += first + slope * (into + to - from);
+    for (const read of readers) {
+      const [start, end] = read(from, to);
+      startCd += start;
+      endCd += end;
     }
     return { fromMs: from, toMs: to, startCd, endCd };
   });

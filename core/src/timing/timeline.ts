@@ -15,11 +15,12 @@ export interface Timeline {
   }[];
 }
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+/** Greatest common divisor of two whole numbers. */
+export const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));
 
 /** Least common multiple of whole numbers of milliseconds. */
 export const commonCycleMs = (cycles: readonly number[]): number =>
-  cycles.reduce((l, c) => (l / gcd(l, c)) * c, 1);
+  cycles.reduce((l, c) => (l / commonDivisor(l, c)) * c, 1);
 
 /** One timeline per clock, in order of first appearance; steady channels have no phase and are left out. */
 export function timelinesOf(drives: readonly Drive[]): Timeline[] {

@@ -146,35 +146,50 @@ export interface Gap {
   readonly ms: number;
 }
 
+/** A straight piece of a light. */
+export interface Piece {
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly startCd: number;
+  readonly endCd: number;
+}
+
+/** The times in which pieces that follow each other lie below a threshold; a ramp is cut where it crosses it. */
+export function darkIn(pieces: Iterable<Piece>, thresholdCd: number): Gap[] {
+  const gaps: { fromMs: number; ms: number }[] = [];
+  for (const { fromMs, toMs, startCd, endCd } of pieces) {
+    const [dark, darkAfter] = [startCd < thresholdCd, endCd < thresholdCd];
+    if (!dark && !darkAfter) continue;
+    const crossMs = fromMs + ((toMs - fromMs) * (thresholdCd - startCd)) / (endCd - startCd);
+    const begin = dark ? fromMs : crossMs;
+    const ms = (darkAfter ? toMs : crossMs) - begin;
+    const last = gaps.at(-1);
+    if (ms <= 0) continue;
+    if (last !== undefined && Math.abs(last.fromMs + last.ms - begin) < 1e-9) last.ms += ms;
+    else gaps.push({ fromMs: begin, ms });
+  }
+  return gaps;
+}
+
+function* piecesOf({ durationsMs, startCd, endCd }: Waveform): Generator<Piece> {
+  let fromMs = 0;
+  for (const [i, ms] of durationsMs.entries()) {
+    yield { fromMs, toMs: fromMs + ms, startCd: at(startCd, i), endCd: at(endCd, i) };
+    fromMs += ms;
+  }
+}
+
 /**
- * The times in which the light stays below a threshold, in order, those over the end of the cycle in one.
- * A ramp is cut where it crosses the threshold.
+ * The times of a cycle in which the light stays below a threshold, in order, those over its end in one.
  * @returns none when it is never below; one of Infinity when always
  */
-export function darkGaps({ cycleMs, durationsMs, startCd, endCd }: Waveform, thresholdCd: number): Gap[] {
-  const gaps: { fromMs: number; ms: number }[] = [];
-  const dark = (fromMs: number, ms: number): void => {
-    const last = gaps.at(-1);
-    if (ms <= 0) return;
-    if (last !== undefined && Math.abs(last.fromMs + last.ms - fromMs) < 1e-9) last.ms += ms;
-    else gaps.push({ fromMs, ms });
-  };
-  let t = 0;
-  for (const [i, ms] of durationsMs.entries()) {
-    const from = at(startCd, i);
-    const to = at(endCd, i);
-    const [fromDark, toDark] = [from < thresholdCd, to < thresholdCd];
-    const crossMs = from === to ? 0 : (ms * (thresholdCd - from)) / (to - from);
-    if (fromDark && toDark) dark(t, ms);
-    else if (fromDark) dark(t, crossMs);
-    else if (toDark) dark(t + crossMs, ms - crossMs);
-    t += ms;
-  }
+export function darkGaps(w: Waveform, thresholdCd: number): Gap[] {
+  const gaps = darkIn(piecesOf(w), thresholdCd);
   const [first] = gaps;
   const last = gaps.at(-1);
   if (first === undefined || last === undefined) return [];
-  if (gaps.length === 1 && first.ms >= cycleMs) return [{ fromMs: 0, ms: Infinity }];
-  if (gaps.length > 1 && first.fromMs === 0 && Math.abs(last.fromMs + last.ms - cycleMs) < 1e-9)
+  if (gaps.length === 1 && first.ms >= w.cycleMs) return [{ fromMs: 0, ms: Infinity }];
+  if (gaps.length > 1 && first.fromMs === 0 && Math.abs(last.fromMs + last.ms - w.cycleMs) < 1e-9)
     return [...gaps.slice(1, -1), { fromMs: last.fromMs, ms: last.ms + first.ms }];
   return gaps;
 }
@@ -185,3 +200,30 @@ export function darkGaps({ cycleMs, durationsMs, startCd, endCd }: Waveform, thr
  */
 export const longestDarkMs = (w: Waveform, thresholdCd: number): number =>
   Math.max(0, ...darkGaps(w, thresholdCd).map((gap) => gap.ms));
+
+/** A light with so much steady light added. */
+export function raised(w: Waveform, cd: number): Waveform {
+  if (cd === 0) return w;
+  const up = (values: ArrayLike<number>): Float64Array => Float64Array.from(values, (v) => v + cd);
+  return { ...w, startCd: up(w.startCd), endCd: up(w.endCd) };
+}
+
+/** Reads a light, begun later by so much, between two times that no edge of its own parts: its values at both. */
+export function readerOf(w: Waveform, shiftMs = 0): (fromMs: number, toMs: number) => [number, number] {
+  const starts: number[] = [];
+  let t = 0;
+  for (const ms of w.durationsMs) {
+    starts.push(t);
+    t += ms;
+  }
+  return (fromMs, toMs) => {
+    const from = (((fromMs - shiftMs) % w.cycleMs) + w.cycleMs) % w.cycleMs;
+    let i = starts.findLastIndex((s) => s <= from);
+    if (i < 0) i = 0;
+    const length = w.durationsMs[i] ?? 1;
+    const start = w.startCd[i] ?? 0;
+    const slope = ((w.endCd[i] ?? 0) - start) / length;
+    const into = from - (starts[i] ?? 0);
+    return [start + slope * into, start + slope * (into + toMs - fromMs)];
+  };
+}

@@ -1,4 +1,4 @@
-import { commonCycleMs } from './timeline.ts';
+import { commonCycleMs, commonDivisor } from './timeline.ts';
 import {
   effectiveCd,
   flashEffectiveCd,
@@ -6,6 +6,8 @@ import {
   longestDarkMs,
   meanCd,
   peakCdOf,
+  raised,
+  readerOf,
   type Waveform,
 } from './waveform.ts';
 
@@ -320,15 +322,6 @@ export function leastEffectiveCd({ backgroundCd, clocks }: DriftingLight): OverA
   return done ? { value: best, exact: true } : { value: bound, exact: false };
 }
 
-const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));
-
-/** A light with so much steady light added. */
-function raised(w: Waveform, cd: number): Waveform {
-  if (cd === 0) return w;
-  const up = (values: ArrayLike<number>): Float64Array => Float64Array.from(values, (v) => v + cd);
-  return { ...w, startCd: up(w.startCd), endCd: up(w.endCd) };
-}
-
 /** Two lights over their common cycle, the second begun later by so much. */
 export function together(a: Waveform, b: Waveform, byMs: number): Waveform {
   const cycleMs = commonCycleMs([a.cycleMs, b.cycleMs]);
@@ -346,8 +339,8 @@ export function together(a: Waveform, b: Waveform, byMs: number): Waveform {
   }
   const edges = [...cuts].toSorted((x, y) => x - y);
   const pieces = edges.slice(0, -1).map((from, i) => ({ from, to: edges[i + 1] ?? cycleMs }));
-  const first = pieceReader(a, 0);
-  const second = pieceReader(b, byMs);
+  const first = readerOf(a, 0);
+  const second = readerOf(b, byMs);
   const values = pieces.map(({ from, to }) => {
     const [s1, e1] = first(from, to);
     const [s2, e2] = second(from, to);
@@ -358,25 +351,5 @@ export function together(a: Waveform, b: Waveform, byMs: number): Waveform {
     durationsMs: pieces.map(({ from, to }) => to - from),
     startCd: values.map(([start]) => start),
     endCd: values.map(([, end]) => end),
-  };
-}
-
-/** Reads a light between two times that no edge of its own parts: its values at both. */
-function pieceReader(w: Waveform, shiftMs: number): (fromMs: number, toMs: number) => [number, number] {
-  const starts: number[] = [];
-  let t = 0;
-  for (const ms of w.durationsMs) {
-    starts.push(t);
-    t += ms;
-  }
-  return (fromMs, toMs) => {
-    const from = (((fromMs - shiftMs) % w.cycleMs) + w.cycleMs) % w.cycleMs;
-    let i = starts.findLastIndex((s) => s <= from);
-    if (i < 0) i = 0;
-    const length = w.durationsMs[i] ?? 1;
-    const start = w.startCd[i] ?? 0;
-    const slope = ((w.endCd[i] ?? 0) - start) / length;
-    const into = from - (starts[i] ?? 0);
-    return [start + slope * into, start + slope * (into + toMs - fromMs)];
   };
 }

@@ -2,33 +2,20 @@
   import {
     addPattern,
     changePattern,
+    cueAt,
     showPattern,
     usesOf,
     variantAtSpeed,
   } from '@flarik/core/build/patternEdits';
   import { setCue } from '@flarik/core/build/edits';
-  import { cueAt } from '@flarik/core/build/patternEdits';
   import { bookOf } from '@flarik/core/timing/book';
-  import {
-    addBar,
-    changeBar,
-    firstRoom,
-    moveBar,
-    pasteLine,
-    removeBar,
-    resizeBar,
-    setBy,
-    setCycle,
-    setLineCount,
-    SHORTEST_BAR_MS,
-    splitBar,
-  } from '@flarik/core/timing/draw';
+  import { addBar, firstRoom, pasteLine, setBy, setCycle, setLineCount } from '@flarik/core/timing/draw';
   import { lineName, type Pattern } from '@flarik/core/timing/pattern';
   import { patternFigures } from '@flarik/core/timing/patternFigures';
-  import { endLevelOf } from '@flarik/core/timing/span';
   import { Name } from '@flarik/core/names';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import BarFields from './BarFields.svelte';
   import { getDesk } from './desk.svelte';
   import RecipeFields from './RecipeFields.svelte';
   import TapPad from './TapPad.svelte';
@@ -50,7 +37,6 @@
   });
   const drawn = $derived(on?.pattern.kind === 'drawn' ? on.pattern : null);
   const lines = $derived(on?.cycle.lines ?? []);
-  const bar = $derived(desk.bar);
   const figures = $derived(on === null ? null : patternFigures(on.cycle));
   const elsewhere = $derived(on?.own === true ? usesOf(editor.build, on.pattern.id) : []);
 
@@ -203,82 +189,8 @@
       <TapPad />
     </div>
 
-    {#if bar !== null && desk.index !== null}
-      {@const index = desk.index}
-      <h3>Bar {index + 1} of {lineName(on.cycle.by, desk.line).toLowerCase()}</h3>
-      <div class="pair">
-        <TypedNumber
-          label="From"
-          unit="ms"
-          value={bar.fromMs}
-          min={0}
-          max={on.cycle.cycleMs}
-          onset={(ms: number) =>
-            desk.draw('Beginning of a bar', (p) =>
-              ms < bar.toMs - SHORTEST_BAR_MS
-                ? resizeBar(p, desk.line, index, 'from', ms)
-                : moveBar(p, desk.line, index, ms),
-            )}
-        />
-        <TypedNumber
-          label="To"
-          unit="ms"
-          value={bar.toMs}
-          min={1}
-          max={on.cycle.cycleMs}
-          onset={(ms: number) => desk.draw('Resize a bar', (p) => resizeBar(p, desk.line, index, 'to', ms))}
-        />
-        <TypedNumber
-          label="Level"
-          unit="%"
-          value={percent(bar.level)}
-          min={0}
-          max={100}
-          onset={(n: number) =>
-            desk.draw('Level of a bar', (p) =>
-              changeBar(p, desk.line, index, {
-                level: n / 100,
-                ...(bar.endLevel === undefined ? {} : { endLevel: bar.endLevel }),
-              }),
-            )}
-        />
-        <TypedNumber
-          label="Level at its end"
-          unit="%"
-          value={percent(endLevelOf(bar))}
-          min={0}
-          max={100}
-          onset={(n: number) =>
-            desk.draw('Level at the end of a bar', (p) =>
-              changeBar(p, desk.line, index, { endLevel: n / 100 }),
-            )}
-        />
-      </div>
-      <label class="name">
-        Colour slot
-        <select
-          value={String(bar.slot ?? '')}
-          onchange={(event) => {
-            const { value } = event.currentTarget;
-            const slot = ([1, 2, 3] as const).find((s) => String(s) === value);
-            desk.draw('Colour of a bar', (p) => changeBar(p, desk.line, index, { slot }));
-          }}
-        >
-          <option value="">the one the stage names</option>
-          <option value="1">1</option>
-          <option value="2">2</option>
-          <option value="3">3</option>
-        </select>
-      </label>
-      <div class="buttons">
-        <button onclick={() => desk.draw('Split a bar', (p) => splitBar(p, desk.line, index))}>Split</button>
-        <button
-          onclick={() => {
-            desk.draw('Delete a bar', (p) => removeBar(p, desk.line, index));
-            desk.index = null;
-          }}>Delete bar</button
-        >
-      </div>
+    {#if desk.bar !== null && desk.index !== null}
+      <BarFields bar={desk.bar} index={desk.index} cycle={on.cycle} />
     {/if}
 
     <div class="variant">

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
+  import { darkIn } from '@flarik/core/timing/waveform';
   import { getEditor } from '$lib/editor/context';
-  import { darkIn, outlineOf, topOf } from './plots';
+  import { outlineOf, topOf } from './plots';
   import { thresholdIn } from './threshold';
 
   /** What is seen from the bearing pointed at over a stretch of time, colour by colour, dark times hatched. */
@@ -40,7 +41,7 @@
   );
   const most = $derived(Math.max(topOf(whole), threshold * 1.2));
   const dark = $derived(darkIn(whole, threshold));
-  const longest = $derived(Math.max(0, ...dark.map((g) => g.toMs - g.fromMs)));
+  const longest = $derived(Math.max(0, ...dark.map((gap) => gap.ms)));
   const y = $derived((cd: number) => height - 1 - (cd / most) * (height - 4));
   const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
 
@@ -65,13 +66,11 @@
       class="gap"
       x={x(gap.fromMs)}
       y="2"
-      width={Math.max(1, x(gap.toMs) - x(gap.fromMs))}
+      width={Math.max(1, x(gap.fromMs + gap.ms) - x(gap.fromMs))}
       height={height - 3}
     />
-    {#if x(gap.toMs) - x(gap.fromMs) > 44}
-      <text class="gap-text" x={(x(gap.fromMs) + x(gap.toMs)) / 2} y="24"
-        >{number.format(gap.toMs - gap.fromMs)} ms</text
-      >
+    {#if x(gap.fromMs + gap.ms) - x(gap.fromMs) > 44}
+      <text class="gap-text" x={x(gap.fromMs + gap.ms / 2)} y="24">{number.format(gap.ms)} ms</text>
     {/if}
   {/each}
   <path class="whole" d={outlineOf(whole, x, y, true)} />

@@ -11,7 +11,7 @@ const freshPatternId = (): string => `p${crypto.randomUUID().slice(0, 8)}`;
 /** What is being drawn on: the pattern of a cue, one of its lines, perhaps one of its bars. */
 export class PatternDesk {
   place = $state.raw<CuePlace | null>(null);
-  line = $state(0);
+  #line = $state(0);
   index = $state<number | null>(null);
   /** Bars copied from a line. */
   clip = $state.raw<readonly Span[] | null>(null);
@@ -38,6 +38,15 @@ export class PatternDesk {
   /** The place with the light around as the state bar has it. */
   get here(): CuePlace | null {
     return this.place === null ? null : { ...this.place, ambient: this.#editor.state.ambient };
+  }
+
+  /** The line being drawn on; the last one when the pattern has fewer now. */
+  get line(): number {
+    return Math.min(this.#line, Math.max(0, (this.pattern?.cycle.lines.length ?? 1) - 1));
+  }
+
+  set line(line: number) {
+    this.#line = line;
   }
 
   /** The bar chosen; null when none is. */

@@ -19,7 +19,7 @@ export class TimeWindow {
   zoom(step: 1 | -1, aboutMs: number): void {
     const at = WIDTHS_MS.findIndex((ms) => ms >= this.widthMs);
     const width = WIDTHS_MS[Math.min(WIDTHS_MS.length - 1, Math.max(0, at + step))] ?? this.widthMs;
-    const share = (aboutMs - this.fromMs) / this.widthMs;
+    const share = Math.min(1, Math.max(0, (aboutMs - this.fromMs) / this.widthMs));
     this.widthMs = width;
     this.move(aboutMs - share * width);
   }
