@@ -1,6 +1,16 @@
 import type { Locator, Page } from '@playwright/test';
 import { z } from 'zod';
-import { copyOfDemo, expect, expectAccessible, inspector, openBuild, saved, tabTo, test } from './support';
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  inspector,
+  openBuild,
+  saved,
+  sheet,
+  tabTo,
+  test,
+} from './support';
 
 type How = 'mouse' | 'keyboard';
 
@@ -324,6 +334,12 @@ test('the library: filtered, duplicated, changed by its recipe, saved as a file 
   await page.getByRole('button', { name: 'Draw the pattern of Roof bar in Stage 2' }).click();
   await page.getByRole('button', { name: 'Patterns', exact: true }).click();
   const patterns = page.getByRole('group', { name: 'Patterns' });
+  // The table keeps to its side: no button of it lies under the sheet.
+  const use = await patterns
+    .getByRole('button', { name: 'Duplicate Double flash', exact: true })
+    .boundingBox();
+  const beside = await sheet(page).boundingBox();
+  expect((use?.x ?? Infinity) + (use?.width ?? 0)).toBeLessThanOrEqual(beside?.x ?? 0);
   await page.getByLabel('Only those allowed in Stage 2').check();
   await expect(patterns.getByRole('rowheader', { name: /Slow alternate/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'along a row' }).click();

@@ -3,7 +3,7 @@
   import { endLevelOf } from '@flarik/core/timing/span';
 
   /** A pattern's lines as a small picture over one cycle. */
-  let { cycle, width = 150 }: { cycle: Cycle; width?: number } = $props();
+  let { cycle, width = 110 }: { cycle: Cycle; width?: number } = $props();
 
   const MOST = 8;
   const lines = $derived(cycle.lines.slice(0, MOST));

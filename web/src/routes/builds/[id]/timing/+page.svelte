@@ -115,6 +115,7 @@
   .timing {
     min-width: 0;
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     grid-template-rows: minmax(0, 9fr) minmax(0, 11fr);
     border-right: 1px solid var(--cds-ui-03);
   }
