@@ -1,9 +1,9 @@
 /** npm run bench: each figure beside a plain reference in the same run, as JSON. Nothing is asserted but equality. */
-import { changePlacement } from '@flarik/core/build/edits';
-import { lookupOf } from '@flarik/core/build/lookup';
-import { placeModules } from '@flarik/core/build/place';
-import type { Build } from '@flarik/core/build/schema';
-import type { State } from '@flarik/core/build/state';
+import { changePlacement } from '@flarik/core/arrange/lamps';
+import { lookupOf } from '@flarik/core/resolve/lookup';
+import { placeModules } from '@flarik/core/resolve/place';
+import type { Build } from '@flarik/core/design/schema';
+import type { State } from '@flarik/core/state/state';
 import { Fields } from '@flarik/core/coverage/field';
 import { lightToward, litChannels, ringOf, type RingOptions } from '@flarik/core/coverage/ring';
 import { relativeIntensity } from '@flarik/core/fixture/distribution';
@@ -15,7 +15,7 @@ import { bruteRing } from '@flarik/core/test/reference/bruteRing';
 import { demoBuild } from '@flarik/core/test/reference/demo';
 import { bruteWorstDarkMs, perMs } from '@flarik/core/test/reference/bruteTiming';
 import { timelinesOf } from '@flarik/core/timing/timeline';
-import type { Waveform } from '@flarik/core/timing/waveform';
+import type { Waveform } from '@flarik/core/timing/signal';
 import { worstDarkMs } from '@flarik/core/timing/worst';
 import { posedSolids } from '@flarik/core/vehicle/vehicle';
 

@@ -1,5 +1,5 @@
 /** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
-import { Build } from '@flarik/core/build/schema';
+import { Build } from '@flarik/core/design/schema';
 import { chromium, type Page } from '@playwright/test';
 import { z } from 'zod';
 

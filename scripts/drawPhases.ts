@@ -1,8 +1,8 @@
 /** Draws the pictures of `docs/phases-and-sync-groups.md` from the library and a demo build: `docs/pictures/*.svg`. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { readBuildText } from '@flarik/core/build/schema';
-import { schemeParts, type Scheme } from '@flarik/core/build/schemes';
-import { lookupOf } from '@flarik/core/build/lookup';
+import { readBuildText } from '@flarik/core/design/schema';
+import { schemeParts, type Scheme } from '@flarik/core/arrange/schemes';
+import { lookupOf } from '@flarik/core/resolve/lookup';
 import { LIBRARY } from '@flarik/core/timing/book';
 import { lineName, type Cycle } from '@flarik/core/timing/pattern';
 import { atSpeed } from '@flarik/core/timing/recipes/speed';

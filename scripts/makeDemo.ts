@@ -1,8 +1,8 @@
 /** Writes the demo builds of `demo/builds/` from the edits a designer would make. */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { newBuild } from '@flarik/core/build/create';
-import { readBuild } from '@flarik/core/build/schema';
-import type { Service } from '@flarik/core/build/service';
+import { newBuild } from '@flarik/core/design/create';
+import { readBuild } from '@flarik/core/design/schema';
+import type { Service } from '@flarik/core/words/service';
 import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
 import { ks12, ks13 } from './demoBuilds/causeway.ts';
 import { coastWatch } from './demoBuilds/coastWatch.ts';

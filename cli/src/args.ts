@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
-import { StageIndex } from '@flarik/core/build/schema';
-import { InputError } from '@flarik/core/errors';
-import { Colour } from '@flarik/core/fixture/colour';
+import { StageIndex } from '@flarik/core/design/schema';
+import { InputError } from '@flarik/core/words/errors';
+import { Colour } from '@flarik/core/words/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import { stopsOf } from '@flarik/core/vehicle/vehicle';
 

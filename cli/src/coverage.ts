@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { litChannels, ringOf } from '@flarik/core/coverage/ring';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, colourOf, elevationOf, openOf, stageOf, type Args } from './args.ts';

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
-import { InputError } from '@flarik/core/errors';
+import { InputError } from '@flarik/core/words/errors';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, openOf, stageOf, type Args } from './args.ts';
 import type { Output } from './output.ts';

@@ -1,8 +1,8 @@
-import { lookupOf } from '@flarik/core/build/lookup';
-import { placeModules } from '@flarik/core/build/place';
-import type { Build } from '@flarik/core/build/schema';
-import { InputError } from '@flarik/core/errors';
-import { channelIdOf } from '@flarik/core/timing/drive';
+import { lookupOf } from '@flarik/core/resolve/lookup';
+import { placeModules } from '@flarik/core/resolve/place';
+import type { Build } from '@flarik/core/design/schema';
+import { InputError } from '@flarik/core/words/errors';
+import { channelIdOf } from '@flarik/core/resolve/channels';
 import { posedSolids } from '@flarik/core/vehicle/vehicle';
 import { openOf, type Args } from './args.ts';
 import type { Output } from './output.ts';

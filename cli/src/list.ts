@@ -1,6 +1,6 @@
-import type { Build } from '@flarik/core/build/schema';
-import { lookupOf } from '@flarik/core/build/lookup';
-import { InputError } from '@flarik/core/errors';
+import type { Build } from '@flarik/core/design/schema';
+import { lookupOf } from '@flarik/core/resolve/lookup';
+import { InputError } from '@flarik/core/words/errors';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { DIMENSIONS } from '@flarik/core/vehicle/body/dimension';

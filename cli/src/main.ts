@@ -1,4 +1,4 @@
-import { InputError } from '@flarik/core/errors';
+import { InputError } from '@flarik/core/words/errors';
 import { run } from './run.ts';
 
 try {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { formatOf, readTable } from '@flarik/core/build/photometry';
-import { InputError } from '@flarik/core/errors';
+import { formatOf, readTable } from '@flarik/core/fixture/photometry/file';
+import { InputError } from '@flarik/core/words/errors';
 import { peakOf, tableCd, type PhotometricTable } from '@flarik/core/fixture/photometry/table';
 import type { Args } from './args.ts';
 import type { Output } from './output.ts';

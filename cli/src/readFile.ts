@@ -1,6 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
-import { MAX_BUILD_BYTES, readBuildText, tooLarge, type Build } from '@flarik/core/build/schema';
-import { InputError } from '@flarik/core/errors';
+import { MAX_BUILD_BYTES, readBuildText, tooLarge, type Build } from '@flarik/core/design/schema';
+import { InputError } from '@flarik/core/words/errors';
 
 /**
  * The build in a file.

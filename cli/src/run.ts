@@ -1,4 +1,4 @@
-import { InputError } from '@flarik/core/errors';
+import { InputError } from '@flarik/core/words/errors';
 import { readArgs } from './args.ts';
 import { check } from './check.ts';
 import { coverage } from './coverage.ts';

@@ -1,7 +1,7 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { seenFrom } from '@flarik/core/coverage/seen';
-import { InputError } from '@flarik/core/errors';
-import type { Waveform } from '@flarik/core/timing/waveform';
+import { InputError } from '@flarik/core/words/errors';
+import type { Waveform } from '@flarik/core/timing/signal';
 import type { OverAlignments } from '@flarik/core/timing/worst';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, colourOf, elevationOf, openOf, stageOf, type Args } from './args.ts';

@@ -1,4 +1,4 @@
-import type { Brief, Constraint } from '@flarik/core/build/brief';
+import type { Brief, Constraint } from '@flarik/core/design/brief';
 import {
   addGroup,
   addPartner,
@@ -12,10 +12,10 @@ import {
   setCue,
   setInsert,
   type ModuleRef,
-} from '@flarik/core/build/edits';
-import type { Build, Cue, ModuleSetup, Placement, StageIndex } from '@flarik/core/build/schema';
-import { changeDimensions, toggleOption } from '@flarik/core/build/vehicleEdits';
-import type { Colour } from '@flarik/core/fixture/colour';
+} from '@flarik/core/arrange/lamps';
+import type { Build, Cue, ModuleSetup, Placement, StageIndex } from '@flarik/core/design/schema';
+import { changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
+import type { Colour } from '@flarik/core/words/colour';
 
 /** A step of making a demo build; every one is an edit a designer could make. */
 export type Edit = (build: Build) => Build;

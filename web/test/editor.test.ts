@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { changeBuild } from '@flarik/core/build/edits';
+import { changeBuild } from '@flarik/core/arrange/lamps';
 import { checkBuild } from '@flarik/core/rules/check';
 import { litChannels, ringOf } from '@flarik/core/coverage/ring';
 import { History } from '../src/lib/editor/history';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { setCue } from '@flarik/core/build/edits';
-import { drivesOf } from '@flarik/core/timing/drive';
+import { setCue } from '@flarik/core/arrange/lamps';
+import { drivesOf } from '@flarik/core/resolve/channels';
 import { calmSlowdown, loopMs } from '../src/lib/editor/calm';
 import { scoreOf } from '../src/lib/timing/scoreRows';
 import { demoBuild } from './support';

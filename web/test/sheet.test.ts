@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { newBuild } from '@flarik/core/build/create';
-import { addPartner, addPlacement } from '@flarik/core/build/edits';
-import { lookupOf } from '@flarik/core/build/lookup';
-import { drivesOf } from '@flarik/core/timing/drive';
+import { newBuild } from '@flarik/core/design/create';
+import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
+import { lookupOf } from '@flarik/core/resolve/lookup';
+import { drivesOf } from '@flarik/core/resolve/channels';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
-import { outlineOf, project } from '@flarik/core/vehicle/views';
+import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
 import { dimensionsOf, guidesOf, markOf } from '../src/lib/sheet/dimensions';
 import { beamsOf, gripOf, panToward, turned, wedgePath } from '../src/lib/sheet/directions';

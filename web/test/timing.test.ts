@@ -1,7 +1,7 @@
 import { channelsNear } from '@flarik/core/coverage/near';
 import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
-import { drivesOf } from '@flarik/core/timing/drive';
-import { darkIn } from '@flarik/core/timing/waveform';
+import { drivesOf } from '@flarik/core/resolve/channels';
+import { darkIn } from '@flarik/core/timing/signal';
 import { describe, expect, test } from 'vitest';
 import { loopMs } from '../src/lib/editor/calm';
 import { changeFrom } from '../src/lib/editor/changes';

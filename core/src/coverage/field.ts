@@ -1,6 +1,6 @@
-import type { Attached, Lookup } from '../build/lookup.ts';
-import { placeModules, type PlacedModule } from '../build/place.ts';
-import type { Placement } from '../build/schema.ts';
+import type { Attached, Lookup } from '../resolve/lookup.ts';
+import { placeModules, type PlacedModule } from '../resolve/place.ts';
+import type { Placement } from '../design/schema.ts';
 import { relativeIntensity } from '../fixture/distribution.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { tableCd } from '../fixture/photometry/table.ts';

@@ -1,7 +1,7 @@
-import type { Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
+import type { Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
 import { writeIes } from '../fixture/photometry/writeIes.ts';
-import { drivesOf } from '../timing/drive.ts';
+import { drivesOf } from '../resolve/channels.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { litChannels, powerRing } from './ring.ts';

@@ -1,8 +1,8 @@
-import { lookupOf } from '../build/lookup.ts';
-import type { Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import type { Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { drivesOf, type Drive } from '../timing/drive.ts';
+import { drivesOf, type Drive } from '../resolve/channels.ts';
 import { fieldsOf } from './field.ts';
 
 /** A channel as an eye close by sees it. */

@@ -1,10 +1,10 @@
-import { lookupOf } from '../build/lookup.ts';
-import type { Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
-import type { Colour } from '../fixture/colour.ts';
-import { drivesOf, type Drive } from '../timing/drive.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import type { Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
+import type { Colour } from '../words/colour.ts';
+import { drivesOf, type Drive } from '../resolve/channels.ts';
 import { clockLight, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
-import { flashEffectiveCd, raised, type Waveform } from '../timing/waveform.ts';
+import { flashEffectiveCd, raised, type Waveform } from '../timing/signal.ts';
 import { worstDarkMs, type DriftingLight } from '../timing/worst.ts';
 import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 

@@ -1,11 +1,11 @@
-import type { ScenePoint, SceneVehicle } from '../build/scene.ts';
-import { StageIndex, type Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
+import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
+import { StageIndex, type Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { timeOf } from '../timing/clock.ts';
-import { rhythmOf, type Drive } from '../timing/drive.ts';
+import { rhythmOf, type Drive } from '../resolve/channels.ts';
 import { clockLight, timelinesOf } from '../timing/timeline.ts';
-import { opticalPower } from '../timing/waveform.ts';
+import { opticalPower } from '../timing/signal.ts';
 import {
   highestTogetherCd,
   leastEffectiveCd,

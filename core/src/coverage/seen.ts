@@ -1,8 +1,8 @@
-import { lookupOf } from '../build/lookup.ts';
-import type { Build } from '../build/schema.ts';
-import type { State } from '../build/state.ts';
-import { COLOURS, type Colour } from '../fixture/colour.ts';
-import { drivesOf } from '../timing/drive.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import type { Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
+import { COLOURS, type Colour } from '../words/colour.ts';
+import { drivesOf } from '../resolve/channels.ts';
 import { commonCycleMs, timelinesOf } from '../timing/timeline.ts';
 import {
   darkGaps,
@@ -13,7 +13,7 @@ import {
   type Gap,
   type Piece,
   type Waveform,
-} from '../timing/waveform.ts';
+} from '../timing/signal.ts';
 import {
   highestTogetherCd,
   leastEffectiveCd,

@@ -1,4 +1,4 @@
-import type { Build, StageIndex } from '../build/schema.ts';
+import type { Build, StageIndex } from '../design/schema.ts';
 import type { Cycle } from '../timing/pattern.ts';
 import { isSteady } from '../timing/span.ts';
 

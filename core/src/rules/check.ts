@@ -1,5 +1,5 @@
-import type { Build } from '../build/schema.ts';
-import { sameOpen, type State } from '../build/state.ts';
+import type { Build } from '../design/schema.ts';
+import { sameOpen, type State } from '../state/state.ts';
 import type { CheckResult, Fault, Finding, RuleOutcome } from './finding.ts';
 import { SEVERITIES } from './finding.ts';
 import { checkColour } from './kinds/colour.ts';

@@ -1,5 +1,5 @@
-import type { ConstraintKind } from '../build/brief.ts';
-import type { State } from '../build/state.ts';
+import type { ConstraintKind } from '../design/brief.ts';
+import type { State } from '../state/state.ts';
 import type { Sector } from '../coverage/sectors.ts';
 import type { Rule, Severity } from './pack.ts';
 

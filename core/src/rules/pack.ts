@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { InputError, parseInput } from '../errors.ts';
-import { Colour } from '../fixture/colour.ts';
-import { Service } from '../build/service.ts';
-import { Id, Name, Remark } from '../names.ts';
+import { InputError, parseInput } from '../words/errors.ts';
+import { Colour } from '../words/colour.ts';
+import { Service } from '../words/service.ts';
+import { Id, Name, Remark } from '../words/names.ts';
 
 export const RULE_PACK_FORMAT = 'flarik-rule-pack';
 

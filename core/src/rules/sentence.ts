@@ -1,4 +1,4 @@
-import { serviceName } from '../build/service.ts';
+import { serviceName } from '../words/service.ts';
 import type { Rule } from './pack.ts';
 
 const list = (items: readonly (string | number)[]): string => items.join(', ');

@@ -1,9 +1,9 @@
-import type { Build, Placement, StageIndex } from '../build/schema.ts';
-import { openText, sameOpen, type State } from '../build/state.ts';
+import type { Build, Placement, StageIndex } from '../design/schema.ts';
+import { openText, sameOpen, type State } from '../state/state.ts';
 import type { Ambient } from '../coverage/range.ts';
 import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
 import { FACE_BEARINGS, FACE_SECTORS, sectorsWhere, type Sector } from '../coverage/sectors.ts';
-import { highestCd } from '../timing/drive.ts';
+import { highestCd } from '../resolve/channels.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleFace, RulePack } from './pack.ts';

@@ -1,4 +1,4 @@
-import type { Group } from '../build/schema.ts';
+import type { Group } from '../design/schema.ts';
 
 /** A group's own time, as its root clock has it. */
 export interface GroupTime {

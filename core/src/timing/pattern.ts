@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Name } from '../names.ts';
+import { Id, Name } from '../words/names.ts';
 import { inOrder, Span, type Slot } from './span.ts';
 
 /** Phase letters of a sync group, in the order of a pattern's lines. */

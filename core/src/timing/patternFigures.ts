@@ -1,7 +1,7 @@
 import { flashFigures, type FlashFigures } from './flash.ts';
 import { spansFor, type Cycle } from './pattern.ts';
 import { endLevelOf, levelAtTime, levelWithin, litMs, type Span } from './span.ts';
-import { effectiveCd, type Waveform } from './waveform.ts';
+import { effectiveCd, type Waveform } from './signal.ts';
 
 /** More flashes than this in any second are counted as a danger of seizures (WCAG 2.2, 2.3.1). */
 export const MOST_FLASHES_A_SECOND = 3;

@@ -1,6 +1,6 @@
-import type { Drive } from './drive.ts';
+import type { Drive } from '../resolve/channels.ts';
 import { levelAtTime, levelWithin, litMs } from './span.ts';
-import type { Waveform } from './waveform.ts';
+import type { Waveform } from './signal.ts';
 
 /** The channels of one clock over the cycle common to them. */
 export interface Timeline {

@@ -9,7 +9,7 @@ import {
   raised,
   readerOf,
   type Waveform,
-} from './waveform.ts';
+} from './signal.ts';
 
 /** Light of several clocks that drift against each other, over a steady background. */
 export interface DriftingLight {

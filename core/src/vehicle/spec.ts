@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MountStyle } from '../fixture/types.ts';
 import { MAX_TRIANGLES } from '../geometry/mesh.ts';
-import { Id, Name, Remark } from '../names.ts';
+import { Id, Name, Remark } from '../words/names.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
 import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
 import { FIXINGS, KEEP_OUT_KINDS } from './types.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseInput } from '../errors.ts';
+import { parseInput } from '../words/errors.ts';
 import { VehicleSpec } from './spec.ts';
 
 const VEHICLE_FORMAT = 'flarik-vehicle';

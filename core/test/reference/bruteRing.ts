@@ -1,15 +1,15 @@
-import { lookupOf } from '../../src/build/lookup.ts';
-import { placeModules } from '../../src/build/place.ts';
-import type { Build } from '../../src/build/schema.ts';
-import type { State } from '../../src/build/state.ts';
+import { lookupOf } from '../../src/resolve/lookup.ts';
+import { placeModules } from '../../src/resolve/place.ts';
+import type { Build } from '../../src/design/schema.ts';
+import type { State } from '../../src/state/state.ts';
 import type { Ring } from '../../src/coverage/ring.ts';
 import { relativeIntensity } from '../../src/fixture/distribution.ts';
 import { directionOf } from '../../src/geometry/direction.ts';
 import { anglesInFrame } from '../../src/geometry/frame.ts';
 import { transmissionAlong } from '../../src/geometry/ray.ts';
-import { drivesOf } from '../../src/timing/drive.ts';
+import { drivesOf } from '../../src/resolve/channels.ts';
 import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
-import { VISUAL_TIME_S } from '../../src/timing/waveform.ts';
+import { VISUAL_TIME_S } from '../../src/timing/signal.ts';
 import { posedSolids } from '../../src/vehicle/vehicle.ts';
 
 /**

@@ -1,5 +1,5 @@
 import { levelAtTime, type Span } from '../../src/timing/span.ts';
-import type { Waveform } from '../../src/timing/waveform.ts';
+import type { Waveform } from '../../src/timing/signal.ts';
 
 /** A light millisecond by millisecond, each as its middle has it: slow, and simple enough to be believed. */
 export function perMs({ cycleMs, durationsMs, startCd, endCd }: Waveform): Float64Array {

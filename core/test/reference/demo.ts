@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readBuildText, type Build } from '../../src/build/schema.ts';
+import { readBuildText, type Build } from '../../src/design/schema.ts';
 import { readRulePack, type RulePack } from '../../src/rules/pack.ts';
 
 const demoFile = (path: string): string =>

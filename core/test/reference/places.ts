@@ -1,6 +1,6 @@
-import { newBuild } from '../../src/build/create.ts';
-import { addPlacement, changePlacement, type PlacementPatch } from '../../src/build/edits.ts';
-import type { Build } from '../../src/build/schema.ts';
+import { newBuild } from '../../src/design/create.ts';
+import { addPlacement, changePlacement, type PlacementPatch } from '../../src/arrange/lamps.ts';
+import type { Build } from '../../src/design/schema.ts';
 import { checkBuild } from '../../src/rules/check.ts';
 import type { Finding, FindingKind } from '../../src/rules/finding.ts';
 

@@ -1,6 +1,6 @@
-import { Build } from '@flarik/core/build/schema';
-import { Service } from '@flarik/core/build/service';
-import { Id, Name } from '@flarik/core/names';
+import { Build } from '@flarik/core/design/schema';
+import { Service } from '@flarik/core/words/service';
+import { Id, Name } from '@flarik/core/words/names';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { z } from 'zod';
 

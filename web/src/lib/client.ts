@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 import { BuildSummary, Created, type NewBuildRequest, Problem, SaveAnswer, SavedBuild } from './api';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/build/schema';
-  import { Service, serviceName } from '@flarik/core/build/service';
+  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/design/schema';
+  import { Service, serviceName } from '@flarik/core/words/service';
   import { goto, invalidateAll } from '$app/navigation';
   import { Button, InlineNotification, Modal } from 'carbon-components-svelte';
   import Add from 'carbon-icons-svelte/lib/Add.svelte';

@@ -1,9 +1,9 @@
-import type { Constraint } from '../../build/brief.ts';
-import { fixtureCostMinor } from '../../build/counts.ts';
-import { fixingOf, holesOf, housingCorners } from '../../build/place.ts';
-import { STAGES, type Build, type Placement } from '../../build/schema.ts';
-import type { State } from '../../build/state.ts';
-import { COLOURS } from '../../fixture/colour.ts';
+import type { Constraint } from '../../design/brief.ts';
+import { fixtureCostMinor } from '../../resolve/counts.ts';
+import { fixingOf, holesOf, housingCorners } from '../../resolve/place.ts';
+import { STAGES, type Build, type Placement } from '../../design/schema.ts';
+import type { State } from '../../state/state.ts';
+import { COLOURS } from '../../words/colour.ts';
 import type { Fault } from '../finding.ts';
 import { newFaultsByPose, shownEvidence, shownToward } from '../kinds/shown.ts';
 import { evidenceOf, LayoutSubject, mmDown } from '../layout/subject.ts';

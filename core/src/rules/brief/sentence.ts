@@ -1,7 +1,7 @@
-import type { Constraint } from '../../build/brief.ts';
-import type { Build } from '../../build/schema.ts';
-import { lookupOf } from '../../build/lookup.ts';
-import { openText } from '../../build/state.ts';
+import type { Constraint } from '../../design/brief.ts';
+import type { Build } from '../../design/schema.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { openText } from '../../state/state.ts';
 
 const list = (items: readonly string[]): string => items.join(', ');
 

@@ -1,8 +1,8 @@
-import type { ConstraintOf } from '../../build/brief.ts';
+import type { ConstraintOf } from '../../design/brief.ts';
 import { fieldsOf } from '../../coverage/field.ts';
 import { FACE_BEARINGS } from '../../coverage/sectors.ts';
 import { bearingOf } from '../../geometry/direction.ts';
-import { openText } from '../../build/state.ts';
+import { openText } from '../../state/state.ts';
 import { posedZone, zoneOf } from '../../vehicle/vehicle.ts';
 import type { Fault } from '../finding.ts';
 import { evidenceOf, percent, type LayoutSubject } from '../layout/subject.ts';

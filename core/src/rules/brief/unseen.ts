@@ -1,6 +1,6 @@
 import type { Fault } from '../finding.ts';
 import { evidenceOf, type LayoutSubject } from '../layout/subject.ts';
-import type { ConstraintOf } from '../../build/brief.ts';
+import type { ConstraintOf } from '../../design/brief.ts';
 
 /** A lens or pane that passes no more than this looks dark when nothing burns behind it. */
 const DARK = 0.55;

@@ -1,4 +1,4 @@
-import { COLOURS, type Colour } from '../../fixture/colour.ts';
+import { COLOURS, type Colour } from '../../words/colour.ts';
 import type { RuleOf } from '../pack.ts';
 import { faceText, roundUp, stateOf, type KindResult, type Subject } from '../subject.ts';
 import { newFaultsByPose, shownEvidence, shownToward } from './shown.ts';

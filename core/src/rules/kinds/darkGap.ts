@@ -1,6 +1,6 @@
 import { darkGapRing } from '../../coverage/ring.ts';
 import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
-import type { State } from '../../build/state.ts';
+import type { State } from '../../state/state.ts';
 import type { Fault } from '../finding.ts';
 import type { RuleFace, RuleOf } from '../pack.ts';
 import {

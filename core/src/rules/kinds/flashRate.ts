@@ -1,4 +1,4 @@
-import { drivesOf, rhythmOf } from '../../timing/drive.ts';
+import { drivesOf, rhythmOf } from '../../resolve/channels.ts';
 import { bookOf } from '../../timing/book.ts';
 import type { RuleOf } from '../pack.ts';
 import { stateOf, type KindResult, type Subject } from '../subject.ts';

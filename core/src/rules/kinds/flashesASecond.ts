@@ -1,6 +1,6 @@
 import type { LitChannel } from '../../coverage/ring.ts';
 import { FACE_BEARINGS, sectorsWhere, sectorText } from '../../coverage/sectors.ts';
-import { highestCd } from '../../timing/drive.ts';
+import { highestCd } from '../../resolve/channels.ts';
 import { MOST_FLASHES_A_SECOND, mostInASecond, risesOf } from '../../timing/patternFigures.ts';
 import { commonCycleMs } from '../../timing/timeline.ts';
 import type { RuleOf } from '../pack.ts';

@@ -1,5 +1,5 @@
-import { currentOf } from '../../timing/current.ts';
-import { drivesOf } from '../../timing/drive.ts';
+import { currentOf } from '../../resolve/current.ts';
+import { drivesOf } from '../../resolve/channels.ts';
 import type { RuleOf } from '../pack.ts';
 import { stateOf, type KindResult, type Subject } from '../subject.ts';
 

@@ -5,7 +5,7 @@ import type { PartKind, Vehicle } from '../../vehicle/types.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
 import type { Fault } from '../finding.ts';
 import type { PoseKind, RuleFace, RuleOf } from '../pack.ts';
-import type { StageIndex } from '../../build/schema.ts';
+import type { StageIndex } from '../../design/schema.ts';
 import {
   AMBIENTS,
   faceSectorsWhere,

@@ -1,5 +1,5 @@
 import { bookOf } from '../../timing/book.ts';
-import { drivesOf, rhythmOf } from '../../timing/drive.ts';
+import { drivesOf, rhythmOf } from '../../resolve/channels.ts';
 import type { RuleOf } from '../pack.ts';
 import { stateOf, type KindResult, type Subject } from '../subject.ts';
 

@@ -1,6 +1,6 @@
 import { BEARINGS } from '../../coverage/field.ts';
 import { sectorsWhere, sectorText } from '../../coverage/sectors.ts';
-import { highestCd, rhythmOf, type Drive } from '../../timing/drive.ts';
+import { highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
 import type { RuleOf } from '../pack.ts';
 import { stateOf, type KindResult, type Subject } from '../subject.ts';
 

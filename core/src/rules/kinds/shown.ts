@@ -1,10 +1,10 @@
 import type { LitChannel } from '../../coverage/ring.ts';
-import { highestCd } from '../../timing/drive.ts';
+import { highestCd } from '../../resolve/channels.ts';
 import type { Sector } from '../../coverage/sectors.ts';
 import type { Fault } from '../finding.ts';
 import type { RuleFace } from '../pack.ts';
 import { brightestToward, faceSectorsWhere, type Subject } from '../subject.ts';
-import type { State } from '../../build/state.ts';
+import type { State } from '../../state/state.ts';
 
 /** Channels that show more than they may toward a face. */
 export interface Shown {

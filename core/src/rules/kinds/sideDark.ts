@@ -1,6 +1,6 @@
-import { lookupOf } from '../../build/lookup.ts';
-import { placeModules } from '../../build/place.ts';
-import { drivesOf, type Drive } from '../../timing/drive.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { placeModules } from '../../resolve/place.ts';
+import { drivesOf, type Drive } from '../../resolve/channels.ts';
 import { clockLight, timelinesOf } from '../../timing/timeline.ts';
 import { worstDarkMs } from '../../timing/worst.ts';
 import type { RuleOf } from '../pack.ts';

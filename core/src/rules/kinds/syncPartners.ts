@@ -1,5 +1,5 @@
-import type { Placement } from '../../build/schema.ts';
-import { drivesOf, type Drive } from '../../timing/drive.ts';
+import type { Placement } from '../../design/schema.ts';
+import { drivesOf, type Drive } from '../../resolve/channels.ts';
 import type { RuleOf } from '../pack.ts';
 import { stateOf, type KindResult, type Subject } from '../subject.ts';
 

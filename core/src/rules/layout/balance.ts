@@ -1,5 +1,5 @@
-import { placeModules } from '../../build/place.ts';
-import type { Placement } from '../../build/schema.ts';
+import { placeModules } from '../../resolve/place.ts';
+import type { Placement } from '../../design/schema.ts';
 import { bearingOf } from '../../geometry/direction.ts';
 import type { Fault } from '../finding.ts';
 import type { RuleFace } from '../pack.ts';

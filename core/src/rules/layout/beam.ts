@@ -1,9 +1,9 @@
 import { fieldsOf, type Standing } from '../../coverage/field.ts';
-import type { Placement } from '../../build/schema.ts';
+import type { Placement } from '../../design/schema.ts';
 import { movePoint } from '../../geometry/frame.ts';
 import { combine, dot, length, sub, unit, type Vec3 } from '../../geometry/vec.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
-import { placeModules } from '../../build/place.ts';
+import { placeModules } from '../../resolve/place.ts';
 import type { LayoutSubject } from './subject.ts';
 
 const RAD = Math.PI / 180;

@@ -1,4 +1,4 @@
-import { openText } from '../../build/state.ts';
+import { openText } from '../../state/state.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
 import type { Fault } from '../finding.ts';
 import { comesBefore, hiddenShare } from './beam.ts';

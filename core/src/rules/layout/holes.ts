@@ -1,4 +1,4 @@
-import { fixingOf, holesOf } from '../../build/place.ts';
+import { fixingOf, holesOf } from '../../resolve/place.ts';
 import type { Fault } from '../finding.ts';
 import { evidenceOf, type LayoutSubject } from './subject.ts';
 

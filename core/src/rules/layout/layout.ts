@@ -1,4 +1,4 @@
-import type { Build } from '../../build/schema.ts';
+import type { Build } from '../../design/schema.ts';
 import type { Fault, LayoutKind } from '../finding.ts';
 import type { Severity } from '../pack.ts';
 import { asymmetryFaults } from './asymmetry.ts';

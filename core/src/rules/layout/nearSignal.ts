@@ -1,5 +1,5 @@
 import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
-import { placeModules } from '../../build/place.ts';
+import { placeModules } from '../../resolve/place.ts';
 import type { Fault } from '../finding.ts';
 import { evidenceOf, mmDown, type LayoutSubject } from './subject.ts';
 

@@ -1,9 +1,9 @@
-import { lookupOf, type Lookup } from '../../build/lookup.ts';
-import { housingCorners, placeFixture, type PlacedFixture } from '../../build/place.ts';
-import type { Build, Placement } from '../../build/schema.ts';
-import type { State } from '../../build/state.ts';
+import { lookupOf, type Lookup } from '../../resolve/lookup.ts';
+import { housingCorners, placeFixture, type PlacedFixture } from '../../resolve/place.ts';
+import type { Build, Placement } from '../../design/schema.ts';
+import type { State } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
-import { channelIdOf } from '../../timing/drive.ts';
+import { channelIdOf } from '../../resolve/channels.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
 import type { Fault } from '../finding.ts';
 import { stateOf } from '../subject.ts';

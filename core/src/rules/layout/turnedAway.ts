@@ -1,5 +1,5 @@
-import { openText } from '../../build/state.ts';
-import { placeModules } from '../../build/place.ts';
+import { openText } from '../../state/state.ts';
+import { placeModules } from '../../resolve/place.ts';
 import { dot } from '../../geometry/vec.ts';
 import { hiddenShare } from './beam.ts';
 import { evidenceOf, type LayoutSubject } from './subject.ts';

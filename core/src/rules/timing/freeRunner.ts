@@ -1,8 +1,8 @@
-import type { Build } from '../../build/schema.ts';
-import type { State } from '../../build/state.ts';
-import { STAGES } from '../../build/schema.ts';
-import { lookupOf } from '../../build/lookup.ts';
-import { drivesOf, type Drive } from '../../timing/drive.ts';
+import type { Build } from '../../design/schema.ts';
+import type { State } from '../../state/state.ts';
+import { STAGES } from '../../design/schema.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { drivesOf, type Drive } from '../../resolve/channels.ts';
 import { driftOf } from '../../timing/step.ts';
 import type { Fault } from '../finding.ts';
 import type { Severity } from '../pack.ts';

@@ -1,4 +1,4 @@
-import type { XYR } from '../body/art/pen.ts';
+import type { XYR } from '../picture/pen.ts';
 import { assemble } from '../body/assembly.ts';
 import { cabin, mirrorArt, roofArt } from '../body/cabin.ts';
 import { bodyType, type BodyType, type Stations } from '../body/dimension.ts';

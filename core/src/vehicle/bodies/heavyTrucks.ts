@@ -1,5 +1,5 @@
 import { box } from '../../geometry/solid.ts';
-import { onSides, onView, rect } from '../body/art/pen.ts';
+import { onSides, onView, rect } from '../picture/pen.ts';
 import { assemble, mirrored } from '../body/assembly.ts';
 import { cabin, mirrorArt, roofArt } from '../body/cabin.ts';
 import { bodyType, type BodyType, type Range, type Stations } from '../body/dimension.ts';

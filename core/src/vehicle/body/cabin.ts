@@ -1,7 +1,7 @@
 import { turnAbout } from '../../geometry/frame.ts';
 import { box, extrudeAcross, type Solid } from '../../geometry/solid.ts';
 import type { Assembly, MovingPart } from '../types.ts';
-import { bothSides, onSides, onView, rect, type XYR } from './art/pen.ts';
+import { bothSides, onSides, onView, rect, type XYR } from '../picture/pen.ts';
 import { assemble, keepOutPair, mirrored, partPair, part } from './assembly.ts';
 import type { Stations } from './dimension.ts';
 import { DOOR_GLASS, leaning, PANEL_M, PRIVACY } from './surfaces.ts';

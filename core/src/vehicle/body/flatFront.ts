@@ -1,6 +1,6 @@
 import { box, extrudeAcross } from '../../geometry/solid.ts';
 import type { Assembly } from '../types.ts';
-import { both, bothSides, onSides, onView, rect } from './art/pen.ts';
+import { both, bothSides, onSides, onView, rect } from '../picture/pen.ts';
 import { acrossRect, assemble, lampPair, mirrored } from './assembly.ts';
 import type { Stations } from './dimension.ts';
 import { windscreen } from './front.ts';

@@ -2,7 +2,7 @@ import { box, extrudeAcross, prism } from '../../geometry/solid.ts';
 import { turnAbout } from '../../geometry/frame.ts';
 import { mirrorY, type Vec3 } from '../../geometry/vec.ts';
 import type { Assembly } from '../types.ts';
-import { both, bothSides, onSides, onView, rect, type XYR } from './art/pen.ts';
+import { both, bothSides, onSides, onView, rect, type XYR } from '../picture/pen.ts';
 import { acrossRect, assemble, keepOut, lampPair, mirrored, part } from './assembly.ts';
 import type { Stations } from './dimension.ts';
 import { acrossSheet, PANEL_M, WINDSCREEN } from './surfaces.ts';

@@ -1,6 +1,6 @@
 import { extrudeAcross, box, type Solid } from '../../geometry/solid.ts';
 import type { Assembly } from '../types.ts';
-import { arc, onSides, onView, rect, type XYR } from './art/pen.ts';
+import { arc, onSides, onView, rect, type XYR } from '../picture/pen.ts';
 import { mirrored } from './assembly.ts';
 import type { Stations } from './dimension.ts';
 

@@ -1,5 +1,5 @@
 import type { Assembly } from '../types.ts';
-import { bothSides, onSides, onView, type XYR } from './art/pen.ts';
+import { bothSides, onSides, onView, type XYR } from '../picture/pen.ts';
 import type { Stations } from './dimension.ts';
 
 /** The flank's outline from the front of the roof over windscreen and bonnet to the foot of the front bumper. */

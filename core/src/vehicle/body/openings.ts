@@ -1,7 +1,7 @@
 import { turnAbout } from '../../geometry/frame.ts';
 import { box, type Solid } from '../../geometry/solid.ts';
 import type { Assembly, MovingPart, Stop } from '../types.ts';
-import { onSides, rect, type XYR } from './art/pen.ts';
+import { onSides, rect, type XYR } from '../picture/pen.ts';
 import { assemble, mirrored, partPair, part } from './assembly.ts';
 import { PANEL_M } from './surfaces.ts';
 import { zonePair } from './zone.ts';

@@ -1,6 +1,6 @@
 import { slideBy } from '../../geometry/frame.ts';
 import { box } from '../../geometry/solid.ts';
-import { onSides, onView, rect } from '../body/art/pen.ts';
+import { onSides, onView, rect } from '../picture/pen.ts';
 import { assemble, keepOut, mirrored, part } from '../body/assembly.ts';
 import { zone, zonePair } from '../body/zone.ts';
 import type { VehicleOption } from './option.ts';

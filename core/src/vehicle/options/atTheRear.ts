@@ -1,6 +1,6 @@
 import { turnAbout } from '../../geometry/frame.ts';
 import { box } from '../../geometry/solid.ts';
-import { onSides, onView, rect } from '../body/art/pen.ts';
+import { onSides, onView, rect } from '../picture/pen.ts';
 import { assemble, mirrored } from '../body/assembly.ts';
 import { shutterPair } from '../body/openings.ts';
 import { zone, zonePair } from '../body/zone.ts';

@@ -1,6 +1,6 @@
 import { slideBy } from '../../geometry/frame.ts';
 import { box } from '../../geometry/solid.ts';
-import { onSides, onView, rect } from '../body/art/pen.ts';
+import { onSides, onView, rect } from '../picture/pen.ts';
 import { assemble, mirrored, part } from '../body/assembly.ts';
 import type { Stations } from '../body/dimension.ts';
 import { zone, zonePair } from '../body/zone.ts';

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Constraint } from '@flarik/core/build/brief';
-  import { changeConstraint, removeConstraint } from '@flarik/core/build/briefEdits';
-  import { openText } from '@flarik/core/build/state';
-  import { COLOURS, type Colour } from '@flarik/core/fixture/colour';
+  import type { Constraint } from '@flarik/core/design/brief';
+  import { changeConstraint, removeConstraint } from '@flarik/core/design/briefEdits';
+  import { openText } from '@flarik/core/state/state';
+  import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { SEVERITIES } from '@flarik/core/rules/finding';
   import { RuleFace, Severity } from '@flarik/core/rules/pack';
   import { constraintSentence } from '@flarik/core/rules/brief/sentence';

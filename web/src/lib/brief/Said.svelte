@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { Brief, DUTIES } from '@flarik/core/build/brief';
-  import { changeBrief } from '@flarik/core/build/briefEdits';
-  import { changeBuild } from '@flarik/core/build/edits';
-  import { Service, serviceName } from '@flarik/core/build/service';
+  import { Brief, DUTIES } from '@flarik/core/design/brief';
+  import { changeBrief } from '@flarik/core/design/briefEdits';
+  import { changeBuild } from '@flarik/core/arrange/lamps';
+  import { Service, serviceName } from '@flarik/core/words/service';
   import { Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { serviceName, Service } from '@flarik/core/build/service';
+  import { serviceName, Service } from '@flarik/core/words/service';
   import { BODY_TYPES, findBodyType } from '@flarik/core/vehicle/bodies/bodyTypes';
-  import { Name } from '@flarik/core/names';
+  import { Name } from '@flarik/core/words/names';
   import { goto } from '$app/navigation';
   import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { createBuild } from '$lib/client';

@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import type { SavedBuild } from '$lib/api';
 import { ApiError, currentOf, putBuild } from '$lib/client';
 import { forgetUnsaved, keepUnsaved } from './unsaved';

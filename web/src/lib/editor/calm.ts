@@ -1,4 +1,4 @@
-import type { Drive } from '@flarik/core/timing/drive';
+import type { Drive } from '@flarik/core/resolve/channels';
 import { commonCycleMs } from '@flarik/core/timing/timeline';
 
 /** The preview loops after this at most, ms. */

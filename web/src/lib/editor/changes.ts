@@ -1,4 +1,4 @@
-import type { Drive } from '@flarik/core/timing/drive';
+import type { Drive } from '@flarik/core/resolve/channels';
 import { loopMs } from './calm';
 
 /**

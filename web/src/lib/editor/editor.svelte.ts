@@ -1,10 +1,10 @@
-import type { Build } from '@flarik/core/build/schema';
-import type { State } from '@flarik/core/build/state';
+import type { Build } from '@flarik/core/design/schema';
+import type { State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding } from '@flarik/core/rules/finding';
-import { drivesOf } from '@flarik/core/timing/drive';
-import { lookupOf } from '@flarik/core/build/lookup';
+import { drivesOf } from '@flarik/core/resolve/channels';
+import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';

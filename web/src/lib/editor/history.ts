@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 
 interface Step {
   readonly label: string;

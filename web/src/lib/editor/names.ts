@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 
 /** Placements in words: one by its label, more by number. */
 export function nameOf(build: Build, ids: readonly string[]): string {

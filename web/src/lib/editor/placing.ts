@@ -1,4 +1,4 @@
-import { addPartner, addPlacement } from '@flarik/core/build/edits';
+import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 

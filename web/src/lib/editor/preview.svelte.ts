@@ -1,4 +1,4 @@
-import type { Drive } from '@flarik/core/timing/drive';
+import type { Drive } from '@flarik/core/resolve/channels';
 import { calmSlowdown, loopMs } from './calm';
 
 /** The time cursor of timing, and whether it runs. Calm unless the user chose true speed in this session. */

@@ -1,4 +1,4 @@
-import { readBuild, type Build } from '@flarik/core/build/schema';
+import { readBuild, type Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 
 /** Work kept in this browser until the server has it. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { MovingPart } from '@flarik/core/vehicle/types';
   import { isOpen, posedSolids, stopOf } from '@flarik/core/vehicle/vehicle';
-  import { outlineOf, project } from '@flarik/core/vehicle/views';
+  import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
   import { getEditor } from '$lib/editor/context';
   import { pathOf } from '$lib/sheet/pictures';
 

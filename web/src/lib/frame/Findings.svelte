@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { openText } from '@flarik/core/build/state';
+  import { openText } from '@flarik/core/state/state';
   import type { Finding, Quantity } from '@flarik/core/rules/finding';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { serviceName } from '@flarik/core/build/service';
+  import { serviceName } from '@flarik/core/words/service';
   import { Button } from 'carbon-components-svelte';
   import Download from 'carbon-icons-svelte/lib/Download.svelte';
   import Keyboard from 'carbon-icons-svelte/lib/Keyboard.svelte';

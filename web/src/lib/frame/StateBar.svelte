@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { STAGES, type StageIndex } from '@flarik/core/build/schema';
+  import { STAGES, type StageIndex } from '@flarik/core/design/schema';
   import type { Ambient } from '@flarik/core/coverage/range';
   import { getEditor } from '$lib/editor/context';
   import Choice from './Choice.svelte';

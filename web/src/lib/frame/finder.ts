@@ -1,4 +1,4 @@
-import { STAGES } from '@flarik/core/build/schema';
+import { STAGES } from '@flarik/core/design/schema';
 import { stopOf } from '@flarik/core/vehicle/vehicle';
 import { goto } from '$app/navigation';
 import type { Editor } from '$lib/editor/editor.svelte';

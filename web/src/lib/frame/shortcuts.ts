@@ -1,4 +1,4 @@
-import { STAGES } from '@flarik/core/build/schema';
+import { STAGES } from '@flarik/core/design/schema';
 import { changeFrom } from '$lib/editor/changes';
 import type { Editor } from '$lib/editor/editor.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { alignHeights, arrayAlong, roomFor, spaceEvenly } from '@flarik/core/build/arrange';
-  import type { Placement } from '@flarik/core/build/schema';
+  import { alignHeights, arrayAlong, roomFor, spaceEvenly } from '@flarik/core/arrange/align';
+  import type { Placement } from '@flarik/core/design/schema';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';

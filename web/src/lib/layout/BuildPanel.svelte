@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { changeBuild } from '@flarik/core/build/edits';
-  import { Service, serviceName } from '@flarik/core/build/service';
-  import { Name } from '@flarik/core/names';
+  import { changeBuild } from '@flarik/core/arrange/lamps';
+  import { Service, serviceName } from '@flarik/core/words/service';
+  import { Name } from '@flarik/core/words/names';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
 

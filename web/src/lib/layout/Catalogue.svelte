@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { freeFixtureId, takeFixtures } from '@flarik/core/build/fixtureEdits';
-  import { InputError } from '@flarik/core/errors';
+  import { freeFixtureId, takeFixtures } from '@flarik/core/design/fixtureEdits';
+  import { InputError } from '@flarik/core/words/errors';
   import type { RowError } from '@flarik/core/fixture/csv';
-  import { misfit } from '@flarik/core/build/place';
+  import { misfit } from '@flarik/core/resolve/place';
   import { FIXTURE_KINDS, type Fixture } from '@flarik/core/fixture/types';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';

@@ -4,8 +4,8 @@
     colourPlanName,
     layColourPlan,
     type ColourPlan,
-  } from '@flarik/core/build/colourPlans';
-  import type { Placement } from '@flarik/core/build/schema';
+  } from '@flarik/core/arrange/colourPlans';
+  import type { Placement } from '@flarik/core/design/schema';
   import type { Finding } from '@flarik/core/rules/finding';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { countsOf } from '@flarik/core/build/counts';
+  import { countsOf } from '@flarik/core/resolve/counts';
   import { getEditor } from '$lib/editor/context';
 
   /** What the layout comes to, always in sight. */

@@ -1,15 +1,15 @@
 <script lang="ts">
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
-  import { Colour } from '@flarik/core/fixture/colour';
+  import { Colour } from '@flarik/core/words/colour';
   import {
     attachFile,
     detachFile,
     lampsOf,
     removeFixture,
     takeFixtures,
-  } from '@flarik/core/build/fixtureEdits';
-  import { formatOf, PhotometryFile, readTable } from '@flarik/core/build/photometry';
-  import { InputError, parseInput } from '@flarik/core/errors';
+  } from '@flarik/core/design/fixtureEdits';
+  import { formatOf, PhotometryFile, readTable } from '@flarik/core/fixture/photometry/file';
+  import { InputError, parseInput } from '@flarik/core/words/errors';
   import { peakOf, type TableAxis } from '@flarik/core/fixture/photometry/table';
   import { Fixture } from '@flarik/core/fixture/types';
   import { SYNC_LINES } from '@flarik/core/timing/step';

@@ -6,12 +6,12 @@
     nameLamp,
     removePlacements,
     type PlacementPatch,
-  } from '@flarik/core/build/edits';
-  import { fixingOf, holesOf, placeFixture, placeModules } from '@flarik/core/build/place';
-  import { LampStatus, Placement } from '@flarik/core/build/schema';
-  import { roomAround } from '@flarik/core/build/snap';
+  } from '@flarik/core/arrange/lamps';
+  import { fixingOf, holesOf, placeFixture, placeModules } from '@flarik/core/resolve/place';
+  import { LampStatus, Placement } from '@flarik/core/design/schema';
+  import { roomAround } from '@flarik/core/arrange/snap';
   import { bearingOf } from '@flarik/core/geometry/direction';
-  import { Name } from '@flarik/core/names';
+  import { Name } from '@flarik/core/words/names';
   import { zoneOf } from '@flarik/core/vehicle/vehicle';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

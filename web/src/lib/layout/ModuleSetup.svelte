@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { addGroup, changeModules, setColour, setInsert, type ModuleRef } from '@flarik/core/build/edits';
-  import type { ModuleSetup, Placement } from '@flarik/core/build/schema';
+  import { addGroup, changeModules, setColour, setInsert, type ModuleRef } from '@flarik/core/arrange/lamps';
+  import type { ModuleSetup, Placement } from '@flarik/core/design/schema';
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
-  import { Colour, colourLetter } from '@flarik/core/fixture/colour';
+  import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { InsertId, insertName } from '@flarik/core/fixture/inserts';
   import { Phase } from '@flarik/core/timing/pattern';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';

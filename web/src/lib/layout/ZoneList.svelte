@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { misfit } from '@flarik/core/build/place';
+  import { misfit } from '@flarik/core/resolve/place';
   import type { Fixture } from '@flarik/core/fixture/types';
   import { Button, Select, SelectItem, SelectItemGroup } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

@@ -1,4 +1,4 @@
-import { InputError } from '@flarik/core/errors';
+import { InputError } from '@flarik/core/words/errors';
 import { CSV_COLUMNS, fixturesFromRows, rowOf, type RowError } from '@flarik/core/fixture/csv';
 import type { Fixture } from '@flarik/core/fixture/types';
 import Papa from 'papaparse';

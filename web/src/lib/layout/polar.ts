@@ -1,5 +1,5 @@
-import type { Lookup } from '@flarik/core/build/lookup';
-import type { Colour } from '@flarik/core/fixture/colour';
+import type { Lookup } from '@flarik/core/resolve/lookup';
+import type { Colour } from '@flarik/core/words/colour';
 import { relativeIntensity } from '@flarik/core/fixture/distribution';
 import { tableCd } from '@flarik/core/fixture/photometry/table';
 import type { Fixture, FixtureModule } from '@flarik/core/fixture/types';

@@ -2,7 +2,7 @@ import { movePoint } from '@flarik/core/geometry/frame';
 import { cross, dot, sub, type Vec3 } from '@flarik/core/geometry/vec';
 import type { Vehicle, View } from '@flarik/core/vehicle/types';
 import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { project, toViewer } from '@flarik/core/vehicle/views';
+import { project, toViewer } from '@flarik/core/vehicle/picture/views';
 import {
   BufferGeometry,
   CanvasTexture,

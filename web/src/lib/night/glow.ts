@@ -1,6 +1,6 @@
 import { illuminanceLx, type NearChannel } from '@flarik/core/coverage/near';
 import { thresholdLx } from '@flarik/core/coverage/range';
-import type { Colour } from '@flarik/core/fixture/colour';
+import type { Colour } from '@flarik/core/words/colour';
 import type { Vec3 } from '@flarik/core/geometry/vec';
 import { levelAt } from '@flarik/core/timing/timeline';
 import {

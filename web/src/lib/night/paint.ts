@@ -1,4 +1,4 @@
-import { project } from '@flarik/core/vehicle/views';
+import { project } from '@flarik/core/vehicle/picture/views';
 import type { ArtShape, Vehicle, View } from '@flarik/core/vehicle/types';
 import { isOpen, type OpenParts } from '@flarik/core/vehicle/vehicle';
 

@@ -1,4 +1,4 @@
-import { readBuild, type Build } from '@flarik/core/build/schema';
+import { readBuild, type Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import type { BuildSummary, SavedBuild } from '$lib/api';

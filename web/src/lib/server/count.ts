@@ -1,4 +1,4 @@
-import type { Build } from '@flarik/core/build/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { checkBuild } from '@flarik/core/rules/check';
 import { blocking } from '@flarik/core/rules/finding';
 import type { FindingCounts } from './buildRepo';

@@ -1,4 +1,4 @@
-import { Build } from '@flarik/core/build/schema';
+import { Build } from '@flarik/core/design/schema';
 import { RulePack } from '@flarik/core/rules/pack';
 import {
   BuildSummary,

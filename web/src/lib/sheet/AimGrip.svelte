@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { changePlacement } from '@flarik/core/build/edits';
-  import type { Build, Placement } from '@flarik/core/build/schema';
-  import type { Point2 } from '@flarik/core/vehicle/views';
+  import { changePlacement } from '@flarik/core/arrange/lamps';
+  import type { Build, Placement } from '@flarik/core/design/schema';
+  import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
   import { gripOf, panToward, turned, TURN_DEG } from './directions';

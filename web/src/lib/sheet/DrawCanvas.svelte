@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { DrawnRect } from '@flarik/core/vehicle/drawn';
+  import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import type { View } from '@flarik/core/vehicle/types';
-  import type { Point2 } from '@flarik/core/vehicle/views';
+  import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { trackDrag } from '$lib/editor/trackDrag';
   import type { Frame } from './arrangement';
   import Dimension from './Dimension.svelte';

@@ -2,7 +2,7 @@
   import { moveSolid } from '@flarik/core/geometry/solid';
   import type { Vehicle, View } from '@flarik/core/vehicle/types';
   import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
-  import { outlineOf, project } from '@flarik/core/vehicle/views';
+  import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
   import { pathOf } from './pictures';
 
   /** Where no lamp may stand, as one view shows it. */

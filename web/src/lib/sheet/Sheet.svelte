@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { changePlacement } from '@flarik/core/build/edits';
-  import { misfit } from '@flarik/core/build/place';
-  import type { Build } from '@flarik/core/build/schema';
-  import { snapOnZone, type Guide } from '@flarik/core/build/snap';
-  import type { DrawnRect } from '@flarik/core/vehicle/drawn';
+  import { changePlacement } from '@flarik/core/arrange/lamps';
+  import { misfit } from '@flarik/core/resolve/place';
+  import type { Build } from '@flarik/core/design/schema';
+  import { snapOnZone, type Guide } from '@flarik/core/arrange/snap';
+  import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import type { MountZone, View } from '@flarik/core/vehicle/types';
   import { zoneOf } from '@flarik/core/vehicle/vehicle';
-  import type { Point2 } from '@flarik/core/vehicle/views';
+  import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { onMount } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';

@@ -2,7 +2,7 @@
   import type { FactoryFunction, Vehicle, View } from '@flarik/core/vehicle/types';
   import { isOpen, motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
   import { movePoint } from '@flarik/core/geometry/frame';
-  import { project } from '@flarik/core/vehicle/views';
+  import { project } from '@flarik/core/vehicle/picture/views';
   import { openPartPictures, pathOf } from './pictures';
 
   let {

@@ -1,6 +1,6 @@
 import type { Vehicle, View } from '@flarik/core/vehicle/types';
 import { posedSolids, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { project } from '@flarik/core/vehicle/views';
+import { project } from '@flarik/core/vehicle/picture/views';
 
 /** Room between views and around the sheet, m. */
 const GAP_M = 0.3;

@@ -1,13 +1,13 @@
-import type { Lookup } from '@flarik/core/build/lookup';
-import { footprint, placeModules } from '@flarik/core/build/place';
-import type { Placement } from '@flarik/core/build/schema';
-import { roomAround, type Guide } from '@flarik/core/build/snap';
+import type { Lookup } from '@flarik/core/resolve/lookup';
+import { footprint, placeModules } from '@flarik/core/resolve/place';
+import type { Placement } from '@flarik/core/design/schema';
+import { roomAround, type Guide } from '@flarik/core/arrange/snap';
 import { combine } from '@flarik/core/geometry/vec';
 import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
 import type { VehicleSpec } from '@flarik/core/vehicle/spec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { project, type Point2 } from '@flarik/core/vehicle/views';
+import { project, type Point2 } from '@flarik/core/vehicle/picture/views';
 
 /** A measured distance drawn on a view. */
 export interface DimensionPicture {

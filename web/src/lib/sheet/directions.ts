@@ -1,11 +1,11 @@
-import { placeModules } from '@flarik/core/build/place';
-import type { Placement } from '@flarik/core/build/schema';
+import { placeModules } from '@flarik/core/resolve/place';
+import type { Placement } from '@flarik/core/design/schema';
 import { bearingsIn, type Sector } from '@flarik/core/coverage/sectors';
 import { bearingOf, directionOf } from '@flarik/core/geometry/direction';
-import type { Lookup } from '@flarik/core/build/lookup';
+import type { Lookup } from '@flarik/core/resolve/lookup';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import type { OpenParts } from '@flarik/core/vehicle/vehicle';
-import type { Point2 } from '@flarik/core/vehicle/views';
+import type { Point2 } from '@flarik/core/vehicle/picture/views';
 import { glowKey } from './glow';
 
 /** How far a beam is drawn, m. */

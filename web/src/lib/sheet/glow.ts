@@ -1,6 +1,6 @@
-import type { Build } from '@flarik/core/build/schema';
-import type { Colour } from '@flarik/core/fixture/colour';
-import type { Drive } from '@flarik/core/timing/drive';
+import type { Build } from '@flarik/core/design/schema';
+import type { Colour } from '@flarik/core/words/colour';
+import type { Drive } from '@flarik/core/resolve/channels';
 import { levelAt } from '@flarik/core/timing/timeline';
 
 /** What a module looks like just now. */

@@ -1,8 +1,8 @@
-import { changePlacement, removePlacements } from '@flarik/core/build/edits';
-import type { Placement } from '@flarik/core/build/schema';
+import { changePlacement, removePlacements } from '@flarik/core/arrange/lamps';
+import type { Placement } from '@flarik/core/design/schema';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
-import type { Point2 } from '@flarik/core/vehicle/views';
+import type { Point2 } from '@flarik/core/vehicle/picture/views';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { nameOf } from '$lib/editor/names';
 import { turned, TURN_DEG } from './directions';

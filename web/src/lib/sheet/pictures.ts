@@ -1,10 +1,10 @@
-import { housingCorners, lensCorners, placeFixture, placeModules } from '@flarik/core/build/place';
-import type { Lookup } from '@flarik/core/build/lookup';
-import type { Placement } from '@flarik/core/build/schema';
+import { housingCorners, lensCorners, placeFixture, placeModules } from '@flarik/core/resolve/place';
+import type { Lookup } from '@flarik/core/resolve/lookup';
+import type { Placement } from '@flarik/core/design/schema';
 import { dot, type Vec3 } from '@flarik/core/geometry/vec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { isOpen, posedSolids, posedZone, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { outlineOf, project, toViewer, type Point2 } from '@flarik/core/vehicle/views';
+import { outlineOf, project, toViewer, type Point2 } from '@flarik/core/vehicle/picture/views';
 import { VIEWS } from './arrangement';
 
 export const pathOf = (points: readonly Point2[]): string =>

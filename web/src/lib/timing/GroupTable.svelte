@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { changeGroup, groupFailure } from '@flarik/core/build/edits';
-  import type { Group } from '@flarik/core/build/schema';
+  import { changeGroup, groupFailure } from '@flarik/core/arrange/lamps';
+  import type { Group } from '@flarik/core/design/schema';
   import { mayFollow, timeOf } from '@flarik/core/timing/clock';
   import { driftOf, SYNC_LINES, whyFree } from '@flarik/core/timing/step';
   import { getEditor } from '$lib/editor/context';

@@ -8,8 +8,8 @@
     showPattern,
     usesOf,
     writePatterns,
-  } from '@flarik/core/build/patternEdits';
-  import type { StageIndex } from '@flarik/core/build/schema';
+  } from '@flarik/core/design/patternEdits';
+  import type { StageIndex } from '@flarik/core/design/schema';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
   import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';

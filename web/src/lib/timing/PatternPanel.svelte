@@ -6,13 +6,13 @@
     showPattern,
     usesOf,
     variantAtSpeed,
-  } from '@flarik/core/build/patternEdits';
-  import { setCue } from '@flarik/core/build/edits';
+  } from '@flarik/core/design/patternEdits';
+  import { setCue } from '@flarik/core/arrange/lamps';
   import { bookOf } from '@flarik/core/timing/book';
   import { addBar, firstRoom, pasteLine, setBy, setCycle, setLineCount } from '@flarik/core/timing/draw';
   import { lineName, type Pattern } from '@flarik/core/timing/pattern';
   import { patternFigures } from '@flarik/core/timing/patternFigures';
-  import { Name } from '@flarik/core/names';
+  import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
   import BarFields from './BarFields.svelte';

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { addToScene, changeInScene, takeFromScene } from '@flarik/core/build/sceneEdits';
-  import type { ScenePoint, SceneVehicle } from '@flarik/core/build/scene';
-  import { STAGES, type Build } from '@flarik/core/build/schema';
-  import { lookupOf } from '@flarik/core/build/lookup';
+  import { addToScene, changeInScene, takeFromScene } from '@flarik/core/design/sceneEdits';
+  import type { ScenePoint, SceneVehicle } from '@flarik/core/design/scene';
+  import { STAGES, type Build } from '@flarik/core/design/schema';
+  import { lookupOf } from '@flarik/core/resolve/lookup';
   import { sceneSeen } from '@flarik/core/coverage/scene';
   import { onMount } from 'svelte';
   import type { BuildSummary } from '$lib/api';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Placement } from '@flarik/core/build/schema';
+  import type { Placement } from '@flarik/core/design/schema';
   import {
     layScheme,
     numbers,
@@ -7,7 +7,7 @@
     schemeParts,
     SCHEMES,
     type Scheme,
-  } from '@flarik/core/build/schemes';
+  } from '@flarik/core/arrange/schemes';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
 

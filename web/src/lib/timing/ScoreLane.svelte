@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { colourLetter } from '@flarik/core/fixture/colour';
+  import { colourLetter } from '@flarik/core/words/colour';
   import {
     addBar,
     firstRoom,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
-  import { darkIn } from '@flarik/core/timing/waveform';
+  import { darkIn } from '@flarik/core/timing/signal';
   import { getEditor } from '$lib/editor/context';
   import { outlineOf, topOf } from './plots';
   import { thresholdIn } from './threshold';

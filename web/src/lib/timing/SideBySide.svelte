@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/build/schema';
-  import { drivesOf } from '@flarik/core/timing/drive';
-  import { currentOf } from '@flarik/core/timing/current';
+  import type { StageIndex } from '@flarik/core/design/schema';
+  import { drivesOf } from '@flarik/core/resolve/channels';
+  import { currentOf } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
   import { scoreOf, type ScoreLine } from './scoreRows';
 

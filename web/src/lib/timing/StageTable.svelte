@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/build/edits';
-  import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/build/patternEdits';
-  import { STAGES, type Cue, type StageIndex } from '@flarik/core/build/schema';
+  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/arrange/lamps';
+  import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
+  import { STAGES, type Cue, type StageIndex } from '@flarik/core/design/schema';
   import { bookOf } from '@flarik/core/timing/book';
-  import { Name } from '@flarik/core/names';
+  import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { piecesBetween } from '@flarik/core/coverage/seen';
-  import { currentOf, currentOverTime } from '@flarik/core/timing/current';
+  import { currentOf, currentOverTime } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
   import { outlineOf, topOf } from './plots';
   import SeenPlot from './SeenPlot.svelte';

@@ -1,4 +1,4 @@
-import { drawAt, patternIdAt, type CuePlace } from '@flarik/core/build/patternEdits';
+import { drawAt, patternIdAt, type CuePlace } from '@flarik/core/design/patternEdits';
 import { bookOf } from '@flarik/core/timing/book';
 import type { Drawn } from '@flarik/core/timing/draw';
 import type { Cycle, Pattern } from '@flarik/core/timing/pattern';

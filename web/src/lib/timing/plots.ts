@@ -1,4 +1,4 @@
-import type { Piece } from '@flarik/core/timing/waveform';
+import type { Piece } from '@flarik/core/timing/signal';
 
 /** The highest value of some pieces; a little more than nothing at least, so that a scale can be made of it. */
 export const topOf = (pieces: readonly Piece[]): number =>

@@ -1,10 +1,10 @@
-import type { CuePlace } from '@flarik/core/build/patternEdits';
-import type { Build, Cue, StageIndex } from '@flarik/core/build/schema';
+import type { CuePlace } from '@flarik/core/design/patternEdits';
+import type { Build, Cue, StageIndex } from '@flarik/core/design/schema';
 import type { Ambient } from '@flarik/core/coverage/range';
-import type { Colour } from '@flarik/core/fixture/colour';
+import type { Colour } from '@flarik/core/words/colour';
 import { bookOf } from '@flarik/core/timing/book';
 import { timeOf } from '@flarik/core/timing/clock';
-import { drivesOf, patternShown, type Drive } from '@flarik/core/timing/drive';
+import { drivesOf, patternShown, type Drive } from '@flarik/core/resolve/channels';
 import { flashFigures } from '@flarik/core/timing/flash';
 import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
 import { atSpeed } from '@flarik/core/timing/recipes/speed';

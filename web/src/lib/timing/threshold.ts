@@ -1,4 +1,4 @@
-import type { Build, StageIndex } from '@flarik/core/build/schema';
+import type { Build, StageIndex } from '@flarik/core/design/schema';
 
 /** Below this a direction counts as dark where no pack says otherwise, cd. */
 const USUAL_CD = 40;

@@ -4,7 +4,7 @@
     changeDimensions,
     toggleOption,
     withVehicle,
-  } from '@flarik/core/build/vehicleEdits';
+  } from '@flarik/core/arrange/vehicleEdits';
   import { BODY_TYPES, findBodyType } from '@flarik/core/vehicle/bodies/bodyTypes';
   import { DIMENSIONS, dimensionsFault, type DimensionKey } from '@flarik/core/vehicle/body/dimension';
   import { findOption } from '@flarik/core/vehicle/options/options';

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { InputError } from '@flarik/core/errors';
+  import { InputError } from '@flarik/core/words/errors';
   import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
-  import { withVehicle } from '@flarik/core/build/vehicleEdits';
-  import { Name } from '@flarik/core/names';
+  import { withVehicle } from '@flarik/core/arrange/vehicleEdits';
+  import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { InputError, parseInput } from '@flarik/core/errors';
-  import { parseJson } from '@flarik/core/build/schema';
-  import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/build/vehicleEdits';
+  import { InputError, parseInput } from '@flarik/core/words/errors';
+  import { parseJson } from '@flarik/core/design/schema';
+  import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/arrange/vehicleEdits';
   import { MountStyle } from '@flarik/core/fixture/types';
   import { OwnZone, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';
   import { FIXINGS, KEEP_OUT_KINDS } from '@flarik/core/vehicle/types';

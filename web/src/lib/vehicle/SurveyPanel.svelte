@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { changeSurvey } from '@flarik/core/build/vehicleEdits';
+  import { changeSurvey } from '@flarik/core/arrange/vehicleEdits';
   import { Survey } from '@flarik/core/vehicle/spec';
   import { Checkbox, TextArea } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

@@ -1,5 +1,5 @@
-import { addOwn } from '@flarik/core/build/vehicleEdits';
-import type { Build } from '@flarik/core/build/schema';
+import { addOwn } from '@flarik/core/arrange/vehicleEdits';
+import type { Build } from '@flarik/core/design/schema';
 import {
   drawnKeepOut,
   drawnSolid,
@@ -7,7 +7,7 @@ import {
   mirroredBox,
   mirroredZone,
   type DrawnRect,
-} from '@flarik/core/vehicle/drawn';
+} from '@flarik/core/vehicle/picture/drawn';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 
 /** What of one's own is drawn on the sheet. */

@@ -1,4 +1,4 @@
-import { InputError } from '@flarik/core/errors';
+import { InputError } from '@flarik/core/words/errors';
 import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
 import type { MeshSpec } from '@flarik/core/vehicle/spec';
 import type { RawTriangles } from './meshLoaders';

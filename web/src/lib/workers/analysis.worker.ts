@@ -1,5 +1,5 @@
-import type { Build } from '@flarik/core/build/schema';
-import type { State } from '@flarik/core/build/state';
+import type { Build } from '@flarik/core/design/schema';
+import type { State } from '@flarik/core/state/state';
 import { litChannels, ringOf, type Ring, type RingOptions } from '@flarik/core/coverage/ring';
 import { checkBuild } from '@flarik/core/rules/check';
 import type { CheckResult } from '@flarik/core/rules/finding';

@@ -1,7 +1,7 @@
 import { turnAbout } from '../../../geometry/frame.ts';
 import { box } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { onSides, onView, rect } from '../art/pen.ts';
+import { onSides, onView, rect } from '../../picture/pen.ts';
 import { acrossRect, alongRect, assemble, keepOut, lampPair, mirrored, part } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { zone, zonePair } from '../zone.ts';

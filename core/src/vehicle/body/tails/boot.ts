@@ -1,7 +1,7 @@
 import { turnAbout } from '../../../geometry/frame.ts';
 import { box, extrudeAcross } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { both, bothSides, onSides, onView, type XYR } from '../art/pen.ts';
+import { both, bothSides, onSides, onView, type XYR } from '../../picture/pen.ts';
 import { acrossRect, assemble, keepOut, lamp, lampPair, mirrored, part } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { acrossSheet, leaning, PANEL_M, PRIVACY } from '../surfaces.ts';

@@ -1,6 +1,6 @@
 import { box } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { both, onView, type XYR } from '../art/pen.ts';
+import { both, onView, type XYR } from '../../picture/pen.ts';
 import { assemble, lamp, acrossRect, mirrored } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { acrossSheet, leaning, PRIVACY } from '../surfaces.ts';

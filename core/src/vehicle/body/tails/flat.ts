@@ -1,6 +1,6 @@
 import { box } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { onSides, onView, rect } from '../art/pen.ts';
+import { onSides, onView, rect } from '../../picture/pen.ts';
 import { acrossRect, assemble, lampPair } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { zone, zonePair } from '../zone.ts';

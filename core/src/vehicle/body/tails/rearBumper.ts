@@ -1,6 +1,6 @@
 import { prism } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { both, onSides, onView, rect } from '../art/pen.ts';
+import { both, onSides, onView, rect } from '../../picture/pen.ts';
 import { acrossRect, assemble, lamp, lampPair } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { bumperPlan } from '../front.ts';

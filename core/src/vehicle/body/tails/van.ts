@@ -1,7 +1,7 @@
 import { slideBy } from '../../../geometry/frame.ts';
 import { box, extrudeAcross } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
-import { both, onSides, onView, rect, type XYR } from '../art/pen.ts';
+import { both, onSides, onView, rect, type XYR } from '../../picture/pen.ts';
 import { acrossRect, assemble, lampPair, mirrored, partPair, part } from '../assembly.ts';
 import type { Stations } from '../dimension.ts';
 import { barnDoorOutline, barnDoors, wallWith } from '../openings.ts';

@@ -1,5 +1,5 @@
-import { newBuild } from '@flarik/core/build/create';
-import { InputError, parseInput } from '@flarik/core/errors';
+import { newBuild } from '@flarik/core/design/create';
+import { InputError, parseInput } from '@flarik/core/words/errors';
 import { NewBuildRequest } from '$lib/api';
 import { insertBuild, listBuilds } from '$lib/server/buildRepo';
 import { countFindings } from '$lib/server/count';

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { CONSTRAINT_KINDS, constraintName, type ConstraintKind } from '@flarik/core/build/brief';
-  import { addConstraint, firstConstraint } from '@flarik/core/build/briefEdits';
+  import { CONSTRAINT_KINDS, constraintName, type ConstraintKind } from '@flarik/core/design/brief';
+  import { addConstraint, firstConstraint } from '@flarik/core/design/briefEdits';
   import { Button } from 'carbon-components-svelte';
   import ConstraintRow from '$lib/brief/ConstraintRow.svelte';
   import Said from '$lib/brief/Said.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/build/schema';
+  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/design/schema';
   import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
   import { invalidate } from '$app/navigation';
   import { Button, InlineNotification } from 'carbon-components-svelte';

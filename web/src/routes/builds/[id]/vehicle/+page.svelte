@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DrawnRect } from '@flarik/core/vehicle/drawn';
+  import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { openText } from '@flarik/core/build/state';
+  import { openText } from '@flarik/core/state/state';
   import { AMBIENT_LUMINANCE, CLEAR_AIR_M, seenFromM } from '@flarik/core/coverage/range';
   import type { Level } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
-  import { Colour, colourLetter } from '@flarik/core/fixture/colour';
+  import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { saveIes } from '$lib/editor/saveIes';

@@ -1,5 +1,5 @@
-import { readBuild } from '@flarik/core/build/schema';
-import { InputError, parseInput } from '@flarik/core/errors';
+import { readBuild } from '@flarik/core/design/schema';
+import { InputError, parseInput } from '@flarik/core/words/errors';
 import { SaveRequest } from '$lib/api';
 import { deleteBuild, findBuild, saveBuild } from '$lib/server/buildRepo';
 import { countFindings } from '$lib/server/count';

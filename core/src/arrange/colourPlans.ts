@@ -1,0 +1,174 @@
+import type { Colour } from '../words/colour.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { placeModules } from '../resolve/place.ts';
+import { addGroup, changeModules, setColour, setCue } from './lamps.ts';
+import type { Build, Cue, StageIndex } from '../design/schema.ts';
+
+/** Ready ways to colour a whole vehicle or some of its lamps. */
+export const COLOUR_PLANS = [
+  'side-split',
+  'both-sides',
+  'amber',
+  'amber-white',
+  'red-white',
+  'red-amber-rear',
+  'by-stage',
+  'white-top',
+  'command-green',
+] as const;
+export type ColourPlan = (typeof COLOUR_PLANS)[number];
+
+export const colourPlanName: Readonly<Record<ColourPlan, string>> = {
+  'side-split': 'Red on the left, blue on the right',
+  'both-sides': 'Red and blue on both sides',
+  amber: 'Amber throughout',
+  'amber-white': 'Amber, with white as second',
+  'red-white': 'Red, with white as second',
+  'red-amber-rear': 'Red; to the rear amber as second',
+  'by-stage': 'Colour by stage: amber, then red, then both',
+  'white-top': 'White besides, in the top stage only',
+  'command-green': 'Steady green in a group of its own: command',
+};
+
+/** Nearer to the centre plane than this a module counts to the left, m. */
+const MIDDLE_M = 0.02;
+
+/** The colours a module is to hold, slot 1 first. */
+function coloursOf(
+  plan: ColourPlan,
+  left: boolean,
+  toRear: boolean,
+  own: readonly Colour[],
+): readonly Colour[] {
+  switch (plan) {
+    case 'side-split':
+      return [left ? 'red' : 'blue'];
+    case 'both-sides':
+      return ['red', 'blue'];
+    case 'amber':
+      return ['amber'];
+    case 'amber-white':
+      return toRear ? ['amber'] : ['amber', 'white'];
+    case 'red-white':
+      return toRear ? ['red'] : ['red', 'white'];
+    case 'red-amber-rear':
+      return toRear ? ['red', 'amber'] : ['red'];
+    case 'by-stage':
+      return ['red', 'amber'];
+    case 'white-top':
+      return toRear ? own : [own[0] ?? 'red', 'white'];
+    case 'command-green':
+      return ['green'];
+  }
+}
+
+/**
+ * Lays a colour plan over lamps: each module takes the plan's colours that it is made in, as many as it holds; one
+ * that is made in none of them keeps its own. Kinds that do not warn, as floods and cabin lights, are left alone.
+ */
+export const layColourPlan = (build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build =>
+  cueColours(paint(build, ids, plan), ids, plan);
+
+function paint(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build {
+  const lookup = lookupOf(build);
+  return build.placements
+    .filter((p) => ids.has(p.id))
+    .reduce((painted, p) => {
+      const fixture = lookup.fixture(p.fixtureId);
+      if (fixture.kind === 'scene' || fixture.kind === 'work' || fixture.kind === 'cabin') return painted;
+      return placeModules(lookup, p, new Set()).reduce((b, { module, centre, frame }, i) => {
+        const setup = p.modules[i];
+        if (setup === undefined || (setup.insert !== 'warning' && fixture.slotted)) return b;
+        const made = lookup.outputs(fixture, setup);
+        const wanted = coloursOf(plan, centre[1] > -MIDDLE_M, frame.aim[0] < -0.3, setup.colours)
+          .filter((colour) => made[colour] !== undefined)
+          .slice(0, fixture.colourSlots);
+        if (wanted.length === 0) return b;
+        const ref = [{ placementId: p.id, moduleId: module.id }];
+        const laid = wanted.reduce((c, colour, slot) => setColour(c, ref, slot + 1, colour), b);
+        return setColour(laid, ref, wanted.length + 1, null);
+      }, painted);
+    }, build);
+}
+
+/** What the stages show of a plan's colours, where the plan says so: for the groups these lamps are in. */
+function cueColours(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build {
+  const groups = [
+    ...new Set(
+      build.placements
+        .filter((p) => ids.has(p.id))
+        .flatMap((p) => p.modules.flatMap((m) => (m.groupId === null ? [] : [m.groupId]))),
+    ),
+  ];
+  switch (plan) {
+    case 'by-stage':
+      return groups.reduce(stagesInTurn, build);
+    case 'white-top':
+      return groups.reduce((b, groupId) => whiteOnTop(b, groupId, ids), build);
+    case 'command-green':
+      return markCommand(build, ids);
+    case 'side-split':
+    case 'both-sides':
+    case 'amber':
+    case 'amber-white':
+    case 'red-white':
+    case 'red-amber-rear':
+      return build;
+  }
+}
+
+const cueOf = (build: Build, stage: StageIndex, groupId: string): Cue | undefined =>
+  build.timing.stages[stage].cues.filter((c) => c.groupId === groupId).toSorted((a, b) => a.slot - b.slot)[0];
+
+/** The second colour in stage 1, the first in stage 2, one after the other in stage 3. */
+function stagesInTurn(build: Build, groupId: string): Build {
+  const low = cueOf(build, 1, groupId);
+  const top = cueOf(build, 3, groupId);
+  const calm = low === undefined ? build : setCue(build, 1, groupId, low.slot, { ...low, slot: 2 });
+  return top === undefined
+    ? calm
+    : setCue(calm, 3, groupId, top.slot, {
+        ...top,
+        slot: 1,
+        patternId: 'colour-change',
+        nightPatternId: null,
+      });
+}
+
+/** White as second colour in stage 3, by the pattern of the first, and nowhere else. */
+function whiteOnTop(build: Build, groupId: string, ids: ReadonlySet<string>): Build {
+  const holds = build.placements.some(
+    (p) => ids.has(p.id) && p.modules.some((m) => m.groupId === groupId && m.colours[1] === 'white'),
+  );
+  if (!holds) return build;
+  const lower = ([1, 2] as const).reduce((b, stage) => setCue(b, stage, groupId, 2, null), build);
+  const top = cueOf(lower, 3, groupId);
+  return top?.slot !== 1 ? lower : setCue(lower, 3, groupId, 2, { ...top, slot: 2 });
+}
+
+const COMMAND = 'command';
+
+/** The lamps that came out green, steady in a group of their own in every stage. */
+function markCommand(build: Build, ids: ReadonlySet<string>): Build {
+  const refs = build.placements
+    .filter((p) => ids.has(p.id))
+    .flatMap((p) =>
+      p.modules.filter((m) => m.colours[0] === 'green').map((m) => ({ placementId: p.id, moduleId: m.id })),
+    );
+  if (refs.length === 0) return build;
+  const grouped = build.timing.groups.some((g) => g.id === COMMAND)
+    ? build
+    : addGroup(build, { id: COMMAND, name: 'Command' });
+  const moved = changeModules(grouped, refs, { groupId: COMMAND });
+  return ([1, 2, 3] as const).reduce(
+    (b, stage) =>
+      setCue(b, stage, COMMAND, 1, {
+        groupId: COMMAND,
+        patternId: 'steady',
+        nightPatternId: null,
+        slot: 1,
+        level: 1,
+      }),
+    moved,
+  );
+}

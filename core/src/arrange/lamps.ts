@@ -1,0 +1,358 @@
+import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
+import type { Colour } from '../words/colour.ts';
+import { zoneOf } from '../vehicle/vehicle.ts';
+import { bookOf } from '../timing/book.ts';
+import { relabel } from './labels.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { keepOnZone } from '../resolve/place.ts';
+import { mayFollow } from '../timing/clock.ts';
+import { PHASES, slotsOf, type Phase } from '../timing/pattern.ts';
+import { OWN_CLOCK } from '../timing/step.ts';
+import {
+  cueFailure,
+  type Build,
+  type Cue,
+  type Group,
+  type ModuleSetup,
+  type Placement,
+  type Stage,
+  type StageIndex,
+} from '../design/schema.ts';
+
+/*
+ * Every edit takes a build and gives a new one; what it does not touch is shared, so that the build before it
+ * is its exact inverse and undo never computes anything.
+ */
+
+/** Other placements, named by where they now stand. */
+const withPlacements = (build: Build, placements: Placement[]): Build => relabel({ ...build, placements });
+
+/** Other settings of placements that stay where they are. */
+const withSettings = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
+
+/** To a tenth of a millimetre; adding 0 makes −0 into 0, since a file does not keep the sign of nothing. */
+const tidy = (value: number): number => Math.round(value * 1e4) / 1e4 + 0;
+
+/** The same place mirrored across the centre plane. */
+function mirrored(
+  build: Build,
+  p: Placement,
+): Pick<Placement, 'zoneId' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg'> {
+  return {
+    zoneId: zoneOf(lookupOf(build).vehicle, p.zoneId).mirrorId,
+    uM: tidy(-p.uM),
+    vM: p.vM,
+    panDeg: tidy(-p.panDeg),
+    tiltDeg: p.tiltDeg,
+    rollDeg: tidy(-p.rollDeg),
+  };
+}
+
+/** The setups of a lamp's modules seen in a mirror: what shone at the left end shines at the right. */
+function mirroredModules(build: Build, p: Placement): ModuleSetup[] {
+  const made = lookupOf(build).fixture(p.fixtureId).modules;
+  return p.modules.map((m, i) => {
+    const own = made[i];
+    const twin = made.findIndex(
+      ({ at, panDeg }) =>
+        own !== undefined &&
+        Math.abs(at[0] - own.at[0]) < MIRROR_M &&
+        Math.abs(at[1] + own.at[1]) < MIRROR_M &&
+        Math.abs(at[2] - own.at[2]) < MIRROR_M &&
+        Math.abs(panDeg + own.panDeg) < 0.5,
+    );
+    return { ...(p.modules[twin] ?? m), id: m.id };
+  });
+}
+
+/** Modules that agree to this are mirror images of each other within their fixture, m. */
+const MIRROR_M = 0.002;
+
+export interface NewPlacement {
+  readonly id: string;
+  readonly fixtureId: string;
+  readonly zoneId: string;
+  readonly uM: number;
+  readonly vM: number;
+}
+
+/** Puts a fixture on a zone, kept within it, in its first colours and in no group. */
+export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: NewPlacement): Build {
+  const lookup = lookupOf(build);
+  const fixture = lookup.fixture(fixtureId);
+  const zone = zoneOf(lookup.vehicle, zoneId);
+  const at = keepOnZone(fixture, zone, uM, vM);
+  const first = coloursOffered(fixture.outputs)[0] ?? 'white';
+  const placement: Placement = {
+    id,
+    fixtureId,
+    zoneId,
+    label: zone.name,
+    named: false,
+    uM: tidy(at.uM),
+    vM: tidy(at.vM),
+    panDeg: 0,
+    tiltDeg: 0,
+    rollDeg: 0,
+    lensTransmission: 1,
+    partnerId: null,
+    status: 'new',
+    fixing: null,
+    poleM: 0,
+    text: '',
+    modules: fixture.modules.map((m, i): ModuleSetup => ({
+      id: m.id,
+      colours: [first],
+      groupId: null,
+      phase: 'A',
+      order: i + 1,
+      offsetMs: 0,
+      insert: 'warning',
+    })),
+  };
+  return withPlacements(build, [...build.placements, placement]);
+}
+
+/** Gives a placement its mirrored partner on the other side, in phase B; nothing changes when it has one. */
+export function addPartner(build: Build, placementId: string, partnerId: string): Build {
+  const p = build.placements.find((candidate) => candidate.id === placementId);
+  if (p?.partnerId !== null) return build;
+  const there = mirrored(build, p);
+  const partner: Placement = {
+    ...p,
+    ...there,
+    id: partnerId,
+    named: false,
+    partnerId: p.id,
+    modules: mirroredModules(build, p).map((m) => ({ ...m, phase: answering(m.phase) })),
+  };
+  const linked = build.placements.map((q) => (q.id === p.id ? { ...q, partnerId } : q));
+  return withPlacements(build, [...linked, partner]);
+}
+
+/** The phase that answers one: A and B, C and D, … */
+function answering(phase: Phase): Phase {
+  const i = PHASES.indexOf(phase);
+  return PHASES[i % 2 === 0 ? i + 1 : i - 1] ?? phase;
+}
+
+export type PlacementPatch = Partial<Omit<Placement, 'id' | 'partnerId' | 'modules' | 'fixtureId'>>;
+
+/**
+ * Changes one placement; its mirrored partner follows in all but its name. Stays within its zone. A label typed
+ * makes it named; an empty one lets it follow the layout again.
+ */
+export function changePlacement(build: Build, placementId: string, patch: PlacementPatch): Build {
+  const before = build.placements.find((p) => p.id === placementId);
+  if (before === undefined) return build;
+  const lookup = lookupOf(build);
+  const wanted = { ...before, ...patch };
+  const at = keepOnZone(
+    lookup.fixture(wanted.fixtureId),
+    zoneOf(lookup.vehicle, wanted.zoneId),
+    wanted.uM,
+    wanted.vM,
+  );
+  const after = { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) };
+  const there = mirrored(build, after);
+  const { lensTransmission, status, fixing, poleM, text } = after;
+  return withPlacements(
+    build,
+    build.placements.map((p) => {
+      if (p.id === placementId) return after;
+      if (p.id === before.partnerId) return { ...p, ...there, lensTransmission, status, fixing, poleM, text };
+      return p;
+    }),
+  );
+}
+
+/** Names a lamp by hand; an empty name lets it follow the layout again. */
+export const nameLamp = (build: Build, placementId: string, label: string): Build =>
+  changePlacement(build, placementId, label === '' ? { named: false } : { label, named: true });
+
+/** A lamp alone at its mirror image, without a tie between the two; its settings are copied. */
+export function copyAcross(build: Build, placementId: string, newId: string): Build {
+  const p = build.placements.find((candidate) => candidate.id === placementId);
+  if (p === undefined) return build;
+  return withPlacements(build, [
+    ...build.placements,
+    {
+      ...p,
+      ...mirrored(build, p),
+      modules: mirroredModules(build, p),
+      id: newId,
+      named: false,
+      partnerId: null,
+    },
+  ]);
+}
+
+/** Takes placements out; partners left behind stand alone. */
+export function removePlacements(build: Build, ids: ReadonlySet<string>): Build {
+  const left = build.placements.filter((p) => !ids.has(p.id));
+  return withPlacements(
+    build,
+    left.map((p) => (p.partnerId !== null && ids.has(p.partnerId) ? { ...p, partnerId: null } : p)),
+  );
+}
+
+export interface ModuleRef {
+  readonly placementId: string;
+  readonly moduleId: string;
+}
+
+/** Changes the setup of the named modules. */
+export function changeModules(
+  build: Build,
+  refs: readonly ModuleRef[],
+  patch: Partial<Omit<ModuleSetup, 'id'>>,
+): Build {
+  const named = new Set(refs.map((r) => `${r.placementId}/${r.moduleId}`));
+  const placements = new Set(refs.map((r) => r.placementId));
+  return withSettings(
+    build,
+    build.placements.map((p) => {
+      if (!placements.has(p.id)) return p;
+      return { ...p, modules: p.modules.map((m) => (named.has(`${p.id}/${m.id}`) ? { ...m, ...patch } : m)) };
+    }),
+  );
+}
+
+/** Sets one colour slot (1-based) of the named modules; null takes the slot and those after it away, never slot 1. */
+export function setColour(
+  build: Build,
+  refs: readonly ModuleRef[],
+  slot: number,
+  colour: Colour | null,
+): Build {
+  return refs.reduce((b, ref) => {
+    const p = b.placements.find((candidate) => candidate.id === ref.placementId);
+    const m = p?.modules.find((candidate) => candidate.id === ref.moduleId);
+    if (p === undefined || m === undefined) return b;
+    const lookup = lookupOf(b);
+    const fixture = lookup.fixture(p.fixtureId);
+    if (slot > fixture.colourSlots || slot > m.colours.length + 1) return b;
+    if (colour === null) {
+      return slot === 1 ? b : changeModules(b, [ref], { colours: m.colours.slice(0, slot - 1) });
+    }
+    if (lookup.outputs(fixture, m)[colour] === undefined) return b;
+    return changeModules(b, [ref], {
+      colours: [...m.colours.slice(0, slot - 1), colour, ...m.colours.slice(slot)],
+    });
+  }, build);
+}
+
+const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
+  ...build,
+  timing: { ...build.timing, ...timing },
+});
+
+/** Adds a sync group with a clock of its own. */
+export const addGroup = (build: Build, { id, name }: Pick<Group, 'id' | 'name'>): Build =>
+  withTiming(build, { groups: [...build.timing.groups, { id, name, ...OWN_CLOCK }] });
+
+/** Changes a group; a clock it cannot follow, or a speed at which its patterns do not run, changes nothing. */
+export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<Group, 'id'>>): Build {
+  if (!build.timing.groups.some((g) => g.id === groupId)) return build;
+  const changed = withTiming(build, {
+    groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, ...patch } : g)),
+  });
+  return groupFailure(changed, groupId) === null ? changed : build;
+}
+
+/** Why a group cannot be as it is; null when it can. */
+export function groupFailure(build: Build, groupId: string): string | null {
+  const { groups, stages } = build.timing;
+  const here = groups.find((g) => g.id === groupId);
+  const followed = here?.followsId ?? null;
+  if (followed !== null && !mayFollow(groups, groupId, followed)) return 'it would follow itself';
+  for (const cue of stages.flatMap((stage) => stage.cues))
+    for (const patternId of [cue.patternId, cue.nightPatternId]) {
+      const failure = patternId === null ? null : cueFailure(build, cue, patternId);
+      if (failure !== null) return failure;
+    }
+  return null;
+}
+
+/** Takes a sync group away: its modules free-run, its cues go, those that followed it run by themselves. */
+export function removeGroup(build: Build, groupId: string): Build {
+  const refs = build.placements.flatMap((p) =>
+    p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placementId: p.id, moduleId: m.id })),
+  );
+  const freed = changeModules(build, refs, { groupId: null });
+  const stages = mapStages(freed, (stage) => ({
+    ...stage,
+    cues: stage.cues.filter((cue) => cue.groupId !== groupId),
+  }));
+  const left = freed.timing.groups
+    .filter((g) => g.id !== groupId)
+    .map((g) => (g.followsId === groupId ? { ...g, followsId: null } : g));
+  const scene = freed.scene.map((v) => ({ ...v, inStep: v.inStep.filter((t) => t.here !== groupId) }));
+  return withTiming({ ...freed, scene }, { groups: left, stages });
+}
+
+function mapStages(build: Build, change: (stage: Stage, index: number) => Stage): Build['timing']['stages'] {
+  const [off, one, two, three] = build.timing.stages;
+  return [change(off, 0), change(one, 1), change(two, 2), change(three, 3)];
+}
+
+export const changeStage = (build: Build, index: StageIndex, patch: Partial<Stage>): Build =>
+  withTiming(build, {
+    stages: mapStages(build, (stage, i) => (i === index ? { ...stage, ...patch } : stage)),
+  });
+
+/**
+ * Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot: cues whose colours the
+ * new pattern lights itself give way to it.
+ */
+export function setCue(
+  build: Build,
+  index: StageIndex,
+  groupId: string | null,
+  slot: Cue['slot'],
+  cue: Cue | null,
+): Build {
+  const stage = build.timing.stages[index];
+  const others = stage.cues.filter((c) => !(c.groupId === groupId && c.slot === slot));
+  const book = bookOf(build);
+  const lights = (c: Cue): readonly number[] =>
+    book.find(c.patternId) === undefined ? [c.slot] : slotsOf(book.cycle(c.patternId), c.slot);
+  const taken = cue === null ? [] : lights(cue);
+  const kept =
+    cue === null
+      ? others
+      : others.filter((c) => c.groupId !== cue.groupId || !lights(c).some((s) => taken.includes(s)));
+  return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
+}
+
+export const changeBuild = (
+  build: Build,
+  patch: Partial<Pick<Build, 'name' | 'service' | 'notes'>>,
+): Build => ({
+  ...build,
+  ...patch,
+});
+
+/** Builds the slots of a bar with other inserts; a colour the insert is not made in gives way to its first. */
+export function setInsert(build: Build, refs: readonly ModuleRef[], insert: ModuleSetup['insert']): Build {
+  return refs.reduce((b, ref) => {
+    const p = b.placements.find((candidate) => candidate.id === ref.placementId);
+    const m = p?.modules.find((candidate) => candidate.id === ref.moduleId);
+    if (p === undefined || m === undefined) return b;
+    const lookup = lookupOf(b);
+    const fixture = lookup.fixture(p.fixtureId);
+    if (!fixture.slotted) return b;
+    const offered = coloursOffered(lookup.outputs(fixture, { ...m, insert }));
+    const kept = m.colours.filter((c) => offered.includes(c));
+    const colours: Colour[] = kept.length > 0 ? kept : offered.slice(0, 1);
+    return changeModules(b, [ref], { insert, colours: colours.length > 0 ? colours : m.colours });
+  }, build);
+}
+
+/** The build seen in a mirror: every placement on the other side. */
+export function mirrorBuild(build: Build): Build {
+  return withPlacements(
+    build,
+    build.placements.map((p) => ({ ...p, ...mirrored(build, p), modules: mirroredModules(build, p) })),
+  );
+}

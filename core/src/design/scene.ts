@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { Id, Name } from '../words/names.ts';
+
+const within = (min: number, max: number) =>
+  z
+    .number({ error: 'must be a number' })
+    .min(min, `must be at least ${min}`)
+    .max(max, `must be at most ${max}`);
+
+/** Another vehicle at the same scene, by its own build. */
+export const SceneVehicle = z.strictObject({
+  id: Id,
+  buildId: z.uuid('must be a UUID'),
+  /** As the build was called when it was brought in. */
+  name: Name,
+  /** Where its middle stands, from the middle of this vehicle, m. */
+  aheadM: within(-200, 200),
+  leftM: within(-200, 200),
+  /** Turned to the left against this vehicle, degrees. */
+  turnedDeg: within(-180, 180),
+  stage: z.int().min(0).max(3),
+  /** Sync groups there that keep step with groups here. */
+  inStep: z.array(z.strictObject({ here: Id, there: Id })).max(32),
+});
+export type SceneVehicle = z.infer<typeof SceneVehicle>;
+
+/** Where someone looks at a scene from, from the middle of this vehicle, m. */
+export const ScenePoint = z.strictObject({
+  aheadM: within(-500, 500),
+  leftM: within(-500, 500),
+  heightM: within(0.3, 10),
+});
+export type ScenePoint = z.infer<typeof ScenePoint>;

@@ -1,0 +1,93 @@
+import { describe, expect, test } from 'vitest';
+import { LIBRARY } from './book.ts';
+import { familyOf, PATTERN_FAMILIES, PATTERNS } from './library.ts';
+import { Pattern, spansFor } from './pattern.ts';
+import { levelAtTime } from './span.ts';
+import { MOST_FLASHES_A_SECOND, patternFigures } from './patternFigures.ts';
+
+describe('the library', () => {
+  test('holds more than forty patterns, each whole and with a name of its own', () => {
+    expect(PATTERNS.length).toBeGreaterThanOrEqual(40);
+    for (const key of ['id', 'name'] as const)
+      expect(new Set(PATTERNS.map((p) => p[key])).size).toBe(PATTERNS.length);
+    for (const p of PATTERNS) expect(Pattern.safeParse(p).error?.issues[0]?.message, p.id).toBeUndefined();
+    expect(new Set(PATTERNS.map((p) => familyOf(p.id)))).toEqual(new Set(PATTERN_FAMILIES));
+  });
+
+  test('halves answer each other: phase B is phase A half a cycle later', () => {
+    for (const id of ['single', 'triple', 'quad-slow', 'short-long', 'turns', 'double-then-single']) {
+      const p = LIBRARY.cycle(id);
+      const later = p.lines[0]?.map((s) => ({
+        ...s,
+        fromMs: s.fromMs + p.cycleMs / 2,
+        toMs: s.toMs + p.cycleMs / 2,
+      }));
+      expect(p.lines[1], id).toEqual(later);
+    }
+  });
+
+  test('what fills from the middle out begins with the two in the middle, mirrored', () => {
+    const p = LIBRARY.cycle('centre-out');
+    const starts = Array.from({ length: 8 }, (_, i) => spansFor(p, 'A', i + 1)[0]?.fromMs);
+    expect(starts).toEqual([420, 280, 140, 0, 0, 140, 280, 420]);
+  });
+
+  test('no such pattern', () => {
+    expect(LIBRARY.find('zigzag')).toBeUndefined();
+    expect(() => LIBRARY.pattern('zigzag')).toThrow(/no pattern 'zigzag'/);
+  });
+});
+
+describe('figures of a pattern', () => {
+  test('double flash: 75 a minute, two pulses, 220 of 800 ms lit', () => {
+    const f = patternFigures(LIBRARY.cycle('double'));
+    expect(f).toMatchObject({ cyclesPerMinute: 75, pulsesPerCycle: 2, onShare: 0.275, longestDarkMs: 530 });
+    expect(f.meanLevel).toBeCloseTo(0.275, 12);
+    // Blondel and Rey over both pulses: 0.22 / (0.2 + 0.27) = 0.468; over one: 0.11 / 0.31 = 0.355.
+    expect(f.effectiveShare).toBeCloseTo(0.22 / 0.47, 12);
+  });
+
+  test('flashes in a second: a window that begins with a flash, by brute force over every millisecond', () => {
+    for (const { id } of PATTERNS) {
+      const p = LIBRARY.cycle(id);
+      const spans = spansFor(p, 'A', 1);
+      const level = (ms: number): number => {
+        const t = ((ms % p.cycleMs) + p.cycleMs) % p.cycleMs;
+        return levelAtTime(spans, p.cycleMs, t);
+      };
+      // A light that goes on rising has risen once.
+      const up = (ms: number): boolean => level(ms + 0.25) > level(ms - 0.25);
+      const rises = Array.from({ length: p.cycleMs + 1000 }, (_, ms) =>
+        up(ms) && !(level(ms - 0.25) > level(ms - 0.5)) ? 1 : 0,
+      );
+      let inWindow = rises.slice(0, 1000).reduce((a: number, b) => a + b, 0);
+      let most = inWindow;
+      for (let from = 1; from <= p.cycleMs; from++) {
+        inWindow += (rises[from + 999] ?? 0) - (rises[from - 1] ?? 0);
+        most = Math.max(most, inWindow);
+      }
+      expect(patternFigures(p).mostFlashesASecond, id).toBe(most);
+    }
+  });
+
+  test('steady is no flash; a burn under a flash lifts the mean, not the rate', () => {
+    expect(patternFigures(LIBRARY.cycle('steady'))).toMatchObject({
+      steady: true,
+      effectiveShare: 1,
+      mostFlashesASecond: 0,
+    });
+    const burn = patternFigures(LIBRARY.cycle('burn-single'));
+    expect(burn.mostFlashesASecond).toBe(2);
+    expect(burn.meanLevel).toBeCloseTo((220 + 0.25 * 580) / 800, 12);
+  });
+
+  test('the calm ones stay within three flashes a second over the whole group', () => {
+    for (const id of ['night-quarter', 'slow-alternate', 'turns-slow', 'blink'])
+      expect(patternFigures(LIBRARY.cycle(id)).mostFlashesASecondOfGroup, id).toBeLessThanOrEqual(
+        MOST_FLASHES_A_SECOND,
+      );
+    expect(patternFigures(LIBRARY.cycle('quad')).mostFlashesASecondOfGroup).toBeGreaterThan(
+      MOST_FLASHES_A_SECOND,
+    );
+  });
+});
