@@ -15,7 +15,7 @@ import { bruteRing } from '@flarik/core/test/reference/bruteRing';
 import { demoBuild } from '@flarik/core/test/reference/demo';
 import { bruteWorstDarkMs, perMs } from '@flarik/core/test/reference/bruteTiming';
 import { timelinesOf } from '@flarik/core/timing/timeline';
-import type { Waveform } from '@flarik/core/timing/signal';
+import type { Signal } from '@flarik/core/timing/signal';
 import { worstDarkMs } from '@flarik/core/timing/worst';
 import { posedSolids } from '@flarik/core/vehicle/vehicle';
 
@@ -136,13 +136,13 @@ function editBench() {
 
 /** The longest dark time over every alignment: three clocks against trying them all; the largest demo build. */
 function alignmentBench() {
-  const clock = (onMs: number, restMs: number, cd: number): Waveform => ({
+  const clock = (onMs: number, restMs: number, cd: number): Signal => ({
     cycleMs: onMs + restMs,
     durationsMs: [onMs, restMs],
-    startCd: [cd, 0],
-    endCd: [cd, 0],
+    start: [cd, 0],
+    end: [cd, 0],
   });
-  const light = { backgroundCd: 5, clocks: [clock(14, 46, 30), clock(12, 52, 35), clock(18, 50, 60)] };
+  const light = { background: 5, clocks: [clock(14, 46, 30), clock(12, 52, 35), clock(18, 50, 60)] };
   const fastMs = medianMs(9, () => worstDarkMs(light, 60));
   const slow = timed(() => bruteWorstDarkMs(light.clocks.map(perMs), 5, 60, 400));
   const pumper = demoBuild('tunnel-pumper-3');

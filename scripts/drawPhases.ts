@@ -1,11 +1,11 @@
 /** Draws the pictures of `docs/phases-and-sync-groups.md` from the library and a demo build: `docs/pictures/*.svg`. */
+import { readBuildText } from '@flarik/core/rules/document';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { readBuildText } from '@flarik/core/design/schema';
 import { schemeParts, type Scheme } from '@flarik/core/arrange/schemes';
 import { lookupOf } from '@flarik/core/resolve/lookup';
 import { LIBRARY } from '@flarik/core/timing/book';
 import { lineName, type Cycle } from '@flarik/core/timing/pattern';
-import { atSpeed } from '@flarik/core/timing/recipes/speed';
+import { atSpeed, percentSpeed } from '@flarik/core/timing/recipes/speed';
 import { endLevelOf, shifted, type Span } from '@flarik/core/timing/span';
 
 const folder = new URL('../docs/pictures/', import.meta.url);
@@ -68,7 +68,7 @@ lanes('middle-out', 2000, ofCycle(LIBRARY.cycle('centre-out')));
 lanes('turning', 2400, ofCycle(LIBRARY.cycle('turning-slow')));
 
 const front = LIBRARY.cycle('single');
-const rear = atSpeed(front, 0.5);
+const rear = atSpeed(front, percentSpeed(50));
 lanes('half-speed', 3200, [
   { name: 'Front, phase A', spans: front.lines[0] ?? [], cycleMs: front.cycleMs, hue: '#d1382f' },
   {

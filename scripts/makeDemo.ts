@@ -1,9 +1,9 @@
 /** Writes the demo builds of `demo/builds/` from the edits a designer would make. */
+import { readBuild, readRulePack } from '@flarik/core/rules/document';
+import type { RulePack } from '@flarik/core/design/rulePack';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { newBuild } from '@flarik/core/design/create';
-import { readBuild } from '@flarik/core/design/schema';
 import type { Service } from '@flarik/core/words/service';
-import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
 import { ks12, ks13 } from './demoBuilds/causeway.ts';
 import { coastWatch } from './demoBuilds/coastWatch.ts';
 import { incidentCommand } from './demoBuilds/incidentCommand.ts';

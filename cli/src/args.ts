@@ -1,5 +1,5 @@
+import { StageIndex } from '@flarik/core/design/timing';
 import { parseArgs } from 'node:util';
-import { StageIndex } from '@flarik/core/design/schema';
 import { InputError } from '@flarik/core/words/errors';
 import { Colour } from '@flarik/core/words/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';

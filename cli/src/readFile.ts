@@ -1,5 +1,7 @@
+import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
+import { readBuildText } from '@flarik/core/rules/document';
 import { readFileSync, statSync } from 'node:fs';
-import { MAX_BUILD_BYTES, readBuildText, tooLarge, type Build } from '@flarik/core/design/schema';
+import { type Build } from '@flarik/core/design/schema';
 import { InputError } from '@flarik/core/words/errors';
 
 /**

@@ -1,7 +1,7 @@
 import type { Build } from '@flarik/core/design/schema';
 import { seenFrom } from '@flarik/core/coverage/seen';
 import { InputError } from '@flarik/core/words/errors';
-import type { Waveform } from '@flarik/core/timing/signal';
+import type { Signal } from '@flarik/core/timing/signal';
 import type { OverAlignments } from '@flarik/core/timing/worst';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, colourOf, elevationOf, openOf, stageOf, type Args } from './args.ts';
@@ -70,12 +70,12 @@ const msText = (ms: number): string => (Number.isFinite(ms) ? `${ms.toFixed(0)} 
 const orNull = (ms: number): number | null => (Number.isFinite(ms) ? ms : null);
 
 /** The pieces of a light, like neighbours joined; `toCd` differs from `cd` in a ramp. */
-function spansOf(w: Waveform): { fromMs: number; toMs: number; cd: number; toCd: number }[] {
+function spansOf(w: Signal): { fromMs: number; toMs: number; cd: number; toCd: number }[] {
   const spans: { fromMs: number; toMs: number; cd: number; toCd: number }[] = [];
   let t = 0;
   for (const [i, ms] of w.durationsMs.entries()) {
-    const cd = w.startCd[i] ?? 0;
-    const toCd = w.endCd[i] ?? 0;
+    const cd = w.start[i] ?? 0;
+    const toCd = w.end[i] ?? 0;
     const last = spans.at(-1);
     if (last !== undefined && last.cd === last.toCd && cd === toCd && last.cd === cd) last.toMs = t + ms;
     else spans.push({ fromMs: t, toMs: t + ms, cd, toCd });

@@ -73,6 +73,6 @@ export const shoreMedic: Edit = all(
   cues([2, 3], 'sides', 'double'),
   cues([2, 3], 'rear', 'double'),
   cue(3, 'front', 'single', 2),
-  cues([1, 2, 3], 'inside', 'steady'),
+  cues([1, 2, 3], 'inside', 'steady', 0.5),
   nights(0.5, 0.6, 0.7),
 );

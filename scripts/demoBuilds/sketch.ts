@@ -1,19 +1,11 @@
-import type { Brief, Constraint } from '@flarik/core/design/brief';
-import {
-  addGroup,
-  addPartner,
-  addPlacement,
-  changeGroup,
-  changeModules,
-  changePlacement,
-  changeStage,
-  nameLamp,
-  setColour,
-  setCue,
-  setInsert,
-  type ModuleRef,
-} from '@flarik/core/arrange/lamps';
-import type { Build, Cue, ModuleSetup, Placement, StageIndex } from '@flarik/core/design/schema';
+import type { Wish } from '@flarik/core/rules/brief/wishes';
+import { addGroup, changeGroup, changeStage, setCue } from '@flarik/core/design/timingEdits';
+import { changeModules } from '@flarik/core/design/moduleEdits';
+import type { Cue, StageIndex } from '@flarik/core/design/timing';
+import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
+import type { Brief } from '@flarik/core/design/brief';
+import { addPartner, addPlacement, changePlacement, nameLamp, setColour, setInsert } from '@flarik/core/arrange/lamps';
+import type { Build, ModuleRef } from '@flarik/core/design/schema';
 import { changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
 import type { Colour } from '@flarik/core/words/colour';
 
@@ -175,9 +167,9 @@ export const brief =
     brief: {
       ...build.brief,
       ...said,
-      constraints: wishes.map((wish, i): Constraint => ({ ...wish, id: `wish-${i + 1}` })),
+      constraints: wishes.map((wish, i): Wish => ({ ...wish, id: `wish-${i + 1}` })),
     },
   });
 
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
-type WishOf = WithoutId<Constraint>;
+type WishOf = WithoutId<Wish>;

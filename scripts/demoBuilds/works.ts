@@ -42,7 +42,7 @@ export const liftBridgeCrew: Edit = all(
     { kind: 'spend-at-most', severity: 'warns', minor: 420_000 },
   ),
   place({ id: 'beacon', fixture: 'beacon-low', zone: 'canopy-roof' }),
-  place({ id: 'bar', fixture: 'mini-bar', zone: 'roof', fixing: 'bracket' }),
+  place({ id: 'bar', fixture: 'mini-bar', zone: 'roof', fixing: 'bracket', pole: 0.1 }),
   place({ id: 'arrow', fixture: 'rear-arrow-bar', zone: 'canopy-rear-glass' }),
   pairs({ id: 'grille', fixture: 'perimeter-head-1', zone: 'grille' }, [0.3]),
   pair({ id: 'mirror', fixture: 'mirror-head', zone: 'mirror-left' }),

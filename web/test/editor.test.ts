@@ -1,5 +1,6 @@
+import { changeBuild } from '@flarik/core/design/moduleEdits';
+import { ruleSentence } from '@flarik/core/rules/registry';
 import { describe, expect, test } from 'vitest';
-import { changeBuild } from '@flarik/core/arrange/lamps';
 import { checkBuild } from '@flarik/core/rules/check';
 import { litChannels, ringOf } from '@flarik/core/coverage/ring';
 import { History } from '../src/lib/editor/history';
@@ -7,7 +8,6 @@ import { matching, type Findable } from '../src/lib/frame/finder';
 import { findingsOf, STEPS } from '../src/lib/frame/steps';
 import { nameOf } from '../src/lib/editor/names';
 import { gapsOf, whereabouts } from '../src/lib/visibility/gaps';
-import { ruleSentence } from '@flarik/core/rules/sentence';
 import { demoBuild } from './support';
 
 const build = demoBuild('ks-12');

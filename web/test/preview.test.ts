@@ -1,13 +1,13 @@
+import { setCue } from '@flarik/core/design/timingEdits';
 import { describe, expect, test } from 'vitest';
-import { setCue } from '@flarik/core/arrange/lamps';
-import { drivesOf } from '@flarik/core/resolve/channels';
+import { drivenIn } from '@flarik/core/state/driven';
 import { calmSlowdown, loopMs } from '../src/lib/editor/calm';
 import { scoreOf } from '../src/lib/timing/scoreRows';
 import { demoBuild } from './support';
 
 describe('the calm preview', () => {
   test.each([1, 2, 3] as const)('in stage %i no more than two flashes begin in any second', (stage) => {
-    const drives = drivesOf(demoBuild('ks-12'), stage, 'day');
+    const drives = drivenIn(demoBuild('ks-12'), { stage, ambient: 'day' });
     const slower = calmSlowdown(drives);
     const onsets = new Set(
       drives
@@ -25,7 +25,7 @@ describe('the calm preview', () => {
 
   test('what does not flash is not slowed', () => {
     expect(calmSlowdown([])).toBe(1);
-    expect(calmSlowdown(drivesOf(demoBuild('ks-12'), 0, 'day'))).toBe(1);
+    expect(calmSlowdown(drivenIn(demoBuild('ks-12'), { stage: 0, ambient: 'day' }))).toBe(1);
   });
 });
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { newBuild } from '@flarik/core/design/create';
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import { lookupOf } from '@flarik/core/resolve/lookup';
-import { drivesOf } from '@flarik/core/resolve/channels';
+import { drivenIn } from '@flarik/core/state/driven';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
 import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
@@ -153,7 +153,7 @@ describe('a step on a view, on the zone', () => {
 
 describe('what lamps look like', () => {
   test('without a moment, all that the stage drives; at a moment, what is on then', () => {
-    const drives = drivesOf(build, 2, 'day');
+    const drives = drivenIn(build, { stage: 2, ambient: 'day' });
     const all = glows(build, drives, null);
     expect(all.get(glowKey('grille', 'm1'))).toEqual({ colour: 'red', level: 1, driven: true });
     expect(all.get(glowKey('scene', 'm1'))).toEqual({ colour: 'white', level: 0, driven: false });
@@ -165,7 +165,7 @@ describe('what lamps look like', () => {
   });
 
   test('of two colours at once the stronger shows', () => {
-    const drives = drivesOf(build, 3, 'day');
+    const drives = drivenIn(build, { stage: 3, ambient: 'day' });
     // The bar flashes white from 0 to 220 ms; red pulses end at 55.
     expect(glows(build, drives, 70).get(glowKey('bar', 'm1'))).toEqual({
       colour: 'white',

@@ -1,6 +1,6 @@
 import { channelsNear } from '@flarik/core/coverage/near';
 import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
-import { drivesOf } from '@flarik/core/resolve/channels';
+import { drivenIn } from '@flarik/core/state/driven';
 import { darkIn } from '@flarik/core/timing/signal';
 import { describe, expect, test } from 'vitest';
 import { loopMs } from '../src/lib/editor/calm';
@@ -14,7 +14,7 @@ import { TimeWindow } from '../src/lib/timing/window.svelte';
 import { demoBuild } from './support';
 
 const car = demoBuild('ks-13');
-const drives = drivesOf(car, 2, 'day');
+const drives = drivenIn(car, { stage: 2, ambient: 'day' });
 const level = (timeMs: number): string =>
   drives
     .map((d) => {
@@ -122,15 +122,15 @@ describe('what is drawn below the score', () => {
     const threshold = thresholdIn(car, 2);
     const dark = darkIn(pieces, threshold).reduce((sum, gap) => sum + gap.ms, 0);
     const counted = pieces
-      .filter((p) => p.startCd < threshold)
+      .filter((p) => p.start < threshold)
       .reduce((sum, p) => sum + p.toMs - p.fromMs, 0);
     expect(dark).toBeCloseTo(counted, 9);
   });
 
   test('an outline goes along the pieces, and down to nothing when it is filled', () => {
     const pieces = [
-      { fromMs: 0, toMs: 10, startCd: 1, endCd: 1 },
-      { fromMs: 10, toMs: 20, startCd: 3, endCd: 2 },
+      { fromMs: 0, toMs: 10, start: 1, end: 1 },
+      { fromMs: 10, toMs: 20, start: 3, end: 2 },
     ];
     const same = (v: number): number => v;
     expect(outlineOf(pieces, same, same, false)).toBe('M0.0 1.0L10.0 1.0L10.0 3.0L20.0 2.0');

@@ -1,8 +1,8 @@
+import { readBuild } from '@flarik/core/rules/document';
 import { describe, expect, test } from 'vitest';
 import { newBuild } from '@flarik/core/design/create';
 import { attachFile } from '@flarik/core/design/fixtureEdits';
 import { lookupOf } from '@flarik/core/resolve/lookup';
-import { readBuild } from '@flarik/core/design/schema';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
 import { zoneOf } from '@flarik/core/vehicle/vehicle';
 import { factsIn } from '../src/lib/layout/facts';

@@ -1,9 +1,10 @@
+import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
 import { alignHeights, arrayAlong, roomFor, spaceEvenly } from './align.ts';
 import { newBuild } from '../design/create.ts';
 import { addPartner, addPlacement } from './lamps.ts';
 import { placeFixture } from '../resolve/place.ts';
-import { readBuild, type Build } from '../design/schema.ts';
+import { type Build } from '../design/schema.ts';
 import { checkBuild } from '../rules/check.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';

@@ -1,8 +1,9 @@
+import type { Placement } from '../design/placement.ts';
 import { zoneOf } from '../vehicle/vehicle.ts';
 import { addPartner, addPlacement, changePlacement } from './lamps.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { footprint, placeFixture } from '../resolve/place.ts';
-import type { Build, Placement } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 
 const chosen = (build: Build, ids: readonly string[]): Placement[] =>
   ids.flatMap((id) => build.placements.filter((p) => p.id === id));

@@ -1,8 +1,11 @@
+import { addGroup, setCue } from '../design/timingEdits.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
 import { COLOUR_PLANS, layColourPlan } from './colourPlans.ts';
-import { addGroup, addPartner, changeModules, setCue } from './lamps.ts';
-import { drivesOf } from '../resolve/channels.ts';
-import { readBuild, type Build } from '../design/schema.ts';
+import { addPartner } from './lamps.ts';
+import { drivenIn } from '../state/driven.ts';
+import { type Build } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 
@@ -44,7 +47,7 @@ describe('a colour plan', () => {
     const car = demoBuild('ks-13');
     const laid = layColourPlan(car, all(car), 'white-top');
     const white = (stage: 1 | 2 | 3) =>
-      drivesOf(laid, stage, 'day').filter(
+      drivenIn(laid, { stage, ambient: 'day' }).filter(
         (d) => d.colour === 'white' && d.groupId === 'front' && d.channelId.endsWith('/2'),
       ).length;
     expect([white(1), white(2)]).toEqual([0, 0]);
@@ -68,7 +71,7 @@ describe('a colour plan', () => {
       two,
     );
     const laid = layColourPlan(cued, all(cued), 'by-stage');
-    const shown = (stage: 1 | 2 | 3) => new Set(drivesOf(laid, stage, 'day').map((d) => d.colour));
+    const shown = (stage: 1 | 2 | 3) => new Set(drivenIn(laid, { stage, ambient: 'day' }).map((d) => d.colour));
     expect([shown(1), shown(2), shown(3)]).toEqual([
       new Set(['amber']),
       new Set(['red']),
@@ -78,7 +81,7 @@ describe('a colour plan', () => {
   test('command: what can be green is, steady, in a group of its own', () => {
     const beacon = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'beacon-low' });
     const laid = layColourPlan(beacon, all(beacon), 'command-green');
-    const drives = drivesOf(laid, 2, 'day');
+    const drives = drivenIn(laid, { stage: 2, ambient: 'day' });
     expect(drives.map((d) => [d.colour, d.steady, d.groupId])).toEqual([['green', true, 'command']]);
   });
   test('any plan over any demo build reads back; laid twice is laid once', () => {

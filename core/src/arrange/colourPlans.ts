@@ -1,8 +1,11 @@
+import { addGroup, setCue } from '../design/timingEdits.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import { stageAt, stagesOf, type Cue, type StageIndex } from '../design/timing.ts';
 import type { Colour } from '../words/colour.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
-import { addGroup, changeModules, setColour, setCue } from './lamps.ts';
-import type { Build, Cue, StageIndex } from '../design/schema.ts';
+import { setColour } from './lamps.ts';
+import type { Build } from '../design/schema.ts';
 
 /** Ready ways to colour a whole vehicle or some of its lamps. */
 export const COLOUR_PLANS = [
@@ -117,17 +120,22 @@ function cueColours(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): B
   }
 }
 
+/** The stages beyond Off. */
+const urgent = (build: Build): StageIndex[] => stagesOf(build).slice(1);
+
 const cueOf = (build: Build, stage: StageIndex, groupId: string): Cue | undefined =>
-  build.timing.stages[stage].cues.filter((c) => c.groupId === groupId).toSorted((a, b) => a.slot - b.slot)[0];
+  stageAt(build, stage).cues.filter((c) => c.groupId === groupId).toSorted((a, b) => a.slot - b.slot)[0];
 
 /** The second colour in stage 1, the first in stage 2, one after the other in stage 3. */
 function stagesInTurn(build: Build, groupId: string): Build {
-  const low = cueOf(build, 1, groupId);
-  const top = cueOf(build, 3, groupId);
-  const calm = low === undefined ? build : setCue(build, 1, groupId, low.slot, { ...low, slot: 2 });
+  const [lowest, highest] = [urgent(build)[0], urgent(build).at(-1)];
+  if (lowest === undefined || highest === undefined) return build;
+  const low = cueOf(build, lowest, groupId);
+  const top = cueOf(build, highest, groupId);
+  const calm = low === undefined ? build : setCue(build, lowest, groupId, low.slot, { ...low, slot: 2 });
   return top === undefined
     ? calm
-    : setCue(calm, 3, groupId, top.slot, {
+    : setCue(calm, highest, groupId, top.slot, {
         ...top,
         slot: 1,
         patternId: 'colour-change',
@@ -141,9 +149,13 @@ function whiteOnTop(build: Build, groupId: string, ids: ReadonlySet<string>): Bu
     (p) => ids.has(p.id) && p.modules.some((m) => m.groupId === groupId && m.colours[1] === 'white'),
   );
   if (!holds) return build;
-  const lower = ([1, 2] as const).reduce((b, stage) => setCue(b, stage, groupId, 2, null), build);
-  const top = cueOf(lower, 3, groupId);
-  return top?.slot !== 1 ? lower : setCue(lower, 3, groupId, 2, { ...top, slot: 2 });
+  const highest = urgent(build).at(-1);
+  if (highest === undefined) return build;
+  const lower = urgent(build)
+    .slice(0, -1)
+    .reduce((b, stage) => setCue(b, stage, groupId, 2, null), build);
+  const top = cueOf(lower, highest, groupId);
+  return top?.slot !== 1 ? lower : setCue(lower, highest, groupId, 2, { ...top, slot: 2 });
 }
 
 const COMMAND = 'command';
@@ -160,7 +172,7 @@ function markCommand(build: Build, ids: ReadonlySet<string>): Build {
     ? build
     : addGroup(build, { id: COMMAND, name: 'Command' });
   const moved = changeModules(grouped, refs, { groupId: COMMAND });
-  return ([1, 2, 3] as const).reduce(
+  return urgent(build).reduce(
     (b, stage) =>
       setCue(b, stage, COMMAND, 1, {
         groupId: COMMAND,

@@ -56,7 +56,7 @@ describe('names that follow the layout', () => {
       expect.stringMatching(/^"Front wing L" \(and its mirror image\) is reached only behind trim/),
     ]);
     const [finding] = ofKind(pair, 'reach');
-    expect(finding?.evidence.channelIds).toEqual(['a/m1/1', 'b/m1/1']);
+    expect(finding?.evidence.channels.map((c) => c.placementId)).toEqual(['a', 'b']);
     const alone = removePlacements(pair, new Set(['b']));
     expect(ofKind(alone, 'reach')[0]?.sentence).toMatch(/^"Front wing L" is reached/);
   });

@@ -1,4 +1,5 @@
-import type { Build, Placement } from '../design/schema.ts';
+import type { Placement } from '../design/placement.ts';
+import type { Build } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeFixture } from '../resolve/place.ts';
 

@@ -1,23 +1,14 @@
+import type { ModuleSetup, Placement } from '../design/placement.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
-import type { Colour } from '../words/colour.ts';
-import { zoneOf } from '../vehicle/vehicle.ts';
-import { bookOf } from '../timing/book.ts';
-import { relabel } from './labels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { keepOnZone } from '../resolve/place.ts';
-import { mayFollow } from '../timing/clock.ts';
-import { PHASES, slotsOf, type Phase } from '../timing/pattern.ts';
-import { OWN_CLOCK } from '../timing/step.ts';
-import {
-  cueFailure,
-  type Build,
-  type Cue,
-  type Group,
-  type ModuleSetup,
-  type Placement,
-  type Stage,
-  type StageIndex,
-} from '../design/schema.ts';
+import { PHASES, type Phase } from '../timing/pattern.ts';
+import { zoneOf } from '../vehicle/vehicle.ts';
+import type { Colour } from '../words/colour.ts';
+import { tidy } from '../words/numbers.ts';
+import { relabel } from './labels.ts';
 
 /*
  * Every edit takes a build and gives a new one; what it does not touch is shared, so that the build before it
@@ -26,12 +17,6 @@ import {
 
 /** Other placements, named by where they now stand. */
 const withPlacements = (build: Build, placements: Placement[]): Build => relabel({ ...build, placements });
-
-/** Other settings of placements that stay where they are. */
-const withSettings = (build: Build, placements: Placement[]): Build => ({ ...build, placements });
-
-/** To a tenth of a millimetre; adding 0 makes −0 into 0, since a file does not keep the sign of nothing. */
-const tidy = (value: number): number => Math.round(value * 1e4) / 1e4 + 0;
 
 /** The same place mirrored across the centre plane. */
 function mirrored(
@@ -95,6 +80,8 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
     tiltDeg: 0,
     rollDeg: 0,
     lensTransmission: 1,
+    lensByColour: {},
+    finish: 'black',
     partnerId: null,
     status: 'new',
     fixing: null,
@@ -152,15 +139,17 @@ export function changePlacement(build: Build, placementId: string, patch: Placem
     zoneOf(lookup.vehicle, wanted.zoneId),
     wanted.uM,
     wanted.vM,
+    wanted.rollDeg,
   );
   const after = { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) };
   const there = mirrored(build, after);
-  const { lensTransmission, status, fixing, poleM, text } = after;
+  const { lensTransmission, lensByColour, finish, status, fixing, poleM, text } = after;
   return withPlacements(
     build,
     build.placements.map((p) => {
       if (p.id === placementId) return after;
-      if (p.id === before.partnerId) return { ...p, ...there, lensTransmission, status, fixing, poleM, text };
+      if (p.id === before.partnerId)
+        return { ...p, ...there, lensTransmission, lensByColour, finish, status, fixing, poleM, text };
       return p;
     }),
   );
@@ -196,28 +185,6 @@ export function removePlacements(build: Build, ids: ReadonlySet<string>): Build 
   );
 }
 
-export interface ModuleRef {
-  readonly placementId: string;
-  readonly moduleId: string;
-}
-
-/** Changes the setup of the named modules. */
-export function changeModules(
-  build: Build,
-  refs: readonly ModuleRef[],
-  patch: Partial<Omit<ModuleSetup, 'id'>>,
-): Build {
-  const named = new Set(refs.map((r) => `${r.placementId}/${r.moduleId}`));
-  const placements = new Set(refs.map((r) => r.placementId));
-  return withSettings(
-    build,
-    build.placements.map((p) => {
-      if (!placements.has(p.id)) return p;
-      return { ...p, modules: p.modules.map((m) => (named.has(`${p.id}/${m.id}`) ? { ...m, ...patch } : m)) };
-    }),
-  );
-}
-
 /** Sets one colour slot (1-based) of the named modules; null takes the slot and those after it away, never slot 1. */
 export function setColour(
   build: Build,
@@ -241,97 +208,6 @@ export function setColour(
     });
   }, build);
 }
-
-const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
-  ...build,
-  timing: { ...build.timing, ...timing },
-});
-
-/** Adds a sync group with a clock of its own. */
-export const addGroup = (build: Build, { id, name }: Pick<Group, 'id' | 'name'>): Build =>
-  withTiming(build, { groups: [...build.timing.groups, { id, name, ...OWN_CLOCK }] });
-
-/** Changes a group; a clock it cannot follow, or a speed at which its patterns do not run, changes nothing. */
-export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<Group, 'id'>>): Build {
-  if (!build.timing.groups.some((g) => g.id === groupId)) return build;
-  const changed = withTiming(build, {
-    groups: build.timing.groups.map((g) => (g.id === groupId ? { ...g, ...patch } : g)),
-  });
-  return groupFailure(changed, groupId) === null ? changed : build;
-}
-
-/** Why a group cannot be as it is; null when it can. */
-export function groupFailure(build: Build, groupId: string): string | null {
-  const { groups, stages } = build.timing;
-  const here = groups.find((g) => g.id === groupId);
-  const followed = here?.followsId ?? null;
-  if (followed !== null && !mayFollow(groups, groupId, followed)) return 'it would follow itself';
-  for (const cue of stages.flatMap((stage) => stage.cues))
-    for (const patternId of [cue.patternId, cue.nightPatternId]) {
-      const failure = patternId === null ? null : cueFailure(build, cue, patternId);
-      if (failure !== null) return failure;
-    }
-  return null;
-}
-
-/** Takes a sync group away: its modules free-run, its cues go, those that followed it run by themselves. */
-export function removeGroup(build: Build, groupId: string): Build {
-  const refs = build.placements.flatMap((p) =>
-    p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placementId: p.id, moduleId: m.id })),
-  );
-  const freed = changeModules(build, refs, { groupId: null });
-  const stages = mapStages(freed, (stage) => ({
-    ...stage,
-    cues: stage.cues.filter((cue) => cue.groupId !== groupId),
-  }));
-  const left = freed.timing.groups
-    .filter((g) => g.id !== groupId)
-    .map((g) => (g.followsId === groupId ? { ...g, followsId: null } : g));
-  const scene = freed.scene.map((v) => ({ ...v, inStep: v.inStep.filter((t) => t.here !== groupId) }));
-  return withTiming({ ...freed, scene }, { groups: left, stages });
-}
-
-function mapStages(build: Build, change: (stage: Stage, index: number) => Stage): Build['timing']['stages'] {
-  const [off, one, two, three] = build.timing.stages;
-  return [change(off, 0), change(one, 1), change(two, 2), change(three, 3)];
-}
-
-export const changeStage = (build: Build, index: StageIndex, patch: Partial<Stage>): Build =>
-  withTiming(build, {
-    stages: mapStages(build, (stage, i) => (i === index ? { ...stage, ...patch } : stage)),
-  });
-
-/**
- * Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot: cues whose colours the
- * new pattern lights itself give way to it.
- */
-export function setCue(
-  build: Build,
-  index: StageIndex,
-  groupId: string | null,
-  slot: Cue['slot'],
-  cue: Cue | null,
-): Build {
-  const stage = build.timing.stages[index];
-  const others = stage.cues.filter((c) => !(c.groupId === groupId && c.slot === slot));
-  const book = bookOf(build);
-  const lights = (c: Cue): readonly number[] =>
-    book.find(c.patternId) === undefined ? [c.slot] : slotsOf(book.cycle(c.patternId), c.slot);
-  const taken = cue === null ? [] : lights(cue);
-  const kept =
-    cue === null
-      ? others
-      : others.filter((c) => c.groupId !== cue.groupId || !lights(c).some((s) => taken.includes(s)));
-  return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
-}
-
-export const changeBuild = (
-  build: Build,
-  patch: Partial<Pick<Build, 'name' | 'service' | 'notes'>>,
-): Build => ({
-  ...build,
-  ...patch,
-});
 
 /** Builds the slots of a bar with other inserts; a colour the insert is not made in gives way to its first. */
 export function setInsert(build: Build, refs: readonly ModuleRef[], insert: ModuleSetup['insert']): Build {

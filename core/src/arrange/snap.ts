@@ -1,8 +1,8 @@
+import type { Placement } from '../design/placement.ts';
 import type { MountZone } from '../vehicle/types.ts';
 import { zoneOf } from '../vehicle/vehicle.ts';
 import type { Lookup } from '../resolve/lookup.ts';
 import { footprint, keepOnZone, placeFixture } from '../resolve/place.ts';
-import type { Placement } from '../design/schema.ts';
 
 const SHUT: ReadonlySet<string> = new Set();
 /** A zone whose v leans further from upright than this has no heights, as the roof. */

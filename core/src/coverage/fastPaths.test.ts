@@ -1,10 +1,11 @@
+import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { changePlacement } from '../arrange/lamps.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
-import { readBuild, STAGES } from '../design/schema.ts';
+import { stagesOf } from '../design/timing.ts';
 import { BEARINGS, Fields, fieldsOf } from './field.ts';
 import { relativeIntensity } from '../fixture/distribution.ts';
 import { anglesInFrame } from '../geometry/frame.ts';
@@ -13,10 +14,10 @@ import { transmissionAlong } from '../geometry/ray.ts';
 import { moveSolid } from '../geometry/solid.ts';
 import { combine, unit } from '../geometry/vec.ts';
 import { checkBuild } from '../rules/check.ts';
-import { comesBefore, hiddenShare } from '../rules/layout/beam.ts';
+import { comesBefore, hiddenShares } from '../rules/layout/beam.ts';
 import { keepOutFaults } from '../rules/layout/keepOut.ts';
 import { LayoutSubject, TOUCH_M } from '../rules/layout/subject.ts';
-import { drivesOf } from '../resolve/channels.ts';
+import { drivenIn } from '../state/driven.ts';
 import { motionOf, posedSolids, stopsOf } from '../vehicle/vehicle.ts';
 import { demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
 
@@ -30,9 +31,14 @@ describe('the hidden share of a beam', () => {
     for (const open of [[], ['hatch']])
       for (const p of subject.lamps) {
         const solids = posedSolids(vehicle, new Set(open));
-        let sent = 0;
-        let passed = 0;
-        for (const { module, centre, frame } of placeModules(subject.lookup, p, new Set(open)))
+        const shares = hiddenShares(subject, p, open);
+        for (const [i, { module, centre, frame }] of placeModules(
+          subject.lookup,
+          p,
+          new Set(open),
+        ).entries()) {
+          let sent = 0;
+          let passed = 0;
           for (let h = -60; h <= 60; h += 5)
             for (let v = -15; v <= 15; v += 5) {
               const d = unit(
@@ -48,8 +54,9 @@ describe('the hidden share of a beam', () => {
               sent += weight;
               passed += weight * transmissionAlong(solids, centre, d);
             }
-        const plain = sent === 0 ? 0 : 1 - passed / sent;
-        expect(hiddenShare(subject, p, open), `${p.id} ${open.join()}`).toBeCloseTo(plain, 9);
+          const plain = sent === 0 ? 0 : 1 - passed / sent;
+          expect(shares[i], `${p.id} ${module.id} ${open.join()}`).toBeCloseTo(plain, 9);
+        }
       }
   });
 
@@ -62,9 +69,9 @@ describe('the hidden share of a beam', () => {
           const rides = motionOf(subject.lookup.vehicle, partId, new Set([id])) !== null;
           if (rides || comesBefore(subject, p, id)) continue;
           // What opens can uncover a lamp, never hide more of one it does not come before.
-          expect(hiddenShare(subject, p, [id]), `${name} ${p.id} ${id}`).toBeLessThanOrEqual(
-            hiddenShare(subject, p, []) + 1e-9,
-          );
+          const shut = hiddenShares(subject, p, []);
+          for (const [i, share] of hiddenShares(subject, p, [id]).entries())
+            expect(share, `${name} ${p.id} ${id}`).toBeLessThanOrEqual((shut[i] ?? 0) + 1e-9);
         }
       }
     }
@@ -127,11 +134,11 @@ describe('what is remembered', () => {
     for (const name of DEMO_BUILDS.slice(0, 4)) {
       const build = demoBuild(name);
       const copy = readBuild(structuredClone(build));
-      for (const stage of STAGES)
+      for (const stage of stagesOf(build))
         for (const ambient of ['day', 'night'] as const) {
-          const first = drivesOf(build, stage, ambient);
-          expect(drivesOf(build, stage, ambient)).toBe(first);
-          expect(drivesOf(copy, stage, ambient)).toEqual(first);
+          const first = drivenIn(build, { stage, ambient });
+          expect(drivenIn(build, { stage, ambient })).toBe(first);
+          expect(drivenIn(copy, { stage, ambient })).toEqual(first);
         }
     }
   });

@@ -1,11 +1,12 @@
+import type { Placement } from '../design/placement.ts';
 import type { Attached, Lookup } from '../resolve/lookup.ts';
 import { placeModules, type PlacedModule } from '../resolve/place.ts';
-import type { Placement } from '../design/schema.ts';
 import { relativeIntensity } from '../fixture/distribution.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { tableCd } from '../fixture/photometry/table.ts';
 import { anglesInFrame, type AimFrame } from '../geometry/frame.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
+import { poseKey } from '../state/state.ts';
 import { occluderAt, obstaclesOf, type Obstacles } from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
@@ -33,7 +34,7 @@ export class Fields {
   readonly #obstacles = new Map<string, Obstacles>();
   readonly #placed = new Map<string, readonly Standing[]>();
   readonly #rings = new Map<number, readonly Vec3[]>();
-  readonly #figures = new Map<string, number>();
+  readonly #figures = new Map<string, readonly number[]>();
   readonly #toward = new Map<string, ReadonlyMap<string, number>>();
 
   constructor(lookup: Lookup) {
@@ -51,9 +52,14 @@ export class Fields {
     });
   }
 
-  /** A figure of a lamp where it stands, by its name; worked out once for each place and pose. */
-  remembered(what: string, p: Placement, open: readonly string[], figure: () => number): number {
-    return remember(this.#figures, `${what}|${this.#key(p, open)}`, figure);
+  /** Figures of a lamp where it stands, by their name; worked out once for each place and pose. */
+  remembered(
+    what: string,
+    p: Placement,
+    open: readonly string[],
+    figures: () => readonly number[],
+  ): readonly number[] {
+    return remember(this.#figures, `${what}|${this.#key(p, open)}`, figures);
   }
 
   /** Share of each module's peak that arrives in one direction, by module id. */
@@ -76,7 +82,7 @@ export class Fields {
 
   /** What a lamp's light depends on besides the vehicle. */
   #key(p: Placement, open: readonly string[]): string {
-    const pose = open.length < 2 ? (open[0] ?? '') : open.toSorted().join('+');
+    const pose = poseKey(open);
     const known = placeKeys.get(p);
     if (known !== undefined) return `${known}|${pose}`;
     const where = [
@@ -104,7 +110,7 @@ export class Fields {
   /** Each module in its place, with its beam and what hides it there. */
   stand(p: Placement, open: readonly string[]): readonly Standing[] {
     const parts = new Set(open);
-    const obstacles = remember(this.#obstacles, open.toSorted().join('+'), () =>
+    const obstacles = remember(this.#obstacles, poseKey(open), () =>
       obstaclesOf(this.#lookup.vehicle, parts),
     );
     return placeModules(this.#lookup, p, parts).map((placed) => ({

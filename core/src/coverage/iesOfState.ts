@@ -1,7 +1,8 @@
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { writeIes } from '../fixture/photometry/writeIes.ts';
-import { drivesOf } from '../resolve/channels.ts';
+import { stageAt } from '../design/timing.ts';
+import { drivenIn } from '../state/driven.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { litChannels, powerRing } from './ring.ts';
@@ -35,13 +36,13 @@ export function iesOfState(whole: Build, state: State, lampId: string | null = n
     rings.set(gammaDeg, ring);
     return (ring[(360 - cDeg) % 360] ?? 0) / 60;
   };
-  const amperes = drivesOf(build, state.stage, state.ambient).reduce(
+  const amperes = drivenIn(build, state).reduce(
     (sum, d) => sum + d.currentA * meanLevel(d),
     0,
   );
   return writeIes(
     {
-      name: `${build.name}, ${build.timing.stages[state.stage].name}, time mean`,
+      name: `${build.name}, ${stageAt(build, state.stage).name}, time mean`,
       watts: amperes * SUPPLY_V,
       sizeM: { width: widthM, length: lengthM, height: heightM },
     },

@@ -2,7 +2,8 @@ import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { drivesOf, type Drive } from '../resolve/channels.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { drivenIn } from '../state/driven.ts';
 import { fieldsOf } from './field.ts';
 
 /** A channel as an eye close by sees it. */
@@ -22,7 +23,7 @@ export interface NearChannel {
  */
 export function channelsNear(build: Build, state: State, eye: Vec3): NearChannel[] {
   const fields = fieldsOf(lookupOf(build));
-  const drives = drivesOf(build, state.stage, state.ambient);
+  const drives = drivenIn(build, state);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);
     if (mine.length === 0) return [];

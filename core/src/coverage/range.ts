@@ -1,6 +1,7 @@
+import type { Ambient } from '../words/ambient.ts';
+
 /** Background luminances for day and night, cd/m². */
-export const AMBIENT_LUMINANCE = { day: 10_000, night: 1 } as const;
-export type Ambient = keyof typeof AMBIENT_LUMINANCE;
+export const AMBIENT_LUMINANCE: Readonly<Record<Ambient, number>> = { day: 10_000, night: 1 };
 
 /** Meteorological optical range of a clear day, m. */
 export const CLEAR_AIR_M = 20_000;

@@ -2,10 +2,11 @@ import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Colour } from '../words/colour.ts';
-import { drivesOf, type Drive } from '../resolve/channels.ts';
-import { clockLight, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
-import { flashEffectiveCd, raised, type Waveform } from '../timing/signal.ts';
-import { worstDarkMs, type DriftingLight } from '../timing/worst.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { drivenIn } from '../state/driven.ts';
+import { type Timeline, clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
+import { flashEffective, raised, type Signal } from '../timing/signal.ts';
+import { worstDarkMs, type Drifting } from '../timing/worst.ts';
 import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 
 /** Lamps by the height of their optical centre. */
@@ -39,7 +40,7 @@ export function litChannels(build: Build, state: State, options: RingOptions): L
   const fields = fieldsOf(lookupOf(build));
   const placements = new Map(build.placements.map((p) => [p.id, p]));
   const known = new Map<string, readonly ModuleField[]>();
-  return drivesOf(build, state.stage, state.ambient).flatMap((drive): LitChannel[] => {
+  return drivenIn(build, state).flatMap((drive): LitChannel[] => {
     const p = placements.get(drive.placementId);
     if (p === undefined || (options.colour !== null && drive.colour !== options.colour)) return [];
     const modules = known.get(p.id) ?? fields.of(p, state.open, options.elevationDeg);
@@ -83,19 +84,19 @@ export function lightToward(
   lit: readonly LitChannel[],
   timelines: readonly Timeline[],
   bearing: number,
-): DriftingLight {
-  let backgroundCd = 0;
+): Drifting {
+  let background = 0;
   const cdOf = new Map<string, number>();
   for (const channel of lit) {
     const cd = cdAt(channel, bearing);
-    if (channel.drive.steady) backgroundCd += cd;
+    if (channel.drive.steady) background += cd;
     else if (cd > 0) cdOf.set(channel.drive.channelId, cd);
   }
-  const clocks = timelines.flatMap((timeline): Waveform[] => {
-    const w = clockLight(timeline, cdOf);
+  const clocks = timelines.flatMap((timeline): Signal[] => {
+    const w = clockSignal(timeline, cdOf);
     return w === null ? [] : [w];
   });
-  return { backgroundCd, clocks };
+  return { background, clocks, linked: timelines.some((t) => t.linked) };
 }
 
 /**
@@ -107,31 +108,43 @@ export function ringOf(lit: readonly LitChannel[]): Ring {
   const powerCdsPerMin = powerRing(lit);
   const timelines = timelinesOf(lit.map((l) => l.drive));
   const effective = powerCdsPerMin.map((power, b) => {
-    const { backgroundCd, clocks } = lightToward(lit, timelines, b);
+    const { background, clocks } = lightToward(lit, timelines, b);
     return clocks.reduce(
-      (best, w) => Math.max(best, flashEffectiveCd(raised(w, backgroundCd))),
-      Math.max(backgroundCd, power / 60),
+      (best, w) => Math.max(best, flashEffective(raised(w, background))),
+      Math.max(background, power / 60),
     );
   });
   return { effectiveCd: effective, powerCdsPerMin };
 }
 
+/** Longest dark gaps by bearing. */
+export interface DarkGaps {
+  /** Infinity where some alignment never reaches the threshold. */
+  readonly ms: Float64Array;
+  /** Whether that is the worst alignment itself; else no gap is longer, and all may be shorter. */
+  readonly exact: readonly boolean[];
+}
+
 /**
- * Longest dark gap by bearing in the worst alignment of the clocks, or a little more where that is too much to find.
+ * Longest dark gap by bearing in the worst alignment of the clocks, or a bound where that is too much to find.
  *
  * @param bearings - those to look at; the others stay Infinity
  * @param enoughMs - where a gap is certainly no longer than this it may be less than said
- * @returns ms; Infinity where some alignment never reaches the threshold
  */
 export function darkGapRing(
   lit: readonly LitChannel[],
   thresholdCd: number,
   bearings: Iterable<number> = ALL_ROUND,
   enoughMs = 0,
-): Float64Array {
-  const gaps = new Float64Array(BEARINGS).fill(Infinity);
+): DarkGaps {
+  const ms = new Float64Array(BEARINGS).fill(Infinity);
+  const exact = ALL_ROUND.map(() => true);
   const timelines = timelinesOf(lit.map((l) => l.drive));
   const search = { enoughMs, placings: RING_PLACINGS };
-  for (const b of bearings) gaps[b] = worstDarkMs(lightToward(lit, timelines, b), thresholdCd, search).value;
-  return gaps;
+  for (const b of bearings) {
+    const worst = worstDarkMs(lightToward(lit, timelines, b), thresholdCd, search);
+    ms[b] = worst.value;
+    exact[b] = worst.exact;
+  }
+  return { ms, exact };
 }

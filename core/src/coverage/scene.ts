@@ -1,16 +1,16 @@
 import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
-import { StageIndex, type Build } from '../design/schema.ts';
+import { type Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { timeOf } from '../timing/clock.ts';
 import { rhythmOf, type Drive } from '../resolve/channels.ts';
-import { clockLight, timelinesOf } from '../timing/timeline.ts';
+import { clockSignal, timelinesOf } from '../timing/timeline.ts';
 import { opticalPower } from '../timing/signal.ts';
 import {
-  highestTogetherCd,
-  leastEffectiveCd,
+  highestTogether,
+  leastEffective,
   worstDarkMs,
-  type DriftingLight,
+  type Drifting,
   type OverAlignments,
 } from '../timing/worst.ts';
 import { channelsNear } from './near.ts';
@@ -23,13 +23,13 @@ export interface SceneMember {
 
 /** What someone sees of a scene. Intensities are as if all of it came from this vehicle's distance, cd. */
 export interface SceneSeen {
-  readonly light: DriftingLight;
+  readonly light: Drifting;
   readonly clocks: number;
   /** Different rhythms among lamps that can be made out; one pattern on clocks that drift is a rhythm on each. */
   readonly rhythms: number;
   readonly powerCdsPerMin: number;
   readonly worst: {
-    readonly highestCd: number;
+    readonly highestCd: OverAlignments;
     readonly dark: OverAlignments;
     readonly effective: OverAlignments;
   };
@@ -66,7 +66,7 @@ export function sceneSeen(
     ...others.flatMap(({ vehicle, build: there }) =>
       channelsOf(
         there,
-        { stage: StageIndex.parse(vehicle.stage), open: [], ambient: state.ambient },
+        { stage: vehicle.stage, open: [], ambient: state.ambient },
         inVehicle(vehicle, eye),
         (drive) => clockAcross(build, there, vehicle, drive),
         vehicle.id,
@@ -76,8 +76,9 @@ export function sceneSeen(
   const steady = seen.filter(({ drive }) => drive.steady).reduce((sum, s) => sum + s.cd, 0);
   const flashing = seen.filter(({ drive, cd }) => !drive.steady && drive.spans.length > 0 && cd > 0);
   const cdOf = new Map(flashing.map(({ drive, cd }) => [drive.channelId, cd]));
-  const clocks = timelinesOf(flashing.map((s) => s.drive)).flatMap((t) => clockLight(t, cdOf) ?? []);
-  const light = { backgroundCd: steady, clocks };
+  const timelines = timelinesOf(flashing.map((s) => s.drive));
+  const clocks = timelines.flatMap((t) => clockSignal(t, cdOf) ?? []);
+  const light = { background: steady, clocks, linked: timelines.some((t) => t.linked) };
   const madeOut = flashing.filter(({ cd }) => cd >= MADE_OUT_CD);
   return {
     light,
@@ -85,9 +86,9 @@ export function sceneSeen(
     rhythms: new Set(madeOut.map(({ drive }) => `${rhythmOf(drive)} ${drive.clockId}`)).size,
     powerCdsPerMin: clocks.reduce((sum, w) => sum + opticalPower(w), steady * 60),
     worst: {
-      highestCd: highestTogetherCd(light),
+      highestCd: highestTogether(light),
       dark: worstDarkMs(light, thresholdCd),
-      effective: leastEffectiveCd(light),
+      effective: leastEffective(light),
     },
   };
 }

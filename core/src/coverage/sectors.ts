@@ -1,4 +1,4 @@
-import type { RuleFace } from '../rules/pack.ts';
+import type { Face } from '../words/face.ts';
 import { BEARINGS } from './field.ts';
 
 /** A run of whole bearings, clockwise, both ends within it; it may pass through 0. */
@@ -8,7 +8,7 @@ export interface Sector {
 }
 
 /** Faces by bearing; the bearing between two faces belongs to both, so that left and right are alike. */
-export const FACE_SECTORS: Readonly<Record<RuleFace, Sector>> = {
+export const FACE_SECTORS: Readonly<Record<Face, Sector>> = {
   front: { fromDeg: 315, toDeg: 45 },
   right: { fromDeg: 45, toDeg: 135 },
   rear: { fromDeg: 135, toDeg: 225 },
@@ -22,7 +22,7 @@ export function bearingsIn({ fromDeg, toDeg }: Sector): number[] {
 }
 
 /** The whole bearings of each face. */
-export const FACE_BEARINGS: Readonly<Record<RuleFace, readonly number[]>> = {
+export const FACE_BEARINGS: Readonly<Record<Face, readonly number[]>> = {
   front: bearingsIn(FACE_SECTORS.front),
   right: bearingsIn(FACE_SECTORS.right),
   rear: bearingsIn(FACE_SECTORS.rear),
@@ -39,6 +39,19 @@ export function sectorsWhere(test: (bearing: number) => boolean): Sector[] {
     while (holds[(toDeg + 1) % BEARINGS] === true) toDeg = (toDeg + 1) % BEARINGS;
     return { fromDeg, toDeg };
   });
+}
+
+const FACE_SETS: Readonly<Record<Face, ReadonlySet<number>>> = {
+  front: new Set(FACE_BEARINGS.front),
+  right: new Set(FACE_BEARINGS.right),
+  rear: new Set(FACE_BEARINGS.rear),
+  left: new Set(FACE_BEARINGS.left),
+};
+
+/** The runs of a face's bearings for which `test` holds. */
+export function faceSectorsWhere(face: Face, test: (bearing: number) => boolean): Sector[] {
+  const inFace = FACE_SETS[face];
+  return sectorsWhere((b) => inFace.has(b) && test(b));
 }
 
 /** The same sectors seen in a mirror. */

@@ -2,24 +2,24 @@ import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { COLOURS, type Colour } from '../words/colour.ts';
-import { drivesOf } from '../resolve/channels.ts';
+import { drivenIn } from '../state/driven.ts';
 import { commonCycleMs, timelinesOf } from '../timing/timeline.ts';
 import {
   darkGaps,
-  effectiveCd,
+  effective,
   longestDarkMs,
   opticalPower,
   readerOf,
   type Gap,
   type Piece,
-  type Waveform,
+  type Signal,
 } from '../timing/signal.ts';
 import {
-  highestTogetherCd,
-  leastEffectiveCd,
+  highestTogether,
+  leastEffective,
   together,
   worstDarkMs,
-  type DriftingLight,
+  type Drifting,
   type OverAlignments,
 } from '../timing/worst.ts';
 import { fieldsOf } from './field.ts';
@@ -36,18 +36,18 @@ export interface Direction {
 /** One clock's share of what is seen from a direction. */
 export interface ClockSeen {
   readonly clockId: string;
-  readonly waveform: Waveform;
+  readonly waveform: Signal;
 }
 
 /** One colour's share, clock by clock. */
 export interface ColourSeen {
   readonly colour: Colour;
-  readonly light: DriftingLight;
+  readonly light: Drifting;
 }
 
 /** The figures of a light whose clocks all begin together. */
 export interface SeenTogether {
-  readonly waveform: Waveform;
+  readonly waveform: Signal;
   readonly effectiveCd: number;
   readonly longestDarkMs: number;
   readonly gaps: readonly Gap[];
@@ -64,7 +64,7 @@ export interface Seen {
   readonly together: SeenTogether | null;
   /** Over every alignment of the clocks. */
   readonly worst: {
-    readonly highestCd: number;
+    readonly highestCd: OverAlignments;
     readonly dark: OverAlignments;
     readonly effective: OverAlignments;
   };
@@ -73,7 +73,7 @@ export interface Seen {
 /** The channels that light in a state, each with its share toward one direction as its only bearing. */
 export function litToward(build: Build, state: State, { bearingDeg, elevationDeg }: Direction): LitChannel[] {
   const fields = fieldsOf(lookupOf(build));
-  const drives = drivesOf(build, state.stage, state.ambient);
+  const drives = drivenIn(build, state);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);
     if (mine.length === 0) return [];
@@ -84,7 +84,7 @@ export function litToward(build: Build, state: State, { bearingDeg, elevationDeg
 
 /** What is seen from a direction, whole and by colour. */
 export interface LightSeen {
-  readonly whole: DriftingLight;
+  readonly whole: Drifting;
   readonly clocks: readonly ClockSeen[];
   readonly colours: readonly ColourSeen[];
 }
@@ -128,41 +128,41 @@ export function seenFrom(
   const common = commonCycleMs(light.clocks.map((w) => w.cycleMs));
   const whole = common > LONGEST_COMMON_MS ? null : allTogether(light);
   return {
-    steadyCd: light.backgroundCd,
+    steadyCd: light.background,
     clocks,
     colours,
-    powerCdsPerMin: light.clocks.reduce((sum, w) => sum + opticalPower(w), light.backgroundCd * 60),
+    powerCdsPerMin: light.clocks.reduce((sum, w) => sum + opticalPower(w), light.background * 60),
     together:
       whole === null
         ? null
         : {
             waveform: whole,
-            effectiveCd: effectiveCd(whole),
+            effectiveCd: effective(whole),
             longestDarkMs: longestDarkMs(whole, thresholdCd),
             gaps: darkGaps(whole, thresholdCd),
           },
     worst: {
-      highestCd: highestTogetherCd(light),
+      highestCd: highestTogether(light),
       dark: worstDarkMs(light, thresholdCd),
-      effective: leastEffectiveCd(light),
+      effective: leastEffective(light),
     },
   };
 }
 
 /** All clocks begun together. */
-export function allTogether({ backgroundCd, clocks }: DriftingLight): Waveform {
-  const steady: Waveform = {
+export function allTogether({ background, clocks }: Drifting): Signal {
+  const steady: Signal = {
     cycleMs: clocks[0]?.cycleMs ?? 1000,
     durationsMs: [clocks[0]?.cycleMs ?? 1000],
-    startCd: [backgroundCd],
-    endCd: [backgroundCd],
+    start: [background],
+    end: [background],
   };
   return clocks.reduce((sum, w) => together(sum, w, 0), steady);
 }
 
 /** A light in a stretch of time, its clocks begun together at 0: as it is drawn. */
 export function piecesBetween(
-  { backgroundCd, clocks }: DriftingLight,
+  { background, clocks }: Drifting,
   fromMs: number,
   toMs: number,
 ): Piece[] {
@@ -177,13 +177,13 @@ export function piecesBetween(
   const edges = [...cuts].toSorted((a, b) => a - b);
   return edges.slice(0, -1).map((from, i) => {
     const to = edges[i + 1] ?? toMs;
-    let startCd = backgroundCd;
-    let endCd = backgroundCd;
+    let start = background;
+    let end = background;
     for (const read of readers) {
-      const [start, end] = read(from, to);
-      startCd += start;
-      endCd += end;
+      const [first, last] = read(from, to);
+      start += first;
+      end += last;
     }
-    return { fromMs: from, toMs: to, startCd, endCd };
+    return { fromMs: from, toMs: to, start, end };
   });
 }

@@ -1,7 +1,8 @@
-import type { RulePack } from '../rules/pack.ts';
+import type { RulePack } from './rulePack.ts';
+import type { Stage } from './timing.ts';
 import { usualSpec } from '../vehicle/spec.ts';
 import { EMPTY_BRIEF } from './brief.ts';
-import { BUILD_FORMAT, SCHEMA_VERSION, type Build, type Stage } from './schema.ts';
+import { BUILD_FORMAT, SCHEMA_VERSION, type Build } from './schema.ts';
 import type { Service } from '../words/service.ts';
 
 const stage = (name: string): Stage => ({ name, cues: [], nightLevel: 1 });

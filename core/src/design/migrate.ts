@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { EMPTY_BRIEF } from './brief.ts';
+import { vehicleFromVersion1 } from '../vehicle/migrate.ts';
 import { EMPTY_SURVEY } from '../vehicle/spec.ts';
 import { OWN_CLOCK } from '../timing/step.ts';
 
@@ -7,6 +8,8 @@ const Loose = z.looseObject({});
 type Loose = z.infer<typeof Loose>;
 
 const listOf = (data: unknown): Loose[] => z.array(Loose).catch([]).parse(data);
+const eachOf = (list: unknown, change: (item: Loose) => Loose): unknown =>
+  Array.isArray(list) ? listOf(list).map(change) : list;
 const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
 
 /**
@@ -15,7 +18,8 @@ const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
  */
 export function migrate(data: unknown, version: number): unknown {
   const second = version < 2 ? fromVersion1(data) : data;
-  return version < 3 ? fromVersion2(second) : second;
+  const third = version < 3 ? fromVersion2(second) : second;
+  return version < 4 ? fromVersion3(third) : third;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -56,8 +60,6 @@ function fromVersion1(data: unknown): unknown {
 function fromVersion2(data: unknown): unknown {
   const build = objectOf(data);
   const timing = objectOf(build.timing);
-  const eachOf = (list: unknown, change: (item: Loose) => Loose): unknown =>
-    Array.isArray(list) ? listOf(list).map(change) : list;
   return {
     ...build,
     schemaVersion: 3,
@@ -76,5 +78,27 @@ function fromVersion2(data: unknown): unknown {
         cues: eachOf(stage.cues, (cue) => ({ ...cue, nightPatternId: null })),
       })),
     },
+  };
+}
+
+/**
+ * Version 4 brought colours that take turns, factory lamps by what they are for, zones that face any way and move along,
+ * reflective areas, lenses by colour, finishes, and lamps planned for later.
+ */
+function fromVersion3(data: unknown): unknown {
+  const build = objectOf(data);
+  return {
+    ...build,
+    schemaVersion: 4,
+    fixtures: eachOf(build.fixtures, (f) => ({
+      ...f,
+      coloursAtOnce: 1,
+      ties: f.kind === 'factory' ? ['head', 'low beam', 'high beam', 'tail', 'reverse', 'fog', 'day'] : [],
+      behindM: 0,
+      panRangeDeg: 0,
+      tiltRangeDeg: 0,
+    })),
+    placements: eachOf(build.placements, (p) => ({ ...p, lensByColour: {}, finish: 'black' })),
+    vehicle: vehicleFromVersion1(build.vehicle),
   };
 }

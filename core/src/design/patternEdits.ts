@@ -1,14 +1,15 @@
+import type { Ambient } from '../words/ambient.ts';
+import { patternShown, type Cue, type StageIndex, stageAt } from './timing.ts';
+import { parseJson } from '../words/json.ts';
+import { setCue } from './timingEdits.ts';
 import { z } from 'zod';
 import { InputError, parseInput } from '../words/errors.ts';
-import type { Ambient } from '../coverage/range.ts';
 import { bookOf, type PatternBook } from '../timing/book.ts';
-import { patternShown } from '../resolve/channels.ts';
 import type { Drawn } from '../timing/draw.ts';
 import { timeOf } from '../timing/clock.ts';
 import { Pattern, type Cycle } from '../timing/pattern.ts';
-import { atSpeed } from '../timing/recipes/speed.ts';
-import { parseJson, type Build, type Cue, type StageIndex } from './schema.ts';
-import { setCue } from '../arrange/lamps.ts';
+import { atSpeed, percentSpeed, SAME_SPEED, type Speed } from '../timing/recipes/speed.ts';
+import { type Build } from './schema.ts';
 
 const withPatterns = (build: Build, patterns: Pattern[]): Build => ({
   ...build,
@@ -51,8 +52,8 @@ export function patternsFailure(build: Build): string | null {
   }
 }
 
-const speedOf = (build: Build, { groupId }: Cue): number =>
-  groupId === null ? 1 : timeOf(build.timing.groups, groupId).speed;
+const speedOf = (build: Build, { groupId }: Cue): Speed =>
+  groupId === null ? SAME_SPEED : timeOf(build.timing.groups, groupId).speed;
 
 /** Where a pattern is shown or made part of another, in words: "Stage 2: Front", "in Slow, then quick". */
 export function usesOf(build: Build, patternId: string): string[] {
@@ -118,7 +119,7 @@ export function freshName(book: PatternBook, name: string, from = 2): string {
 export function variantAtSpeed(book: PatternBook, patternId: string, percent: number, id: string): Drawn {
   const { name } = book.pattern(patternId);
   return drawnOf(
-    atSpeed(book.cycle(patternId), percent / 100),
+    atSpeed(book.cycle(patternId), percentSpeed(percent)),
     id,
     freshName(book, `${name}, ${percent} % speed`),
   );
@@ -133,7 +134,7 @@ export interface CuePlace {
 }
 
 export const cueAt = (build: Build, { stage, groupId, slot }: CuePlace): Cue | undefined =>
-  build.timing.stages[stage].cues.find((c) => c.groupId === groupId && c.slot === slot);
+  stageAt(build, stage).cues.find((c) => c.groupId === groupId && c.slot === slot);
 
 /** The pattern shown at a place; null where nothing is cued. */
 export function patternIdAt(build: Build, place: CuePlace): string | null {

@@ -1,11 +1,6 @@
 import { z } from 'zod';
 import { Id, Name } from '../words/names.ts';
-
-const within = (min: number, max: number) =>
-  z
-    .number({ error: 'must be a number' })
-    .min(min, `must be at least ${min}`)
-    .max(max, `must be at most ${max}`);
+import { within } from '../words/numbers.ts';
 
 /** Another vehicle at the same scene, by its own build. */
 export const SceneVehicle = z.strictObject({

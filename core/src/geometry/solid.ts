@@ -1,3 +1,4 @@
+import { convexPieces } from './polygon.ts';
 import { type Motion, moveDirection, movePoint } from './frame.ts';
 import { add, cross, dot, mirrorY, scale, sub, unit, type Vec3 } from './vec.ts';
 
@@ -81,6 +82,25 @@ export function extrudeAcross(
     profile.map(([x, z]): Vec3 => [x, y0, z]),
     [0, y1 - y0, 0],
     traits,
+  );
+}
+
+/**
+ * A side profile of any simple shape drawn out across the vehicle, as convex solids that fill it: one when the profile
+ * is convex, else as many as it takes, named by number.
+ *
+ * @throws {RangeError} the profile's edges cross, or it has no area
+ */
+export function profileAcross(
+  id: string,
+  profile: readonly (readonly [x: number, z: number])[],
+  y0: number,
+  y1: number,
+  traits: SolidTraits = {},
+): Solid[] {
+  const pieces = convexPieces(profile);
+  return pieces.map((piece, i) =>
+    extrudeAcross(pieces.length === 1 ? id : `${id}-${i + 1}`, piece, y0, y1, traits),
   );
 }
 

@@ -1,56 +1,49 @@
-import type { Build, Cue, ModuleSetup, Placement, StageIndex } from '../design/schema.ts';
-import type { Ambient } from '../coverage/range.ts';
-import { lookupOf, type Lookup } from './lookup.ts';
-import type { Colour } from '../words/colour.ts';
+import type { ModuleSetup, Placement } from '../design/placement.ts';
+import type { Build, ChannelRef } from '../design/schema.ts';
+import { patternShown, stageAt, type Cue, type StageIndex } from '../design/timing.ts';
+import type { FixtureKind } from '../fixture/types.ts';
 import { bookOf } from '../timing/book.ts';
 import { timeOf } from '../timing/clock.ts';
 import { lineOf, slotsOf, type Cycle } from '../timing/pattern.ts';
-import { atSpeed } from '../timing/recipes/speed.ts';
-import { highestLevel, isSteady, shifted, type Slot, type Span } from '../timing/span.ts';
+import { atSpeed, SAME_SPEED } from '../timing/recipes/speed.ts';
+import { highestLevel, isSteady, shifted, type Slot } from '../timing/span.ts';
 import { whyFree } from '../timing/step.ts';
+import type { Played } from '../timing/timeline.ts';
+import type { Ambient } from '../words/ambient.ts';
+import type { Colour } from '../words/colour.ts';
+import { lookupOf, type Lookup } from './lookup.ts';
+import { takingTurns } from './turns.ts';
 
-/** What one channel is given to do in a stage. */
-export interface Drive {
-  readonly channelId: string;
-  readonly placementId: string;
-  readonly moduleId: string;
+/** What one channel is given to do in a state. */
+export interface Drive extends Played, ChannelRef {
   readonly colour: Colour;
   readonly groupId: string | null;
-  /** Channels of one clock keep their phases; different clocks drift. */
-  readonly clockId: string;
   /** Why it runs free although it is in a group; null when it keeps the group's step or is in none. */
   readonly freeBecause: string | null;
   readonly patternId: string;
   /** The pattern's line that it shows, from 0. */
   readonly line: number;
-  readonly cycleMs: number;
-  readonly spans: readonly Span[];
-  readonly steady: boolean;
   readonly slowestPerMinute: number;
   readonly fastestPerMinute: number;
   readonly pulsesAFlash: number;
+  /** Its lamp is made to warn; scene, work and cabin lights are not. */
+  readonly warns: boolean;
   /** Peak intensity while on at span level 1, after dimming, before lens and body, cd. */
   readonly peakCd: number;
   /** Current while on at span level 1, after dimming, A. */
   readonly currentA: number;
 }
 
-/** Names one colour of one module of one placement. */
-export const channelIdOf = (placementId: string, moduleId: string, slot: number): string =>
+/** A channel by one name, as a key. */
+export const channelIdOf = ({ placementId, moduleId, slot }: ChannelRef): string =>
   `${placementId}/${moduleId}/${slot}`;
 
-/** What is driven in the stages of a build; a build never changes, so it is worked out once. */
-const known = new WeakMap<Build, Map<string, readonly Drive[]>>();
-
-/** Every channel that lights in this stage, in document order. */
-export function drivesOf(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
-  const ofBuild = known.get(build) ?? new Map<string, readonly Drive[]>();
-  known.set(build, ofBuild);
-  const key = `${stageIndex}${ambient}`;
-  const drives = ofBuild.get(key) ?? workOut(build, stageIndex, ambient);
-  ofBuild.set(key, drives);
-  return drives;
-}
+/** The channel alone, of what says more about it. */
+export const channelOf = ({ placementId, moduleId, slot }: ChannelRef): ChannelRef => ({
+  placementId,
+  moduleId,
+  slot,
+});
 
 /** A cue with its cycle at the group's speed. */
 interface Playing {
@@ -61,17 +54,22 @@ interface Playing {
   readonly slots: readonly Slot[];
 }
 
-function workOut(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
-  const stage = build.timing.stages[stageIndex];
+/** Every channel that a stage lights, in document order. */
+export function channelsOf(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
+  const stage = stageAt(build, stageIndex);
   const dim = ambient === 'night' ? stage.nightLevel : 1;
   const lookup = lookupOf(build);
   const playing = stage.cues.map((cue): Playing => playCue(build, cue, ambient));
   return build.placements.flatMap((p) => {
-    if (p.status === 'removed') return [];
+    if (p.status === 'removed' || p.status === 'planned') return [];
+    const { coloursAtOnce } = lookup.fixture(p.fixtureId);
     return p.modules.flatMap((m) =>
-      playing
-        .filter(({ cue }) => cue.groupId === m.groupId)
-        .flatMap((play) => play.slots.flatMap((slot) => driveOf(build, lookup, p, m, play, slot, dim))),
+      takingTurns(
+        playing
+          .filter(({ cue }) => cue.groupId === m.groupId)
+          .flatMap((play) => play.slots.flatMap((slot) => driveOf(build, lookup, p, m, play, slot, dim))),
+        coloursAtOnce,
+      ),
     );
   });
 }
@@ -79,13 +77,9 @@ function workOut(build: Build, stageIndex: StageIndex, ambient: Ambient): readon
 function playCue(build: Build, cue: Cue, ambient: Ambient): Playing {
   const patternId = patternShown(cue, ambient);
   const time = cue.groupId === null ? null : timeOf(build.timing.groups, cue.groupId);
-  const cycle = atSpeed(bookOf(build).cycle(patternId), time?.speed ?? 1);
+  const cycle = atSpeed(bookOf(build).cycle(patternId), time?.speed ?? SAME_SPEED);
   return { cue, cycle, patternId, offsetMs: time?.offsetMs ?? 0, slots: slotsOf(cycle, cue.slot) };
 }
-
-/** The pattern a cue shows by day, or by night where it names another for it. */
-export const patternShown = (cue: Cue, ambient: Ambient): string =>
-  ambient === 'night' ? (cue.nightPatternId ?? cue.patternId) : cue.patternId;
 
 function driveOf(
   build: Build,
@@ -107,9 +101,10 @@ function driveOf(
   const freeBecause = group === undefined ? null : whyFree(fixture, group.clock);
   return [
     {
-      channelId: channelIdOf(p.id, m.id, slot),
+      channelId: channelIdOf({ placementId: p.id, moduleId: m.id, slot }),
       placementId: p.id,
       moduleId: m.id,
+      slot,
       colour,
       groupId: m.groupId,
       clockId: clockOf(build, p, m, freeBecause !== null),
@@ -122,7 +117,8 @@ function driveOf(
       slowestPerMinute: cycle.slowestPerMinute,
       fastestPerMinute: cycle.fastestPerMinute,
       pulsesAFlash: cycle.pulsesAFlash,
-      peakCd: output.peakCd * dim * cue.level,
+      warns: !LIGHTS_UP.has(fixture.kind),
+      peakCd: output.peakCd * dim * cue.level * (p.lensByColour[colour] ?? 1),
       currentA: output.currentA * dim * cue.level,
     },
   ];
@@ -133,6 +129,9 @@ function clockOf(build: Build, p: Placement, m: ModuleSetup, free: boolean): str
   if (m.groupId === null) return `free:${p.id}/${m.id}`;
   return free ? `free:${p.id}` : timeOf(build.timing.groups, m.groupId).rootId;
 }
+
+/** Kinds of fixture made to see by, not to be seen. */
+const LIGHTS_UP: ReadonlySet<FixtureKind> = new Set<FixtureKind>(['scene', 'work', 'cabin']);
 
 /** Channels of one pattern at one speed flash in one rhythm. */
 export const rhythmOf = ({ patternId, cycleMs }: Pick<Drive, 'patternId' | 'cycleMs'>): string =>

@@ -1,15 +1,10 @@
+import { addGroup, changeGroup, groupFailure, removeGroup, setCue } from '../design/timingEdits.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
-import {
-  addGroup,
-  changeGroup,
-  changeModules,
-  groupFailure,
-  removeGroup,
-  setCue,
-} from '../arrange/lamps.ts';
 import { addPattern, emptyPattern } from '../design/patternEdits.ts';
 import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.ts';
-import { readBuild, type Build } from '../design/schema.ts';
+import { type Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { channelsNear, illuminanceLx } from '../coverage/near.ts';
 import { litChannels } from '../coverage/ring.ts';
@@ -19,10 +14,11 @@ import { scale } from '../geometry/vec.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { mayFollow, timeOf } from '../timing/clock.ts';
 import { currentOf, currentOverTime } from './current.ts';
-import { drivesOf, type Drive } from './channels.ts';
+import type { Drive } from './channels.ts';
+import { drivenIn } from '../state/driven.ts';
 import { commonCycleMs, levelAt } from '../timing/timeline.ts';
 import { driftOf, whyFree } from '../timing/step.ts';
-import { meanCd } from '../timing/signal.ts';
+import { meanOf } from '../timing/signal.ts';
 import { DEMO_BUILDS, demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 
@@ -51,12 +47,12 @@ function frontAndRear(): Build {
 describe('clocks of sync groups', () => {
   const both = frontAndRear();
   const spans = (b: Build, id: string) =>
-    drivesOf(b, 2, 'day')
+    drivenIn(b, { stage: 2, ambient: 'day' })
       .filter((d) => d.placementId === id)
       .map((d) => [d.cycleMs, d.spans[0]?.fromMs, d.spans[0]?.toMs, d.clockId]);
 
   test('by themselves they drift; the rear at half the front’s speed, 200 ms later, keeps step', () => {
-    expect(new Set(drivesOf(both, 2, 'day').map((d) => d.clockId)).size).toBe(2);
+    expect(new Set(drivenIn(both, { stage: 2, ambient: 'day' }).map((d) => d.clockId)).size).toBe(2);
     const nested = changeGroup(both, 'gr', { followsId: 'gf', speedPercent: 50, offsetMs: 200 });
     expect(spans(nested, 'f')).toEqual([[800, 0, 220, 'gf']]);
     expect(spans(nested, 'r')).toEqual([[1600, 200, 640, 'gf']]);
@@ -70,7 +66,7 @@ describe('clocks of sync groups', () => {
       'third',
       { followsId: 'gr', speedPercent: 50, offsetMs: 30 },
     );
-    expect(timeOf(chain.timing.groups, 'third')).toEqual({ rootId: 'gf', speed: 0.25, offsetMs: 130 });
+    expect(timeOf(chain.timing.groups, 'third')).toEqual({ rootId: 'gf', speed: { over: 1n, under: 4n }, offsetMs: 130 });
     expect(mayFollow(chain.timing.groups, 'gf', 'third')).toBe(false);
     expect(changeGroup(chain, 'gf', { followsId: 'third' })).toBe(chain);
     const without = removeGroup(chain, 'gr');
@@ -104,7 +100,7 @@ describe('clocks of sync groups', () => {
   test('a module can show its line later than its group', () => {
     const later = changeModules(both, [{ placementId: 'f', moduleId: 'm1' }], { offsetMs: 700 });
     // 700 to 920 of 800: the last 120 ms come in again at the beginning.
-    expect(drivesOf(later, 2, 'day').find((d) => d.placementId === 'f')?.spans).toEqual([
+    expect(drivenIn(later, { stage: 2, ambient: 'day' }).find((d) => d.placementId === 'f')?.spans).toEqual([
       { fromMs: 0, toMs: 120, level: 1 },
       { fromMs: 700, toMs: 800, level: 1 },
     ]);
@@ -114,7 +110,7 @@ describe('clocks of sync groups', () => {
     const two = changeModules(both, [{ placementId: 'f', moduleId: 'm1' }], { colours: ['red', 'white'] });
     const cued = setCue(two, 2, 'gf', 1, cue('gf', 'two-and-one'));
     expect(
-      drivesOf(cued, 2, 'day')
+      drivenIn(cued, { stage: 2, ambient: 'day' })
         .filter((d) => d.placementId === 'f')
         .map((d) => [d.colour, d.spans.length]),
     ).toEqual([
@@ -157,7 +153,7 @@ describe('heads that cannot keep step', () => {
   });
 
   test('the old beacons of the ferry slip run free in their group, each on its own clock', () => {
-    const free = drivesOf(demoBuild('ferry-slip'), 2, 'day').filter((d) => d.freeBecause !== null);
+    const free = drivenIn(demoBuild('ferry-slip'), { stage: 2, ambient: 'day' }).filter((d) => d.freeBecause !== null);
     expect(free.length).toBeGreaterThan(0);
     for (const d of free) expect(d.clockId).toBe(`free:${d.placementId}`);
   });
@@ -165,12 +161,12 @@ describe('heads that cannot keep step', () => {
 
 describe('current', () => {
   test('worst is every clock’s highest together; the mean does not depend on phases', () => {
-    const drives = drivesOf(frontAndRear(), 2, 'day');
+    const drives = drivenIn(frontAndRear(), { stage: 2, ambient: 'day' });
     const sum = drives.reduce((a, d) => a + d.currentA, 0);
     const { worstA, meanA } = currentOf(drives);
-    expect(worstA).toBeCloseTo(sum, 9);
+    expect(worstA.value).toBeCloseTo(sum, 9);
     expect(meanA).toBeCloseTo((sum * 220) / 800, 9);
-    expect(meanCd(allTogether(currentOverTime(drives)))).toBeCloseTo(meanA, 9);
+    expect(meanOf(allTogether(currentOverTime(drives)))).toBeCloseTo(meanA, 9);
   });
 
   test('halves that alternate draw half at a time', () => {
@@ -181,8 +177,8 @@ describe('current', () => {
       { groupId: 'gf' },
     );
     const halves = changeModules(one, [{ placementId: 'r', moduleId: 'm1' }], { phase: 'B' });
-    expect(currentOf(drivesOf(one, 2, 'day')).worstA).toBeCloseTo(
-      2 * currentOf(drivesOf(halves, 2, 'day')).worstA,
+    expect(currentOf(drivenIn(one, { stage: 2, ambient: 'day' })).worstA.value).toBeCloseTo(
+      2 * currentOf(drivenIn(halves, { stage: 2, ambient: 'day' })).worstA.value,
       9,
     );
   });
@@ -232,7 +228,7 @@ describe('what is seen from a direction', () => {
   test('colours add up to the whole, piece by piece', () => {
     const { whole, colours } = lightSeen(demoBuild('ks-13'), day(3), { bearingDeg: 30, elevationDeg: 0 });
     const at = (light: typeof whole, ms: number): number =>
-      piecesBetween(light, ms, ms + 1).reduce((sum, p) => sum + p.startCd, 0);
+      piecesBetween(light, ms, ms + 1).reduce((sum, p) => sum + p.start, 0);
     for (let ms = 0; ms < 2000; ms += 37)
       expect(colours.reduce((sum, c) => sum + at(c.light, ms), 0)).toBeCloseTo(at(whole, ms), 6);
   });
@@ -241,11 +237,11 @@ describe('what is seen from a direction', () => {
     for (const name of DEMO_BUILDS)
       for (const stage of [1, 2, 3] as const) {
         const build = demoBuild(name);
-        const drives = drivesOf(build, stage, 'day');
+        const drives = drivenIn(build, { stage, ambient: 'day' });
         expect(drives.filter((d) => d.spans.length > 0).length, `${name} ${stage}`).toBeGreaterThan(0);
         const seen = seenFrom(build, day(stage), { bearingDeg: 200, elevationDeg: 0 }, 40);
         expect(seen.powerCdsPerMin, `${name} ${stage}`).toBeGreaterThan(0);
-        expect(seen.worst.effective.value).toBeLessThanOrEqual(seen.worst.highestCd + 1e-9);
+        expect(seen.worst.effective.value).toBeLessThanOrEqual(seen.worst.highestCd.value + 1e-9);
       }
   });
 });
@@ -297,7 +293,7 @@ describe('a scene of several vehicles', () => {
     const one = sceneSeen(here, day(2), [], behind, 1);
     const two = sceneSeen(here, day(2), [{ vehicle, build: there }], behind, 1);
     expect(two.powerCdsPerMin).toBeCloseTo(2 * one.powerCdsPerMin, 6);
-    expect(two.worst.highestCd).toBeCloseTo(2 * one.worst.highestCd, 6);
+    expect(two.worst.highestCd.value).toBeCloseTo(2 * one.worst.highestCd.value, 6);
     expect([one.clocks, two.clocks]).toEqual([1, 2]);
     const tied = sceneSeen(
       here,

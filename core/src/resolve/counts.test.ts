@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { flashRate } from '../rules/kinds/flashRate.ts';
 import { countsOf } from './counts.ts';
 import { changePlacement, setColour } from '../arrange/lamps.ts';
 import { takeFixtures } from '../design/fixtureEdits.ts';
@@ -61,8 +62,8 @@ describe('what a layout comes to', () => {
 describe('patterns that packs allow', () => {
   const police = { ...emptyBuild(), rulePacks: [demoPack()] };
   test('by the rate rule of the stage, its services, and steady light never', () => {
-    const [rule] = demoPack().rules.filter((r) => r.kind === 'flash-rate');
-    if (rule?.kind !== 'flash-rate') throw new Error('the by-law has a rate');
+    const [rule] = demoPack().rules.flatMap((r) => flashRate.of(r) ?? []);
+    if (rule === undefined) throw new Error('the by-law has a rate');
     const stage = rule.stages[0] ?? 2;
     expect(patternMisfit(police, stage, LIBRARY.cycle('double'))).toBeNull();
     expect(patternMisfit(police, stage, LIBRARY.cycle('slow-alternate'))).toBe(
@@ -77,8 +78,8 @@ describe('patterns that packs allow', () => {
     expect(patternMisfit(others, stage, LIBRARY.cycle('slow-alternate'))).toBeNull();
   });
   test('agrees with the check for every pattern of the library', () => {
-    const [rule] = demoPack().rules.filter((r) => r.kind === 'flash-rate');
-    if (rule?.kind !== 'flash-rate') throw new Error('the by-law has a rate');
+    const [rule] = demoPack().rules.flatMap((r) => flashRate.of(r) ?? []);
+    if (rule === undefined) throw new Error('the by-law has a rate');
     for (const p of PATTERNS) {
       const cycle = LIBRARY.cycle(p.id);
       const within =

@@ -1,25 +1,27 @@
+import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
+import { highestTogether, type Drifting, type OverAlignments } from '../timing/worst.ts';
 import type { Drive } from './channels.ts';
-import { clockLight, meanLevel, timelinesOf } from '../timing/timeline.ts';
-import { highestTogetherCd, type DriftingLight } from '../timing/worst.ts';
 
 /** The current that channels draw, A. */
 export interface Current {
   readonly meanA: number;
   /** At the worst alignment of the clocks: each one's own highest, together. */
-  readonly worstA: number;
+  readonly worstA: OverAlignments;
 }
 
-/** Mean and worst current of some channels; exact. */
+/** Mean and worst current of some channels. */
 export const currentOf = (drives: readonly Drive[]): Current => ({
   meanA: drives.reduce((sum, d) => sum + d.currentA * meanLevel(d), 0),
-  worstA: highestTogetherCd(currentOverTime(drives)),
+  worstA: highestTogether(currentOverTime(drives)),
 });
 
-/** Current over time, clock by clock, in place of candelas. */
-export function currentOverTime(drives: readonly Drive[]): DriftingLight {
+/** Current over time, clock by clock, A. */
+export function currentOverTime(drives: readonly Drive[]): Drifting {
   const ampsOf = new Map(drives.map((d) => [d.channelId, d.currentA]));
+  const timelines = timelinesOf(drives);
   return {
-    backgroundCd: drives.filter((d) => d.steady).reduce((sum, d) => sum + d.currentA * meanLevel(d), 0),
-    clocks: timelinesOf(drives).flatMap((timeline) => clockLight(timeline, ampsOf) ?? []),
+    background: drives.filter((d) => d.steady).reduce((sum, d) => sum + d.currentA * meanLevel(d), 0),
+    clocks: timelines.flatMap((timeline) => clockSignal(timeline, ampsOf) ?? []),
+    linked: timelines.some((t) => t.linked),
   };
 }

@@ -1,12 +1,13 @@
-import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
-import type { Colour } from '../words/colour.ts';
-import { moduleWith, outputsWith } from '../fixture/inserts.ts';
+import type { ModuleSetup } from '../design/placement.ts';
+import type { Build } from '../design/schema.ts';
+import { moduleWith } from '../fixture/inserts.ts';
+import { tableOf, type PhotometryFile } from '../fixture/photometry/file.ts';
 import { peakOf, type PhotometricTable, type TableAxis } from '../fixture/photometry/table.ts';
+import { madeIn, Shelf } from '../fixture/shelf.ts';
 import type { Fixture, FixtureModule, Output, Outputs } from '../fixture/types.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import { tableOf } from '../fixture/photometry/file.ts';
-import type { Build, ModuleSetup, PhotometryFile } from '../design/schema.ts';
+import type { Colour } from '../words/colour.ts';
 
 /** A measured distribution attached to a module. */
 export interface Attached {
@@ -20,19 +21,19 @@ export interface Attached {
 /** What a build's ids name: its vehicle worked out, every fixture it may use, the files attached to them. */
 export class Lookup {
   readonly vehicle: Vehicle;
-  readonly #own: ReadonlyMap<string, Fixture>;
+  readonly #shelf: Shelf;
   readonly #files: readonly PhotometryFile[];
   readonly #attached = new Map<string, Attached | null>();
 
   constructor({ vehicle, fixtures, photometry }: Pick<Build, 'vehicle' | 'fixtures' | 'photometry'>) {
     this.vehicle = vehicleOf(vehicle);
-    this.#own = new Map(fixtures.map((f) => [f.id, f]));
+    this.#shelf = new Shelf(fixtures);
     this.#files = photometry;
   }
 
   /** The build's own fixtures first, then the catalogue. */
   get fixtures(): readonly Fixture[] {
-    return [...this.#own.values(), ...CATALOGUE];
+    return this.#shelf.all;
   }
 
   /**
@@ -40,7 +41,7 @@ export class Lookup {
    * @throws {RangeError} neither the build nor the catalogue has one
    */
   fixture(id: string): Fixture {
-    const fixture = this.#own.get(id) ?? SHIPPED.get(id);
+    const fixture = this.#shelf.find(id);
     if (fixture === undefined) throw new RangeError(`no fixture '${id}' in the catalogue`);
     return fixture;
   }
@@ -68,7 +69,7 @@ export class Lookup {
 
   /** What a module can be lit in, and what each colour gives and takes. */
   outputs(fixture: Fixture, setup: ModuleSetup): Outputs {
-    const made = fixture.slotted ? outputsWith(fixture, setup.insert) : fixture.outputs;
+    const made = madeIn(fixture, setup.insert);
     const file = this.attached(fixture.id, setup.id);
     if (file?.peakFor === undefined || file.peakFor === null) return made;
     const known: Output | undefined = made[file.peakFor];
@@ -78,25 +79,18 @@ export class Lookup {
   }
 }
 
-const SHIPPED: ReadonlyMap<string, Fixture> = new Map(CATALOGUE.map((f) => [f.id, f]));
-
 /** Lookups already made, by the parts of the document they read. */
-const byParts = new WeakMap<
+const known = new WeakMap<
   Build['vehicle'],
   { fixtures: Build['fixtures']; photometry: Build['photometry']; lookup: Lookup }
 >();
-const byText = new Map<string, Lookup>();
-const MOST_KEPT = 16;
 
-/** What a build's ids name. Builds that agree in it share one lookup, also across a copy. */
+/** What a build's ids name. Builds that share those parts of the document share one lookup. */
 export function lookupOf(build: Pick<Build, 'vehicle' | 'fixtures' | 'photometry'>): Lookup {
   const { vehicle, fixtures, photometry } = build;
-  const known = byParts.get(vehicle);
-  if (known?.fixtures === fixtures && known.photometry === photometry) return known.lookup;
-  const text = JSON.stringify([vehicle, fixtures, photometry]);
-  const lookup = byText.get(text) ?? new Lookup(build);
-  if (byText.size >= MOST_KEPT) byText.clear();
-  byText.set(text, lookup);
-  byParts.set(vehicle, { fixtures, photometry, lookup });
+  const before = known.get(vehicle);
+  if (before?.fixtures === fixtures && before.photometry === photometry) return before.lookup;
+  const lookup = new Lookup(build);
+  known.set(vehicle, { fixtures, photometry, lookup });
   return lookup;
 }

@@ -1,10 +1,10 @@
+import type { ModuleSetup, Placement } from '../design/placement.ts';
 import { aimFrame, pointInFrame, turnFrame, type AimFrame } from '../geometry/frame.ts';
 import { add, combine, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Fixture, FixtureModule } from '../fixture/types.ts';
 import type { Fixing, MountZone } from '../vehicle/types.ts';
 import { posedZone, zoneOf, type OpenParts } from '../vehicle/vehicle.ts';
 import type { Lookup } from './lookup.ts';
-import type { ModuleSetup, Placement } from '../design/schema.ts';
 
 /** A module where it stands: optical centre and aim in body axes. */
 export interface PlacedModule {
@@ -75,22 +75,49 @@ export function lensCorners({ module, centre, frame }: PlacedModule): Vec3[] {
   ].map(([r = 0, h = 0]) => pointInFrame(centre, frame, [0, (r * width) / 2, (h * height) / 2]));
 }
 
-/** Half the room a fixture takes on its zone, along u and v, m. */
-export function footprint(fixture: Fixture): { halfU: number; halfV: number } {
-  return { halfU: fixture.sizeM.width / 2, halfV: fixture.sizeM.height / 2 };
+/** Half the room a fixture takes on its zone along u and v, rolled as it is, m. */
+export function footprint({ sizeM: { width, height } }: Fixture, rollDeg = 0): { halfU: number; halfV: number } {
+  const c = Math.abs(Math.cos((rollDeg * Math.PI) / 180));
+  const s = Math.abs(Math.sin((rollDeg * Math.PI) / 180));
+  // A quarter turn leaves a cosine of 6e-17, which would add to the size.
+  const exact = (v: number): number => Math.round(v * 1e9) / 1e9;
+  return { halfU: exact((width * c + height * s) / 2), halfV: exact((width * s + height * c) / 2) };
 }
 
-/** Why a fixture cannot go on a zone, in a sentence; null when it fits. */
-export function misfit(fixture: Fixture, zone: MountZone): string | null {
+/** Corners of a placement's mounting face on its zone with everything shut, rolled as it is, not panned or tilted. */
+export function footCorners(lookup: Lookup, p: Placement): Vec3[] {
+  const { fixture, base, frame } = placeFixture(lookup, { ...p, panDeg: 0, tiltDeg: 0 }, new Set());
+  const { width, height } = fixture.sizeM;
+  const along = fixture.stands === 'along';
+  return [-1, 1].flatMap((a) =>
+    [-1, 1].map((b) => {
+      const across = (a * width) / 2;
+      const up = (b * height) / 2;
+      return pointInFrame(base, frame, along ? [up, across, 0] : [0, across, up]);
+    }),
+  );
+}
+
+/**
+ * Why a fixture cannot go on a zone, in a sentence; null when it fits.
+ * @param rollDeg - how it is turned there
+ */
+export function misfit(fixture: Fixture, zone: MountZone, rollDeg = 0): string | null {
   if (!fixture.mounts.includes(zone.mount))
     return `made for ${fixture.mounts.join(' or ')}, this is ${zone.mount}`;
   const mm = (m: number) => `${Math.round(m * 1000)} mm`;
-  if (fixture.sizeM.width > zone.widthM)
-    return `${mm(fixture.sizeM.width)} wide, the zone has ${mm(zone.widthM)}`;
-  if (fixture.sizeM.height > zone.heightM)
-    return `${mm(fixture.sizeM.height)} high, the zone has ${mm(zone.heightM)}`;
+  if (zone.tiesIn !== null && fixture.ties.length > 0)
+    return fixture.ties.includes(zone.tiesIn)
+      ? null
+      : `made for ${fixture.ties.join(' or ')} lamps, this is a ${zone.tiesIn} lamp`;
+  const { halfU, halfV } = footprint(fixture, rollDeg);
+  if (2 * halfU > zone.widthM + FITS_M) return `${mm(2 * halfU)} wide, the zone has ${mm(zone.widthM)}`;
+  if (2 * halfV > zone.heightM + FITS_M) return `${mm(2 * halfV)} high, the zone has ${mm(zone.heightM)}`;
   return null;
 }
+
+/** A tape measure is not finer than this, m. */
+const FITS_M = 0.001;
 
 /** The nearest u, v that keeps the whole fixture on its zone. */
 export function keepOnZone(
@@ -98,8 +125,9 @@ export function keepOnZone(
   zone: MountZone,
   uM: number,
   vM: number,
+  rollDeg = 0,
 ): { uM: number; vM: number } {
-  const { halfU, halfV } = footprint(fixture);
+  const { halfU, halfV } = footprint(fixture, rollDeg);
   const clamp = (value: number, half: number) => Math.min(Math.max(value, -half), half);
   return {
     uM: clamp(uM, Math.max(0, zone.widthM / 2 - halfU)),

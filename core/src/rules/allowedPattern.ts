@@ -1,6 +1,11 @@
-import type { Build, StageIndex } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
+import type { StageIndex } from '../design/timing.ts';
 import type { Cycle } from '../timing/pattern.ts';
 import { isSteady } from '../timing/span.ts';
+import { stateWith } from '../state/state.ts';
+import { flashRate } from './kinds/flashRate.ts';
+import { pulses } from './kinds/pulses.ts';
+import { speaksIn } from './registry.ts';
 
 /**
  * Why the chosen packs do not let a pattern flash in a stage, in a few words; null when they do. Steady light has no
@@ -8,17 +13,17 @@ import { isSteady } from '../timing/span.ts';
  */
 export function patternMisfit(build: Build, stage: StageIndex, cycle: Cycle): string | null {
   if (cycle.lines.every((spans) => spans.length === 0 || isSteady(spans, cycle.cycleMs))) return null;
-  for (const pack of build.rulePacks)
-    for (const rule of pack.rules) {
-      if (rule.kind !== 'flash-rate' && rule.kind !== 'pulses') continue;
-      if (!rule.stages.some((s) => s === stage)) continue;
-      if (rule.services.length > 0 && !rule.services.includes(build.service)) continue;
-      if (rule.kind === 'pulses') {
-        if (cycle.pulsesAFlash > rule.most) return `at most ${rule.most} pulses a flash are allowed`;
-        continue;
-      }
-      if (cycle.slowestPerMinute < rule.minPerMinute || cycle.fastestPerMinute > rule.maxPerMinute)
-        return `${rule.minPerMinute} to ${rule.maxPerMinute} a minute are allowed`;
-    }
+  for (const data of build.rulePacks.flatMap((pack) => pack.rules)) {
+    if (!speaksIn(data, build, stateWith({ stage }))) continue;
+    const limit = pulses.of(data);
+    if (limit !== null && cycle.pulsesAFlash > limit.most)
+      return `at most ${limit.most} pulses a flash are allowed`;
+    const rate = flashRate.of(data);
+    if (
+      rate !== null &&
+      (cycle.slowestPerMinute < rate.minPerMinute || cycle.fastestPerMinute > rate.maxPerMinute)
+    )
+      return `${rate.minPerMinute} to ${rate.maxPerMinute} a minute are allowed`;
+  }
   return null;
 }

@@ -1,7 +1,7 @@
-import type { ConstraintKind } from '../design/brief.ts';
-import type { State } from '../state/state.ts';
 import type { Sector } from '../coverage/sectors.ts';
-import type { Rule, Severity } from './pack.ts';
+import type { ChannelRef } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
+import type { Severity } from '../words/severity.ts';
 
 /** A measured or required value, in SI or the rule's own unit. */
 export interface Quantity {
@@ -18,6 +18,7 @@ export interface Quantity {
     | 'mm'
     | '%'
     | '°'
+    | 'V'
     | 'holes'
     | 'lamps'
     | 'outputs'
@@ -28,16 +29,32 @@ export interface Limit extends Quantity {
   readonly sense: 'at least' | 'at most';
 }
 
+export const atLeast = (value: number, unit: Quantity['unit']): Limit => ({ value, unit, sense: 'at least' });
+export const atMost = (value: number, unit: Quantity['unit']): Limit => ({ value, unit, sense: 'at most' });
+
 /** What to look at: the channels at fault, where it is seen, in which state. */
 export interface Evidence {
   /** Null when it is so in every state. */
   readonly state: State | null;
-  readonly channelIds: readonly string[];
+  readonly channels: readonly ChannelRef[];
   readonly sectors: readonly Sector[];
 }
 
-/** What one rule says of one state. */
-export interface Fault {
+/** The step of the work in which something is put right. */
+export type Home = 'brief' | 'layout' | 'timing' | 'visibility';
+
+/** A rule that is broken, or of which it cannot be told whether it is. */
+export interface Finding {
+  readonly outcome: 'fails' | 'cannot tell';
+  /** Rule, what it is about and state, without a figure: the same for the same fault from one check to the next. */
+  readonly id: string;
+  readonly packId: string;
+  readonly packName: string;
+  readonly ruleId: string;
+  readonly kind: string;
+  readonly home: Home;
+  readonly severity: Severity;
+  readonly clause: string;
   readonly sentence: string;
   /** Null when nothing was measured because nothing was there. */
   readonly figure: Quantity | null;
@@ -45,44 +62,14 @@ export interface Fault {
   readonly evidence: Evidence;
 }
 
-/** The checks of the layout, which need no pack. */
-export type LayoutKind =
-  | 'overlap'
-  | 'off-zone'
-  | 'keep-out'
-  | 'hole'
-  | 'fixing'
-  | 'near-signal'
-  | 'blocked'
-  | 'turned-away'
-  | 'balance'
-  | 'reach'
-  | 'asymmetry';
-
-/** The checks of the timing, which need no pack. */
-export type TimingKind = 'free-runner';
-
-/** What kind of rule found it: one of a pack, a wish of the brief, or a check of the layout or the timing. */
-export type FindingKind = Rule['kind'] | ConstraintKind | LayoutKind | TimingKind;
-
-/** A rule that is broken. */
-export interface Finding extends Fault {
-  /** The same for the same fault from one check to the next. */
-  readonly id: string;
-  readonly packId: string;
-  readonly packName: string;
-  readonly ruleId: string;
-  readonly kind: FindingKind;
-  readonly severity: Severity;
-  readonly clause: string;
-}
-
 /** How one rule came out over all states it speaks to. */
 export interface RuleOutcome {
   readonly packId: string;
   readonly ruleId: string;
-  /** "silent": the rule does not speak to this service. */
-  readonly verdict: 'holds' | 'broken' | 'silent';
+  /** "silent": the rule does not speak to this build. */
+  readonly verdict: 'holds' | 'broken' | 'cannot tell' | 'silent';
+  /** The least room to a limit as a share of it, negative beyond it; null where nothing was measured. */
+  readonly margin: number | null;
   readonly statesChecked: number;
 }
 
@@ -91,8 +78,6 @@ export interface CheckResult {
   readonly outcomes: readonly RuleOutcome[];
 }
 
-export const SEVERITIES: readonly Severity[] = ['blocks', 'warns', 'advises', 'notes'];
-
-/** Findings that stop the build from being signed off. */
+/** Findings that stop the build from being signed off: what may be broken and blocks is not signed off either. */
 export const blocking = (findings: readonly Finding[]): Finding[] =>
   findings.filter((f) => f.severity === 'blocks');

@@ -1,20 +1,52 @@
-import type { Ambient } from '../coverage/range.ts';
+import type { Build } from '../design/schema.ts';
+import { stagesOf, type StageIndex } from '../design/timing.ts';
 import type { Vehicle } from '../vehicle/types.ts';
-import { stopOf } from '../vehicle/vehicle.ts';
-import type { StageIndex } from '../design/schema.ts';
+import { stopOf, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 
-/** What the state bar says: the stage, the parts that stand open, and the light around. */
+/** One value for every input: the stage asked for, the stops at which moving parts stand, the light around. */
 export interface State {
   readonly stage: StageIndex;
+  /** Stops by id, in any order; a part with none named is shut. */
   readonly open: readonly string[];
   readonly ambient: Ambient;
 }
 
-export const sameOpen = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((part) => b.includes(part));
+/** A state with what is not said at rest: Off, everything shut, by day. */
+export const stateWith = (values: Partial<State>): State => ({
+  stage: 0,
+  open: [],
+  ambient: 'day',
+  ...values,
+});
 
-export const sameState = (a: State, b: State): boolean =>
-  a.stage === b.stage && a.ambient === b.ambient && sameOpen(a.open, b.open);
+/** What is looked at first: warning in earnest, everything shut, by day. */
+export const FIRST_LOOK: State = stateWith({ stage: 2 });
+
+/** The pose as a key, whatever order its stops are named in. */
+export const poseKey = (open: readonly string[]): string =>
+  open.length < 2 ? (open[0] ?? '') : open.toSorted().join('+');
+
+/** The state as a key: equal for equal states. */
+export const stateKey = ({ stage, open, ambient }: State): string => `${stage}|${poseKey(open)}|${ambient}`;
+
+export const sameOpen = (a: readonly string[], b: readonly string[]): boolean => poseKey(a) === poseKey(b);
+
+export const sameState = (a: State, b: State): boolean => stateKey(a) === stateKey(b);
+
+/** The poses that are checked: everything shut, and each stop of each moving part by itself. */
+export const posesOf = (vehicle: Vehicle): readonly (readonly string[])[] => [
+  [],
+  ...stopsOf(vehicle).map((stop) => [stop.id]),
+];
+
+/** Every state that is checked: each stage in each pose in each light, the plainest of each first. */
+export function statesOf(build: Build): State[] {
+  const poses = posesOf(vehicleOf(build.vehicle));
+  return stagesOf(build).flatMap((stage) =>
+    AMBIENTS.flatMap((ambient) => poses.map((open) => ({ stage, open, ambient }))),
+  );
+}
 
 /** The pose in words: "everything shut", "hatch open", "rear left door pinned at 180°". */
 export function openText(vehicle: Vehicle, open: readonly string[]): string {

@@ -1,6 +1,7 @@
+import { setCue } from '../design/timingEdits.ts';
+import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { setCue } from '../arrange/lamps.ts';
 import {
   addPattern,
   changePattern,
@@ -17,7 +18,7 @@ import {
   writePatterns,
   type CuePlace,
 } from '../design/patternEdits.ts';
-import { readBuild, type Build } from '../design/schema.ts';
+import { type Build } from '../design/schema.ts';
 import { bookOf, LIBRARY } from './book.ts';
 import {
   addBar,

@@ -1,7 +1,7 @@
 import { flashFigures, type FlashFigures } from './flash.ts';
 import { spansFor, type Cycle } from './pattern.ts';
 import { endLevelOf, levelAtTime, levelWithin, litMs, type Span } from './span.ts';
-import { effectiveCd, type Waveform } from './signal.ts';
+import { effective, type Signal } from './signal.ts';
 
 /** More flashes than this in any second are counted as a danger of seizures (WCAG 2.2, 2.3.1). */
 export const MOST_FLASHES_A_SECOND = 3;
@@ -36,7 +36,7 @@ export function patternFigures(cycle: Cycle): PatternFigures {
     slowestPerMinute,
     fastestPerMinute,
     meanLevel: litMs(first) / cycleMs,
-    effectiveShare: effectiveCd(waveformOfLine(first, cycleMs)),
+    effectiveShare: effective(waveformOfLine(first, cycleMs)),
     mostFlashesASecond: mostInASecond(risesOf(first, cycleMs), cycleMs),
     mostFlashesASecondOfGroup: flashes,
     seizureClass:
@@ -50,7 +50,7 @@ export function patternFigures(cycle: Cycle): PatternFigures {
 }
 
 /** The light of one candela under these spans. */
-export function waveformOfLine(spans: readonly Span[], cycleMs: number): Waveform {
+export function waveformOfLine(spans: readonly Span[], cycleMs: number): Signal {
   const edges = [...new Set([0, cycleMs, ...spans.flatMap((s) => [s.fromMs, s.toMs])])].toSorted(
     (a, b) => a - b,
   );
@@ -58,8 +58,8 @@ export function waveformOfLine(spans: readonly Span[], cycleMs: number): Wavefor
   return {
     cycleMs,
     durationsMs: starts.map((from, i) => (edges[i + 1] ?? cycleMs) - from),
-    startCd: starts.map((from) => levelAtTime(spans, cycleMs, from)),
-    endCd: starts.map((from, i) => {
+    start: starts.map((from) => levelAtTime(spans, cycleMs, from)),
+    end: starts.map((from, i) => {
       const span = spans.find((s) => s.fromMs <= from && from < s.toMs);
       return span === undefined ? 0 : levelWithin(span, edges[i + 1] ?? cycleMs);
     }),

@@ -9,19 +9,19 @@ import { Pattern, spansFor } from './pattern.ts';
 import { isSteady } from './span.ts';
 import { commonCycleMs } from './timeline.ts';
 import {
-  effectiveCd,
-  flashEffectiveCd,
+  effective,
+  flashEffective,
   longestDarkMs,
-  meanCd,
+  meanOf,
   opticalPower,
-  type Waveform,
+  type Signal,
 } from './signal.ts';
 
-const wave = (...pieces: readonly [ms: number, cd: number][]): Waveform => ({
+const wave = (...pieces: readonly [ms: number, cd: number][]): Signal => ({
   cycleMs: pieces.reduce((sum, [ms]) => sum + ms, 0),
   durationsMs: pieces.map(([ms]) => ms),
-  startCd: pieces.map(([, cd]) => cd),
-  endCd: pieces.map(([, cd]) => cd),
+  start: pieces.map(([, cd]) => cd),
+  end: pieces.map(([, cd]) => cd),
 });
 
 describe('optical power', () => {
@@ -31,7 +31,7 @@ describe('optical power', () => {
 });
 
 describe('effective intensity (Blondel and Rey, a = 0.2 s)', () => {
-  test.each<[string, Waveform, number]>([
+  test.each<[string, Signal, number]>([
     // 1000 · 0.1 / (0.2 + 0.1)
     ['one flash of 100 ms', wave([100, 1000], [2000, 0]), 333.333],
     // 1000 · 0.12 / (0.2 + 0.16): both pulses together beat one alone (230.8)
@@ -41,20 +41,20 @@ describe('effective intensity (Blondel and Rey, a = 0.2 s)', () => {
     // (300 · 0.2 + 1000 · 0.05) / (0.2 + 0.25)
     ['300 cd for 200 ms, then 1000 cd for 50 ms', wave([200, 300], [50, 1000], [3000, 0]), 244.444],
   ])('%s', (_, waveform, expected) => {
-    expect(flashEffectiveCd(waveform)).toBeCloseTo(expected, 3);
-    expect(effectiveCd(waveform)).toBeCloseTo(expected, 3);
+    expect(flashEffective(waveform)).toBeCloseTo(expected, 3);
+    expect(effective(waveform)).toBeCloseTo(expected, 3);
   });
 
-  test('steady light keeps its intensity', () => expect(effectiveCd(wave([1000, 420]))).toBeCloseTo(420, 9));
+  test('steady light keeps its intensity', () => expect(effective(wave([1000, 420]))).toBeCloseTo(420, 9));
 
-  test('no light has none', () => expect(effectiveCd(wave([500, 0]))).toBe(0));
+  test('no light has none', () => expect(effective(wave([500, 0]))).toBe(0));
 
   const pieces = fc.array(fc.tuple(fc.integer({ min: 1, max: 25 }), fc.integer({ min: 0, max: 900 })), {
     minLength: 1,
     maxLength: 5,
   });
-  const sampled = (w: Waveform): number[] =>
-    w.durationsMs.flatMap((ms, i) => Array.from({ length: ms }, () => w.startCd[i] ?? 0));
+  const sampled = (w: Signal): number[] =>
+    w.durationsMs.flatMap((ms, i) => Array.from({ length: ms }, () => w.start[i] ?? 0));
 
   test('is what every window of whole milliseconds says, over several cycles too', () => {
     fc.assert(
@@ -72,9 +72,9 @@ describe('effective intensity (Blondel and Rey, a = 0.2 s)', () => {
             bestMany = Math.max(bestMany, value);
           }
         }
-        expect(flashEffectiveCd(w)).toBeCloseTo(best, 9);
-        expect(effectiveCd(w)).toBeGreaterThanOrEqual(bestMany - 1e-9);
-        expect(effectiveCd(w)).toBeCloseTo(Math.max(best, meanCd(w)), 9);
+        expect(flashEffective(w)).toBeCloseTo(best, 9);
+        expect(effective(w)).toBeGreaterThanOrEqual(bestMany - 1e-9);
+        expect(effective(w)).toBeCloseTo(Math.max(best, meanOf(w)), 9);
       }),
       { numRuns: 200, seed: 3 },
     );

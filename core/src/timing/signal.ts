@@ -1,12 +1,12 @@
-/** A repeating light: straight pieces, edges in whole milliseconds. */
-export interface Waveform {
+/** An amount over time, over and over, in straight pieces with edges in whole milliseconds: light in cd, current in A. */
+export interface Signal {
   readonly cycleMs: number;
   /** Lengths of the pieces, adding up to the cycle, ms. */
   readonly durationsMs: readonly number[];
-  /** Intensity just after each piece begins, cd. */
-  readonly startCd: ArrayLike<number>;
-  /** Intensity just before each piece ends, cd; the same as at its start where the light stays. */
-  readonly endCd: ArrayLike<number>;
+  /** The amount just after each piece begins. */
+  readonly start: ArrayLike<number>;
+  /** The amount just before each piece ends; the same as at its start where it stays. */
+  readonly end: ArrayLike<number>;
 }
 
 /** Blondel and Rey's visual time constant, s. */
@@ -14,28 +14,28 @@ export const VISUAL_TIME_S = 0.2;
 
 const at = (values: ArrayLike<number>, i: number): number => values[i] ?? 0;
 
-/** Mean intensity over the cycle, cd. */
-export function meanCd({ cycleMs, durationsMs, startCd, endCd }: Waveform): number {
-  return durationsMs.reduce((sum, ms, i) => sum + (ms * (at(startCd, i) + at(endCd, i))) / 2, 0) / cycleMs;
+/** The mean over the cycle. */
+export function meanOf({ cycleMs, durationsMs, start, end }: Signal): number {
+  return durationsMs.reduce((sum, ms, i) => sum + (ms * (at(start, i) + at(end, i))) / 2, 0) / cycleMs;
 }
 
 /**
  * Optical power: ∫ I dt over a minute.
  * @returns cd·s/min. 1000 cd for 100 ms, 75 times a minute, is 7500.
  */
-export const opticalPower = (w: Waveform): number => meanCd(w) * 60;
+export const opticalPower = (w: Signal): number => meanOf(w) * 60;
 
-/** The highest intensity, cd. */
-export function peakCdOf({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number {
+/** The highest amount. */
+export function highestOf({ start, end }: Pick<Signal, 'start' | 'end'>): number {
   let most = 0;
-  for (let i = 0; i < startCd.length; i++) most = Math.max(most, at(startCd, i), at(endCd, i));
+  for (let i = 0; i < start.length; i++) most = Math.max(most, at(start, i), at(end, i));
   return most;
 }
 
-/** The lowest intensity, cd. */
-export function leastCdOf({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'>): number {
+/** The lowest amount. */
+export function lowestOf({ start, end }: Pick<Signal, 'start' | 'end'>): number {
   let least = Infinity;
-  for (let i = 0; i < startCd.length; i++) least = Math.min(least, at(startCd, i), at(endCd, i));
+  for (let i = 0; i < start.length; i++) least = Math.min(least, at(start, i), at(end, i));
   return least;
 }
 
@@ -50,7 +50,7 @@ export function leastCdOf({ startCd, endCd }: Pick<Waveform, 'startCd' | 'endCd'
  * @param visualTimeS - a, s, > 0
  * @returns cd
  */
-export function flashEffectiveCd(w: Waveform, visualTimeS = VISUAL_TIME_S): number {
+export function flashEffective(w: Signal, visualTimeS = VISUAL_TIME_S): number {
   let best = 0;
   for (;;) {
     const { energy, seconds } = bestWindow(w, best);
@@ -61,7 +61,7 @@ export function flashEffectiveCd(w: Waveform, visualTimeS = VISUAL_TIME_S): numb
 }
 
 /** The window of at most a cycle with the most light above λ: its whole energy, cd·s, and its length, s. */
-function bestWindow(w: Waveform, lambda: number): { energy: number; seconds: number } {
+function bestWindow(w: Signal, lambda: number): { energy: number; seconds: number } {
   const excess: number[] = [];
   const seconds: number[] = [];
   const push = (ms: number, from: number, to: number): void => {
@@ -69,8 +69,8 @@ function bestWindow(w: Waveform, lambda: number): { energy: number; seconds: num
     excess.push((((from + to) / 2 - lambda) * ms) / 1000);
   };
   for (const [i, ms] of w.durationsMs.entries()) {
-    const from = at(w.startCd, i);
-    const to = at(w.endCd, i);
+    const from = at(w.start, i);
+    const to = at(w.end, i);
     if (from < lambda === to < lambda || from === to) push(ms, from, to);
     else {
       const part = (ms * (lambda - from)) / (to - from);
@@ -137,8 +137,8 @@ function greatestRun(values: readonly number[]): [begin: number, count: number] 
  *
  * @returns cd
  */
-export const effectiveCd = (w: Waveform, visualTimeS = VISUAL_TIME_S): number =>
-  Math.max(flashEffectiveCd(w, visualTimeS), meanCd(w));
+export const effective = (w: Signal, visualTimeS = VISUAL_TIME_S): number =>
+  Math.max(flashEffective(w, visualTimeS), meanOf(w));
 
 /** A time without light, ms; `fromMs` within the cycle. */
 export interface Gap {
@@ -150,17 +150,17 @@ export interface Gap {
 export interface Piece {
   readonly fromMs: number;
   readonly toMs: number;
-  readonly startCd: number;
-  readonly endCd: number;
+  readonly start: number;
+  readonly end: number;
 }
 
 /** The times in which pieces that follow each other lie below a threshold; a ramp is cut where it crosses it. */
-export function darkIn(pieces: Iterable<Piece>, thresholdCd: number): Gap[] {
+export function darkIn(pieces: Iterable<Piece>, threshold: number): Gap[] {
   const gaps: { fromMs: number; ms: number }[] = [];
-  for (const { fromMs, toMs, startCd, endCd } of pieces) {
-    const [dark, darkAfter] = [startCd < thresholdCd, endCd < thresholdCd];
+  for (const { fromMs, toMs, start, end } of pieces) {
+    const [dark, darkAfter] = [start < threshold, end < threshold];
     if (!dark && !darkAfter) continue;
-    const crossMs = fromMs + ((toMs - fromMs) * (thresholdCd - startCd)) / (endCd - startCd);
+    const crossMs = fromMs + ((toMs - fromMs) * (threshold - start)) / (end - start);
     const begin = dark ? fromMs : crossMs;
     const ms = (darkAfter ? toMs : crossMs) - begin;
     const last = gaps.at(-1);
@@ -171,10 +171,10 @@ export function darkIn(pieces: Iterable<Piece>, thresholdCd: number): Gap[] {
   return gaps;
 }
 
-function* piecesOf({ durationsMs, startCd, endCd }: Waveform): Generator<Piece> {
+function* piecesOf({ durationsMs, start, end }: Signal): Generator<Piece> {
   let fromMs = 0;
   for (const [i, ms] of durationsMs.entries()) {
-    yield { fromMs, toMs: fromMs + ms, startCd: at(startCd, i), endCd: at(endCd, i) };
+    yield { fromMs, toMs: fromMs + ms, start: at(start, i), end: at(end, i) };
     fromMs += ms;
   }
 }
@@ -183,8 +183,8 @@ function* piecesOf({ durationsMs, startCd, endCd }: Waveform): Generator<Piece> 
  * The times of a cycle in which the light stays below a threshold, in order, those over its end in one.
  * @returns none when it is never below; one of Infinity when always
  */
-export function darkGaps(w: Waveform, thresholdCd: number): Gap[] {
-  const gaps = darkIn(piecesOf(w), thresholdCd);
+export function darkGaps(w: Signal, threshold: number): Gap[] {
+  const gaps = darkIn(piecesOf(w), threshold);
   const [first] = gaps;
   const last = gaps.at(-1);
   if (first === undefined || last === undefined) return [];
@@ -198,18 +198,18 @@ export function darkGaps(w: Waveform, thresholdCd: number): Gap[] {
  * Longest time in which the light stays below a threshold, running on from the cycle's end into its beginning.
  * @returns ms; 0 when never below, Infinity when always below
  */
-export const longestDarkMs = (w: Waveform, thresholdCd: number): number =>
-  Math.max(0, ...darkGaps(w, thresholdCd).map((gap) => gap.ms));
+export const longestDarkMs = (w: Signal, threshold: number): number =>
+  Math.max(0, ...darkGaps(w, threshold).map((gap) => gap.ms));
 
-/** A light with so much steady light added. */
-export function raised(w: Waveform, cd: number): Waveform {
-  if (cd === 0) return w;
-  const up = (values: ArrayLike<number>): Float64Array => Float64Array.from(values, (v) => v + cd);
-  return { ...w, startCd: up(w.startCd), endCd: up(w.endCd) };
+/** A signal with so much added all the time. */
+export function raised(w: Signal, by: number): Signal {
+  if (by === 0) return w;
+  const up = (values: ArrayLike<number>): Float64Array => Float64Array.from(values, (v) => v + by);
+  return { ...w, start: up(w.start), end: up(w.end) };
 }
 
 /** Reads a light, begun later by so much, between two times that no edge of its own parts: its values at both. */
-export function readerOf(w: Waveform, shiftMs = 0): (fromMs: number, toMs: number) => [number, number] {
+export function readerOf(w: Signal, shiftMs = 0): (fromMs: number, toMs: number) => [number, number] {
   const starts: number[] = [];
   let t = 0;
   for (const ms of w.durationsMs) {
@@ -221,8 +221,8 @@ export function readerOf(w: Waveform, shiftMs = 0): (fromMs: number, toMs: numbe
     let i = starts.findLastIndex((s) => s <= from);
     if (i < 0) i = 0;
     const length = w.durationsMs[i] ?? 1;
-    const start = w.startCd[i] ?? 0;
-    const slope = ((w.endCd[i] ?? 0) - start) / length;
+    const start = w.start[i] ?? 0;
+    const slope = ((w.end[i] ?? 0) - start) / length;
     const into = from - (starts[i] ?? 0);
     return [start + slope * into, start + slope * (into + toMs - fromMs)];
   };

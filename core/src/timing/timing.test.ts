@@ -4,18 +4,18 @@ import { LIBRARY, PatternBook } from './book.ts';
 import { PATTERNS } from './library.ts';
 import { Pattern, pulsesThatFit, spansFor, type PatternOf } from './pattern.ts';
 import { waveformOfLine } from './patternFigures.ts';
-import { atSpeed } from './recipes/speed.ts';
+import { atSpeed, percentSpeed } from './recipes/speed.ts';
 import { endLevelOf, inOrder, levelAtTime, litMs, shifted, type Span } from './span.ts';
 import { commonCycleMs } from './timeline.ts';
 import {
   darkGaps,
-  effectiveCd,
-  flashEffectiveCd,
+  effective,
+  flashEffective,
   longestDarkMs,
-  meanCd,
-  type Waveform,
+  meanOf,
+  type Signal,
 } from './signal.ts';
-import { highestTogetherCd, leastEffectiveCd, together, worstDarkMs } from './worst.ts';
+import { highestTogether, leastEffective, together, worstDarkMs } from './worst.ts';
 import {
   alignments,
   bruteDarkMs,
@@ -34,17 +34,17 @@ const pieces = fc.array(
   ),
   { minLength: 1, maxLength: 6 },
 );
-const waveOf = (parts: readonly (readonly [number, number, number | null])[]): Waveform => ({
+const waveOf = (parts: readonly (readonly [number, number, number | null])[]): Signal => ({
   cycleMs: parts.reduce((sum, [ms]) => sum + ms, 0),
   durationsMs: parts.map(([ms]) => ms),
-  startCd: parts.map(([, cd]) => cd),
-  endCd: parts.map(([, cd, to]) => to ?? cd),
+  start: parts.map(([, cd]) => cd),
+  end: parts.map(([, cd, to]) => to ?? cd),
 });
 /** Intensity at any time, read off the pieces. */
-function cdAt(w: Waveform, timeMs: number): number {
+function cdAt(w: Signal, timeMs: number): number {
   let left = ((timeMs % w.cycleMs) + w.cycleMs) % w.cycleMs;
   for (const [i, ms] of w.durationsMs.entries()) {
-    const [from, to] = [w.startCd[i] ?? 0, w.endCd[i] ?? 0];
+    const [from, to] = [w.start[i] ?? 0, w.end[i] ?? 0];
     if (left < ms) return from + ((to - from) * left) / ms;
     left -= ms;
   }
@@ -65,7 +65,7 @@ describe('figures against counting milliseconds', () => {
       fc.property(pieces, (parts) => {
         const w = waveOf(parts);
         const sum = perMs(w).reduce((a, b) => a + b, 0);
-        expect(Math.abs(meanCd(w) * w.cycleMs - sum)).toBeLessThanOrEqual(1e-9 * (1 + sum));
+        expect(Math.abs(meanOf(w) * w.cycleMs - sum)).toBeLessThanOrEqual(1e-9 * (1 + sum));
       }),
       { numRuns: 300, seed: 11 },
     );
@@ -76,7 +76,7 @@ describe('figures against counting milliseconds', () => {
       fc.property(pieces, (parts) => {
         const w = waveOf(parts);
         const brute = bruteEffective(perMs(w));
-        const exact = flashEffectiveCd(w);
+        const exact = flashEffective(w);
         expect(exact).toBeGreaterThanOrEqual(brute * (1 - 1e-9));
         if (parts.every(([, cd, to]) => to === null || to === cd)) expect(exact).toBeCloseTo(brute, 8);
         // Ramps reach a little further between whole milliseconds: at most one at either end.
@@ -95,7 +95,7 @@ describe('figures against counting milliseconds', () => {
       [3000, 0, null],
     ]);
     const s = 0.2 - Math.sqrt(0.03);
-    expect(flashEffectiveCd(w)).toBeCloseTo(10_000 * s, 6);
+    expect(flashEffective(w)).toBeCloseTo(10_000 * s, 6);
   });
 
   test('dark gaps are exact: to the millisecond by steps, and on ramps dark within and light beside', () => {
@@ -133,7 +133,7 @@ describe('figures against counting milliseconds', () => {
         const sum = ms.reduce((a, b) => a + b, 0);
         expect(Math.abs(litMs(spans) - sum), id).toBeLessThanOrEqual(1e-9 * (1 + sum));
         const w = waveformOfLine(spans, cycle.cycleMs);
-        expect(effectiveCd(w), id).toBeGreaterThanOrEqual(bruteEffective(ms) * (1 - 1e-9));
+        expect(effective(w), id).toBeGreaterThanOrEqual(bruteEffective(ms) * (1 - 1e-9));
         const dark = longestDarkMs(w, 0.3);
         if (Number.isFinite(dark)) expect(Math.abs(dark - bruteDarkMs(ms, 0.3)), id).toBeLessThanOrEqual(1);
       }
@@ -177,15 +177,15 @@ describe('lines', () => {
 
   test('speed: half as fast is twice as long, and back again the same; too fast is refused', () => {
     const cycle = LIBRARY.cycle('triple');
-    const half = atSpeed(cycle, 0.5);
+    const half = atSpeed(cycle, percentSpeed(50));
     expect(half.cycleMs).toBe(1800);
     expect(half.slowestPerMinute).toBeCloseTo(cycle.slowestPerMinute / 2, 9);
     expect(spansFor(half, 'B', 1)).toEqual(
       spansFor(cycle, 'B', 1).map((s) => ({ ...s, fromMs: 2 * s.fromMs, toMs: 2 * s.toMs })),
     );
-    expect(atSpeed(half, 2)).toEqual(cycle);
-    expect(() => atSpeed(LIBRARY.cycle('triple-quick'), 8)).toThrow(/shorter than 10 ms/);
-    expect(() => atSpeed(LIBRARY.cycle('chance'), 0.1)).toThrow(/64000 ms/);
+    expect(atSpeed(half, percentSpeed(200))).toEqual(cycle);
+    expect(() => atSpeed(LIBRARY.cycle('triple-quick'), percentSpeed(800))).toThrow(/shorter than 10 ms/);
+    expect(() => atSpeed(LIBRARY.cycle('chance'), percentSpeed(10))).toThrow(/64000 ms/);
   });
 });
 
@@ -262,7 +262,7 @@ describe('patterns by recipe', () => {
             expect(gap.ms).toBeGreaterThanOrEqual(240);
             expect(gap.ms).toBeLessThanOrEqual(600);
           }
-          const lit = darkGaps({ ...w, startCd: w.startCd, endCd: w.endCd }, 0.5);
+          const lit = darkGaps({ ...w, start: w.start, end: w.end }, 0.5);
           const rate = (lit.length * 60_000) / cycle.cycleMs;
           expect(rate).toBeGreaterThanOrEqual(cycle.slowestPerMinute - 1e-9);
           expect(rate).toBeLessThanOrEqual(cycle.fastestPerMinute + 1e-9);
@@ -316,11 +316,11 @@ describe('the worst alignment of clocks that drift', () => {
         fc.array(clock, { minLength: 1, maxLength: 3 }),
         fc.integer({ min: 0, max: 2 }),
         fc.integer({ min: 3, max: 16 }),
-        (clocks, backgroundCd, threshold) => {
-          const found = worstDarkMs({ backgroundCd, clocks }, threshold);
+        (clocks, background, threshold) => {
+          const found = worstDarkMs({ background, clocks }, threshold);
           expect(found.exact).toBe(true);
           const reach = 10 * commonCycleMs(clocks.map((w) => w.cycleMs));
-          const brute = bruteWorstDarkMs(clocks.map(perMs), backgroundCd, threshold, Math.min(reach, 200));
+          const brute = bruteWorstDarkMs(clocks.map(perMs), background, threshold, Math.min(reach, 200));
           if (brute >= Math.min(reach, 200)) expect(found.value).toBeGreaterThanOrEqual(brute);
           else expect(found.value).toBe(brute);
         },
@@ -335,7 +335,7 @@ describe('the worst alignment of clocks that drift', () => {
       [100, 60, null],
       [700, 0, null],
     ]);
-    expect(worstDarkMs({ backgroundCd: 0, clocks: [weak, weak] }, 100)).toEqual({
+    expect(worstDarkMs({ background: 0, clocks: [weak, weak] }, 100)).toEqual({
       value: Infinity,
       exact: true,
     });
@@ -344,7 +344,7 @@ describe('the worst alignment of clocks that drift', () => {
       [150, 200, null],
       [650, 0, null],
     ]);
-    expect(worstDarkMs({ backgroundCd: 0, clocks: [weak, weak, strong] }, 100)).toEqual({
+    expect(worstDarkMs({ background: 0, clocks: [weak, weak, strong] }, 100)).toEqual({
       value: 650,
       exact: true,
     });
@@ -359,11 +359,11 @@ describe('the worst alignment of clocks that drift', () => {
         [250 + 20 * i, 0, null],
       ]),
     );
-    const light = { backgroundCd: 4, clocks };
+    const light = { background: 4, clocks };
     const dark = worstDarkMs(light, 45);
     expect(dark.exact).toBe(true);
     const samples = clocks.map(perMs);
-    const least = leastEffectiveCd(light);
+    const least = leastEffective(light);
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 799 }), { minLength: 8, maxLength: 8 }), (phases) => {
         const ms = Float64Array.from({ length: 4000 }, (_, t) =>
@@ -371,7 +371,7 @@ describe('the worst alignment of clocks that drift', () => {
         );
         const run = bruteDarkMs(ms, 45);
         if (Number.isFinite(run) && run < 1000) expect(run).toBeLessThanOrEqual(dark.value);
-        expect(Math.max(...ms)).toBeLessThanOrEqual(highestTogetherCd(light) + 1e-9);
+        expect(Math.max(...ms)).toBeLessThanOrEqual(highestTogether(light).value + 1e-9);
         expect(bruteEffective(ms.slice(0, 800))).toBeGreaterThanOrEqual(0);
       }),
       { numRuns: 20, seed: 37 },
@@ -386,7 +386,7 @@ describe('the worst alignment of clocks that drift', () => {
         fc.array(clock, { minLength: 2, maxLength: 3 }),
         fc.constantFrom<number[]>(0, 50),
         (clocks, steady) => {
-          const found = leastEffectiveCd({ backgroundCd: steady, clocks });
+          const found = leastEffective({ background: steady, clocks });
           const cycles = clocks.map((w) => w.cycleMs);
           const common = commonCycleMs(cycles);
           fc.pre(common < 400);

@@ -1,20 +1,22 @@
 import { commonCycleMs, commonDivisor } from './timeline.ts';
 import {
-  effectiveCd,
-  flashEffectiveCd,
-  leastCdOf,
+  effective,
+  flashEffective,
+  lowestOf,
   longestDarkMs,
-  meanCd,
-  peakCdOf,
+  meanOf,
+  highestOf,
   raised,
   readerOf,
-  type Waveform,
+  type Signal,
 } from './signal.ts';
 
 /** Light of several clocks that drift against each other, over a steady background. */
-export interface DriftingLight {
-  readonly backgroundCd: number;
-  readonly clocks: readonly Waveform[];
+export interface Drifting {
+  readonly background: number;
+  readonly clocks: readonly Signal[];
+  /** Some of these clocks are linked, and meet in some alignments only: what is worst over all is then a bound. */
+  readonly linked?: boolean;
 }
 
 /** A figure over every alignment of the clocks; not exact where the search was given up, then it is a safe bound. */
@@ -23,9 +25,11 @@ export interface OverAlignments {
   readonly exact: boolean;
 }
 
-/** The highest intensity of all alignments: every clock's own highest falls together with the others' some time, cd. */
-export const highestTogetherCd = ({ backgroundCd, clocks }: DriftingLight): number =>
-  clocks.reduce((sum, w) => sum + peakCdOf(w), backgroundCd);
+/** The highest of all alignments: every clock's own highest falls together with the others' some time. */
+export const highestTogether = ({ background, clocks, linked = false }: Drifting): OverAlignments => ({
+  value: clocks.reduce((sum, w) => sum + highestOf(w), background),
+  exact: !linked,
+});
 
 /** Placings a search may try before it gives up and answers with the bound. */
 const MOST_PLACINGS = 8_000;
@@ -50,11 +54,11 @@ interface Steps {
   readonly levels: Float64Array;
 }
 
-function stepsOf({ cycleMs, durationsMs, startCd }: Waveform): Steps {
+function stepsOf({ cycleMs, durationsMs, start }: Signal): Steps {
   const levels = new Float64Array(cycleMs);
   let t = 0;
   for (const [i, ms] of durationsMs.entries()) {
-    levels.fill(startCd[i] ?? 0, t, t + ms);
+    levels.fill(start[i] ?? 0, t, t + ms);
     t += ms;
   }
   const edges: { ms: number; up: boolean }[] = [];
@@ -66,13 +70,13 @@ function stepsOf({ cycleMs, durationsMs, startCd }: Waveform): Steps {
   return { cycleMs, edges, levels };
 }
 
-const hasRamp = ({ startCd, endCd }: Waveform): boolean =>
-  Array.from(startCd).some((cd, i) => cd !== endCd[i]);
+const hasRamp = ({ start, end }: Signal): boolean =>
+  Array.from(start).some((cd, i) => cd !== end[i]);
 
 /** Whether a light is somewhere lit without reaching what is needed. */
-function fallsShort({ startCd, endCd }: Waveform, need: number): boolean {
-  for (let i = 0; i < startCd.length; i++)
-    for (const cd of [startCd[i] ?? 0, endCd[i] ?? 0]) if (cd > 0 && cd < need) return true;
+function fallsShort({ start, end }: Signal, need: number): boolean {
+  for (let i = 0; i < start.length; i++)
+    for (const cd of [start[i] ?? 0, end[i] ?? 0]) if (cd > 0 && cd < need) return true;
   return false;
 }
 
@@ -88,19 +92,29 @@ function fallsShort({ startCd, endCd }: Waveform, need: number): boolean {
  * @returns ms; Infinity when some alignment never reaches the threshold
  */
 export function worstDarkMs(
-  { backgroundCd, clocks }: DriftingLight,
-  thresholdCd: number,
-  { enoughMs = 0, placings = MOST_PLACINGS }: DarkSearch = {},
+  light: Drifting,
+  threshold: number,
+  search: DarkSearch = {},
+): OverAlignments {
+  const { value, exact } = worstDriftingMs(light, threshold, search);
+  // Never dark is never dark in some alignments too.
+  return { value, exact: exact && (light.linked !== true || value === 0) };
+}
+
+function worstDriftingMs(
+  { background, clocks }: Drifting,
+  threshold: number,
+  { enoughMs = 0, placings = MOST_PLACINGS }: DarkSearch,
 ): OverAlignments {
   // What a clock never falls below is as good as steady.
-  const lows = clocks.map(leastCdOf);
-  const need = thresholdCd - lows.reduce((sum, cd) => sum + cd, backgroundCd);
+  const lows = clocks.map(lowestOf);
+  const need = threshold - lows.reduce((sum, cd) => sum + cd, background);
   if (need <= 0) return { value: 0, exact: true };
-  const raisedOnly = clocks.map((w, i) => raised(w, -(lows[i] ?? 0))).filter((w) => peakCdOf(w) > 0);
+  const raisedOnly = clocks.map((w, i) => raised(w, -(lows[i] ?? 0))).filter((w) => highestOf(w) > 0);
   const bound = Math.min(Infinity, ...raisedOnly.map((w) => longestDarkMs(w, need)));
   if (bound <= enoughMs) return { value: bound, exact: false };
   const weak = raisedOnly.filter((w) => fallsShort(w, need));
-  if (weak.length < 2 || weak.reduce((sum, w) => sum + peakCdOf(w), 0) < need)
+  if (weak.length < 2 || weak.reduce((sum, w) => sum + highestOf(w), 0) < need)
     return { value: bound, exact: true };
   if (weak.some(hasRamp)) return { value: bound, exact: false };
   const reach = Math.min(bound, LONGEST_GAP_MS);
@@ -288,21 +302,26 @@ function leastLight({ levels, cycleMs, edges }: Steps, reach: number): Float64Ar
  *
  * @returns cd
  */
-export function leastEffectiveCd({ backgroundCd, clocks }: DriftingLight): OverAlignments {
-  const over = clocks.map((w) => raised(w, backgroundCd));
-  const mean = clocks.reduce((sum, w) => sum + meanCd(w), backgroundCd);
-  const bound = Math.max(mean, ...over.map((w) => flashEffectiveCd(w)));
-  const order = over.toSorted((a, b) => flashEffectiveCd(b) - flashEffectiveCd(a));
+export function leastEffective(light: Drifting): OverAlignments {
+  const { value, exact } = leastDrifting(light);
+  return { value, exact: exact && light.linked !== true };
+}
+
+function leastDrifting({ background, clocks }: Drifting): OverAlignments {
+  const over = clocks.map((w) => raised(w, background));
+  const mean = clocks.reduce((sum, w) => sum + meanOf(w), background);
+  const bound = Math.max(mean, ...over.map((w) => flashEffective(w)));
+  const order = over.toSorted((a, b) => flashEffective(b) - flashEffective(a));
   const [first, ...others] = order;
   if (first === undefined || others.length === 0) return { value: bound, exact: true };
   if (commonCycleMs(order.map((w) => w.cycleMs)) > LONGEST_COMMON_MS) return { value: bound, exact: false };
   const enough = bound * (1 + 1e-9);
   let best = Infinity;
   let left = MOST_PIECES;
-  const place = (sum: Waveform, waiting: readonly Waveform[]): boolean => {
+  const place = (sum: Signal, waiting: readonly Signal[]): boolean => {
     const [next, ...rest] = waiting;
     if (next === undefined) {
-      best = Math.min(best, effectiveCd(sum));
+      best = Math.min(best, effective(sum));
       return true;
     }
     const shifts = commonDivisor(sum.cycleMs, next.cycleMs);
@@ -310,10 +329,10 @@ export function leastEffectiveCd({ backgroundCd, clocks }: DriftingLight): OverA
       // From the middle outward: what answers half a cycle later is often the least.
       const half = Math.floor(shifts / 2);
       const by = (half + (k % 2 === 0 ? k / 2 : shifts - (k + 1) / 2)) % shifts;
-      const both = together(sum, raised(next, -backgroundCd), by);
+      const both = together(sum, raised(next, -background), by);
       left -= both.durationsMs.length;
       if (left < 0) return false;
-      if (effectiveCd(both) < best && !place(both, rest)) return false;
+      if (effective(both) < best && !place(both, rest)) return false;
     }
     return true;
   };
@@ -323,7 +342,7 @@ export function leastEffectiveCd({ backgroundCd, clocks }: DriftingLight): OverA
 }
 
 /** Two lights over their common cycle, the second begun later by so much. */
-export function together(a: Waveform, b: Waveform, byMs: number): Waveform {
+export function together(a: Signal, b: Signal, byMs: number): Signal {
   const cycleMs = commonCycleMs([a.cycleMs, b.cycleMs]);
   const cuts = new Set<number>([0, cycleMs]);
   for (const [w, shift] of [
@@ -349,7 +368,7 @@ export function together(a: Waveform, b: Waveform, byMs: number): Waveform {
   return {
     cycleMs,
     durationsMs: pieces.map(({ from, to }) => to - from),
-    startCd: values.map(([start]) => start),
-    endCd: values.map(([, end]) => end),
+    start: values.map(([start]) => start),
+    end: values.map(([, end]) => end),
   };
 }

@@ -1,3 +1,4 @@
+import { aimFrame, turnFrame } from '../geometry/frame.ts';
 import { box, extrudeAcross, type Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { assemble } from './body/assembly.ts';
@@ -5,12 +6,13 @@ import { zone } from './body/zone.ts';
 import type { OwnSolid, OwnZone, VehicleSpec } from './spec.ts';
 import type { Assembly, MountZone } from './types.ts';
 
-const NORMAL: Readonly<Record<OwnZone['face'], Vec3>> = {
+const NORMAL: Readonly<Record<OwnZone['facing'], Vec3>> = {
   front: [1, 0, 0],
   rear: [-1, 0, 0],
   left: [0, 1, 0],
   right: [0, -1, 0],
   top: [0, 0, 1],
+  under: [0, 0, -1],
 };
 
 const solidOf = (s: OwnSolid): Solid => {
@@ -23,8 +25,11 @@ const solidOf = (s: OwnSolid): Solid => {
   }
 };
 
-const zoneOf = ({ fixing, singleWall, ...z }: OwnZone): MountZone =>
-  zone({ ...z, n: NORMAL[z.face], fixings: [fixing], singleWall });
+function zoneOf({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
+  const straight = zone({ ...z, n: NORMAL[facing] });
+  const turned = turnFrame(aimFrame(straight.n, straight.v), panDeg, tiltDeg, 0);
+  return zone({ ...z, n: turned.aim });
+}
 
 /** The user's own zones, solids and keep-outs. */
 export const ownParts = (spec: VehicleSpec): Assembly =>
@@ -50,6 +55,7 @@ function mirrorsOf(zones: readonly MountZone[]): MountZone[] {
         close(other.centre[2], z.centre[2]) &&
         close(other.n[0], z.n[0]) &&
         close(other.n[1], -z.n[1]) &&
+        close(other.n[2], z.n[2]) &&
         close(other.widthM, z.widthM) &&
         close(other.heightM, z.heightM),
     );

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { MountStyle } from '../fixture/types.ts';
 import { MAX_TRIANGLES } from '../geometry/mesh.ts';
+import { isConvex } from '../geometry/polygon.ts';
 import { Id, Name, Remark } from '../words/names.ts';
+import { within } from '../words/numbers.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
 import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
 import { FIXINGS, KEEP_OUT_KINDS } from './types.ts';
@@ -23,20 +25,60 @@ const hasRoom = ({ from, to }: { from: readonly number[]; to: readonly number[] 
 
 const share = z.number().min(0, 'must be at least 0').max(1, 'must be at most 1');
 
-/** A zone drawn by the user, facing straight out of one view. */
+const degrees = (most: number) =>
+  z
+    .number({ error: 'must be a number' })
+    .min(-most, `must be at least −${most}`)
+    .max(most, `must be at most ${most}`);
+
+/** Ways a zone of one's own can look. */
+export const FACINGS = ['front', 'right', 'rear', 'left', 'top', 'under'] as const;
+
+/** A zone drawn by the user, on the body or on a moving part. */
 export const OwnZone = z.strictObject({
   id: Id,
   name: Name,
-  face: z.enum(['front', 'right', 'rear', 'left', 'top']),
+  /** Where it belongs: a face, the top, underneath, or inside, where a shut part covers it. */
+  face: z.enum([...FACINGS, 'inside'], { error: `must be one of ${FACINGS.join(', ')}, inside` }),
+  /** The way it looks, before it is turned and tilted. */
+  facing: z.enum(FACINGS, { error: `must be one of ${FACINGS.join(', ')}` }),
+  /** Turned to the right as one looks out along it, and raised, degrees. */
+  panDeg: degrees(90),
+  tiltDeg: degrees(90),
+  /** The moving part that carries it; null on the body. */
+  partId: Id.nullable(),
   mount: MountStyle,
-  fixing: z.enum(FIXINGS),
+  /** What it bears, the usual way first. */
+  fixings: z
+    .array(z.enum(FIXINGS, { error: `must be one of ${FIXINGS.join(', ')}` }))
+    .min(1, 'must name at least one fixing')
+    .max(FIXINGS.length),
   centre: Point,
   widthM: size,
   heightM: size,
   singleWall: z.boolean(),
   behind: Name,
+  /** Free depth behind it, and how far a lamp may stand out of it, m; null when nobody measured. */
+  behindM: within(0, 3).nullable(),
+  outM: within(0, 3).nullable(),
 });
 export type OwnZone = z.infer<typeof OwnZone>;
+
+/** An area of retroreflective sheeting, as it is put down for the papers. */
+export const Reflector = z.strictObject({
+  id: Id,
+  name: Name,
+  face: z.enum(FACINGS, { error: `must be one of ${FACINGS.join(', ')}` }),
+  centre: Point,
+  widthM: size,
+  heightM: size,
+  colour: z.enum(['red', 'yellow', 'white', 'blue', 'green', 'orange'], {
+    error: 'must be red, yellow, white, blue, green or orange',
+  }),
+  /** Coefficient of retroreflection R_A, cd·lx⁻¹·m⁻². */
+  cdPerLxM2: within(0, 2000),
+});
+export type Reflector = z.infer<typeof Reflector>;
 
 /** Something of the vehicle that hides light: a box, or a convex side profile drawn out across. */
 export const OwnSolid = z.discriminatedUnion(
@@ -106,6 +148,8 @@ export type MeshSpec = z.infer<typeof MeshSpec>;
 export const Survey = z.strictObject({
   /** By factory lamp: whether a flasher may drive it. */
   mayTie: z.record(Id, z.boolean()),
+  /** Factory lamps taken out; each leaves its opening as a zone. */
+  removedLamps: z.array(Id).max(60),
   /** By pane: share of light it passes. */
   glass: z.record(Id, share),
   /** By zone: whether it is one skin that must not be drilled. */
@@ -114,7 +158,7 @@ export const Survey = z.strictObject({
 });
 export type Survey = z.infer<typeof Survey>;
 
-export const EMPTY_SURVEY: Survey = { mayTie: {}, glass: {}, singleWall: {}, notes: '' };
+export const EMPTY_SURVEY: Survey = { mayTie: {}, removedLamps: [], glass: {}, singleWall: {}, notes: '' };
 
 /** The vehicle as a build stores it: a body type, what the tape measure said, options, and the user's own parts. */
 export const VehicleSpec = z
@@ -133,6 +177,7 @@ export const VehicleSpec = z
     zones: z.array(OwnZone).max(60, 'must be at most 60 own zones'),
     solids: z.array(OwnSolid).max(60, 'must be at most 60 own solids'),
     keepOuts: z.array(OwnKeepOut).max(60, 'must be at most 60 own keep-outs'),
+    reflectors: z.array(Reflector).max(60, 'must be at most 60 reflective areas'),
     mesh: MeshSpec.nullable(),
     survey: Survey,
   })
@@ -179,16 +224,8 @@ export function usualSpec(bodyType: string): VehicleSpec {
     zones: [],
     solids: [],
     keepOuts: [],
+    reflectors: [],
     mesh: null,
     survey: EMPTY_SURVEY,
   };
-}
-
-function isConvex(points: readonly (readonly [number, number])[]): boolean {
-  const turns = points.map(([x, z], i) => {
-    const [x1, z1] = points[(i + 1) % points.length] ?? [x, z];
-    const [x2, z2] = points[(i + 2) % points.length] ?? [x, z];
-    return (x1 - x) * (z2 - z1) - (z1 - z) * (x2 - x1);
-  });
-  return turns.every((t) => t > 0) || turns.every((t) => t < 0);
 }

@@ -1,20 +1,23 @@
-import { cross, dot, scale, sub, add, unit, type Vec3 } from '../geometry/vec.ts';
+import { add, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { zone } from './body/zone.ts';
-import type { FactoryFunction, FactoryLamp, Face, MountZone } from './types.ts';
-
-/** Functions whose lamps a flasher can drive besides their own circuit; stop, turn and plate lamps never. */
-const FLASHED: readonly FactoryFunction[] = ['head', 'high beam', 'tail', 'reverse', 'fog'];
+import type { FactoryLamp, MountZone, ZoneFace } from './types.ts';
 
 export const tieZoneId = (lampId: string): string => `tie-${lampId}`;
 
 /**
  * A zone on each factory lamp that may be tied in: a "factory lamp" fixture goes there and brings the lamp into sync
- * groups, stages and sums like any other.
+ * groups, stages and sums like any other; an insert finds room in its housing.
  */
 export function tieZones(lamps: readonly FactoryLamp[], solids: readonly Solid[]): MountZone[] {
-  const tied = lamps.filter((lamp) => lamp.mayTie && FLASHED.includes(lamp.does));
-  const zones = tied.map((lamp) => zoneOn(lamp, solids));
+  return mirrorsOf(lamps.filter((lamp) => lamp.mayTie).map((lamp) => tieZone(lamp, solids)));
+}
+
+/** The openings that factory lamps leave when they are taken out, for a lamp that takes their place. */
+export const openingZones = (lamps: readonly FactoryLamp[], solids: readonly Solid[]): MountZone[] =>
+  mirrorsOf(lamps.map((lamp) => openingZone(lamp, solids)));
+
+function mirrorsOf(zones: readonly MountZone[]): MountZone[] {
   return zones.map((z) => {
     const twin = zones.find(
       (other) =>
@@ -47,38 +50,61 @@ function onSkin(at: Vec3, n: Vec3, solids: readonly Solid[]): Vec3 {
   return onSkin(add(at, scale(n, Math.min(...ways) + OFF_M)), n, rest);
 }
 
-function zoneOn(lamp: FactoryLamp, solids: readonly Solid[]): MountZone {
-  const { outline } = lamp;
+/** Where a lamp's light begins: the middle of its lens, moved out along its aim until no panel covers it. */
+function seatOf({ outline, aim }: FactoryLamp, solids: readonly Solid[]): Vec3 {
   const middle = scale(
     outline.reduce<Vec3>((sum, p) => add(sum, p), [0, 0, 0]),
     1 / Math.max(1, outline.length),
   );
-  // Newell's normal, turned away from the vehicle's middle.
-  const raw = outline.reduce<Vec3>(
-    (sum, p, i) => add(sum, cross(sub(p, middle), sub(outline[(i + 1) % outline.length] ?? p, middle))),
-    [0, 0, 0],
-  );
-  const n = unit(dot(raw, [middle[0], middle[1], 0]) < 0 ? scale(raw, -1) : raw);
+  return onSkin(add(middle, scale(aim, OFF_M)), aim, solids);
+}
+
+/** A zone over a lens, looking where the lamp shines; as large as the lens seen from there. */
+function lensZone(lamp: FactoryLamp, solids: readonly Solid[], spec: LensZoneSpec): MountZone {
   const flat = zone({
-    id: tieZoneId(lamp.id),
-    name: lamp.name,
-    face: faceOf(n),
-    mount: 'factory',
+    ...spec,
+    face: faceOf(lamp.aim),
     partId: lamp.partId,
-    centre: onSkin(add(middle, scale(n, OFF_M)), n, solids),
-    n,
+    centre: seatOf(lamp, solids),
+    n: lamp.aim,
     widthM: 0,
     heightM: 0,
-    behind: 'The lamp’s own wiring: stop and turn signals come first, and the maker’s word counts',
   });
   const extent = (axis: Vec3): number => {
-    const along = outline.map((p) => dot(sub(p, middle), axis));
+    const along = lamp.outline.map((p) => dot(p, axis));
     return Math.max(...along) - Math.min(...along);
   };
   return { ...flat, widthM: extent(flat.u), heightM: extent(flat.v) };
 }
 
-function faceOf([x, y]: Vec3): Face {
+type LensZoneSpec = Pick<MountZone, 'id' | 'name' | 'mount' | 'behind'> &
+  Partial<Pick<MountZone, 'tiesIn' | 'behindM' | 'fixings'>>;
+
+const tieZone = (lamp: FactoryLamp, solids: readonly Solid[]): MountZone =>
+  lensZone(lamp, solids, {
+    id: tieZoneId(lamp.id),
+    name: lamp.name,
+    mount: 'factory',
+    tiesIn: lamp.does,
+    behindM: HOUSING_M,
+    behind: 'The lamp’s own wiring: stop and turn signals come first, and the maker’s word counts',
+  });
+
+/** Usual depth of a lamp's housing behind its lens, m. */
+const HOUSING_M = 0.12;
+
+const openingZone = (lamp: FactoryLamp, solids: readonly Solid[]): MountZone =>
+  lensZone(lamp, solids, {
+    id: `opening-${lamp.id}`,
+    name: `Opening of the ${lamp.name.charAt(0).toLowerCase()}${lamp.name.slice(1)}`,
+    mount: 'panel',
+    fixings: ['bracket', 'as fitted'],
+    behindM: HOUSING_M,
+    behind: 'Where the lamp was: its connector, and an edge to seal',
+  });
+
+function faceOf([x, y, z]: Vec3): ZoneFace {
+  if (z < -0.7) return 'inside';
   if (Math.abs(x) >= Math.abs(y)) return x > 0 ? 'front' : 'rear';
   return y > 0 ? 'left' : 'right';
 }

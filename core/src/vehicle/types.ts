@@ -3,8 +3,9 @@ import type { Motion } from '../geometry/frame.ts';
 import type { Mesh } from '../geometry/mesh.ts';
 import type { Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import type { FactoryFunction } from '../words/factoryFunction.ts';
 
-export type Face = 'front' | 'right' | 'rear' | 'left' | 'corner' | 'top' | 'inside';
+export type ZoneFace = 'front' | 'right' | 'rear' | 'left' | 'corner' | 'top' | 'under' | 'inside';
 
 /** How a fixture is held on its zone. Only "drill" makes holes. */
 export const FIXINGS = ['drill', 'bracket', 'adhesive', 'magnet', 'as fitted'] as const;
@@ -34,7 +35,7 @@ export interface MovingPart {
 export interface MountZone {
   readonly id: string;
   readonly name: string;
-  readonly face: Face;
+  readonly face: ZoneFace;
   readonly mount: MountStyle;
   readonly partId: string | null;
   /** The zone that mirrors this one across the centre plane; itself when it lies across the centreline. */
@@ -47,28 +48,18 @@ export interface MountZone {
   readonly heightM: number;
   /** What the installer meets behind it. */
   readonly behind: string;
+  /** Free depth behind it, and how far a lamp may stand out of it, m; null when not known. */
+  readonly behindM: number | null;
+  readonly outM: number | null;
   /** What it bears, the usual way first. */
   readonly fixings: readonly Fixing[];
   /** A panel of one skin: it must not be drilled. */
   readonly singleWall: boolean;
+  /** What the factory lamp is for that a fixture here ties in; null on every other zone. */
+  readonly tiesIn: FactoryFunction | null;
   /** Whether a lamp here can be serviced without taking the vehicle apart. */
   readonly reach: 'free' | 'behind trim' | 'none';
 }
-
-export const FACTORY_FUNCTIONS = [
-  'head',
-  'low beam',
-  'high beam',
-  'day',
-  'turn',
-  'tail',
-  'stop',
-  'reverse',
-  'fog',
-  'plate',
-  'cargo',
-] as const;
-export type FactoryFunction = (typeof FACTORY_FUNCTIONS)[number];
 
 /** A lamp the maker fitted: drawn, named, left alone unless it may be tied in. */
 export interface FactoryLamp {
@@ -78,6 +69,8 @@ export interface FactoryLamp {
   /** Whether a flasher may drive it besides its own circuit. */
   readonly mayTie: boolean;
   readonly partId: string | null;
+  /** Where its light goes, whatever way its lens slopes; a unit vector. */
+  readonly aim: Vec3;
   /** Corners of its lens, in order. */
   readonly outline: readonly Vec3[];
 }

@@ -1,9 +1,13 @@
+import { addGroup, setCue } from '../design/timingEdits.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { addGroup, addPlacement, changeModules, setCue } from '../arrange/lamps.ts';
+import { changeStage } from '../design/timingEdits.ts';
+import { addPlacement } from '../arrange/lamps.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { migrate } from '../design/migrate.ts';
-import { readBuild, SCHEMA_VERSION, type Build } from '../design/schema.ts';
+import { SCHEMA_VERSION, type Build } from '../design/schema.ts';
 import { openText } from '../state/state.ts';
 import {
   addOwn,
@@ -146,21 +150,9 @@ describe('the survey', () => {
   });
   test('darker glass lets less through: in proportion', () => {
     const inside = put(emptyBuild(), 'a', { zone: 'windscreen', fixture: 'perimeter-head-2' });
-    const lit: typeof inside = {
-      ...inside,
-      timing: {
-        ...inside.timing,
-        stages: [
-          inside.timing.stages[0],
-          inside.timing.stages[1],
-          {
-            ...inside.timing.stages[2],
-            cues: [{ groupId: null, patternId: 'steady', nightPatternId: null, slot: 1, level: 1 }],
-          },
-          inside.timing.stages[3],
-        ],
-      },
-    };
+    const lit = changeStage(inside, 2, {
+      cues: [{ groupId: null, patternId: 'steady', nightPatternId: null, slot: 1, level: 1 }],
+    });
     const ahead = (glass: number) =>
       powerRing(
         litChannels(
@@ -197,7 +189,7 @@ describe('parts of one’s own', () => {
     expect(keepOut.to[1] - keepOut.from[1]).toBeCloseTo(0.3, 2);
     expect(mirroredBox(keepOut, 'own-3', 'Twin').from[1]).toBeCloseTo(-keepOut.to[1], 9);
     const zone = drawnZone(vehicle, rect, 'own-4', 'Own left');
-    const both = addOwn(emptyBuild(), 'zones', [zone, mirroredZone(zone, 'own-5', 'Own right')]);
+    const both = addOwn(emptyBuild(), 'zones', [zone, mirroredZone(vehicle, zone, 'own-5', 'Own right')]);
     expect(zoneOf(lookupOf(both).vehicle, 'own-4').mirrorId).toBe('own-5');
     expect(readBuild(both)).toEqual(both);
   });

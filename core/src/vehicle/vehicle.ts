@@ -3,29 +3,22 @@ import { Mesh } from '../geometry/mesh.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
 import { findBodyType } from './bodies/bodyTypes.ts';
 import { assemble } from './body/assembly.ts';
+import { fittedLamps } from './body/lamps.ts';
 import { findOption } from './options/options.ts';
 import { ownParts } from './own.ts';
 import type { VehicleSpec } from './spec.ts';
-import { tieZones } from './tieIn.ts';
+import { openingZones, tieZones } from './tieIn.ts';
 import type { Assembly, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
 
-/** Vehicles already worked out: by their spec, and by its text, since a spec that crossed into a worker is new. */
-const bySpec = new WeakMap<VehicleSpec, Vehicle>();
-const byText = new Map<string, Vehicle>();
-const MOST_KEPT = 16;
+const known = new WeakMap<VehicleSpec, Vehicle>();
 
 /**
- * Works the vehicle out from its spec. Equal specs give the same vehicle object.
+ * Works the vehicle out from its spec, once for each.
  * @throws {RangeError} the body type is not known
  */
 export function vehicleOf(spec: VehicleSpec): Vehicle {
-  const known = bySpec.get(spec);
-  if (known !== undefined) return known;
-  const text = JSON.stringify(spec);
-  const vehicle = byText.get(text) ?? workOut(spec);
-  if (byText.size >= MOST_KEPT) byText.clear();
-  byText.set(text, vehicle);
-  bySpec.set(spec, vehicle);
+  const vehicle = known.get(spec) ?? workOut(spec);
+  known.set(spec, vehicle);
   return vehicle;
 }
 
@@ -35,7 +28,8 @@ function workOut(spec: VehicleSpec): Vehicle {
   const worked = body.workOut(spec.dimensions);
   const { stations, marks } = worked;
   const options = spec.options.flatMap((id) => findOption(id)?.workOut(stations) ?? []);
-  const whole = surveyed(assemble(worked, ...options, ownParts(spec)), spec);
+  const lit = { ...worked, factoryLamps: fittedLamps(stations, worked.factoryLamps) };
+  const whole = surveyed(assemble(lit, ...options, ownParts(spec)), spec);
   return {
     ...whole,
     name: spec.name === '' ? body.name : spec.name,
@@ -50,8 +44,16 @@ function workOut(spec: VehicleSpec): Vehicle {
 
 /** What the survey found, laid over what the body type says. */
 function surveyed(whole: Assembly, { survey }: VehicleSpec): Assembly {
-  const factoryLamps = whole.factoryLamps.map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie }));
-  const zones = [...whole.zones, ...tieZones(factoryLamps, whole.solids)];
+  const gone = new Set(survey.removedLamps);
+  const factoryLamps = whole.factoryLamps
+    .filter((l) => !gone.has(l.id))
+    .map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie }));
+  const openings = whole.factoryLamps.filter((l) => gone.has(l.id));
+  const zones = [
+    ...whole.zones,
+    ...tieZones(factoryLamps, whole.solids),
+    ...openingZones(openings, whole.solids),
+  ];
   return {
     ...whole,
     solids: whole.solids.map((s) => ({ ...s, transmission: survey.glass[s.id] ?? s.transmission })),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { parseInput } from '../words/errors.ts';
+import { vehicleFromVersion1 } from './migrate.ts';
 import { VehicleSpec } from './spec.ts';
 
 const VEHICLE_FORMAT = 'flarik-vehicle';
@@ -8,14 +9,14 @@ const VehicleFile = z.strictObject({
   format: z.literal(VEHICLE_FORMAT, {
     error: `this is not a Flarik vehicle: 'format' must be '${VEHICLE_FORMAT}'`,
   }),
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(2, { error: 'must be 1 or 2' }),
   vehicle: VehicleSpec,
 });
 
 /** A vehicle by itself as data for a file, to be used in other builds. */
 export const writeVehicle = (vehicle: VehicleSpec): z.infer<typeof VehicleFile> => ({
   format: VEHICLE_FORMAT,
-  schemaVersion: 1,
+  schemaVersion: 2,
   vehicle,
 });
 
@@ -23,4 +24,12 @@ export const writeVehicle = (vehicle: VehicleSpec): z.infer<typeof VehicleFile> 
  * Reads a vehicle file's data.
  * @throws {InputError} what is wrong and where
  */
-export const readVehicle = (data: unknown): VehicleSpec => parseInput(VehicleFile, data).vehicle;
+export function readVehicle(data: unknown): VehicleSpec {
+  const first = FirstVersion.safeParse(data);
+  const now = first.success
+    ? { ...first.data, schemaVersion: 2, vehicle: vehicleFromVersion1(first.data.vehicle) }
+    : data;
+  return parseInput(VehicleFile, now).vehicle;
+}
+
+const FirstVersion = z.looseObject({ format: z.literal(VEHICLE_FORMAT), schemaVersion: z.literal(1) });

@@ -7,7 +7,7 @@ import { relativeIntensity } from '../../src/fixture/distribution.ts';
 import { directionOf } from '../../src/geometry/direction.ts';
 import { anglesInFrame } from '../../src/geometry/frame.ts';
 import { transmissionAlong } from '../../src/geometry/ray.ts';
-import { drivesOf } from '../../src/resolve/channels.ts';
+import { drivenIn } from '../../src/state/driven.ts';
 import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
 import { VISUAL_TIME_S } from '../../src/timing/signal.ts';
 import { posedSolids } from '../../src/vehicle/vehicle.ts';
@@ -20,7 +20,7 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
   const lookup = lookupOf(build);
   const open = new Set(state.open);
   const solids = posedSolids(lookup.vehicle, open);
-  const channels = drivesOf(build, state.stage, state.ambient).flatMap((drive) => {
+  const channels = drivenIn(build, state).flatMap((drive) => {
     const p = build.placements.find((candidate) => candidate.id === drive.placementId);
     if (p === undefined) return [];
     const placed = placeModules(lookup, p, open).find((m) => m.module.id === drive.moduleId);

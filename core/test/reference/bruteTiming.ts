@@ -1,12 +1,12 @@
 import { levelAtTime, type Span } from '../../src/timing/span.ts';
-import type { Waveform } from '../../src/timing/signal.ts';
+import type { Signal } from '../../src/timing/signal.ts';
 
 /** A light millisecond by millisecond, each as its middle has it: slow, and simple enough to be believed. */
-export function perMs({ cycleMs, durationsMs, startCd, endCd }: Waveform): Float64Array {
+export function perMs({ cycleMs, durationsMs, start, end }: Signal): Float64Array {
   const out = new Float64Array(cycleMs);
   let t = 0;
   for (const [i, ms] of durationsMs.entries()) {
-    const [from, to] = [startCd[i] ?? 0, endCd[i] ?? 0];
+    const [from, to] = [start[i] ?? 0, end[i] ?? 0];
     for (let k = 0; k < ms; k++) out[t + k] = from + ((to - from) * (k + 0.5)) / ms;
     t += ms;
   }
@@ -61,7 +61,7 @@ export function* alignments(cycles: readonly number[]): Generator<number[]> {
 /** The longest dark run over every alignment, looked for up to `reach`. */
 export function bruteWorstDarkMs(
   lights: readonly Float64Array[],
-  backgroundCd: number,
+  background: number,
   threshold: number,
   reach: number,
 ): number {
@@ -72,7 +72,7 @@ export function bruteWorstDarkMs(
     for (; run < reach; run++) {
       const sum = lights.reduce(
         (cd, light, k) => cd + (light[(run + (phases[k + 1] ?? 0)) % light.length] ?? 0),
-        backgroundCd,
+        background,
       );
       if (sum >= threshold) break;
     }

@@ -1,6 +1,7 @@
+import { readBuildText, readRulePack } from '../../src/rules/document.ts';
+import type { RulePack } from '../../src/design/rulePack.ts';
 import { readFileSync } from 'node:fs';
-import { readBuildText, type Build } from '../../src/design/schema.ts';
-import { readRulePack, type RulePack } from '../../src/rules/pack.ts';
+import { type Build } from '../../src/design/schema.ts';
 
 const demoFile = (path: string): string =>
   readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8');

@@ -2,7 +2,8 @@ import { newBuild } from '../../src/design/create.ts';
 import { addPlacement, changePlacement, type PlacementPatch } from '../../src/arrange/lamps.ts';
 import type { Build } from '../../src/design/schema.ts';
 import { checkBuild } from '../../src/rules/check.ts';
-import type { Finding, FindingKind } from '../../src/rules/finding.ts';
+import type { OwnZone } from '../../src/vehicle/spec.ts';
+import type { Finding } from '../../src/rules/finding.ts';
 
 /** An empty build on a body type. */
 export const emptyBuild = (bodyType = 'mid-suv'): Build =>
@@ -23,5 +24,25 @@ export function put(
 }
 
 /** The findings of one kind. */
-export const ofKind = (build: Build, kind: FindingKind): Finding[] =>
+export const ofKind = (build: Build, kind: string): Finding[] =>
   checkBuild(build).findings.filter((f) => f.kind === kind);
+
+/** A flat zone of one's own on the body, 200 × 100 mm, held by adhesive. */
+export const ownZone = (patch: Partial<OwnZone> & Pick<OwnZone, 'id'>): OwnZone => ({
+  name: 'Own zone',
+  face: 'left',
+  facing: patch.face === undefined || patch.face === 'inside' ? 'left' : patch.face,
+  panDeg: 0,
+  tiltDeg: 0,
+  partId: null,
+  mount: 'panel',
+  fixings: ['adhesive'],
+  centre: [0, 1, 0.7],
+  widthM: 0.2,
+  heightM: 0.1,
+  singleWall: false,
+  behind: 'Test',
+  behindM: null,
+  outM: null,
+  ...patch,
+});

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/design/schema';
+  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { goto, invalidateAll } from '$app/navigation';
   import { Button, InlineNotification, Modal } from 'carbon-components-svelte';

@@ -1,63 +1,60 @@
+import { z } from 'zod';
 import { darkGapRing } from '../../coverage/ring.ts';
-import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
-import type { State } from '../../state/state.ts';
-import type { Fault } from '../finding.ts';
-import type { RuleFace, RuleOf } from '../pack.ts';
-import {
-  AMBIENTS,
-  faceSectorsWhere,
-  faceText,
-  roundUp,
-  stateOf,
-  type KindResult,
-  type Subject,
-} from '../subject.ts';
+import { bearingsIn, FACE_BEARINGS, faceSectorsWhere, sectorText } from '../../coverage/sectors.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { faceText } from '../../words/face.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule, SHUT } from '../define.ts';
+import { faces, Lamps, lampsText, textOf } from '../fields.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 
-/**
- * The longest time any bearing of a face sees less than the threshold, everything shut, whatever the drift, by day
- * and dimmed by night. A night that only repeats the day's gaps says nothing new.
- */
-export function checkDarkGap(subject: Subject, rule: RuleOf<'dark-gap'>): KindResult {
-  const poses = subject.posesAmong([[]]);
-  const ambients = subject.ambientsAmong(AMBIENTS);
-  const stages = poses.length === 0 ? [] : subject.stages(rule);
-  const faults = stages.flatMap((stage) =>
-    rule.faces.flatMap((face) => {
-      const known = new Set<number>();
-      return ambients.flatMap((ambient) =>
-        gapFaults(subject, rule, stateOf(stage, [], ambient), face, known),
-      );
-    }),
-  );
-  return { faults, statesChecked: stages.length * ambients.length };
-}
-
-function gapFaults(
-  subject: Subject,
-  rule: RuleOf<'dark-gap'>,
-  state: State,
-  face: RuleFace,
-  known: Set<number>,
-): Fault[] {
-  const lit = subject.lit(state);
-  const gaps = darkGapRing(lit, rule.thresholdCd, FACE_BEARINGS[face], rule.maxMs);
-  const sectors = faceSectorsWhere(face, (b) => (gaps[b] ?? 0) > rule.maxMs);
-  const fresh = sectors.flatMap(bearingsIn).filter((b) => !known.has(b));
-  for (const b of fresh) known.add(b);
-  if (fresh.length === 0) return [];
-  const worst = FACE_BEARINGS[face].reduce((a, b) => ((gaps[b] ?? 0) > (gaps[a] ?? 0) ? b : a));
-  const longest = gaps[worst] ?? 0;
-  const never = !Number.isFinite(longest);
-  const what = never
-    ? `the light may never reach ${rule.thresholdCd} cd`
-    : `dark for up to ${roundUp(longest)} ms at ${worst}°`;
-  const toward = lit.filter(({ drive, share }) => fresh.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
-  return [
-    {
-      sentence: `${what} ${faceText[face]} in ${subject.stateText(state)}; at most ${rule.maxMs} ms below ${rule.thresholdCd} cd are allowed; at ${sectors.map(sectorText).join(', ')}.`,
-      figure: never ? null : { value: longest, unit: 'ms' },
-      limits: [{ value: rule.maxMs, unit: 'ms', sense: 'at most' }],
-      evidence: { state, channelIds: toward.map(({ drive }) => drive.channelId), sectors },
-    },
-  ];
-}
+/** The longest time any bearing of a face sees less than the threshold, everything shut, whatever the drift. */
+export const darkGap = defineRule({
+  kind: 'dark-gap',
+  home: 'timing',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('dark-gap'),
+    ...RULE_HEAD,
+    faces,
+    thresholdCd: positive,
+    maxMs: positive,
+    lamps: Lamps.default('warning'),
+  }),
+  sentence: (rule) =>
+    `Never below ${rule.thresholdCd} cd from ${lampsText(rule.lamps)} for longer than ${rule.maxMs} ms to the ${textOf(rule.faces)}, everything shut`,
+  poses: () => SHUT,
+  check: (at, rule) => {
+    const lit = at.lit(rule.lamps);
+    return rule.faces.map((face) => {
+      const bearings = FACE_BEARINGS[face];
+      const gaps = darkGapRing(lit, rule.thresholdCd, bearings, rule.maxMs);
+      const ms = (b: number): number => gaps.ms[b] ?? 0;
+      const worst = bearings.reduce((a, b) => (ms(b) > ms(a) ? b : a));
+      const longest = ms(worst);
+      const margin = Number.isFinite(longest) ? roomBelow(longest, rule.maxMs) : null;
+      const long = bearings.filter((b) => ms(b) > rule.maxMs);
+      if (long.length === 0) return holds(margin);
+      const certain = long.some((b) => gaps.exact[b] === true);
+      const sectors = faceSectorsWhere(face, (b) => ms(b) > rule.maxMs);
+      const never = !Number.isFinite(longest);
+      const what = never
+        ? `the light ${certain ? 'may never reach' : 'cannot be shown to reach'} ${rule.thresholdCd} cd`
+        : `dark for ${certain ? 'up to' : 'perhaps as long as'} ${roundUp(longest)} ms at ${worst}°`;
+      const toward = lit.filter(({ drive, share }) => long.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
+      return fails({
+        outcome: certain ? 'fails' : 'cannot tell',
+        about: face,
+        margin,
+        sentence: `${what} ${faceText[face]} in ${at.text}; at most ${rule.maxMs} ms below ${rule.thresholdCd} cd are allowed; at ${sectors.map(sectorText).join(', ')}.`,
+        figure: never ? null : { value: longest, unit: 'ms' },
+        limits: [atMost(rule.maxMs, 'ms')],
+        channels: toward.map(({ drive }) => channelOf(drive)),
+        sectors,
+        news: sectors.flatMap(bearingsIn),
+      });
+    });
+  },
+});

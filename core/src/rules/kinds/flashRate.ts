@@ -1,33 +1,40 @@
-import { drivesOf, rhythmOf } from '../../resolve/channels.ts';
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
 import { bookOf } from '../../timing/book.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { atLeast, atMost } from '../finding.ts';
+import { fails, holds, roomAbove, roomBelow } from '../judgement.ts';
+import { rhythmsOf } from '../rhythmsOf.ts';
 
-/** Flash cycles a minute between two limits; steady light is not a flash. */
-export function checkFlashRate(subject: Subject, rule: RuleOf<'flash-rate'>): KindResult {
-  const faults = subject.stages(rule).flatMap((stage) => {
-    const flashing = drivesOf(subject.build, stage, 'day').filter((d) => !d.steady && d.spans.length > 0);
-    return [...new Set(flashing.map(rhythmOf))].flatMap((rhythm) => {
-      const drives = flashing.filter((d) => rhythmOf(d) === rhythm);
-      const [first] = drives;
-      if (first === undefined) return [];
-      const { slowestPerMinute, fastestPerMinute } = first;
-      if (slowestPerMinute >= rule.minPerMinute && fastestPerMinute <= rule.maxPerMinute) return [];
-      const rate = slowestPerMinute < rule.minPerMinute ? slowestPerMinute : fastestPerMinute;
-      const state = stateOf(stage);
-      const shown = Math.round(rate * 10) / 10;
-      return [
-        {
-          sentence: `${bookOf(subject.build).pattern(first.patternId).name} on ${subject.lampsText(drives)} flashes ${shown} times a minute in ${subject.stageName(stage)}; ${rule.minPerMinute} to ${rule.maxPerMinute} are allowed.`,
-          figure: { value: rate, unit: '/min' as const },
-          limits: [
-            { value: rule.minPerMinute, unit: '/min' as const, sense: 'at least' as const },
-            { value: rule.maxPerMinute, unit: '/min' as const, sense: 'at most' as const },
-          ],
-          evidence: { state, channelIds: drives.map((d) => d.channelId), sectors: [] },
-        },
-      ];
-    });
-  });
-  return { faults, statesChecked: subject.stages(rule).length };
-}
+/** Flashes a minute between two limits; steady light is not a flash. */
+export const flashRate = defineRule({
+  kind: 'flash-rate',
+  home: 'timing',
+  sees: 'driven',
+  schema: z
+    .strictObject({
+      kind: z.literal('flash-rate'),
+      ...RULE_HEAD,
+      minPerMinute: positive,
+      maxPerMinute: positive,
+    })
+    .refine((r) => r.minPerMinute <= r.maxPerMinute, 'minPerMinute must not exceed maxPerMinute'),
+  sentence: (rule) => `Between ${rule.minPerMinute} and ${rule.maxPerMinute} flashes a minute`,
+  check: (at, rule) =>
+    rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
+      const { slowestPerMinute: slowest, fastestPerMinute: fastest } = first;
+      const room = Math.min(roomAbove(slowest, rule.minPerMinute), roomBelow(fastest, rule.maxPerMinute));
+      if (room >= 0) return holds(room);
+      const rate = slowest < rule.minPerMinute ? slowest : fastest;
+      return fails({
+        about,
+        margin: room,
+        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} flashes ${Math.round(rate * 10) / 10} times a minute in ${at.text}; ${rule.minPerMinute} to ${rule.maxPerMinute} are allowed.`,
+        figure: { value: rate, unit: '/min' },
+        limits: [atLeast(rule.minPerMinute, '/min'), atMost(rule.maxPerMinute, '/min')],
+        channels: drives.map(channelOf),
+      });
+    }),
+});

@@ -1,61 +1,91 @@
+import { z } from 'zod';
 import type { LitChannel } from '../../coverage/ring.ts';
-import { FACE_BEARINGS, sectorsWhere, sectorText } from '../../coverage/sectors.ts';
-import { highestCd } from '../../resolve/channels.ts';
+import { bearingsIn, FACE_BEARINGS, sectorsWhere, sectorText } from '../../coverage/sectors.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, highestCd } from '../../resolve/channels.ts';
 import { MOST_FLASHES_A_SECOND, mostInASecond, risesOf } from '../../timing/patternFigures.ts';
-import { commonCycleMs } from '../../timing/timeline.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { clockParts } from '../../timing/timeline.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule, SHUT } from '../define.ts';
+import { faces, Lamps, lampsText, textOf } from '../fields.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
+import { flashes } from '../rhythmsOf.ts';
 
 /**
  * How many flashes begin in any second as seen from one direction, in the worst alignment of what drifts: too urgent
  * for a parked stage, or too many for those whom flashing can harm.
  */
-export function checkFlashesASecond(subject: Subject, rule: RuleOf<'flashes-a-second'>): KindResult {
-  const poses = subject.posesAmong([[]]);
-  const stages = poses.length === 0 ? [] : subject.stages(rule);
-  const looked = new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]));
-  const faults = stages.flatMap((stage) => {
-    const state = stateOf(stage, [], subject.brightest);
-    const lit = subject.lit(state).filter(({ drive }) => !drive.steady && drive.spans.length > 0);
-    const counted = new Map<string, number>();
+export const flashesASecond = defineRule({
+  kind: 'flashes-a-second',
+  home: 'timing',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('flashes-a-second'),
+    ...RULE_HEAD,
+    faces,
+    /** Lamps that send more than this toward a bearing count there, cd. */
+    aboveCd: positive,
+    most: z.int().min(1).max(100),
+    lamps: Lamps.default('warning'),
+  }),
+  sentence: (rule) =>
+    `At most ${rule.most} flashes in any second to the ${textOf(rule.faces)}, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+  poses: () => SHUT,
+  check: (at, rule) => {
+    const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];
+    const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
+    const counted = new Map<string, Count>();
     const seen = (b: number): LitChannel[] =>
       lit.filter(({ drive, share }) => highestCd(drive) * (share[b] ?? 0) > rule.aboveCd);
-    const most = new Map([...looked].map((b) => [b, flashesASecond(seen(b), counted)]));
-    const sectors = sectorsWhere((b) => (most.get(b) ?? 0) > rule.most);
-    if (sectors.length === 0) return [];
-    const worst = [...looked].reduce((a, b) => ((most.get(b) ?? 0) > (most.get(a) ?? 0) ? b : a));
-    const figure = most.get(worst) ?? 0;
+    const most = new Map(looked.map((b) => [b, countedOnce(seen(b), counted)]));
+    const count = (b: number): number => most.get(b)?.most ?? 0;
+    const worst = looked.reduce((a, b) => (count(b) > count(a) ? b : a));
+    const figure = count(worst);
+    const margin = roomBelow(figure, rule.most);
+    if (figure <= rule.most) return [holds(margin)];
+    const certain = looked.some((b) => count(b) > rule.most && most.get(b)?.exact === true);
+    const sectors = sectorsWhere((b) => count(b) > rule.most);
     const danger = rule.most <= MOST_FLASHES_A_SECOND ? ' From 3 to 30 a second can bring on seizures.' : '';
     return [
-      {
-        sentence: `up to ${figure} flashes begin in one second as seen from ${worst}° in ${subject.stateText(state)}; at most ${rule.most} are wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
-        figure: { value: figure, unit: '/s' as const },
-        limits: [{ value: rule.most, unit: '/s' as const, sense: 'at most' as const }],
-        evidence: { state, channelIds: seen(worst).map((l) => l.drive.channelId), sectors },
-      },
+      fails({
+        outcome: certain ? 'fails' : 'cannot tell',
+        about: rule.faces.join('+'),
+        margin,
+        sentence: `${certain ? 'up to' : 'perhaps'} ${figure} flashes begin in one second as seen from ${worst}° in ${at.text}; at most ${rule.most} are wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
+        figure: { value: figure, unit: '/s' },
+        limits: [atMost(rule.most, '/s')],
+        channels: seen(worst).map(({ drive }) => channelOf(drive)),
+        sectors,
+        news: sectors.flatMap(bearingsIn),
+      }),
     ];
-  });
-  return { faults, statesChecked: stages.length };
+  },
+});
+
+interface Count {
+  readonly most: number;
+  readonly exact: boolean;
+}
+
+function countedOnce(seen: readonly LitChannel[], counted: Map<string, Count>): Count {
+  const key = seen.map(({ drive }) => drive.channelId).join();
+  const known = counted.get(key) ?? busiestSecond(seen);
+  counted.set(key, known);
+  return known;
 }
 
 /** Clocks that drift have their busiest seconds together some time, so those add up. */
-function flashesASecond(seen: readonly LitChannel[], counted: Map<string, number>): number {
-  let sum = 0;
-  for (const clockId of new Set(seen.map(({ drive }) => drive.clockId))) {
-    const channels = seen.filter(({ drive }) => drive.clockId === clockId);
-    const key = channels.map(({ drive }) => drive.channelId).join();
-    const most = counted.get(key) ?? busiestSecond(channels);
-    counted.set(key, most);
-    sum += most;
+function busiestSecond(seen: readonly LitChannel[]): Count {
+  let most = 0;
+  let exact = true;
+  for (const { members, cycleMs, linked } of clockParts(seen.map((l) => l.drive))) {
+    const rises = new Set<number>();
+    for (const drive of members)
+      for (const rise of risesOf(drive.spans, drive.cycleMs))
+        for (let start = 0; start < cycleMs; start += drive.cycleMs) rises.add(start + rise);
+    most += mostInASecond([...rises], cycleMs);
+    exact &&= !linked;
   }
-  return sum;
-}
-
-function busiestSecond(channels: readonly LitChannel[]): number {
-  const cycleMs = commonCycleMs(channels.map(({ drive }) => drive.cycleMs));
-  const rises = new Set<number>();
-  for (const { drive } of channels)
-    for (const rise of risesOf(drive.spans, drive.cycleMs))
-      for (let start = 0; start < cycleMs; start += drive.cycleMs) rises.add(start + rise);
-  return mostInASecond([...rises], cycleMs);
+  return { most, exact };
 }

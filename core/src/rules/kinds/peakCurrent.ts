@@ -1,23 +1,35 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
 import { currentOf } from '../../resolve/current.ts';
-import { drivesOf } from '../../resolve/channels.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 
-/** The highest current of a stage at the worst alignment of the clocks. */
-export function checkPeakCurrent(subject: Subject, rule: RuleOf<'peak-current'>): KindResult {
-  const faults = subject.stages(rule).flatMap((stage) => {
-    const state = stateOf(stage, [], subject.brightest);
-    const drives = drivesOf(subject.build, stage, subject.brightest);
-    const { worstA } = currentOf(drives);
-    if (worstA <= rule.maxA) return [];
+/** The highest current at the worst alignment of the clocks, of every lamp that a stage drives. */
+export const peakCurrent = defineRule({
+  kind: 'peak-current',
+  home: 'timing',
+  sees: 'driven',
+  schema: z.strictObject({ kind: z.literal('peak-current'), ...RULE_HEAD, maxA: positive }),
+  sentence: (rule) => `At most ${rule.maxA} A at the worst moment of the flashing`,
+  check: (at, rule) => {
+    const drives = at.drives();
+    const { value: worstA, exact } = currentOf(drives).worstA;
+    const margin = roomBelow(worstA, rule.maxA);
+    if (worstA <= rule.maxA) return [holds(margin)];
+    const figure = (Math.ceil(worstA * 10 - 1e-9) / 10).toFixed(1);
     return [
-      {
-        sentence: `up to ${(Math.ceil(worstA * 10 - 1e-9) / 10).toFixed(1)} A flow at once in ${subject.stateText(state)}; at most ${rule.maxA} A are allowed.`,
-        figure: { value: worstA, unit: 'A' as const },
-        limits: [{ value: rule.maxA, unit: 'A' as const, sense: 'at most' as const }],
-        evidence: { state, channelIds: drives.map((d) => d.channelId), sectors: [] },
-      },
+      fails({
+        outcome: exact ? 'fails' : 'cannot tell',
+        about: 'current',
+        margin,
+        sentence: `${exact ? 'up to' : 'perhaps'} ${figure} A flow at once in ${at.text}; at most ${rule.maxA} A are allowed.`,
+        figure: { value: worstA, unit: 'A' },
+        limits: [atMost(rule.maxA, 'A')],
+        channels: drives.map(channelOf),
+      }),
     ];
-  });
-  return { faults, statesChecked: subject.stages(rule).length };
-}
+  },
+});

@@ -1,107 +1,103 @@
-import type { Ambient } from '../../coverage/range.ts';
+import { z } from 'zod';
+import type { Level } from '../../coverage/ring.ts';
 import { powerRing } from '../../coverage/ring.ts';
-import { bearingsIn, FACE_BEARINGS, sectorText } from '../../coverage/sectors.ts';
+import { bearingsIn, FACE_BEARINGS, faceSectorsWhere, sectorText } from '../../coverage/sectors.ts';
+import { listOf, RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
 import type { PartKind, Vehicle } from '../../vehicle/types.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
-import type { Fault } from '../finding.ts';
-import type { PoseKind, RuleFace, RuleOf } from '../pack.ts';
-import type { StageIndex } from '../../design/schema.ts';
-import {
-  AMBIENTS,
-  faceSectorsWhere,
-  faceText,
-  roundDown,
-  stateOf,
-  type KindResult,
-  type Subject,
-} from '../subject.ts';
+import { faceText, type Face } from '../../words/face.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule, type Pose } from '../define.ts';
+import { ambientsOf, faces, Lamps, lampsText, textOf, When } from '../fields.ts';
+import { atLeast } from '../finding.ts';
+import { fails, holds, roomAbove, roundDown, type Judgement } from '../judgement.ts';
+import type { Situation } from '../situation.ts';
+
+/** Which openings a floor must bear, each alone: nothing, doors, the hatch or tailgate or lift, the bonnet, shutters. */
+const PoseKind = z.enum(['shut', 'each-door-open', 'hatch-open', 'bonnet-open', 'each-shutter-open']);
+type PoseKind = z.infer<typeof PoseKind>;
+
+const poseText: Readonly<Record<PoseKind, string>> = {
+  shut: 'everything shut',
+  'each-door-open': 'each door open',
+  'hatch-open': 'the hatch open',
+  'bonnet-open': 'the bonnet open',
+  'each-shutter-open': 'each shutter open',
+};
+
+const PARTS: Readonly<Record<Exclude<PoseKind, 'shut'>, readonly [PartKind, ...PartKind[]]>> = {
+  'each-door-open': ['door'],
+  'hatch-open': ['hatch', 'tailgate', 'lift'],
+  'bonnet-open': ['bonnet'],
+  'each-shutter-open': ['shutter'],
+};
+
+const posesOf = (vehicle: Vehicle, kind: PoseKind): Pose[] =>
+  kind === 'shut' ? [[]] : stopsOf(vehicle, ...PARTS[kind]).map((stop) => [stop.id]);
+
+const Schema = z.strictObject({
+  kind: z.literal('power-floor'),
+  ...RULE_HEAD,
+  faces,
+  level: z.enum(['upper', 'lower', 'any'], { error: 'must be upper, lower or any' }),
+  ambient: When,
+  minCdsPerMin: positive,
+  poses: listOf(PoseKind, 'pose'),
+  lamps: Lamps.default('warning'),
+});
+type PowerFloor = z.output<typeof Schema>;
 
 /** At least so much optical power at every bearing of a face, in each pose the rule names. */
-export function checkPowerFloor(subject: Subject, rule: RuleOf<'power-floor'>): KindResult {
-  const poses = subject.posesAmong(rule.poses.flatMap((kind) => posesOf(subject.vehicle, kind)));
-  const ambients = subject.ambientsAmong(ambientsOf(rule));
-  const faults = subject
-    .stages(rule)
-    .flatMap((stage) =>
-      ambients.flatMap((ambient) =>
-        rule.faces.flatMap((face) => floorFaults(subject, rule, stage, ambient, face, poses)),
-      ),
-    );
-  return { faults, statesChecked: subject.stages(rule).length * ambients.length * poses.length };
-}
-
-/** One fault a pose; a pose that only repeats gaps of the poses before it says nothing new. */
-function floorFaults(
-  subject: Subject,
-  rule: RuleOf<'power-floor'>,
-  stage: StageIndex,
-  ambient: Ambient,
-  face: RuleFace,
-  poses: readonly (readonly string[])[],
-): Fault[] {
-  const known = new Set<number>();
-  const level = rule.level === 'any' ? '' : `${rule.level} `;
-  return poses.flatMap((open) => {
-    const state = stateOf(stage, open, ambient);
-    const lit = subject.lit(state, rule.level);
+export const powerFloor = defineRule({
+  kind: 'power-floor',
+  home: 'visibility',
+  sees: 'light',
+  schema: Schema,
+  sentence: (rule) => {
+    const level = rule.level === 'any' ? '' : `${rule.level} `;
+    const when = rule.ambient === 'any' ? '' : ` by ${rule.ambient}`;
+    const poses = textOf(rule.poses.map((p) => poseText[p]));
+    return `At least ${rule.minCdsPerMin} cd·s/min from ${level}${lampsText(rule.lamps)} at every bearing to the ${textOf(rule.faces)}${when}, with ${poses}`;
+  },
+  poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesOf(vehicle, kind)),
+  ambients: (rule) => ambientsOf(rule.ambient),
+  check: (at, rule) => {
+    const lit = at.lit(rule.lamps, rule.level);
     const power = powerRing(lit);
-    const below = (b: number) => (power[b] ?? 0) < rule.minCdsPerMin;
-    const gaps = faceSectorsWhere(face, below);
-    const fresh = gaps.flatMap(bearingsIn).filter((b) => !known.has(b));
-    for (const b of fresh) known.add(b);
-    if (fresh.length === 0) return [];
-    const worst = FACE_BEARINGS[face].reduce((a, b) => ((power[b] ?? 0) < (power[a] ?? 0) ? b : a));
-    const least = power[worst] ?? 0;
-    const toward = lit.filter(({ drive, share }) =>
-      FACE_BEARINGS[face].some((b) => drive.peakCd * (share[b] ?? 0) > 1),
-    );
-    return [
-      {
-        sentence: `too little ${level}light ${faceText[face]} in ${subject.stateText(state)}: ${roundDown(least)} of ${rule.minCdsPerMin} cd·s/min at ${worst}°; gap at ${gaps.map(sectorText).join(', ')}.`,
-        figure: { value: least, unit: 'cd·s/min' as const },
-        limits: [{ value: rule.minCdsPerMin, unit: 'cd·s/min' as const, sense: 'at least' as const }],
-        evidence: { state, channelIds: toward.map(({ drive }) => drive.channelId), sectors: gaps },
-      },
-    ];
+    return rule.faces.map((face) => floorToward(at, rule, face, lit, power));
+  },
+});
+
+function floorToward(
+  at: Situation,
+  rule: PowerFloor,
+  face: Face,
+  lit: ReturnType<Situation['lit']>,
+  power: Float64Array,
+): Judgement {
+  const bearings = FACE_BEARINGS[face];
+  const worst = bearings.reduce((a, b) => ((power[b] ?? 0) < (power[a] ?? 0) ? b : a));
+  const least = power[worst] ?? 0;
+  const margin = roomAbove(least, rule.minCdsPerMin);
+  if (least >= rule.minCdsPerMin) return holds(margin);
+  const gaps = faceSectorsWhere(face, (b) => (power[b] ?? 0) < rule.minCdsPerMin);
+  const level = rule.level === 'any' ? '' : `${rule.level} `;
+  const toward = lit.filter(({ drive, share }) => bearings.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
+  return fails({
+    about: face,
+    margin,
+    sentence: `too little ${level}light ${faceText[face]} in ${at.text}: ${roundDown(least)} of ${rule.minCdsPerMin} cd·s/min at ${worst}°; gap at ${gaps.map(sectorText).join(', ')}.`,
+    figure: { value: least, unit: 'cd·s/min' },
+    limits: [atLeast(rule.minCdsPerMin, 'cd·s/min')],
+    channels: toward.map(({ drive }) => channelOf(drive)),
+    sectors: gaps,
+    news: gaps.flatMap(bearingsIn),
   });
 }
 
-const ambientsOf = ({ ambient }: RuleOf<'power-floor'>): readonly Ambient[] =>
-  ambient === 'any' ? AMBIENTS : [ambient];
-
-function posesOf(vehicle: Vehicle, kind: PoseKind): string[][] {
-  const each = (...kinds: [PartKind, ...PartKind[]]): string[][] =>
-    stopsOf(vehicle, ...kinds).map((stop) => [stop.id]);
-  switch (kind) {
-    case 'shut':
-      return [[]];
-    case 'hatch-open':
-      return each('hatch', 'tailgate', 'lift');
-    case 'bonnet-open':
-      return each('bonnet');
-    case 'each-door-open':
-      return each('door');
-    case 'each-shutter-open':
-      return each('shutter');
-  }
-}
-
-/** The floor a pack sets toward a bearing for the ring being looked at, cd·s/min; 0 where it sets none. */
-export function floorToward(
-  rules: readonly RuleOf<'power-floor'>[],
-  bearing: number,
-  stage: StageIndex,
-  ambient: Ambient,
-  level: 'upper' | 'lower' | 'any',
-): number {
-  const floors = rules
-    .filter(
-      (r) =>
-        r.level === level &&
-        r.stages.some((s) => s === stage) &&
-        ambientsOf(r).includes(ambient) &&
-        r.faces.some((face) => FACE_BEARINGS[face].includes(bearing)),
-    )
-    .map((r) => r.minCdsPerMin);
-  return Math.max(0, ...floors);
-}
+/** What a floor asks for toward a bearing from the lamps of a level, cd·s/min; 0 where it asks nothing. */
+export const floorAt = (rule: PowerFloor, bearing: number, level: Level): number =>
+  rule.level === level && rule.faces.some((face) => FACE_BEARINGS[face].includes(bearing))
+    ? rule.minCdsPerMin
+    : 0;

@@ -1,26 +1,35 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
 import { bookOf } from '../../timing/book.ts';
-import { drivesOf, rhythmOf } from '../../resolve/channels.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
+import { rhythmsOf } from '../rhythmsOf.ts';
 
 /** How many pulses make up one flash: more are read as flicker. */
-export function checkPulses(subject: Subject, rule: RuleOf<'pulses'>): KindResult {
-  const faults = subject.stages(rule).flatMap((stage) => {
-    const many = drivesOf(subject.build, stage, 'day').filter((d) => d.pulsesAFlash > rule.most);
-    return [...new Set(many.map(rhythmOf))].flatMap((rhythm) => {
-      const drives = many.filter((d) => rhythmOf(d) === rhythm);
-      const [first] = drives;
-      if (first === undefined) return [];
-      const { name } = bookOf(subject.build).pattern(first.patternId);
-      return [
-        {
-          sentence: `${name} on ${subject.lampsText(drives)} has ${first.pulsesAFlash} pulses in one flash in ${subject.stageName(stage)}; at most ${rule.most} are allowed.`,
-          figure: { value: first.pulsesAFlash, unit: 'pulses' as const },
-          limits: [{ value: rule.most, unit: 'pulses' as const, sense: 'at most' as const }],
-          evidence: { state: stateOf(stage), channelIds: drives.map((d) => d.channelId), sectors: [] },
-        },
-      ];
-    });
-  });
-  return { faults, statesChecked: subject.stages(rule).length };
-}
+export const pulses = defineRule({
+  kind: 'pulses',
+  home: 'timing',
+  sees: 'driven',
+  schema: z.strictObject({
+    kind: z.literal('pulses'),
+    ...RULE_HEAD,
+    /** Pulses that may make up one flash. */
+    most: z.int().min(1).max(20),
+  }),
+  sentence: (rule) => `At most ${rule.most} pulses in one flash`,
+  check: (at, rule) =>
+    rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
+      const margin = roomBelow(first.pulsesAFlash, rule.most);
+      if (margin >= 0) return holds(margin);
+      return fails({
+        about,
+        margin,
+        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} has ${first.pulsesAFlash} pulses in one flash in ${at.text}; at most ${rule.most} are allowed.`,
+        figure: { value: first.pulsesAFlash, unit: 'pulses' },
+        limits: [atMost(rule.most, 'pulses')],
+        channels: drives.map(channelOf),
+      });
+    }),
+});

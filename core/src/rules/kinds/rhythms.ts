@@ -1,37 +1,58 @@
+import { z } from 'zod';
 import { BEARINGS } from '../../coverage/field.ts';
-import { sectorsWhere, sectorText } from '../../coverage/sectors.ts';
-import { highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { bearingsIn, sectorsWhere, sectorText } from '../../coverage/sectors.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule, SHUT } from '../define.ts';
+import { Lamps, lampsText } from '../fields.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
+import { flashes } from '../rhythmsOf.ts';
 
 /**
  * How many different rhythms are seen from one direction: many at once distract and tell nothing. One pattern on
  * clocks that drift is a rhythm on each.
  */
-export function checkRhythms(subject: Subject, rule: RuleOf<'rhythms'>): KindResult {
-  const poses = subject.posesAmong([[]]);
-  const stages = poses.length === 0 ? [] : subject.stages(rule);
-  const faults = stages.flatMap((stage) => {
-    const state = stateOf(stage, [], subject.brightest);
-    const lit = subject.lit(state).filter(({ drive }) => !drive.steady && drive.spans.length > 0);
+export const rhythms = defineRule({
+  kind: 'rhythms',
+  home: 'timing',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('rhythms'),
+    ...RULE_HEAD,
+    /** Lamps that send more than this toward a bearing count there, cd. */
+    aboveCd: positive,
+    most: z.int().min(1).max(100),
+    lamps: Lamps.default('warning'),
+  }),
+  sentence: (rule) =>
+    `At most ${rule.most} different rhythms seen from one direction, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+  poses: () => SHUT,
+  check: (at, rule) => {
+    const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
     const drivesAt = (b: number): Drive[] =>
       lit.filter(({ drive, share }) => highestCd(drive) * (share[b] ?? 0) > rule.aboveCd).map((l) => l.drive);
     const count = Array.from(
       { length: BEARINGS },
       (_, b) => new Set(drivesAt(b).map((d) => `${rhythmOf(d)} ${d.clockId}`)).size,
     );
-    const sectors = sectorsWhere((b) => (count[b] ?? 0) > rule.most);
-    if (sectors.length === 0) return [];
     const most = Math.max(...count);
+    const margin = roomBelow(most, rule.most);
+    if (most <= rule.most) return [holds(margin)];
+    const sectors = sectorsWhere((b) => (count[b] ?? 0) > rule.most);
     const worst = count.indexOf(most);
     return [
-      {
-        sentence: `${most} different rhythms are seen from ${worst}° in ${subject.stateText(state)}; at most ${rule.most} are wanted; so at ${sectors.map(sectorText).join(', ')}.`,
-        figure: { value: most, unit: 'rhythms' as const },
-        limits: [{ value: rule.most, unit: 'rhythms' as const, sense: 'at most' as const }],
-        evidence: { state, channelIds: drivesAt(worst).map((d) => d.channelId), sectors },
-      },
+      fails({
+        about: 'rhythms',
+        margin,
+        sentence: `${most} different rhythms are seen from ${worst}° in ${at.text}; at most ${rule.most} are wanted; so at ${sectors.map(sectorText).join(', ')}.`,
+        figure: { value: most, unit: 'rhythms' },
+        limits: [atMost(rule.most, 'rhythms')],
+        channels: drivesAt(worst).map(channelOf),
+        sectors,
+        news: sectors.flatMap(bearingsIn),
+      }),
     ];
-  });
-  return { faults, statesChecked: stages.length };
-}
+  },
+});

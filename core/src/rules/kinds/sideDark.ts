@@ -1,52 +1,70 @@
-import { lookupOf } from '../../resolve/lookup.ts';
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { placeModules } from '../../resolve/place.ts';
-import { drivesOf, type Drive } from '../../resolve/channels.ts';
-import { clockLight, timelinesOf } from '../../timing/timeline.ts';
-import { worstDarkMs } from '../../timing/worst.ts';
-import type { RuleOf } from '../pack.ts';
-import { roundUp, stateOf, type KindResult, type Subject } from '../subject.ts';
+import { clockSignal, timelinesOf } from '../../timing/timeline.ts';
+import { worstDarkMs, type OverAlignments } from '../../timing/worst.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import type { Situation } from '../situation.ts';
 
 /** Nearer to the centre plane than this a lamp belongs to both sides, m. */
 const MIDDLE_M = 0.05;
 /** Any light at all, as a share of a lamp's own. */
 const A_LITTLE = 1e-6;
 
-/** How long all lamps of one side are dark together, in the worst alignment of what drifts. */
-export function checkSideDark(subject: Subject, rule: RuleOf<'side-dark'>): KindResult {
-  const faults = subject.stages(rule).flatMap((stage) => {
-    const drives = drivesOf(subject.build, stage, 'day');
-    return (['left', 'right'] as const).flatMap((side) => {
-      const mine = drives.filter((d) => onSide(subject, d, side));
-      const dark = mine.length === 0 ? 0 : darkTogetherMs(mine);
-      if (dark <= rule.maxMs) return [];
+/** How long all warning lamps of one side are dark together, in the worst alignment of what drifts. */
+export const sideDark = defineRule({
+  kind: 'side-dark',
+  home: 'timing',
+  sees: 'driven',
+  schema: z.strictObject({ kind: z.literal('side-dark'), ...RULE_HEAD, maxMs: positive }),
+  sentence: (rule) => `The lamps of one side are never dark together for longer than ${rule.maxMs} ms`,
+  check: (at, rule) => {
+    const drives = at.drives('warning');
+    return (['left', 'right'] as const).map((side) => {
+      const mine = drives.filter((d) => onSide(at, d, side));
+      if (mine.length === 0) return holds();
+      const { value: dark, exact } = darkTogetherMs(mine);
       const never = !Number.isFinite(dark);
-      const how = never ? 'never lit' : `dark together for up to ${roundUp(dark)} ms`;
-      return [
-        {
-          sentence: `the lamps of the ${side} side are ${how} in ${subject.stageName(stage)}; at most ${rule.maxMs} ms are allowed.`,
-          figure: never ? null : { value: dark, unit: 'ms' as const },
-          limits: [{ value: rule.maxMs, unit: 'ms' as const, sense: 'at most' as const }],
-          evidence: { state: stateOf(stage), channelIds: mine.map((d) => d.channelId), sectors: [] },
-        },
-      ];
+      const margin = never ? null : roomBelow(dark, rule.maxMs);
+      if (dark <= rule.maxMs) return holds(margin);
+      const how = never
+        ? 'never lit'
+        : `dark together for ${exact ? 'up to' : 'perhaps as long as'} ${roundUp(dark)} ms`;
+      return fails({
+        outcome: exact ? 'fails' : 'cannot tell',
+        about: side,
+        margin,
+        sentence: `the lamps of the ${side} side are ${how} in ${at.text}; at most ${rule.maxMs} ms are allowed.`,
+        figure: never ? null : { value: dark, unit: 'ms' },
+        limits: [atMost(rule.maxMs, 'ms')],
+        channels: mine.map(channelOf),
+      });
     });
-  });
-  return { faults, statesChecked: subject.stages(rule).length };
-}
+  },
+});
 
 /** The longest time in which none of these channels gives light. */
-export function darkTogetherMs(drives: readonly Drive[]): number {
-  const cdOf = new Map(drives.map((d) => [d.channelId, 1]));
-  const clocks = timelinesOf(drives).flatMap((t) => clockLight(t, cdOf) ?? []);
-  return worstDarkMs({ backgroundCd: drives.some((d) => d.steady) ? 1 : 0, clocks }, A_LITTLE).value;
+export function darkTogetherMs(drives: readonly Drive[]): OverAlignments {
+  const one = new Map(drives.map((d) => [d.channelId, 1]));
+  const timelines = timelinesOf(drives);
+  return worstDarkMs(
+    {
+      background: drives.some((d) => d.steady) ? 1 : 0,
+      clocks: timelines.flatMap((t) => clockSignal(t, one) ?? []),
+      linked: timelines.some((t) => t.linked),
+    },
+    A_LITTLE,
+  );
 }
 
-function onSide(subject: Subject, drive: Drive, side: 'left' | 'right'): boolean {
-  const p = subject.placement(drive.placementId);
+function onSide(at: Situation, drive: Drive, side: 'left' | 'right'): boolean {
+  const p = at.placement(drive.placementId);
   if (p === undefined) return false;
-  const placed = placeModules(lookupOf(subject.build), p, new Set()).find(
-    ({ module }) => module.id === drive.moduleId,
-  );
+  const placed = placeModules(at.lookup, p, new Set()).find(({ module }) => module.id === drive.moduleId);
   const y = placed?.centre[1] ?? 0;
   return side === 'left' ? y > -MIDDLE_M : y < MIDDLE_M;
 }

@@ -1,40 +1,40 @@
-import type { Placement } from '../../design/schema.ts';
-import { drivesOf, type Drive } from '../../resolve/channels.ts';
-import type { RuleOf } from '../pack.ts';
-import { stateOf, type KindResult, type Subject } from '../subject.ts';
+import { z } from 'zod';
+import type { Placement } from '../../design/placement.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, type Drive } from '../../resolve/channels.ts';
+import { defineRule } from '../define.ts';
+import { fails, holds } from '../judgement.ts';
+import { flashes } from '../rhythmsOf.ts';
 
 /**
  * Mirrored partners truly in step: both lit or both dark, on one clock, with equal cycles. Alike or alternating
  * is the designer's choice; drifting is not.
  */
-export function checkSyncPartners(subject: Subject, rule: RuleOf<'sync-partners'>): KindResult {
-  const pairs = subject.build.placements.flatMap((p): [Placement, Placement][] => {
-    const partner = p.partnerId === null ? undefined : subject.placement(p.partnerId);
-    return partner !== undefined && p.id < partner.id ? [[p, partner]] : [];
-  });
-  const faults = subject.stages(rule).flatMap((stage) => {
-    const flashing = drivesOf(subject.build, stage, 'day').filter((d) => !d.steady && d.spans.length > 0);
-    return pairs.flatMap(([p, partner]) => {
+export const syncPartners = defineRule({
+  kind: 'sync-partners',
+  home: 'timing',
+  sees: 'driven',
+  schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
+  sentence: () => 'Mirrored partners keep step: one sync group, equal cycles',
+  check: (at) => {
+    const flashing = at.drives('warning').filter(flashes);
+    const pairs = at.build.placements.flatMap((p): [Placement, Placement][] => {
+      const partner = p.partnerId === null ? undefined : at.placement(p.partnerId);
+      return partner !== undefined && p.id < partner.id ? [[p, partner]] : [];
+    });
+    return pairs.map(([p, partner]) => {
       const mine = flashing.filter((d) => d.placementId === p.id);
       const theirs = flashing.filter((d) => d.placementId === partner.id);
       const why = outOfStep(mine, theirs);
-      if (why === null) return [];
-      return [
-        {
-          sentence: `"${p.label}" and "${partner.label}" are not in step in ${subject.stageName(stage)}: ${why}.`,
-          figure: null,
-          limits: [],
-          evidence: {
-            state: stateOf(stage),
-            channelIds: [...mine, ...theirs].map((d) => d.channelId),
-            sectors: [],
-          },
-        },
-      ];
+      if (why === null) return holds();
+      return fails({
+        about: `${p.id}+${partner.id}`,
+        sentence: `"${p.label}" and "${partner.label}" are not in step in ${at.text}: ${why}.`,
+        channels: [...mine, ...theirs].map(channelOf),
+      });
     });
-  });
-  return { faults, statesChecked: subject.stages(rule).length };
-}
+  },
+});
 
 /** Why two sets of flashing channels are out of step; null when they are in step, or both dark. */
 function outOfStep(mine: readonly Drive[], theirs: readonly Drive[]): string | null {

@@ -1,28 +1,62 @@
-import type { RuleOf } from '../pack.ts';
-import { roundUp, stateOf, type KindResult, type Subject } from '../subject.ts';
-import { newFaultsByPose, shownEvidence, shownToward } from './shown.ts';
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, type Drive } from '../../resolve/channels.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { Lamps, lampsText, Of, ofText } from '../fields.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { shownToward } from '../shown.ts';
+import type { Situation } from '../situation.ts';
 
-/**
- * No white to the rear except reversing, in every pose. The factory reversing lamps are the vehicle's own and
- * no stage drives them; what a stage lights is not reversing.
- */
-export function checkWhiteRear(subject: Subject, rule: RuleOf<'white-rear'>): KindResult {
-  const faults = subject.stages(rule).flatMap((stage) =>
-    newFaultsByPose(subject, (open) => {
-      const state = stateOf(stage, open, subject.brightest);
-      const white = subject.lit(state).filter(({ drive }) => drive.colour === 'white');
-      const shown = shownToward(white, 'rear', rule.aboveCd);
-      if (shown === null) return [];
-      const lamps = subject.lampsText(shown.channels.map((c) => c.drive));
-      return [
-        {
-          sentence: `white shows to the rear from ${lamps} in ${subject.stateText(state)}, up to ${roundUp(shown.peakCd)} cd at ${shown.bearing}°; only reversing lamps may.`,
-          figure: { value: shown.peakCd, unit: 'cd' as const },
-          limits: [{ value: rule.aboveCd, unit: 'cd' as const, sense: 'at most' as const }],
-          evidence: shownEvidence(shown, state),
-        },
-      ];
-    }),
-  );
-  return { faults, statesChecked: subject.stages(rule).length * subject.poses.length };
-}
+/** No white to the rear but from reversing lamps that burn steadily, in every state. */
+export const whiteRear = defineRule({
+  kind: 'white-rear',
+  home: 'layout',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('white-rear'),
+    ...RULE_HEAD,
+    aboveCd: positive,
+    of: Of.default('sum'),
+    lamps: Lamps.default('warning'),
+  }),
+  sentence: (rule) =>
+    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)}, but from reversing lamps that burn steadily`,
+  check: (at, rule) => {
+    const white = at
+      .lit(rule.lamps)
+      .filter(({ drive }) => drive.colour === 'white' && !(drive.steady && isReversing(at, drive)));
+    const shown = shownToward(white, 'rear', rule.aboveCd, rule.of);
+    const margin = roomBelow(shown.cd, rule.aboveCd);
+    if (shown.cd <= rule.aboveCd) return [holds(margin)];
+    const drives = shown.channels.map(({ drive }) => drive);
+    const flashed = drives.every((d) => isReversing(at, d));
+    const may = shown.exact ? 'shows' : 'may show';
+    const what = flashed
+      ? `flashing white ${may} to the rear from the reversing lamps`
+      : `white ${may} to the rear from ${at.lampsText(drives)}`;
+    const but = flashed
+      ? 'reversing lamps may burn there, but not flash'
+      : 'only reversing lamps that burn steadily may';
+    return [
+      fails({
+        outcome: shown.exact ? 'fails' : 'cannot tell',
+        about: flashed ? 'reversing' : 'white',
+        margin,
+        sentence: `${what} in ${at.text}, up to ${roundUp(shown.cd)} cd ${ofText(rule.of)} at ${shown.bearing}°; ${but}.`,
+        figure: { value: shown.cd, unit: 'cd' },
+        limits: [atMost(rule.aboveCd, 'cd')],
+        channels: drives.map(channelOf),
+        sectors: shown.sectors,
+        news: shown.adding,
+      }),
+    ];
+  },
+});
+
+/** Whether a channel is the vehicle's own reversing lamp, tied in. */
+const isReversing = (at: Situation, { placementId }: Drive): boolean => {
+  const zoneId = at.placement(placementId)?.zoneId;
+  return at.lookup.vehicle.zones.some((z) => z.id === zoneId && z.tiesIn === 'reverse');
+};

@@ -1,31 +1,102 @@
+import type { Placement } from '../../design/placement.ts';
 import { length, mirrorY, sub } from '../../geometry/vec.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, mmDown, type LayoutSubject } from './subject.ts';
+import { placeModules } from '../../resolve/place.ts';
+import type { Colour } from '../../words/colour.ts';
+import { atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { mmDown, pointing, type LayoutSubject, type Standing } from './subject.ts';
 
 /** Twins may stand this far from each other's mirror image, m. */
 const TOLERANCE_M = 0.02;
 
-/** Lamps beside the centreline with no like lamp at their mirror image. */
-export function asymmetryFaults(subject: LayoutSubject): Fault[] {
+/** Lamps beside the centreline with no like lamp at their mirror image, or with one in other colours than the rest. */
+export function asymmetryFaults(subject: LayoutSubject): Said[] {
   const standing = subject.standing();
-  return standing.flatMap(({ p, placed }): Fault[] => {
-    if (Math.abs(placed.base[1]) < TOLERANCE_M || placed.zone.face === 'inside') return [];
-    const image = mirrorY(placed.base);
-    const off = standing
-      .filter((other) => other.p.id !== p.id && other.p.fixtureId === p.fixtureId)
-      .map((other) => length(sub(other.placed.base, image)));
-    const nearest = Math.min(Infinity, ...off);
-    if (nearest <= TOLERANCE_M) return [];
-    const near = nearest < 0.4;
+  const sided = standing.filter(
+    ({ placed }) => Math.abs(placed.base[1]) >= TOLERANCE_M && placed.zone.face !== 'inside',
+  );
+  return [...sided.flatMap((s) => missingTwin(s, standing)), ...otherColours(subject, sided)];
+}
+
+function likes(of: Standing, standing: readonly Standing[]): { other: Standing; offM: number }[] {
+  const image = mirrorY(of.placed.base);
+  return standing
+    .filter((other) => other.p.id !== of.p.id && other.p.fixtureId === of.p.fixtureId)
+    .map((other) => ({ other, offM: length(sub(other.placed.base, image)) }))
+    .toSorted((a, b) => a.offM - b.offM);
+}
+
+function missingTwin(lamp: Standing, standing: readonly Standing[]): Said[] {
+  const nearest = likes(lamp, standing)[0]?.offM ?? Infinity;
+  if (nearest <= TOLERANCE_M) return [];
+  const near = nearest < 0.4;
+  return [
+    {
+      sentence: near
+        ? `"${lamp.p.label}" and its like on the other side stand ${mmDown(nearest)} mm apart from mirror images.`
+        : `"${lamp.p.label}" has no like lamp on the other side.`,
+      figure: near ? { value: nearest * 1000, unit: 'mm' } : null,
+      limits: near ? [atMost(TOLERANCE_M * 1000, 'mm')] : [],
+      ...pointing([lamp.p]),
+    },
+  ];
+}
+
+/** What a colour on the left answers to on the right, as most twins have it: itself, or the other of a split pair. */
+function usualAnswers(pairs: readonly ColourPair[]): ReadonlyMap<Colour, Colour> {
+  const votes = new Map<Colour, Map<Colour, number>>();
+  for (const { left, right } of pairs) {
+    const mine = votes.get(left) ?? new Map<Colour, number>();
+    mine.set(right, (mine.get(right) ?? 0) + 1);
+    votes.set(left, mine);
+  }
+  return new Map(
+    [...votes].map(([left, mine]) => [
+      left,
+      [...mine].reduce((a, b) => (b[1] > a[1] || (b[1] === a[1] && b[0] === left) ? b : a))[0],
+    ]),
+  );
+}
+
+interface ColourPair {
+  readonly left: Colour;
+  readonly right: Colour;
+}
+
+/** Twins whose colours do not answer each other as those of the other twins do. */
+function otherColours(subject: LayoutSubject, sided: readonly Standing[]): Said[] {
+  const twins = sided
+    .filter(({ placed }) => placed.base[1] > 0)
+    .flatMap((left) => {
+      const nearest = likes(left, sided)[0];
+      return nearest === undefined || nearest.offM > TOLERANCE_M
+        ? []
+        : [{ left: left.p, right: nearest.other.p, pairs: pairsOf(subject, left.p, nearest.other.p) }];
+    });
+  const usual = usualAnswers(twins.flatMap((t) => t.pairs));
+  return twins.flatMap(({ left, right, pairs }): Said[] => {
+    const odd = pairs.find((pair) => usual.get(pair.left) !== pair.right);
+    if (odd === undefined) return [];
     return [
       {
-        sentence: near
-          ? `"${p.label}" and its like on the other side stand ${mmDown(nearest)} mm apart from mirror images.`
-          : `"${p.label}" has no like lamp on the other side.`,
-        figure: near ? { value: nearest * 1000, unit: 'mm' } : null,
-        limits: near ? [{ value: TOLERANCE_M * 1000, unit: 'mm', sense: 'at most' }] : [],
-        evidence: evidenceOf([p]),
+        sentence: `"${left.label}" and "${right.label}" do not answer each other in colour as the other pairs do: ${odd.left} on the left meets ${odd.right} on the right.`,
+        ...pointing([left, right]),
       },
     ];
+  });
+}
+
+/** The colours of modules that are each other's mirror images, slot by slot. */
+function pairsOf({ lookup }: LayoutSubject, left: Placement, right: Placement): ColourPair[] {
+  const theirs = placeModules(lookup, right, new Set());
+  return placeModules(lookup, left, new Set()).flatMap(({ centre }, i) => {
+    const image = mirrorY(centre);
+    const k = theirs.findIndex((m) => length(sub(m.centre, image)) <= TOLERANCE_M);
+    const [mine, other] = [left.modules[i], right.modules[k]];
+    if (mine === undefined || other === undefined) return [];
+    return mine.colours.flatMap((colour, slot): ColourPair[] => {
+      const answer = other.colours[slot];
+      return answer === undefined ? [] : [{ left: colour, right: answer }];
+    });
   });
 }

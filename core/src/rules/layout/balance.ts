@@ -1,24 +1,24 @@
+import type { Placement } from '../../design/placement.ts';
+import { faceAt, FACES } from '../../words/face.ts';
 import { placeModules } from '../../resolve/place.ts';
-import type { Placement } from '../../design/schema.ts';
 import { bearingOf } from '../../geometry/direction.ts';
-import type { Fault } from '../finding.ts';
-import type { RuleFace } from '../pack.ts';
-import { evidenceOf, percent, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, percent, type LayoutSubject } from './subject.ts';
 
 /** Neither level should carry less than this share of a face's warning light. */
 const LEAST_SHARE = 0.1;
 /** The usual border between upper and lower where no pack sets one, m. */
 const USUAL_BORDER_M = 1.5;
 
-const FACES: readonly RuleFace[] = ['front', 'right', 'rear', 'left'];
 /** Kinds that warn; floods and cabin lights have a level of their own. */
 const WARNS = new Set(['roof bar', 'head', 'interior bar', 'rear bar', 'strip', 'beacon', 'legacy']);
 
 /** Faces on which nearly all warning light comes from one level: a tall or a low car hides it. */
-export function balanceFaults(subject: LayoutSubject): Fault[] {
+export function balanceFaults(subject: LayoutSubject): Said[] {
   const border = subject.build.rulePacks[0]?.upperAboveM ?? USUAL_BORDER_M;
   const sums = new Map(FACES.map((f) => [f, { upper: 0, lower: 0, lamps: new Set<Placement>() }]));
   for (const p of subject.lamps) {
+    if (p.status === 'planned') continue;
     const fixture = subject.lookup.fixture(p.fixtureId);
     if (!WARNS.has(fixture.kind)) continue;
     for (const [i, { centre, frame, module }] of placeModules(subject.lookup, p, new Set()).entries()) {
@@ -28,7 +28,7 @@ export function balanceFaults(subject: LayoutSubject): Fault[] {
         colour === undefined || setup === undefined
           ? 0
           : (subject.lookup.outputs(fixture, setup)[colour]?.peakCd ?? 0);
-      const face = FACES[Math.round(bearingOf(frame.aim).bearingDeg / 90) % 4] ?? 'front';
+      const face = faceAt(bearingOf(frame.aim).bearingDeg);
       for (const f of module.distribution.h50Deg === null ? FACES : [face]) {
         const sum = sums.get(f);
         if (sum === undefined) continue;
@@ -38,7 +38,7 @@ export function balanceFaults(subject: LayoutSubject): Fault[] {
       }
     }
   }
-  return FACES.flatMap((face): Fault[] => {
+  return FACES.flatMap((face): Said[] => {
     const sum = sums.get(face);
     const whole = sum === undefined ? 0 : sum.upper + sum.lower;
     if (sum === undefined || whole === 0) return [];
@@ -49,7 +49,8 @@ export function balanceFaults(subject: LayoutSubject): Fault[] {
         sentence: `only ${percent(least / whole)} % of the warning light toward the ${face} comes from ${weak} lamps.`,
         figure: { value: (least / whole) * 100, unit: '%' },
         limits: [{ value: LEAST_SHARE * 100, unit: '%', sense: 'at least' }],
-        evidence: evidenceOf([...sum.lamps]),
+        ...pointing([...sum.lamps]),
+        about: face,
       },
     ];
   });

@@ -1,5 +1,5 @@
+import type { Placement } from '../../design/placement.ts';
 import { fieldsOf, type Standing } from '../../coverage/field.ts';
-import type { Placement } from '../../design/schema.ts';
 import { movePoint } from '../../geometry/frame.ts';
 import { combine, dot, length, sub, unit, type Vec3 } from '../../geometry/vec.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
@@ -12,32 +12,34 @@ const ACROSS_DEG = Array.from({ length: 25 }, (_, i) => -60 + 5 * i);
 const UP_DEG = [-15, -10, -5, 0, 5, 10, 15];
 
 /**
- * Share of a lamp's beam that the body hides in a pose, weighted by intensity and solid angle over a grid of 5°.
+ * Share of each module's beam that the body hides in a pose, weighted by intensity and solid angle over a grid of 5°.
  *
- * @returns 0 to 1; 0 for a lamp that sends nothing
+ * @returns by module, in the fixture's order: 0 to 1; 0 for a module that sends nothing
  */
-export function hiddenShare(subject: LayoutSubject, p: Placement, open: readonly string[]): number {
+export function hiddenShares(
+  subject: LayoutSubject,
+  p: Placement,
+  open: readonly string[],
+): readonly number[] {
   const fields = fieldsOf(subject.lookup);
-  return fields.remembered('hidden', p, open, () => hiddenOf(fields.stand(p, open)));
+  return fields.remembered('hidden', p, open, () => fields.stand(p, open).map(hiddenOf));
 }
 
-function hiddenOf(modules: readonly Standing[]): number {
+function hiddenOf({ placed, beam, past }: Standing): number {
   let sent = 0;
   let passed = 0;
-  for (const { placed, beam, past } of modules) {
-    const { aim, right, up } = placed.frame;
-    for (const h of ACROSS_DEG)
-      for (const v of UP_DEG) {
-        const cv = Math.cos(v * RAD);
-        const d: Vec3 = unit(
-          combine([aim, cv * Math.cos(h * RAD)], [right, cv * Math.sin(h * RAD)], [up, Math.sin(v * RAD)]),
-        );
-        const weight = beam(d) * cv;
-        if (weight < 0.02) continue;
-        sent += weight;
-        passed += weight * past(d);
-      }
-  }
+  const { aim, right, up } = placed.frame;
+  for (const h of ACROSS_DEG)
+    for (const v of UP_DEG) {
+      const cv = Math.cos(v * RAD);
+      const d: Vec3 = unit(
+        combine([aim, cv * Math.cos(h * RAD)], [right, cv * Math.sin(h * RAD)], [up, Math.sin(v * RAD)]),
+      );
+      const weight = beam(d) * cv;
+      if (weight < 0.02) continue;
+      sent += weight;
+      passed += weight * past(d);
+    }
   return sent === 0 ? 0 : 1 - passed / sent;
 }
 
@@ -46,9 +48,9 @@ const BEFORE = Math.cos(75 * RAD);
 
 /** Whether a part at a stop comes before any lens of a lamp; where not, it hides nothing more than when shut. */
 export const comesBefore = (subject: LayoutSubject, p: Placement, stopId: string): boolean =>
-  fieldsOf(subject.lookup).remembered('before', p, [stopId], () =>
+  fieldsOf(subject.lookup).remembered('before', p, [stopId], () => [
     standsBefore(subject, p, stopId) ? 1 : 0,
-  ) === 1;
+  ])[0] === 1;
 
 function standsBefore(subject: LayoutSubject, p: Placement, stopId: string): boolean {
   const { vehicle } = subject.lookup;

@@ -1,33 +1,48 @@
+import type { Placement } from '../../design/placement.ts';
 import { openText } from '../../state/state.ts';
+import type { MountZone } from '../../vehicle/types.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
-import type { Fault } from '../finding.ts';
-import { comesBefore, hiddenShare } from './beam.ts';
-import { evidenceOf, percent, type LayoutSubject } from './subject.ts';
+import { atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { comesBefore, hiddenShares } from './beam.ts';
+import { percent, pointing, type LayoutSubject, type Standing } from './subject.ts';
 
-/** More of a beam than this hidden by the body makes the lamp hardly worth its place. */
+/** More of a beam than this hidden by the body makes a module hardly worth its place. */
 const MOST_HIDDEN = 0.4;
+/** Glass takes its share by design; what counts behind it is what is hidden beyond that. */
+const MOST_HIDDEN_BEHIND_GLASS = 0.85;
 
-/**
- * Lamps whose beam the body hides, by pose: with everything shut, and where a part that opens hides much more.
- * Lamps made to be covered when shut are asked in the poses that uncover them alone.
- */
-export function blockedFaults(subject: LayoutSubject): Fault[] {
+/** Lamps of which the body hides a module's beam with everything shut. */
+export const blockedFaults = (subject: LayoutSubject): Said[] =>
+  outside(subject).flatMap(({ p, placed }): Said[] => {
+    const most = mostHidden(placed.zone);
+    const shut = hiddenIn(subject, p, [], most);
+    return shut.modules.length > 0 ? [saying(subject, p, shut, most)] : [];
+  });
+
+/** Lamps whose light comes out with everything shut: those inside are made for the poses that uncover them. */
+const outside = (subject: LayoutSubject): Standing[] =>
+  subject
+    .standing()
+    .filter(
+      ({ p, placed }) =>
+        placed.zone.face !== 'inside' && placed.fixture.kind !== 'cabin' && p.status !== 'planned',
+    );
+
+const mostHidden = ({ mount }: MountZone): number =>
+  mount === 'glass' ? MOST_HIDDEN_BEHIND_GLASS : MOST_HIDDEN;
+
+/** Lamps that shine freely with everything shut, of which a part that opens hides modules: in its worst pose. */
+export function coveredFaults(subject: LayoutSubject): Said[] {
   const { vehicle } = subject.lookup;
   // Nobody warns with the bonnet up.
   const bonnet = new Set(stopsOf(vehicle, 'bonnet').map((stop) => stop.id));
-  return subject.standing().flatMap(({ p, placed }): Fault[] => {
-    const { face, partId, mount } = placed.zone;
-    if (face === 'inside' || placed.fixture.kind === 'cabin') return [];
-    const shut = hiddenShare(subject, p, []);
-    // Glass takes its share by design; what counts behind it is what it hides beyond that.
-    const most = mount === 'glass' ? 0.85 : MOST_HIDDEN;
-    const say = (hidden: number, open: readonly string[]): Fault => ({
-      sentence: `${percent(hidden)} % of the beam of "${p.label}" is hidden with ${openText(vehicle, open)}.`,
-      figure: { value: hidden * 100, unit: '%' },
-      limits: [{ value: most * 100, unit: '%', sense: 'at most' }],
-      evidence: evidenceOf([p], open),
-    });
-    if (shut > most) return [say(shut, [])];
+  return outside(subject).flatMap(({ p, placed }): Said[] => {
+    const { partId } = placed.zone;
+    const most = mostHidden(placed.zone);
+    const inPose = (open: readonly string[]): Hidden => hiddenIn(subject, p, open, most);
+    const shut = inPose([]);
+    if (shut.modules.length > 0) return [];
     const worst = subject.poses
       .filter(
         ([stop]) =>
@@ -36,10 +51,47 @@ export function blockedFaults(subject: LayoutSubject): Fault[] {
           !ownPart(vehicle, partId, [stop]) &&
           comesBefore(subject, p, stop),
       )
-      .map((open) => ({ open, hidden: hiddenShare(subject, p, open) }))
-      .reduce((a, b) => (b.hidden > a.hidden ? b : a), { open: [] as readonly string[], hidden: shut });
-    return worst.hidden > most ? [say(worst.hidden, worst.open)] : [];
+      .map(inPose)
+      .reduce((a, b) => (b.modules.length > a.modules.length || b.worst > a.worst ? b : a), shut);
+    return worst.modules.length > 0 ? [saying(subject, p, worst, most)] : [];
   });
+}
+
+/** What a pose hides of a lamp. */
+interface Hidden {
+  readonly open: readonly string[];
+  /** The modules that lose too much, by their place in the fixture. */
+  readonly modules: readonly number[];
+  /** The greatest share that any module loses. */
+  readonly worst: number;
+}
+
+function hiddenIn(subject: LayoutSubject, p: Placement, open: readonly string[], most: number): Hidden {
+  const shares = hiddenShares(subject, p, open);
+  return {
+    open,
+    modules: shares.flatMap((share, i) => (share > most ? [i] : [])),
+    worst: Math.max(0, ...shares),
+  };
+}
+
+function saying(subject: LayoutSubject, p: Placement, { open, modules, worst }: Hidden, most: number): Said {
+  const how = openText(subject.lookup.vehicle, open);
+  const count = p.modules.length;
+  const which = modules.length === 1 ? 'one module' : `${modules.length} modules`;
+  return {
+    sentence:
+      count === 1
+        ? `${percent(worst)} % of the beam of "${p.label}" is hidden with ${how}.`
+        : `of the ${count} modules of "${p.label}", ${which} ${modules.length === 1 ? 'has' : 'have'} most of the beam hidden with ${how}, the worst ${percent(worst)} %.`,
+    figure: { value: worst * 100, unit: '%' },
+    limits: [atMost(most * 100, '%')],
+    ...pointing([p], open),
+    channels: modules.flatMap((i) => {
+      const m = p.modules[i];
+      return m === undefined ? [] : [{ placementId: p.id, moduleId: m.id, slot: 1 }];
+    }),
+  };
 }
 
 const ownPart = (

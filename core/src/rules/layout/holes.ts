@@ -1,10 +1,10 @@
 import { fixingOf, holesOf } from '../../resolve/place.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, type LayoutSubject } from './subject.ts';
 
 /** Lamps drilled onto a panel of one skin, or onto what bears no holes. */
-export function holeFaults(subject: LayoutSubject): Fault[] {
-  return subject.standing().flatMap(({ p, placed: { zone, fixture } }): Fault[] => {
+export function holeFaults(subject: LayoutSubject): Said[] {
+  return subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
     const holes = holesOf(fixture, zone, p);
     if (holes === 0 || (!zone.singleWall && zone.fixings.includes('drill'))) return [];
     const why = zone.singleWall ? 'a panel of one skin' : 'not to be drilled';
@@ -13,15 +13,15 @@ export function holeFaults(subject: LayoutSubject): Fault[] {
         sentence: `"${p.label}" makes ${holes} holes in ${zone.name}, ${why}: use ${zone.fixings.filter((f) => f !== 'drill').join(' or ')}.`,
         figure: { value: holes, unit: 'holes' },
         limits: [{ value: 0, unit: 'holes', sense: 'at most' }],
-        evidence: evidenceOf([p]),
+        ...pointing([p]),
       },
     ];
   });
 }
 
 /** Lamps held in a way their zone does not bear. */
-export function fixingFaults(subject: LayoutSubject): Fault[] {
-  return subject.standing().flatMap(({ p, placed: { zone } }): Fault[] => {
+export function fixingFaults(subject: LayoutSubject): Said[] {
+  return subject.standing().flatMap(({ p, placed: { zone } }): Said[] => {
     const fixing = fixingOf(zone, p);
     if (fixing === 'drill' || zone.fixings.includes(fixing)) return [];
     return [
@@ -29,7 +29,7 @@ export function fixingFaults(subject: LayoutSubject): Fault[] {
         sentence: `"${p.label}" is held by ${fixing}, which ${zone.name} does not bear: use ${zone.fixings.join(' or ')}.`,
         figure: null,
         limits: [],
-        evidence: evidenceOf([p]),
+        ...pointing([p]),
       },
     ];
   });

@@ -1,11 +1,11 @@
 import { convexOf, overlapDepthM } from '../../geometry/overlap.ts';
 import { moveSolid } from '../../geometry/solid.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, mmUp, TOUCH_M, type LayoutSubject, type Standing } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, mmUp, TOUCH_M, type LayoutSubject, type Standing } from './subject.ts';
 
 /** Lamps in a volume to be kept clear, with everything shut or with a part at a stop. */
-export function keepOutFaults(subject: LayoutSubject): Fault[] {
+export function keepOutFaults(subject: LayoutSubject): Said[] {
   const { vehicle } = subject.lookup;
   const known = new Set<string>();
   return subject.poses.flatMap((open) => {
@@ -29,7 +29,7 @@ export function keepOutFaults(subject: LayoutSubject): Fault[] {
             sentence: `"${p.label}" stands ${mmUp(depth)} mm within a keep-out: ${where}.`,
             figure: { value: depth * 1000, unit: 'mm' as const },
             limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
-            evidence: evidenceOf([p], open),
+            ...pointing([p], open),
           },
         ];
       });

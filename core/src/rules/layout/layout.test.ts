@@ -3,7 +3,7 @@ import { addPartner, changePlacement } from '../../arrange/lamps.ts';
 import { addOwn, changeDimensions, changeSurvey } from '../../arrange/vehicleEdits.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
 import { zoneOf } from '../../vehicle/vehicle.ts';
-import { emptyBuild, ofKind, put } from '../../../test/reference/places.ts';
+import { emptyBuild, ofKind, put, ownZone } from '../../../test/reference/places.ts';
 
 describe('keep-outs', () => {
   const beforeGrille = (gapM: number) => {
@@ -64,18 +64,7 @@ describe('near a turn signal', () => {
     const own = (away: number) =>
       put(
         addOwn(emptyBuild(), 'zones', [
-          {
-            id: 'own-1',
-            name: 'Own zone',
-            face: x > 0 ? 'front' : 'rear',
-            mount: 'panel',
-            fixing: 'adhesive',
-            centre: [x, y + Math.sign(y) * away, z],
-            widthM: 0.2,
-            heightM: 0.1,
-            singleWall: false,
-            behind: 'Test',
-          },
+          ownZone({ id: 'own-1', face: x > 0 ? 'front' : 'rear', centre: [x, y + Math.sign(y) * away, z] }),
         ]),
         'a',
         { zone: 'own-1', fixture: 'mini-head-1' },

@@ -1,68 +1,60 @@
-import type { Build } from '../../design/schema.ts';
-import type { Fault, LayoutKind } from '../finding.ts';
-import type { Severity } from '../pack.ts';
+import type { Placement } from '../../design/placement.ts';
+import type { Severity } from '../../words/severity.ts';
+import type { Said } from '../judgement.ts';
 import { asymmetryFaults } from './asymmetry.ts';
 import { balanceFaults } from './balance.ts';
-import { blockedFaults } from './blocked.ts';
+import { blockedFaults, coveredFaults } from './blocked.ts';
 import { fixingFaults, holeFaults } from './holes.ts';
+import { insideFaults } from './inside.ts';
 import { keepOutFaults } from './keepOut.ts';
+import { misfitFaults } from './misfit.ts';
 import { nearSignalFaults } from './nearSignal.ts';
 import { offZoneFaults } from './offZone.ts';
 import { overlapFaults } from './overlap.ts';
 import { reachFaults } from './reach.ts';
-import { LayoutSubject } from './subject.ts';
+import type { LayoutSubject } from './subject.ts';
 import { turnedAwayFaults } from './turnedAway.ts';
 
-interface LayoutCheck {
-  readonly kind: LayoutKind;
+/** A check that needs no pack: a lamp cannot stand in another, whatever any law says. */
+export interface LayoutCheck {
+  readonly kind: string;
   readonly severity: Severity;
   readonly clause: string;
-  readonly faults: (subject: LayoutSubject) => Fault[];
+  readonly faults: (subject: LayoutSubject) => Said[];
 }
 
-/** The checks that need no pack: a lamp cannot stand in another, whatever any law says. */
 export const LAYOUT_CHECKS: readonly LayoutCheck[] = [
   { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
   { kind: 'keep-out', severity: 'blocks', clause: 'Keep-outs stay clear', faults: keepOutFaults },
   { kind: 'hole', severity: 'blocks', clause: 'No holes where none may be', faults: holeFaults },
+  { kind: 'misfit', severity: 'blocks', clause: 'Lamps fit their zones', faults: misfitFaults },
+  { kind: 'inside', severity: 'blocks', clause: 'Lamps stand clear of the body', faults: insideFaults },
   { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
   { kind: 'fixing', severity: 'warns', clause: 'Held as the zone bears', faults: fixingFaults },
   { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', faults: nearSignalFaults },
   { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', faults: blockedFaults },
+  { kind: 'covered', severity: 'advises', clause: 'Beams pass open parts', faults: coveredFaults },
   { kind: 'turned-away', severity: 'advises', clause: 'Seen with doors open', faults: turnedAwayFaults },
   { kind: 'balance', severity: 'advises', clause: 'Upper and lower in balance', faults: balanceFaults },
   { kind: 'reach', severity: 'notes', clause: 'Within reach for service', faults: reachFaults },
   { kind: 'asymmetry', severity: 'notes', clause: 'Left and right alike', faults: asymmetryFaults },
 ];
 
-/** Every check of the layout with what it found. */
-export function checkLayout(build: Build): { readonly check: LayoutCheck; readonly faults: Fault[] }[] {
-  const subject = new LayoutSubject(build);
-  return LAYOUT_CHECKS.map((check) => ({ check, faults: joinPairs(build, check.faults(subject)) }));
-}
-
-const lampOf = (fault: Fault): string => {
-  const lamps = new Set(fault.evidence.channelIds.map((id) => id.slice(0, id.indexOf('/'))));
-  const [only] = lamps;
-  return lamps.size === 1 && only !== undefined ? only : '';
-};
-
-/** A mirrored pair with the same fault on both is said once. */
-function joinPairs(build: Build, faults: readonly Fault[]): Fault[] {
-  const byLamp = new Map(faults.map((f) => [lampOf(f), f]));
-  return faults.flatMap((fault): Fault[] => {
-    const p = build.placements.find((candidate) => candidate.id === lampOf(fault));
-    const twin = p?.partnerId === undefined || p.partnerId === null ? undefined : byLamp.get(p.partnerId);
+/** What a check found; a fault that a mirrored pair shares is said once. */
+export function layoutFaults(subject: LayoutSubject, check: LayoutCheck): Said[] {
+  const faults = check.faults(subject);
+  const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
+  const byLamp = new Map(faults.map((f) => [f.about, f]));
+  return faults.flatMap((fault): Said[] => {
+    const p = lamps.get(fault.about);
+    const twin = p === undefined || p.partnerId === null ? undefined : byLamp.get(p.partnerId);
     if (p === undefined || twin === undefined) return [fault];
     if (faults.indexOf(twin) < faults.indexOf(fault)) return [];
     return [
       {
         ...fault,
         sentence: fault.sentence.replace(`"${p.label}"`, `"${p.label}" (and its mirror image)`),
-        evidence: {
-          ...fault.evidence,
-          channelIds: [...fault.evidence.channelIds, ...twin.evidence.channelIds],
-        },
+        channels: [...(fault.channels ?? []), ...(twin.channels ?? [])],
       },
     ];
   });

@@ -1,7 +1,7 @@
 import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { placeModules } from '../../resolve/place.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, mmDown, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, mmDown, type LayoutSubject } from './subject.ts';
 
 /** A flashing lamp nearer than this to a turn signal can be taken for it or drown it, m. */
 const LEAST_APART_M = 0.1;
@@ -14,12 +14,12 @@ function fromSegmentM(p: Vec3, a: Vec3, b: Vec3): number {
 }
 
 /** Warning lamps too near a factory turn signal. */
-export function nearSignalFaults(subject: LayoutSubject): Fault[] {
+export function nearSignalFaults(subject: LayoutSubject): Said[] {
   const signals = subject.lookup.vehicle.factoryLamps.filter((l) => l.does === 'turn');
-  return subject.lamps.flatMap((p): Fault[] => {
+  return subject.lamps.flatMap((p): Said[] => {
     const { lookup } = subject;
     const { kind } = lookup.fixture(p.fixtureId);
-    if (kind === 'cabin' || kind === 'scene' || kind === 'work') return [];
+    if (kind === 'cabin' || kind === 'scene' || kind === 'work' || kind === 'factory') return [];
     const lenses = placeModules(lookup, p, new Set());
     const nearest = signals
       .map(({ name, outline }) => ({
@@ -41,7 +41,7 @@ export function nearSignalFaults(subject: LayoutSubject): Fault[] {
         sentence: `"${p.label}" stands ${mmDown(apart)} mm from the ${nearest.name.toLowerCase()}.`,
         figure: { value: apart * 1000, unit: 'mm' },
         limits: [{ value: LEAST_APART_M * 1000, unit: 'mm', sense: 'at least' }],
-        evidence: evidenceOf([p]),
+        ...pointing([p]),
       },
     ];
   });

@@ -1,28 +1,34 @@
-import { dot, sub } from '../../geometry/vec.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, mmUp, TOUCH_M, type LayoutSubject } from './subject.ts';
+import { dot, sub, type Vec3 } from '../../geometry/vec.ts';
+import { footCorners } from '../../resolve/place.ts';
+import { atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { mmUp, pointing, TOUCH_M, type LayoutSubject } from './subject.ts';
 
-/** Lamps whose housing reaches over the edge of their zone, as after a roll or a change of measures. */
-export function offZoneFaults(subject: LayoutSubject): Fault[] {
-  return subject.standing().flatMap(({ p, placed, housing }) => {
-    const { zone } = placed;
+/**
+ * Lamps whose mounting face reaches over the edge of their zone as it stands there, rolled as it is: after a roll, a
+ * change of measures, or in a file. A head that is panned or tilted swings on its foot, which stays.
+ */
+export function offZoneFaults(subject: LayoutSubject): Said[] {
+  return subject.standing().flatMap(({ p, placed }): Said[] => {
+    const { zone, fixture } = placed;
+    // What does not fit at all is said once, by that.
+    if (!fixture.mounts.includes(zone.mount)) return [];
     const over = Math.max(
-      ...housing.corners.flatMap((corner) => {
+      ...footCorners(subject.lookup, p).map((corner: Vec3) => {
         const from = sub(corner, zone.centre);
-        return [
+        return Math.max(
           Math.abs(dot(from, zone.u)) - zone.widthM / 2,
           Math.abs(dot(from, zone.v)) - zone.heightM / 2,
-        ];
+        );
       }),
     );
-    // Turning a head aside swings its corners a little past the edge without moving its foot.
-    if (p.panDeg !== 0 || p.tiltDeg !== 0 || over <= TOUCH_M) return [];
+    if (over <= TOUCH_M) return [];
     return [
       {
         sentence: `"${p.label}" reaches ${mmUp(over)} mm over the edge of its zone, ${zone.name}.`,
-        figure: { value: over * 1000, unit: 'mm' as const },
-        limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
-        evidence: evidenceOf([p]),
+        figure: { value: over * 1000, unit: 'mm' },
+        limits: [atMost(TOUCH_M * 1000, 'mm')],
+        ...pointing([p]),
       },
     ];
   });

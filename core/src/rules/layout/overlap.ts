@@ -1,10 +1,10 @@
 import { length, sub } from '../../geometry/vec.ts';
 import { overlapDepthM } from '../../geometry/overlap.ts';
-import type { Fault } from '../finding.ts';
-import { evidenceOf, mmUp, TOUCH_M, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, mmUp, TOUCH_M, type LayoutSubject } from './subject.ts';
 
 /** Lamps that stand in each other, whatever zones they are on. */
-export function overlapFaults(subject: LayoutSubject): Fault[] {
+export function overlapFaults(subject: LayoutSubject): Said[] {
   const boxes = subject.standing().map((s) => ({
     ...s,
     radiusM: Math.max(...s.housing.corners.map((corner) => length(sub(corner, s.placed.base)))),
@@ -19,7 +19,7 @@ export function overlapFaults(subject: LayoutSubject): Fault[] {
           sentence: `"${a.p.label}" and "${b.p.label}" stand in each other by ${mmUp(depth)} mm.`,
           figure: { value: depth * 1000, unit: 'mm' as const },
           limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
-          evidence: evidenceOf([a.p, b.p]),
+          ...pointing([a.p, b.p]),
         },
       ];
     }),

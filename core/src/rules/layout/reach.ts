@@ -1,9 +1,9 @@
-import type { Fault } from '../finding.ts';
-import { evidenceOf, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, type LayoutSubject } from './subject.ts';
 
 /** Lamps that cannot be serviced without taking the vehicle apart: what was there already is left in peace. */
-export function reachFaults(subject: LayoutSubject): Fault[] {
-  return subject.standing().flatMap(({ p, placed: { zone } }): Fault[] => {
+export function reachFaults(subject: LayoutSubject): Said[] {
+  return subject.standing().flatMap(({ p, placed: { zone } }): Said[] => {
     if (zone.reach === 'free' || p.status === 'kept') return [];
     const how = zone.reach === 'none' ? 'cannot be reached for service' : 'is reached only behind trim';
     return [
@@ -11,7 +11,7 @@ export function reachFaults(subject: LayoutSubject): Fault[] {
         sentence: `"${p.label}" ${how}: ${zone.behind}.`,
         figure: null,
         limits: [],
-        evidence: evidenceOf([p]),
+        ...pointing([p]),
       },
     ];
   });

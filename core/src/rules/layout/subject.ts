@@ -1,12 +1,10 @@
+import type { Placement } from '../../design/placement.ts';
 import { lookupOf, type Lookup } from '../../resolve/lookup.ts';
 import { housingCorners, placeFixture, type PlacedFixture } from '../../resolve/place.ts';
-import type { Build, Placement } from '../../design/schema.ts';
-import type { State } from '../../state/state.ts';
+import type { Build } from '../../design/schema.ts';
+import { FIRST_LOOK, posesOf } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
-import { channelIdOf } from '../../resolve/channels.ts';
-import { stopsOf } from '../../vehicle/vehicle.ts';
-import type { Fault } from '../finding.ts';
-import { stateOf } from '../subject.ts';
+import type { Trouble } from '../judgement.ts';
 
 /** Housings may touch, and a tape measure is not finer than this, m. */
 export const TOUCH_M = 0.001;
@@ -33,7 +31,7 @@ export class LayoutSubject {
 
   /** Everything shut, and each stop of each moving part by itself. */
   get poses(): readonly (readonly string[])[] {
-    return [[], ...stopsOf(this.lookup.vehicle).map((stop) => [stop.id])];
+    return posesOf(this.lookup.vehicle);
   }
 
   /** Every lamp with everything shut. */
@@ -51,16 +49,14 @@ export class LayoutSubject {
 }
 
 /** What to look at when a lamp's place is at fault: in every state, or in the pose that brings it about. */
-export const evidenceOf = (
+export const pointing = (
   placements: readonly Placement[],
   open: readonly string[] = [],
-): Fault['evidence'] => ({
-  state: open.length === 0 ? null : poseState(open),
-  channelIds: placements.flatMap((p) => p.modules.map((m) => channelIdOf(p.id, m.id, 1))),
-  sectors: [],
+): Pick<Trouble, 'about' | 'channels' | 'state'> => ({
+  about: placements.map(({ id }) => id).join('+'),
+  channels: placements.flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id, slot: 1 }))),
+  state: open.length === 0 ? null : { ...FIRST_LOOK, open },
 });
-
-const poseState = (open: readonly string[]): State => stateOf(2, open);
 
 /** Millimetres, a figure that is too high rounded up. */
 export const mmUp = (m: number): string => String(Math.ceil(m * 1000 - 1e-6));

@@ -1,28 +1,29 @@
 import { openText } from '../../state/state.ts';
 import { placeModules } from '../../resolve/place.ts';
 import { dot } from '../../geometry/vec.ts';
-import { hiddenShare } from './beam.ts';
-import { evidenceOf, type LayoutSubject } from './subject.ts';
-import type { Fault } from '../finding.ts';
+import { hiddenShares } from './beam.ts';
+import { pointing, type LayoutSubject } from './subject.ts';
+import type { Said } from '../judgement.ts';
 
 /** A lamp that turns further than this with its door serves its direction no more, degrees. */
 const MOST_TURNED_DEG = 50;
 
 /** Lamps on a moving part that no longer serve their direction when it opens: turned away, or hidden there. */
-export function turnedAwayFaults(subject: LayoutSubject): Fault[] {
+export function turnedAwayFaults(subject: LayoutSubject): Said[] {
   const { lookup } = subject;
-  return subject.lamps.flatMap((p): Fault[] => {
+  return subject.lamps.flatMap((p): Said[] => {
     const zone = lookup.vehicle.zones.find((z) => z.id === p.zoneId);
     const part = lookup.vehicle.parts.find((candidate) => candidate.id === zone?.partId);
-    if (zone === undefined || part === undefined || zone.face === 'inside') return [];
+    if (zone === undefined || part === undefined || zone.face === 'inside' || p.status === 'planned') return [];
     const aim = (open: readonly string[]) => placeModules(lookup, p, new Set(open))[0]?.frame.aim;
     const shut = aim([]);
     return part.stops
-      .flatMap((stop): Fault[] => {
+      .flatMap((stop): Said[] => {
         const open = aim([stop.id]);
         if (shut === undefined || open === undefined) return [];
         const turned = (Math.acos(Math.min(1, Math.max(-1, dot(shut, open)))) * 180) / Math.PI;
-        const hidden = hiddenShare(subject, p, [stop.id]);
+        // A lamp serves its direction while any of its modules does.
+        const hidden = Math.min(1, ...hiddenShares(subject, p, [stop.id]));
         if (turned <= MOST_TURNED_DEG && hidden < 0.9) return [];
         const how =
           turned > MOST_TURNED_DEG ? `is turned ${Math.round(turned)}° away` : 'is hidden behind the body';
@@ -31,7 +32,7 @@ export function turnedAwayFaults(subject: LayoutSubject): Fault[] {
             sentence: `"${p.label}" ${how} with ${openText(lookup.vehicle, [stop.id])}: its direction has one lamp less.`,
             figure: { value: turned, unit: '°' },
             limits: [{ value: MOST_TURNED_DEG, unit: '°', sense: 'at most' }],
-            evidence: evidenceOf([p], [stop.id]),
+            ...pointing([p], [stop.id]),
           },
         ];
       })

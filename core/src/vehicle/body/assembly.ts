@@ -1,9 +1,9 @@
 import { mirrorSolid, type Solid } from '../../geometry/solid.ts';
 import { turnAbout, type Motion } from '../../geometry/frame.ts';
 import { mirrorY, type Vec3 } from '../../geometry/vec.ts';
+import type { FactoryFunction } from '../../words/factoryFunction.ts';
 import type {
   Assembly,
-  FactoryFunction,
   FactoryLamp,
   KeepOut,
   KeepOutKind,
@@ -65,7 +65,30 @@ export const doorPair = (id: string, name: string, hinge: Vec3, angleDeg: number
   partPair(part(id, name, 'door', turnAbout(hinge, [0, 0, 1], angleDeg)));
 
 /** A lamp may be tied in unless the law gives it a meaning of its own. */
-const mayTie = (does: FactoryFunction): boolean => !['stop', 'turn', 'plate'].includes(does);
+const mayTie = (does: FactoryFunction): boolean =>
+  !['stop', 'turn', 'mirror turn', 'marker', 'plate'].includes(does);
+
+/** A lens thinner than this along an axis has no extent along it, m. */
+const FLAT_M = 0.001;
+
+/** Lamps that shine to their side; all others shine along the vehicle. */
+const SIDEWARD: ReadonlySet<FactoryFunction> = new Set<FactoryFunction>(['marker']);
+
+/**
+ * Where a lamp's light goes: along the vehicle out of the end it sits at, to its side for lamps of a flank, down
+ * from a ceiling. The lens may slope as it likes; the optics behind it do not.
+ */
+function aimOf(does: FactoryFunction, outline: readonly Vec3[]): Vec3 {
+  const extent = (axis: 0 | 1 | 2): number => {
+    const along = outline.map((p) => p[axis]);
+    return Math.max(...along) - Math.min(...along);
+  };
+  if (extent(2) < FLAT_M) return [0, 0, -1];
+  const mean = (axis: 0 | 1): number => outline.reduce((sum, p) => sum + p[axis], 0) / outline.length;
+  // A lens drawn on a flank has no width across the vehicle.
+  if (extent(1) < FLAT_M || (SIDEWARD.has(does) && extent(1) < extent(0))) return [0, mean(1) > 0 ? 1 : -1, 0];
+  return [does === 'cargo' || (does !== 'mirror turn' && mean(0) < 0) ? -1 : 1, 0, 0];
+}
 
 export const lamp = (
   id: string,
@@ -73,7 +96,7 @@ export const lamp = (
   does: FactoryFunction,
   outline: readonly Vec3[],
   partId: string | null = null,
-): FactoryLamp => ({ id, name, does, mayTie: mayTie(does), partId, outline });
+): FactoryLamp => ({ id, name, does, mayTie: mayTie(does), partId, aim: aimOf(does, outline), outline });
 
 /** A left-hand lamp and its mirror image. */
 export function lampPair(
@@ -91,6 +114,7 @@ export function lampPair(
       id: right(id),
       name: right(name),
       partId: partId === null ? null : right(partId),
+      aim: mirrorY(left.aim),
       outline: outline.map(mirrorY),
     },
   ];

@@ -1,5 +1,5 @@
 import { turnAbout } from '../../geometry/frame.ts';
-import { box, extrudeAcross, type Solid } from '../../geometry/solid.ts';
+import { box, profileAcross, type Solid } from '../../geometry/solid.ts';
 import type { Assembly, MovingPart } from '../types.ts';
 import { bothSides, onSides, onView, rect, type XYR } from '../picture/pen.ts';
 import { assemble, keepOutPair, mirrored, partPair, part } from './assembly.ts';
@@ -22,6 +22,8 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
   const w = s.halfWidth;
   const hinge = (id: string, name: string, x: number): MovingPart[] =>
     partPair(part(id, name, 'door', turnAbout([x, w, 0], [0, 0, 1], -OPEN_DEG)));
+  // Front and rear edge of the roof slope down to the rail, as far as there is roof.
+  const roofEdge = Math.min(0.35, 0.45 * (s.roofFrontX - s.roofRearX));
   const headFrontX = Math.min(s.roofFrontX - 0.08, s.doorFrontX - 0.06);
   const front = { partId: 'door-front-left' };
   const rear = { partId: 'door-rear-left' };
@@ -30,8 +32,7 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
   const four = doors === 4;
   const solids: Solid[] = [
     panel('door-front-left-panel', s.pillarX, s.doorFrontX, front),
-    leaning(
-      s,
+    ...leaning(s,
       'door-front-left-glass',
       [s.pillarX + 0.06, s.doorFrontX - 0.06],
       [s.pillarX + 0.06, headFrontX],
@@ -43,21 +44,19 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
       [s.doorFrontX, w + 0.02 + mirrorM, s.beltZ + 0.15],
       front,
     ),
-    leaning(s, 'pillar-a-left', [s.doorFrontX - 0.06, s.cowlX - 0.02], [headFrontX, s.roofFrontX]),
+    ...leaning(s, 'pillar-a-left', [s.doorFrontX - 0.06, s.cowlX - 0.02], [headFrontX, s.roofFrontX]),
     box('front-seat-left', [s.pillarX - 0.16, 0.16, s.sillZ], [s.pillarX - 0.02, 0.66, s.beltZ + 0.2]),
     ...(four
       ? [
           panel('door-rear-left-panel', s.doorRearX, s.pillarX - 0.01, rear),
-          leaning(
-            s,
+          ...leaning(s,
             'door-rear-left-glass',
             [s.doorRearX + 0.08, s.pillarX - 0.06],
             [Math.max(s.doorRearX, s.roofRearX) + 0.08, s.pillarX - 0.06],
             { ...rear, transmission: PRIVACY },
           ),
           box('pillar-b-left', [s.pillarX - 0.1, w - 0.2, s.sillZ], [s.pillarX + 0.12, w - 0.065, s.beltZ]),
-          leaning(
-            s,
+          ...leaning(s,
             'pillar-b-left-upper',
             [s.pillarX - 0.06, s.pillarX + 0.06],
             [s.pillarX - 0.06, s.pillarX + 0.06],
@@ -81,12 +80,12 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
             ),
           ]
         : []),
-      extrudeAcross(
+      ...profileAcross(
         'roof',
         [
           [s.roofFrontX, s.railZ],
-          [s.roofFrontX - 0.35, s.roofZ],
-          [s.roofRearX + 0.35, s.roofZ],
+          [s.roofFrontX - roofEdge, s.roofZ],
+          [s.roofRearX + roofEdge, s.roofZ],
           [s.roofRearX, s.railZ],
         ],
         -s.railY,

@@ -101,6 +101,8 @@ export function bodyType<K extends DimensionKey>(
   };
 }
 
+/** No cab has a shorter roof, m. */
+const LEAST_ROOF_M = 0.2;
 /** No lamp goes on a zone smaller than this, m. */
 const LEAST_ZONE_M = { width: 0.04, height: 0.03 };
 
@@ -109,10 +111,20 @@ const LEAST_ZONE_M = { width: 0.04, height: 0.03 };
  * @param d - every dimension the body type asks for
  */
 export function dimensionsFault(body: BodyType, d: Readonly<Record<string, number>>): string | null {
-  const { stations: s, zones } = body.workOut(d);
+  try {
+    return faultOf(body.workOut(d));
+  } catch (error) {
+    if (error instanceof RangeError) return error.message;
+    throw error;
+  }
+}
+
+function faultOf({ stations: s, zones }: Pick<WorkedBody, 'stations' | 'zones'>): string | null {
   if (s.rearAxleX - s.wheelRadius * 0.6 <= s.tailX)
     return 'the rear wheel comes behind the tail: overhang and wheelbase take up the whole length';
   if (s.cabRearX < s.tailX) return 'the cab ends behind the tail';
+  if (s.roofFrontX - s.roofRearX < LEAST_ROOF_M)
+    return 'windscreen and rear meet: there is no roof left between them';
   if (s.roofFrontX < s.pillarX) return 'the windscreen leans back past the door';
   if (s.roofZ - s.beltZ < 0.25) return 'there is no room for glass between bonnet and roof';
   const small = zones.find((z) => z.widthM < LEAST_ZONE_M.width || z.heightM < LEAST_ZONE_M.height);

@@ -1,4 +1,4 @@
-import { box, extrudeAcross } from '../../geometry/solid.ts';
+import { box, profileAcross } from '../../geometry/solid.ts';
 import type { Assembly } from '../types.ts';
 import { both, bothSides, onSides, onView, rect } from '../picture/pen.ts';
 import { acrossRect, assemble, lampPair, mirrored } from './assembly.ts';
@@ -54,7 +54,7 @@ export function flatFront(s: Stations): Assembly {
     },
     {
       solids: [
-        extrudeAcross(
+        ...profileAcross(
           'cab-front',
           [
             [wallX, s.floorZ],

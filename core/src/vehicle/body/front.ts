@@ -1,4 +1,4 @@
-import { box, extrudeAcross, prism } from '../../geometry/solid.ts';
+import { box, profileAcross, prism } from '../../geometry/solid.ts';
 import { turnAbout } from '../../geometry/frame.ts';
 import { mirrorY, type Vec3 } from '../../geometry/vec.ts';
 import type { Assembly } from '../types.ts';
@@ -59,10 +59,10 @@ export function bonnetedFront(s: Stations): Assembly {
     {
       parts: [part('bonnet', 'Bonnet', 'bonnet', turnAbout([s.cowlX, 0, s.beltZ], [0, 1, 0], -52))],
       solids: [
-        extrudeAcross('nose', engine, -cut, cut),
-        ...mirrored([extrudeAcross('nose-side-left', behindLamps, cut, w - 0.1)]),
+        ...profileAcross('nose', engine, -cut, cut),
+        ...mirrored(profileAcross('nose-side-left', behindLamps, cut, w - 0.1)),
         prism('front-bumper', bumperPlan(s, s.noseX, -1), [0, 0, s.bumperTopZ - 0.02 - s.floorZ]),
-        extrudeAcross('bonnet', bonnet, -(w - 0.14), w - 0.14, { partId: 'bonnet' }),
+        ...profileAcross('bonnet', bonnet, -(w - 0.14), w - 0.14, { partId: 'bonnet' }),
         box('dashboard', [s.cowlX - 0.36, -(w - 0.1), s.sillZ], [s.cowlX, w - 0.1, s.beltZ - 0.08]),
         ...mirrored([
           box('wing-left', [s.cowlX - 0.16, w - PANEL_M, s.bumperTopZ - 0.06], [s.noseX - 0.42, w, s.beltZ]),

@@ -68,7 +68,13 @@ function wheel(id: string, axleX: number, radius: number, y0: number, y1: number
 
 /** The chassis rails of a truck behind its cab, with tank and steps as they show. */
 export const chassis = (s: Stations): Partial<Assembly> => ({
-  solids: [box('chassis', [s.tailX + 0.05, -0.45, s.wheelRadius + 0.1], [s.cabRearX, 0.45, s.sillZ - 0.02])],
+  solids: [
+    box(
+      'chassis',
+      [s.tailX + 0.05, -0.45, s.wheelRadius + 0.1],
+      [s.cabRearX, 0.45, Math.max(s.sillZ - 0.02, s.wheelRadius + 0.14)],
+    ),
+  ],
   art: [
     ...onSides((b) => [
       b.fill('shade', rect(s.tailX + 0.05, s.cabRearX + 0.3, s.wheelRadius + 0.14, s.sillZ, 0.02)),

@@ -1,3 +1,4 @@
+import { uncrossed } from '../../geometry/polygon.ts';
 import { sheetSolid, type Solid, type SolidTraits } from '../../geometry/solid.ts';
 import type { Vec3 } from '../../geometry/vec.ts';
 import type { Stations } from './dimension.ts';
@@ -32,23 +33,23 @@ export function acrossSheet(
   );
 }
 
-/** A sheet of the left side that leans with the side glass, between belt and roof rail. */
-export const leaning = (
+/**
+ * A sheet of the left side that leans with the side glass, between belt and roof rail: one, or none where the measures
+ * leave it no room.
+ */
+export function leaning(
   s: Stations,
   id: string,
   feet: readonly [number, number],
   heads: readonly [number, number],
   traits: SolidTraits = {},
-): Solid =>
-  sheetSolid(
-    id,
-    [
-      [feet[0], s.halfWidth - 0.03, s.beltZ],
-      [feet[1], s.halfWidth - 0.03, s.beltZ],
-      [heads[1], s.railY, s.railZ],
-      [heads[0], s.railY, s.railZ],
-    ],
-    [0, -1, 0],
-    traits.transmission === undefined ? PANEL_M : GLASS_M,
-    traits,
-  );
+): Solid[] {
+  const corners = uncrossed(feet, heads).map(([x, up]): Vec3 => [
+    x,
+    s.halfWidth - 0.03 + (s.railY - s.halfWidth + 0.03) * up,
+    s.beltZ + (s.railZ - s.beltZ) * up,
+  ]);
+  if (corners.length === 0) return [];
+  const thick = traits.transmission === undefined ? PANEL_M : GLASS_M;
+  return [sheetSolid(id, corners, [0, -1, 0], thick, traits)];
+}

@@ -7,7 +7,7 @@ export type ZoneSpec = Pick<
   MountZone,
   'id' | 'name' | 'face' | 'mount' | 'centre' | 'n' | 'widthM' | 'heightM' | 'behind'
 > &
-  Partial<Pick<MountZone, 'partId' | 'fixings' | 'singleWall' | 'reach'>>;
+  Partial<Pick<MountZone, 'partId' | 'fixings' | 'singleWall' | 'reach' | 'behindM' | 'outM' | 'tiesIn'>>;
 
 const UP: Vec3 = [0, 0, 1];
 const FORWARD: Vec3 = [1, 0, 0];
@@ -28,6 +28,9 @@ export function zone(spec: ZoneSpec): MountZone {
   const v = unit(sub(hint, scale(n, dot(hint, n))));
   return {
     partId: null,
+    behindM: null,
+    outM: null,
+    tiesIn: null,
     fixings: spec.singleWall === true ? ['bracket', 'adhesive'] : usualFixings[spec.mount],
     singleWall: false,
     reach: 'free',

@@ -53,13 +53,19 @@ export function drawnZone(vehicle: Vehicle, rect: DrawnRect, id: string, name: s
     id,
     name,
     face: view === 'plan' ? 'top' : view,
+    facing: view === 'plan' ? 'top' : view,
+    panDeg: 0,
+    tiltDeg: 0,
+    partId: null,
     mount: view === 'plan' ? 'roof' : 'panel',
-    fixing: 'drill',
+    fixings: ['drill'],
     centre: tidy(unproject(view, at, skinDepthM(vehicle, view, at) + OFF_M)),
     widthM,
     heightM,
     singleWall: false,
     behind: 'Not looked at yet',
+    behindM: null,
+    outM: null,
   };
 }
 
@@ -98,9 +104,26 @@ export const drawnKeepOut = (vehicle: Vehicle, rect: DrawnRect, id: string, name
 const spread = ({ from, to }: { from: Vec3; to: Vec3 }) => ({ from: tidy(from), to: tidy(to) });
 
 /** The same on the other side of the vehicle, under another id and name. */
-export function mirroredZone(z: OwnZone, id: string, name: string): OwnZone {
-  const face = { left: 'right', right: 'left', front: 'front', rear: 'rear', top: 'top' } as const;
-  return { ...z, id, name, face: face[z.face], centre: [z.centre[0], mm(-z.centre[1]), z.centre[2]] };
+export function mirroredZone(vehicle: Vehicle, z: OwnZone, id: string, name: string): OwnZone {
+  const across = <F extends string>(face: F): F | 'left' | 'right' =>
+    face === 'left' ? 'right' : face === 'right' ? 'left' : face;
+  return {
+    ...z,
+    id,
+    name,
+    face: across(z.face),
+    facing: across(z.facing),
+    panDeg: -z.panDeg + 0,
+    partId: otherSide(vehicle, z.partId),
+    centre: [z.centre[0], mm(-z.centre[1]), z.centre[2]],
+  };
+}
+
+/** The moving part that answers one on the other side; the same where none does. */
+function otherSide({ parts }: Vehicle, partId: string | null): string | null {
+  if (partId === null) return null;
+  const twin = partId.includes('left') ? partId.replace('left', 'right') : partId.replace('right', 'left');
+  return parts.some((part) => part.id === twin) ? twin : partId;
 }
 
 /** A box on the other side of the vehicle, under another id and name. */

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import type { Constraint } from '@flarik/core/design/brief';
-  import { changeConstraint, removeConstraint } from '@flarik/core/design/briefEdits';
+  import { type Wish, wishSentence } from '@flarik/core/rules/brief/wishes';
+  import { changeWish, removeWish } from '@flarik/core/design/briefEdits';
+  import { SEVERITIES, Severity } from '@flarik/core/words/severity';
+  import { Face } from '@flarik/core/words/face';
   import { openText } from '@flarik/core/state/state';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
-  import { SEVERITIES } from '@flarik/core/rules/finding';
-  import { RuleFace, Severity } from '@flarik/core/rules/pack';
-  import { constraintSentence } from '@flarik/core/rules/brief/sentence';
   import { stopsOf } from '@flarik/core/vehicle/vehicle';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
@@ -14,17 +13,17 @@
   import { showFinding } from '$lib/frame/showFinding';
 
   /** One wish: a sentence with its figures in it, and how it stands just now. */
-  let { constraint }: { constraint: Constraint } = $props();
+  let { constraint }: { constraint: Wish } = $props();
   const editor = getEditor()();
 
-  const sentence = $derived(constraintSentence(editor.build, constraint));
+  const sentence = $derived(wishSentence(editor.build, constraint));
   const broken = $derived(
     (editor.check.answer?.findings ?? []).filter((f) => f.packId === 'brief' && f.ruleId === constraint.id),
   );
   const { vehicle } = $derived(editor);
 
-  const set = (changed: Constraint): void =>
-    editor.edit(`Change the wish: ${sentence}`, (b) => changeConstraint(b, changed), `wish ${constraint.id}`);
+  const set = (changed: Wish): void =>
+    editor.edit(`Change the wish: ${sentence}`, (b) => changeWish(b, changed), `wish ${constraint.id}`);
 
   const number = (event: Event): number | null => {
     const value = event.currentTarget instanceof HTMLInputElement ? event.currentTarget.valueAsNumber : NaN;
@@ -37,7 +36,7 @@
     if (!items.includes(item)) return [...items, item];
     return items.length > atLeast ? items.filter((i) => i !== item) : [...items];
   }
-  const FACES: readonly RuleFace[] = RuleFace.options;
+  const FACES: readonly Face[] = Face.options;
 </script>
 
 {#snippet boxes<T extends string>(
@@ -106,14 +105,14 @@
         Only {@render boxes('Colours', COLOURS, constraint.colours, (colours: Colour[]) =>
           set({ ...constraint, colours }),
         )}
-        to the {@render boxes('Sides', FACES, constraint.faces, (faces: RuleFace[]) =>
+        to the {@render boxes('Sides', FACES, constraint.faces, (faces: Face[]) =>
           set({ ...constraint, faces }),
         )}
       {:else if constraint.kind === 'never-colours'}
         No {@render boxes('Colours', COLOURS, constraint.colours, (colours: Colour[]) =>
           set({ ...constraint, colours }),
         )}
-        to the {@render boxes('Sides', FACES, constraint.faces, (faces: RuleFace[]) =>
+        to the {@render boxes('Sides', FACES, constraint.faces, (faces: Face[]) =>
           set({ ...constraint, faces }),
         )}
       {:else if constraint.kind === 'unseen-when-off'}
@@ -246,7 +245,7 @@
     icon={TrashCan}
     iconDescription="Delete: {sentence}"
     tooltipPosition="left"
-    on:click={() => editor.edit(`Delete the wish: ${sentence}`, (b) => removeConstraint(b, constraint.id))}
+    on:click={() => editor.edit(`Delete the wish: ${sentence}`, (b) => removeWish(b, constraint.id))}
   />
 </li>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { changeBuild } from '@flarik/core/design/moduleEdits';
   import { Brief, DUTIES } from '@flarik/core/design/brief';
   import { changeBrief } from '@flarik/core/design/briefEdits';
-  import { changeBuild } from '@flarik/core/arrange/lamps';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

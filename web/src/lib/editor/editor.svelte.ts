@@ -3,7 +3,7 @@ import type { State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding } from '@flarik/core/rules/finding';
-import { drivesOf } from '@flarik/core/resolve/channels';
+import { drivenIn } from '@flarik/core/state/driven';
 import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
@@ -41,7 +41,7 @@ export class Editor {
 
   readonly lookup = $derived.by(() => lookupOf(this.build));
   readonly vehicle = $derived.by(() => this.lookup.vehicle);
-  readonly drives = $derived.by(() => drivesOf(this.build, this.state.stage, this.state.ambient));
+  readonly drives = $derived.by(() => drivenIn(this.build, this.state));
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 
   readonly autosave: Autosave;

@@ -1,4 +1,5 @@
-import { readBuild, type Build } from '@flarik/core/design/schema';
+import { readBuild } from '@flarik/core/rules/document';
+import { type Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 
 /** Work kept in this browser until the server has it. */

@@ -1,11 +1,11 @@
 <script lang="ts">
+  import { SEVERITIES } from '@flarik/core/words/severity';
   import ChartRadar from 'carbon-icons-svelte/lib/ChartRadar.svelte';
   import Policy from 'carbon-icons-svelte/lib/Policy.svelte';
   import Timeline from 'carbon-icons-svelte/lib/Timeline.svelte';
   import Document from 'carbon-icons-svelte/lib/Document.svelte';
   import Lamps from 'carbon-icons-svelte/lib/FlashFilled.svelte';
   import Car from 'carbon-icons-svelte/lib/Car.svelte';
-  import { SEVERITIES } from '@flarik/core/rules/finding';
   import { page } from '$app/state';
   import { getEditor } from '$lib/editor/context';
   import { severityMark } from './severity';

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { STAGES, type StageIndex } from '@flarik/core/design/schema';
-  import type { Ambient } from '@flarik/core/coverage/range';
+  import type { StageIndex } from '@flarik/core/design/timing';
+  import type { Ambient } from '@flarik/core/words/ambient';
+  import { STAGES } from '@flarik/core/design/schema';
   import { getEditor } from '$lib/editor/context';
   import Choice from './Choice.svelte';
   import DoorPlan from './DoorPlan.svelte';

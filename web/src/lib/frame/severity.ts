@@ -1,4 +1,4 @@
-import type { Severity } from '@flarik/core/rules/pack';
+import type { Severity } from '@flarik/core/words/severity';
 
 /** A shape for each severity, so that it is not told by colour alone. */
 export const severityMark: Readonly<Record<Severity, { shape: string; name: string }>> = {

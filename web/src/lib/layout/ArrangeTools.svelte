@@ -1,6 +1,6 @@
 <script lang="ts">
+  import type { Placement } from '@flarik/core/design/placement';
   import { alignHeights, arrayAlong, roomFor, spaceEvenly } from '@flarik/core/arrange/align';
-  import type { Placement } from '@flarik/core/design/schema';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { changeBuild } from '@flarik/core/arrange/lamps';
+  import { changeBuild } from '@flarik/core/design/moduleEdits';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { Name } from '@flarik/core/words/names';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';

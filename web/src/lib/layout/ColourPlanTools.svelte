@@ -1,11 +1,11 @@
 <script lang="ts">
+  import type { Placement } from '@flarik/core/design/placement';
   import {
     COLOUR_PLANS,
     colourPlanName,
     layColourPlan,
     type ColourPlan,
   } from '@flarik/core/arrange/colourPlans';
-  import type { Placement } from '@flarik/core/design/schema';
   import type { Finding } from '@flarik/core/rules/finding';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { SYNC_LINES } from '@flarik/core/fixture/flasher';
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour } from '@flarik/core/words/colour';
   import {
@@ -12,7 +13,6 @@
   import { InputError, parseInput } from '@flarik/core/words/errors';
   import { peakOf, type TableAxis } from '@flarik/core/fixture/photometry/table';
   import { Fixture } from '@flarik/core/fixture/types';
-  import { SYNC_LINES } from '@flarik/core/timing/step';
   import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { factsIn } from './facts';

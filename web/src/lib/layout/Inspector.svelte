@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { LampStatus, Placement } from '@flarik/core/design/placement';
   import {
     addPartner,
     changePlacement,
@@ -8,7 +9,6 @@
     type PlacementPatch,
   } from '@flarik/core/arrange/lamps';
   import { fixingOf, holesOf, placeFixture, placeModules } from '@flarik/core/resolve/place';
-  import { LampStatus, Placement } from '@flarik/core/design/schema';
   import { roomAround } from '@flarik/core/arrange/snap';
   import { bearingOf } from '@flarik/core/geometry/direction';
   import { Name } from '@flarik/core/words/names';

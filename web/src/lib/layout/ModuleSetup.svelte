@@ -1,6 +1,9 @@
 <script lang="ts">
-  import { addGroup, changeModules, setColour, setInsert, type ModuleRef } from '@flarik/core/arrange/lamps';
-  import type { ModuleSetup, Placement } from '@flarik/core/design/schema';
+  import { addGroup } from '@flarik/core/design/timingEdits';
+  import { changeModules } from '@flarik/core/design/moduleEdits';
+  import type { ModuleRef } from '@flarik/core/design/schema';
+  import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
+  import { setColour, setInsert } from '@flarik/core/arrange/lamps';
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { InsertId, insertName } from '@flarik/core/fixture/inserts';

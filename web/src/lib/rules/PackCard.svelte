@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { RulePack } from '@flarik/core/rules/pack';
-  import { ruleSentence } from '@flarik/core/rules/sentence';
+  import type { RulePack } from '@flarik/core/design/rulePack';
+  import { ruleSentence } from '@flarik/core/rules/registry';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { severityMark } from '$lib/frame/severity';

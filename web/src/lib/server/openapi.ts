@@ -1,5 +1,5 @@
+import { RulePack } from '@flarik/core/design/rulePack';
 import { Build } from '@flarik/core/design/schema';
-import { RulePack } from '@flarik/core/rules/pack';
 import {
   BuildSummary,
   Created,

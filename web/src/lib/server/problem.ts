@@ -1,5 +1,5 @@
+import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
 import { InputError } from '@flarik/core/words/errors';
-import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/design/schema';
 import type { Problem } from '$lib/api';
 import { DatabaseDownError } from './db';
 import { log } from './log';

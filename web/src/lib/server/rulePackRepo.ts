@@ -1,4 +1,5 @@
-import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
+import { readRulePack } from '@flarik/core/rules/document';
+import type { RulePack } from '@flarik/core/design/rulePack';
 import { z } from 'zod';
 import { change, many, type Db } from './db';
 

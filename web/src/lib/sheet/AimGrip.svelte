@@ -1,6 +1,7 @@
 <script lang="ts">
+  import type { Placement } from '@flarik/core/design/placement';
   import { changePlacement } from '@flarik/core/arrange/lamps';
-  import type { Build, Placement } from '@flarik/core/design/schema';
+  import type { Build } from '@flarik/core/design/schema';
   import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';

@@ -1,6 +1,6 @@
+import type { Placement } from '@flarik/core/design/placement';
 import type { Lookup } from '@flarik/core/resolve/lookup';
 import { footprint, placeModules } from '@flarik/core/resolve/place';
-import type { Placement } from '@flarik/core/design/schema';
 import { roomAround, type Guide } from '@flarik/core/arrange/snap';
 import { combine } from '@flarik/core/geometry/vec';
 import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimension';

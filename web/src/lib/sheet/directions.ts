@@ -1,5 +1,5 @@
+import type { Placement } from '@flarik/core/design/placement';
 import { placeModules } from '@flarik/core/resolve/place';
-import type { Placement } from '@flarik/core/design/schema';
 import { bearingsIn, type Sector } from '@flarik/core/coverage/sectors';
 import { bearingOf, directionOf } from '@flarik/core/geometry/direction';
 import type { Lookup } from '@flarik/core/resolve/lookup';

@@ -1,5 +1,5 @@
+import type { Placement } from '@flarik/core/design/placement';
 import { changePlacement, removePlacements } from '@flarik/core/arrange/lamps';
-import type { Placement } from '@flarik/core/design/schema';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
 import type { Point2 } from '@flarik/core/vehicle/picture/views';

@@ -1,6 +1,6 @@
+import type { Placement } from '@flarik/core/design/placement';
 import { housingCorners, lensCorners, placeFixture, placeModules } from '@flarik/core/resolve/place';
 import type { Lookup } from '@flarik/core/resolve/lookup';
-import type { Placement } from '@flarik/core/design/schema';
 import { dot, type Vec3 } from '@flarik/core/geometry/vec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { isOpen, posedSolids, posedZone, type OpenParts } from '@flarik/core/vehicle/vehicle';

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { changeGroup, groupFailure } from '@flarik/core/arrange/lamps';
-  import type { Group } from '@flarik/core/design/schema';
+  import { changeGroup, groupFailure } from '@flarik/core/design/timingEdits';
+  import type { Group } from '@flarik/core/design/timing';
+  import { SYNC_LINES } from '@flarik/core/fixture/flasher';
   import { mayFollow, timeOf } from '@flarik/core/timing/clock';
-  import { driftOf, SYNC_LINES, whyFree } from '@flarik/core/timing/step';
+  import { driftOf, whyFree } from '@flarik/core/timing/step';
   import { getEditor } from '$lib/editor/context';
 
   /** The clocks: what follows what, how fast, how much later, and which heads cannot follow. */

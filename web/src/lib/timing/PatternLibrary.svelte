@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { StageIndex } from '@flarik/core/design/timing';
   import {
     addPattern,
     emptyPattern,
@@ -9,7 +10,6 @@
     usesOf,
     writePatterns,
   } from '@flarik/core/design/patternEdits';
-  import type { StageIndex } from '@flarik/core/design/schema';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
   import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';

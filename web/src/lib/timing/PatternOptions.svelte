@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/design/schema';
+  import type { StageIndex } from '@flarik/core/design/timing';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
   import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { setCue } from '@flarik/core/design/timingEdits';
   import {
     addPattern,
     changePattern,
@@ -7,7 +8,6 @@
     usesOf,
     variantAtSpeed,
   } from '@flarik/core/design/patternEdits';
-  import { setCue } from '@flarik/core/arrange/lamps';
   import { bookOf } from '@flarik/core/timing/book';
   import { addBar, firstRoom, pasteLine, setBy, setCycle, setLineCount } from '@flarik/core/timing/draw';
   import { lineName, type Pattern } from '@flarik/core/timing/pattern';

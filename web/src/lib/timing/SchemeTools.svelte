@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Placement } from '@flarik/core/design/schema';
+  import type { Placement } from '@flarik/core/design/placement';
   import {
     layScheme,
     numbers,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { changeModules } from '@flarik/core/arrange/lamps';
+  import { changeModules } from '@flarik/core/design/moduleEdits';
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
   import { getEditor } from '$lib/editor/context';

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/design/schema';
-  import { drivesOf } from '@flarik/core/resolve/channels';
+  import type { StageIndex } from '@flarik/core/design/timing';
+  import { drivenIn } from '@flarik/core/state/driven';
   import { currentOf } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
   import { scoreOf, type ScoreLine } from './scoreRows';
@@ -15,7 +15,7 @@
   const stages = $derived(
     STAGES.map((stage) => {
       const rows = scoreOf(editor.build, stage, editor.state.ambient, { fromMs: 0, toMs: SHOWN_MS });
-      const current = currentOf(drivesOf(editor.build, stage, editor.state.ambient));
+      const current = currentOf(drivenIn(editor.build, { stage, ambient: editor.state.ambient }));
       return { stage, rows, current, name: editor.build.timing.stages[stage].name };
     }),
   );

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/arrange/lamps';
+  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/design/timingEdits';
+  import type { Cue, StageIndex } from '@flarik/core/design/timing';
   import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
-  import { STAGES, type Cue, type StageIndex } from '@flarik/core/design/schema';
+  import { STAGES } from '@flarik/core/design/schema';
   import { bookOf } from '@flarik/core/timing/book';
   import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';

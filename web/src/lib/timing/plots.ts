@@ -2,7 +2,7 @@ import type { Piece } from '@flarik/core/timing/signal';
 
 /** The highest value of some pieces; a little more than nothing at least, so that a scale can be made of it. */
 export const topOf = (pieces: readonly Piece[]): number =>
-  Math.max(1e-9, ...pieces.flatMap((p) => [p.startCd, p.endCd]));
+  Math.max(1e-9, ...pieces.flatMap((p) => [p.start, p.end]));
 
 /** Pieces as a path: the outline alone, or filled down to nothing. */
 export function outlineOf(
@@ -15,6 +15,6 @@ export function outlineOf(
   const last = pieces.at(-1);
   if (first === undefined || last === undefined) return '';
   const at = (ms: number, value: number): string => `${x(ms).toFixed(1)} ${y(value).toFixed(1)}`;
-  const points = pieces.flatMap((p) => [at(p.fromMs, p.startCd), at(p.toMs, p.endCd)]);
+  const points = pieces.flatMap((p) => [at(p.fromMs, p.start), at(p.toMs, p.end)]);
   return filled ? `M${at(first.fromMs, 0)}L${points.join('L')}L${at(last.toMs, 0)}Z` : `M${points.join('L')}`;
 }

@@ -1,10 +1,12 @@
+import { patternShown, type Cue, type StageIndex } from '@flarik/core/design/timing';
+import type { Ambient } from '@flarik/core/words/ambient';
 import type { CuePlace } from '@flarik/core/design/patternEdits';
-import type { Build, Cue, StageIndex } from '@flarik/core/design/schema';
-import type { Ambient } from '@flarik/core/coverage/range';
+import type { Build } from '@flarik/core/design/schema';
 import type { Colour } from '@flarik/core/words/colour';
 import { bookOf } from '@flarik/core/timing/book';
 import { timeOf } from '@flarik/core/timing/clock';
-import { drivesOf, patternShown, type Drive } from '@flarik/core/resolve/channels';
+import type { Drive } from '@flarik/core/resolve/channels';
+import { drivenIn } from '@flarik/core/state/driven';
 import { flashFigures } from '@flarik/core/timing/flash';
 import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
 import { atSpeed } from '@flarik/core/timing/recipes/speed';
@@ -69,7 +71,7 @@ export const keyOf = ({ stage, groupId, slot }: CuePlace): string => `${stage}/$
 export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stretch: Stretch): ScoreRow[] {
   const book = bookOf(build);
   const labels = new Map(build.placements.map((p) => [p.id, p.label]));
-  const drives = drivesOf(build, stage, ambient);
+  const drives = drivenIn(build, { stage, ambient });
   const groups: readonly { id: string | null; name: string }[] = [
     ...build.timing.groups,
     { id: null, name: 'In no group' },

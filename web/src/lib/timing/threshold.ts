@@ -1,4 +1,5 @@
-import type { Build, StageIndex } from '@flarik/core/design/schema';
+import type { StageIndex } from '@flarik/core/design/timing';
+import type { Build } from '@flarik/core/design/schema';
 
 /** Below this a direction counts as dark where no pack says otherwise, cd. */
 const USUAL_CD = 40;

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { parseJson } from '@flarik/core/words/json';
   import { InputError, parseInput } from '@flarik/core/words/errors';
-  import { parseJson } from '@flarik/core/design/schema';
   import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/arrange/vehicleEdits';
   import { MountStyle } from '@flarik/core/fixture/types';
   import { OwnZone, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';

@@ -1,5 +1,5 @@
 import { turnAbout } from '../../../geometry/frame.ts';
-import { box, extrudeAcross } from '../../../geometry/solid.ts';
+import { box, profileAcross } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
 import { both, bothSides, onSides, onView, type XYR } from '../../picture/pen.ts';
 import { acrossRect, assemble, keepOut, lamp, lampPair, mirrored, part } from '../assembly.ts';
@@ -40,7 +40,7 @@ export function bootTail(s: Stations): Assembly {
           [1, 0, 0],
           { transmission: PRIVACY },
         ),
-        extrudeAcross(
+        ...profileAcross(
           'boot-lid',
           [
             [s.cabRearX - 0.12, z],
@@ -52,7 +52,7 @@ export function bootTail(s: Stations): Assembly {
           w - 0.2,
           lid,
         ),
-        extrudeAcross(
+        ...profileAcross(
           'boot-face',
           [
             [faceX, z - 0.06],
@@ -67,8 +67,7 @@ export function bootTail(s: Stations): Assembly {
         box('parcel-shelf', [s.cabRearX - 0.1, -(w - 0.2), z - 0.09], [s.roofRearX + 0.1, w - 0.2, z - 0.05]),
         ...mirrored([
           box('quarter-left', [s.tailX + 0.14, w - PANEL_M, s.sillZ], [s.doorRearX - 0.005, w, s.beltZ]),
-          leaning(
-            s,
+          ...leaning(s,
             'pillar-c-left',
             [s.cabRearX + 0.1, s.doorRearX + 0.06],
             [s.roofRearX + 0.05, Math.max(s.doorRearX, s.roofRearX) + 0.08],

@@ -1,5 +1,5 @@
 import { turnAbout } from '../../../geometry/frame.ts';
-import { box, extrudeAcross } from '../../../geometry/solid.ts';
+import { box, profileAcross } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
 import { both, bothSides, onSides, onView, type XYR } from '../../picture/pen.ts';
 import { acrossRect, assemble, keepOut, lamp, lampPair, mirrored, part } from '../assembly.ts';
@@ -48,29 +48,26 @@ export function hatchTail(s: Stations): Assembly {
           [1, 0, 0],
           { transmission: PRIVACY, ...hatch },
         ),
-        extrudeAcross('hatch-panel', hatchPanel, -(w - 0.13), w - 0.13, hatch),
+        ...profileAcross('hatch-panel', hatchPanel, -(w - 0.13), w - 0.13, hatch),
         ...mirrored([
           box(
             'pillar-c-left',
             [s.doorRearX - 0.2, w - 0.22, s.sillZ],
             [s.doorRearX + 0.13, w - 0.065, s.beltZ],
           ),
-          leaning(
-            s,
+          ...leaning(s,
             'pillar-c-left-upper',
             [s.doorRearX - 0.1, s.doorRearX + 0.08],
             [s.doorRearX - 0.1, s.doorRearX + 0.08],
           ),
           box('quarter-left', [s.tailX + 0.14, w - PANEL_M, s.sillZ], [s.doorRearX - 0.005, w, s.beltZ]),
-          leaning(
-            s,
+          ...leaning(s,
             'quarter-glass-left',
             [s.cabRearX + 0.24, s.doorRearX - 0.1],
             [s.roofRearX + 0.2, s.doorRearX - 0.1],
             { transmission: PRIVACY },
           ),
-          leaning(
-            s,
+          ...leaning(s,
             'pillar-d-left',
             [s.cabRearX + 0.02, s.cabRearX + 0.24],
             [s.roofRearX + 0.02, s.roofRearX + 0.2],

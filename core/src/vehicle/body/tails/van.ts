@@ -1,5 +1,5 @@
 import { slideBy } from '../../../geometry/frame.ts';
-import { box, extrudeAcross } from '../../../geometry/solid.ts';
+import { box, profileAcross } from '../../../geometry/solid.ts';
 import type { Assembly } from '../../types.ts';
 import { both, onSides, onView, rect, type XYR } from '../../picture/pen.ts';
 import { acrossRect, assemble, lampPair, mirrored, partPair, part } from '../assembly.ts';
@@ -50,7 +50,7 @@ export function vanBody(s: Stations): Assembly {
       parts: partPair(part(id, 'Sliding door left', 'door', slideBy([-1.1, 0.09, 0]))),
       solids: [
         box('load-floor', [x0, -w + 0.06, barnZ0 - 0.04], [x1, w - 0.06, barnZ0]),
-        extrudeAcross(
+        ...profileAcross(
           'load-roof',
           [
             [x0, topZ],

@@ -1,4 +1,4 @@
-import { readRulePack } from '@flarik/core/rules/pack';
+import { readRulePack } from '@flarik/core/rules/document';
 import { answer, readJson } from '$lib/server/problem';
 import { listRulePacks, putRulePack } from '$lib/server/rulePackRepo';
 import { database } from '$lib/server/store';

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { CONSTRAINT_KINDS, constraintName, type ConstraintKind } from '@flarik/core/design/brief';
-  import { addConstraint, firstConstraint } from '@flarik/core/design/briefEdits';
+  import { WISH_KINDS, firstWish, type WishKind, wishName } from '@flarik/core/rules/brief/wishes';
+  import { addWish } from '@flarik/core/design/briefEdits';
   import { Button } from 'carbon-components-svelte';
   import ConstraintRow from '$lib/brief/ConstraintRow.svelte';
   import Said from '$lib/brief/Said.svelte';
@@ -8,12 +8,12 @@
 
   const editor = getEditor()();
   const { constraints } = $derived(editor.build.brief);
-  let kind = $state<ConstraintKind>('lowest-lamp');
+  let kind = $state<WishKind>('lowest-lamp');
   let refused = $state('');
 
   function add(): void {
     const id = `w${crypto.randomUUID().slice(0, 8)}`;
-    const constraint = firstConstraint(kind, id, editor.vehicle, editor.build);
+    const constraint = firstWish(kind, id, editor.vehicle, editor.build);
     refused = '';
     if (constraint === null) {
       refused =
@@ -22,7 +22,7 @@
           : 'This vehicle has nothing it could speak of.';
       return;
     }
-    editor.edit(`New wish: ${constraintName[kind]}`, (b) => addConstraint(b, constraint));
+    editor.edit(`New wish: ${wishName[kind]}`, (b) => addWish(b, constraint));
   }
 </script>
 
@@ -36,7 +36,7 @@
     <div class="add">
       <label for="wish-kind">New wish</label>
       <select id="wish-kind" bind:value={kind}>
-        {#each CONSTRAINT_KINDS as option (option)}<option value={option}>{constraintName[option]}</option
+        {#each WISH_KINDS as option (option)}<option value={option}>{wishName[option]}</option
           >{/each}
       </select>
       <Button size="small" on:click={add}>Add it</Button>

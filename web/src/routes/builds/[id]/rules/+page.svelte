@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/design/schema';
-  import { readRulePack, type RulePack } from '@flarik/core/rules/pack';
+  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
+  import { readRulePack } from '@flarik/core/rules/document';
+  import type { RulePack } from '@flarik/core/design/rulePack';
   import { invalidate } from '$app/navigation';
   import { Button, InlineNotification } from 'carbon-components-svelte';
   import Add from 'carbon-icons-svelte/lib/Add.svelte';

@@ -1,4 +1,4 @@
-import { RulePack } from '@flarik/core/rules/pack';
+import { RulePack } from '@flarik/core/design/rulePack';
 import { error } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { PageLoad } from './$types';

@@ -1,4 +1,4 @@
-import { readBuild } from '@flarik/core/design/schema';
+import { readBuild } from '@flarik/core/rules/document';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { SaveRequest } from '$lib/api';
 import { deleteBuild, findBuild, saveBuild } from '$lib/server/buildRepo';

@@ -1,4 +1,4 @@
-import { readBuild } from '@flarik/core/design/schema';
+import { readBuild } from '@flarik/core/rules/document';
 import { insertBuild } from '$lib/server/buildRepo';
 import { countFindings } from '$lib/server/count';
 import { answer, readJson } from '$lib/server/problem';

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { PhotometryFile } from '../fixture/photometry/file.ts';
+import { Fixture } from '../fixture/types.ts';
+import { VehicleSpec } from '../vehicle/spec.ts';
+import { Name, Remark } from '../words/names.ts';
+import { Service } from '../words/service.ts';
+import { Brief } from './brief.ts';
+import { Placement } from './placement.ts';
+import { RulePack } from './rulePack.ts';
+import { SceneVehicle } from './scene.ts';
+import { Timing } from './timing.ts';
+
+export const BUILD_FORMAT = 'flarik-build';
+export const SCHEMA_VERSION = 4;
+
+/** The parts of a build; what they say of each other is checked besides. */
+export const BuildParts = z.strictObject({
+  format: z.literal(BUILD_FORMAT, { error: `must be '${BUILD_FORMAT}'` }),
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  id: z.uuid('must be a UUID'),
+  name: Name,
+  service: Service,
+  notes: Remark,
+  brief: Brief,
+  vehicle: VehicleSpec,
+  /** The shop's own fixtures that this build may use. */
+  fixtures: z.array(Fixture).max(200, 'must be at most 200 own fixtures'),
+  photometry: z.array(PhotometryFile).max(40, 'must be at most 40 photometric files'),
+  placements: z.array(Placement).max(200, 'must be at most 200 placements'),
+  timing: Timing,
+  /** Other vehicles that are looked at together with this one. */
+  scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
+  rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
+});
+export type BuildParts = z.infer<typeof BuildParts>;

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { InsertId } from '../fixture/inserts.ts';
+import { Phase } from '../timing/pattern.ts';
+import { FIXINGS } from '../vehicle/types.ts';
+import { Colour } from '../words/colour.ts';
+import { Id, Name } from '../words/names.ts';
+import { within } from '../words/numbers.ts';
+import { OffsetMs } from './timing.ts';
+
+/** How one module of a placement is coloured and timed. */
+export const ModuleSetup = z.strictObject({
+  id: Id,
+  /** Its colours, slot 1 first. */
+  colours: z.array(Colour).min(1, 'must name at least one colour').max(3),
+  /** Sync group; null free-runs on a clock of its own. */
+  groupId: Id.nullable(),
+  phase: Phase,
+  /** Place in a sweep, from 1. */
+  order: z.int().min(1).max(64),
+  /** It shows its line of the pattern so much later than its group, ms. */
+  offsetMs: OffsetMs,
+  /** What its slot is built with, on a bar of slots; a warning module elsewhere. */
+  insert: InsertId,
+});
+export type ModuleSetup = z.infer<typeof ModuleSetup>;
+
+/** Where a lamp comes from, or goes: bought, left where it is, moved here, left for later, or taken out. */
+export const LampStatus = z.enum(['new', 'kept', 'reused', 'planned', 'removed'], {
+  error: 'must be new, kept, reused, planned or removed',
+});
+export type LampStatus = z.infer<typeof LampStatus>;
+
+/** How a flange can be finished. */
+export const FINISHES = ['black', 'chrome', 'white', 'grey', 'body colour'] as const;
+
+/** A fixture on a mount zone. */
+export const Placement = z.strictObject({
+  id: Id,
+  fixtureId: Id,
+  zoneId: Id,
+  label: Name,
+  /** Whether a person named it; else its label follows the layout. */
+  named: z.boolean(),
+  uM: within(-6, 6),
+  vM: within(-6, 6),
+  panDeg: within(-180, 180),
+  tiltDeg: within(-90, 90),
+  rollDeg: within(-180, 180),
+  /** Share of light its lens or cover passes. */
+  lensTransmission: within(0, 1),
+  /** What its lens passes of a colour besides, where a coloured or smoked cover treats colours unlike. */
+  lensByColour: z.partialRecord(Colour, within(0, 1)),
+  /** How its flange is finished. */
+  finish: z.enum(FINISHES, { error: `must be one of ${FINISHES.join(', ')}` }),
+  /** Its mirrored partner on the other side. */
+  partnerId: Id.nullable(),
+  status: LampStatus,
+  /** How it is held; null takes the zone's usual way. */
+  fixing: z.enum(FIXINGS, { error: `must be one of ${FIXINGS.join(', ')}` }).nullable(),
+  /** How far it stands off its zone, on a pole or a spacer, m. */
+  poleM: within(0, 8),
+  /** What it says, if it shows a text. */
+  text: z
+    .string()
+    .max(40)
+    .regex(/^[^<>]*$/, 'must not contain < or >'),
+  modules: z.array(ModuleSetup).min(1).max(64),
+});
+export type Placement = z.infer<typeof Placement>;

@@ -1,0 +1,140 @@
+import { madeIn, Shelf } from '../fixture/shelf.ts';
+import { bookOf } from '../timing/book.ts';
+import { mayFollow } from '../timing/clock.ts';
+import { PATTERNS } from '../timing/library.ts';
+import { slotsOf } from '../timing/pattern.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import type { Placement } from './placement.ts';
+import type { BuildParts } from './parts.ts';
+import { cueFailure, failureOf } from './timing.ts';
+
+/** An id that leads nowhere, or a name used twice: where, and what is wrong with it. */
+export interface LooseEnd {
+  readonly path: PropertyKey[];
+  readonly reason: string;
+}
+
+/** Every id in the document that names nothing, or names something twice. */
+export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
+  const groups = new Set(build.timing.groups.map((g) => g.id));
+  const vehicle = vehicleOf(build.vehicle);
+  const shelf = new Shelf(build.fixtures);
+  const zones = new Set(vehicle.zones.map((zone) => zone.id));
+  yield* doubles(vehicle.zones, ['vehicle', 'zones']);
+  for (const [i, { partId }] of build.vehicle.zones.entries())
+    if (partId !== null && !vehicle.parts.some((part) => part.id === partId))
+      yield { path: ['vehicle', 'zones', i, 'partId'], reason: `no moving part '${partId}' on this vehicle` };
+  yield* doubles(build.placements, ['placements']);
+  yield* doubles(build.fixtures, ['fixtures']);
+  yield* doubles(build.photometry, ['photometry']);
+  yield* doubles(build.brief.constraints, ['brief', 'constraints']);
+  for (const [i, f] of build.fixtures.entries()) yield* doubles(f.modules, ['fixtures', i, 'modules']);
+  yield* doubles(build.timing.groups, ['timing', 'groups']);
+  yield* doubles(build.rulePacks, ['rulePacks']);
+  for (const [i, p] of build.placements.entries()) {
+    const path = ['placements', i];
+    if (!zones.has(p.zoneId))
+      yield { path: [...path, 'zoneId'], reason: `no mount zone '${p.zoneId}' on this vehicle` };
+    yield* looseModules(p, shelf, groups, path);
+    if (p.partnerId === null) continue;
+    const partner = build.placements.find((other) => other.id === p.partnerId);
+    if (partner?.partnerId !== p.id || partner.id === p.id)
+      yield {
+        path: [...path, 'partnerId'],
+        reason: `'${p.partnerId}' is not a placement whose partner is '${p.id}'`,
+      };
+  }
+  yield* looseTiming(build);
+  yield* doubles(build.scene, ['scene']);
+  for (const [i, v] of build.scene.entries())
+    for (const [k, { here }] of v.inStep.entries())
+      if (!groups.has(here))
+        yield { path: ['scene', i, 'inStep', k, 'here'], reason: `no sync group '${here}'` };
+}
+
+function* looseTiming(build: BuildParts): Generator<LooseEnd> {
+  const { groups, patterns, stages } = build.timing;
+  yield* doubles(patterns, ['timing', 'patterns']);
+  const book = bookOf(build);
+  for (const [i, p] of patterns.entries()) {
+    const path = ['timing', 'patterns', i];
+    if (PATTERNS.some(({ id }) => id === p.id))
+      yield { path: [...path, 'id'], reason: `'${p.id}' is a pattern of the library` };
+    const reason = failureOf(() => book.cycleOf(p));
+    if (reason !== null) yield { path, reason };
+  }
+  for (const [i, g] of groups.entries()) {
+    const path = ['timing', 'groups', i, 'followsId'];
+    if (g.followsId === null) continue;
+    if (!groups.some(({ id }) => id === g.followsId))
+      yield { path, reason: `no sync group '${g.followsId}'` };
+    else if (!mayFollow(groups, g.id, g.followsId))
+      yield { path, reason: `following '${g.followsId}', '${g.id}' would follow itself` };
+  }
+  for (const [s, stage] of stages.entries()) {
+    const seen = new Set<string>();
+    for (const [c, cue] of stage.cues.entries()) {
+      const path = ['timing', 'stages', s, 'cues', c];
+      if (cue.groupId !== null && !groups.some(({ id }) => id === cue.groupId))
+        yield { path: [...path, 'groupId'], reason: `no sync group '${cue.groupId}'` };
+      for (const key of ['patternId', 'nightPatternId'] as const) {
+        const patternId = cue[key];
+        if (patternId === null) continue;
+        const reason = cueFailure(build, cue, patternId);
+        if (reason !== null) yield { path: [...path, key], reason };
+      }
+      if (cueFailure(build, cue, cue.patternId) !== null) continue;
+      for (const slot of slotsOf(book.cycle(cue.patternId), cue.slot)) {
+        const key = `${cue.groupId ?? ''}/${slot}`;
+        if (seen.has(key))
+          yield { path, reason: `colour slot ${slot} of the same group is cued twice in this stage` };
+        seen.add(key);
+      }
+    }
+  }
+}
+
+function* looseModules(
+  p: Placement,
+  shelf: Shelf,
+  groups: ReadonlySet<string>,
+  path: PropertyKey[],
+): Generator<LooseEnd> {
+  const fixture = shelf.find(p.fixtureId);
+  if (fixture === undefined) {
+    yield { path: [...path, 'fixtureId'], reason: `no fixture '${p.fixtureId}' in the catalogue` };
+    return;
+  }
+  const expected = fixture.modules.map((m) => m.id).join(', ');
+  if (p.modules.map((m) => m.id).join(', ') !== expected)
+    yield {
+      path: [...path, 'modules'],
+      reason: `must be the modules of '${p.fixtureId}' in order: ${expected}`,
+    };
+  for (const [m, setup] of p.modules.entries()) {
+    const at = [...path, 'modules', m];
+    if (setup.groupId !== null && !groups.has(setup.groupId))
+      yield { path: [...at, 'groupId'], reason: `no sync group '${setup.groupId}'` };
+    if (setup.colours.length > fixture.colourSlots)
+      yield {
+        path: [...at, 'colours'],
+        reason: `'${p.fixtureId}' holds at most ${fixture.colourSlots} colours`,
+      };
+    if (setup.insert !== 'warning' && !fixture.slotted)
+      yield { path: [...at, 'insert'], reason: `'${p.fixtureId}' is not built slot by slot` };
+    const made = madeIn(fixture, setup.insert);
+    for (const [c, colour] of setup.colours.entries()) {
+      if (made[colour] === undefined && setup.insert !== 'blank')
+        yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };
+    }
+  }
+}
+
+function* doubles(items: readonly { id: string }[], path: PropertyKey[]): Generator<LooseEnd> {
+  const seen = new Set<string>();
+  for (const [i, { id }] of items.entries()) {
+    if (seen.has(id)) yield { path: [...path, i, 'id'], reason: `'${id}' is used twice` };
+    seen.add(id);
+  }
+}
+

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { WISH_HEAD } from '../../../design/brief.ts';
+import { channelOf } from '../../../resolve/channels.ts';
+import { COLOURS, type Colour } from '../../../words/colour.ts';
+import { faceText, type Face } from '../../../words/face.ts';
+import { colours, faces, Light, textOf } from '../../fields.ts';
+import { atMost } from '../../finding.ts';
+import { fails, holds, roomBelow, roundUp, type Judgement } from '../../judgement.ts';
+import { shownToward } from '../../shown.ts';
+import type { Situation } from '../../situation.ts';
+
+/** Light counts as shown to a face above this, cd. */
+const SHOWN_CD = 5;
+
+/** What the two wishes about colours say. */
+export const COLOUR_WISH = {
+  ...WISH_HEAD,
+  colours,
+  faces,
+  light: Light.default('any'),
+};
+type ColourWish = z.output<z.ZodObject<typeof COLOUR_WISH>>;
+
+export const lightText = ({ light }: ColourWish): string => (light === 'any' ? '' : `${light} `);
+export const whereText = ({ faces: named }: ColourWish): string => `to the ${textOf(named)}`;
+
+/** The faces to which a colour shows that may not, of all lamps together, in a state. */
+export function forbiddenShown(
+  at: Situation,
+  wish: ColourWish,
+  isForbidden: (colour: Colour) => boolean,
+): Judgement[] {
+  const lit = at
+    .lit('all')
+    .filter(({ drive }) => wish.light === 'any' || drive.steady === (wish.light === 'steady'));
+  return wish.faces.flatMap((face: Face) =>
+    COLOURS.filter(isForbidden).map((colour) => {
+      const mine = lit.filter(({ drive }) => drive.colour === colour);
+      const shown = shownToward(mine, face, SHOWN_CD, 'sum');
+      const margin = roomBelow(shown.cd, SHOWN_CD);
+      if (shown.cd <= SHOWN_CD) return holds(margin);
+      const drives = shown.channels.map(({ drive }) => drive);
+      return fails({
+        outcome: shown.exact ? 'fails' : 'cannot tell',
+        about: `${face}/${colour}`,
+        margin,
+        sentence: `${lightText(wish)}${colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd in all at ${shown.bearing}°.`,
+        figure: { value: shown.cd, unit: 'cd' },
+        limits: [atMost(SHOWN_CD, 'cd')],
+        channels: drives.map(channelOf),
+        sectors: shown.sectors,
+        news: shown.adding,
+      });
+    }),
+  );
+}

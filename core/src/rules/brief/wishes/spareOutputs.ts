@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { WISH_HEAD } from '../../../design/brief.ts';
+import { atLeast } from '../../finding.ts';
+import { defineWish } from '../define.ts';
+
+/** Of a controller's outputs some stay free; counted as one for each colour of each module, as if nothing were ganged. */
+export const spareOutputs = defineWish({
+  kind: 'spare-outputs',
+  name: 'Leave outputs spare',
+  schema: z.strictObject({
+    kind: z.literal('spare-outputs'),
+    ...WISH_HEAD,
+    outputs: z.int().min(1).max(512),
+    spare: z.int().min(0).max(512),
+  }),
+  first: (_, id) => ({ kind: 'spare-outputs', id, severity: 'warns', outputs: 64, spare: 8 }),
+  sentence: (_, wish) => `Of ${wish.outputs} outputs, ${wish.spare} stay spare`,
+  check: {
+    onDocument: ({ lamps }, wish) => {
+      const used = lamps.reduce(
+        (n, p) => n + p.modules.reduce((k, m) => k + (m.insert === 'blank' ? 0 : m.colours.length), 0),
+        0,
+      );
+      const spare = wish.outputs - used;
+      if (spare >= wish.spare) return [];
+      return [
+        {
+          about: 'outputs',
+          sentence: `${used} of ${wish.outputs} outputs are used, which leaves ${Math.max(0, spare)} of the ${wish.spare} to stay spare.`,
+          figure: { value: spare, unit: 'outputs' as const },
+          limits: [atLeast(wish.spare, 'outputs')],
+        },
+      ];
+    },
+  },
+});

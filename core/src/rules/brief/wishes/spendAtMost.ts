@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { WISH_HEAD } from '../../../design/brief.ts';
+import { fixtureCostMinor } from '../../../resolve/counts.ts';
+import { atMost } from '../../finding.ts';
+import { defineWish } from '../define.ts';
+import { moneyText } from '../words.ts';
+
+/** The fixtures to buy cost no more than a sum. */
+export const spendAtMost = defineWish({
+  kind: 'spend-at-most',
+  name: 'Spend at most',
+  schema: z.strictObject({
+    kind: z.literal('spend-at-most'),
+    ...WISH_HEAD,
+    minor: z.int().min(0).max(1e10),
+  }),
+  first: (_, id) => ({ kind: 'spend-at-most', id, severity: 'warns', minor: 500_000 }),
+  sentence: (build, wish) => `Fixtures for at most ${moneyText(wish.minor, build.brief.currency)}`,
+  check: {
+    onDocument: ({ build }, wish) => {
+      const spent = fixtureCostMinor(build);
+      if (spent <= wish.minor) return [];
+      const { currency } = build.brief;
+      return [
+        {
+          about: 'cost',
+          sentence: `the fixtures cost ${moneyText(spent, currency)}, ${moneyText(spent - wish.minor, currency)} over the limit.`,
+          figure: { value: spent / 100, unit: 'money' as const },
+          limits: [atMost(wish.minor / 100, 'money')],
+        },
+      ];
+    },
+  },
+});

@@ -1,0 +1,119 @@
+import { z } from 'zod';
+import { fieldsOf } from '../../../coverage/field.ts';
+import { bearingsIn, FACE_BEARINGS, sectorText, type Sector } from '../../../coverage/sectors.ts';
+import type { Placement } from '../../../design/placement.ts';
+import { WISH_HEAD } from '../../../design/brief.ts';
+import { lookupOf } from '../../../resolve/lookup.ts';
+import { openText } from '../../../state/state.ts';
+import { stopsOf, zoneOf } from '../../../vehicle/vehicle.ts';
+import { FACES, type Face } from '../../../words/face.ts';
+import { Id } from '../../../words/names.ts';
+import { atLeast } from '../../finding.ts';
+import type { Said } from '../../judgement.ts';
+import { percent, pointing, type LayoutSubject } from '../../layout/subject.ts';
+import { defineWish } from '../define.ts';
+import { zonesText } from '../words.ts';
+
+/** Of what a zone's lamps send in a direction when all is shut, so much must still arrive. */
+const LEAST_SHARE = 0.5;
+/** Directions are judged by tens of degrees: a pillar of two degrees hides nobody. */
+const SECTOR_DEG = 10;
+/** Directions that get less than this share of the zone's strongest are not what it serves. */
+const SERVED = 0.2;
+
+/** Lamps on these zones still serve every direction they serve when shut, with these stops open. */
+export const stayVisible = defineWish({
+  kind: 'stay-visible',
+  name: 'Stay visible with parts open',
+  schema: z.strictObject({
+    kind: z.literal('stay-visible'),
+    ...WISH_HEAD,
+    zoneIds: z.array(Id).min(1, 'must name at least one zone').max(80),
+    open: z.array(Id).min(1, 'must name what stands open').max(16),
+  }),
+  first: (build, id) => {
+    const { vehicle } = lookupOf(build);
+    const zone = vehicle.zones.find((z) => z.face === 'rear');
+    const [stop] = stopsOf(vehicle);
+    return zone === undefined || stop === undefined
+      ? null
+      : { kind: 'stay-visible', id, severity: 'warns', zoneIds: [zone.id], open: [stop.id] };
+  },
+  sentence: (build, wish) =>
+    `${zonesText(build, wish.zoneIds)} stay visible with ${openText(lookupOf(build).vehicle, wish.open)}`,
+  check: {
+    onDocument: (subject, wish) => wish.zoneIds.flatMap((id) => zoneFaults(subject, id, wish.open)),
+  },
+});
+
+function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly string[]): Said[] {
+  const { vehicle } = subject.lookup;
+  if (!vehicle.zones.some((z) => z.id === zoneId))
+    return [{ about: zoneId, sentence: `this vehicle has no zone '${zoneId}', which is to stay visible.` }];
+  const stops = new Set(stopsOf(vehicle).map((stop) => stop.id));
+  const missing = open.find((id) => !stops.has(id));
+  if (missing !== undefined)
+    return [{ about: zoneId, sentence: `nothing on this vehicle opens as '${missing}'.` }];
+  const zone = zoneOf(vehicle, zoneId);
+  const lamps = lampsOn(subject, zoneId);
+  const what = openText(vehicle, open);
+  if (lamps.length === 0)
+    return [
+      {
+        about: zoneId,
+        sentence: `${zone.name} carries no lamp, so nothing there stays visible with ${what}.`,
+      },
+    ];
+  const after = roundOf(subject, zoneId, open);
+  // Lamps inside are made for the open pose: some of their light must come out there.
+  if (zone.face === 'inside') return after.some((v) => v > 0) ? [] : [dark(zone.name, zoneId, what)];
+  const before = roundOf(subject, zoneId, []);
+  const strongest = Math.max(...sectors().map((s) => lightIn(before, s)));
+  if (strongest === 0) return [dark(zone.name, zoneId, what)];
+  const worst = sectors()
+    .filter((s) => lightIn(before, s) >= SERVED * strongest)
+    .map((s) => ({ sector: s, share: lightIn(after, s) / lightIn(before, s) }))
+    .reduce((a, b) => (b.share < a.share ? b : a));
+  if (worst.share >= LEAST_SHARE) return [];
+  return [
+    {
+      ...pointing(lamps, open),
+      about: zoneId,
+      sentence: `of the light of ${zone.name} to the ${faceOf(worst.sector)}, ${percent(worst.share)} % is left at ${sectorText(worst.sector)} with ${what}.`,
+      figure: { value: worst.share * 100, unit: '%' },
+      limits: [atLeast(LEAST_SHARE * 100, '%')],
+      sectors: [worst.sector],
+    },
+  ];
+}
+
+const dark = (name: string, about: string, what: string): Said => ({
+  about,
+  sentence: `no light of ${name} comes out with ${what}.`,
+  figure: { value: 0, unit: '%' },
+  limits: [atLeast(LEAST_SHARE * 100, '%')],
+});
+
+/** The lamps of a zone that burn; one planned for later is dark. */
+const lampsOn = (subject: LayoutSubject, zoneId: string): Placement[] =>
+  subject.lamps.filter((p) => p.zoneId === zoneId && p.status !== 'planned');
+
+/** What a zone's lamps send round the vehicle at their peaks, by whole bearing. */
+function roundOf(subject: LayoutSubject, zoneId: string, open: readonly string[]): number[] {
+  const fields = fieldsOf(subject.lookup);
+  const lamps = lampsOn(subject, zoneId).flatMap((p) => fields.of(p, open, 0));
+  return Array.from({ length: 360 }, (_, b) => lamps.reduce((sum, f) => sum + (f.share[b] ?? 0), 0));
+}
+
+/** Tens of degrees, one of them straight behind. */
+const sectors = (): Sector[] =>
+  Array.from({ length: 360 / SECTOR_DEG }, (_, i) => {
+    const fromDeg = (i * SECTOR_DEG + 360 - SECTOR_DEG / 2) % 360;
+    return { fromDeg, toDeg: (fromDeg + SECTOR_DEG - 1) % 360 };
+  });
+
+const lightIn = (round: readonly number[], sector: Sector): number =>
+  bearingsIn(sector).reduce((sum, b) => sum + (round[b] ?? 0), 0);
+
+const faceOf = ({ fromDeg }: Sector): Face =>
+  FACES.find((f) => FACE_BEARINGS[f].includes((fromDeg + SECTOR_DEG / 2) % 360)) ?? 'front';

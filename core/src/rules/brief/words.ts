@@ -1,0 +1,12 @@
+import type { Build } from '../../design/schema.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { textOf } from '../fields.ts';
+
+export const moneyText = (minor: number, currency: string): string =>
+  `${Math.round(minor / 100).toLocaleString('en')} ${currency}`;
+
+/** Zones by their names. */
+export function zonesText(build: Build, ids: readonly string[]): string {
+  const { vehicle } = lookupOf(build);
+  return textOf(ids.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? id));
+}

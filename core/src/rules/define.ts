@@ -1,0 +1,67 @@
+import type { z } from 'zod';
+import type { RuleData } from '../design/rulePack.ts';
+import type { Vehicle } from '../vehicle/types.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+import type { Home } from './finding.ts';
+import type { Judgement } from './judgement.ts';
+import type { Situation } from './situation.ts';
+
+/** A pose, as the stops that stand open. */
+export type Pose = readonly string[];
+
+/** What a kind of rule is: everything about it, in one file. */
+export interface RuleDefinition<S extends z.ZodType<RuleData>> {
+  readonly kind: string;
+  readonly schema: S;
+  /** What a person reads, from "At most" to the last figure, without stage or service. */
+  readonly sentence: (rule: z.output<S>) => string;
+  /** Where it is put right. */
+  readonly home: Home;
+  /** What it depends on: what is driven alone, or the light of it too, which moving parts turn and hide. */
+  readonly sees: 'driven' | 'light';
+  /** The poses it speaks of; any when not said. What depends on what is driven alone is asked with everything shut. */
+  readonly poses?: (rule: z.output<S>, vehicle: Vehicle) => readonly Pose[];
+  /** The light around that it speaks of; any when not said. */
+  readonly ambients?: (rule: z.output<S>) => readonly Ambient[];
+  /** One judgement for each thing it speaks of in this state. */
+  readonly check: (at: Situation, rule: z.output<S>) => readonly Judgement[];
+}
+
+/** A kind of rule, ready to be asked about rules as documents hold them. */
+export interface RuleKind<S extends z.ZodType<RuleData>> {
+  readonly kind: string;
+  readonly schema: S;
+  readonly home: Home;
+  readonly sees: 'driven' | 'light';
+  /** The rule read, with what it leaves unsaid filled in; null when it is of another kind. */
+  readonly of: (data: RuleData) => z.output<S> | null;
+  readonly sentence: (data: RuleData) => string;
+  /** The poses the rule speaks of; null when it speaks of any. */
+  readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
+  readonly ambients: (data: RuleData) => readonly Ambient[];
+  readonly check: (at: Situation, data: RuleData) => readonly Judgement[];
+}
+
+/** Everything shut. */
+export const SHUT: readonly Pose[] = [[]];
+
+/** Makes a kind of rule out of its definition. */
+export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>): RuleKind<S> {
+  const known = new WeakMap<RuleData, z.output<S>>();
+  const read = (data: RuleData): z.output<S> => {
+    const rule = known.get(data) ?? d.schema.parse(data);
+    known.set(data, rule);
+    return rule;
+  };
+  return {
+    kind: d.kind,
+    schema: d.schema,
+    home: d.home,
+    sees: d.sees,
+    of: (data) => (data.kind === d.kind ? read(data) : null),
+    sentence: (data) => d.sentence(read(data)),
+    poses: (data, vehicle) => d.poses?.(read(data), vehicle) ?? null,
+    ambients: (data) => d.ambients?.(read(data)) ?? AMBIENTS,
+    check: (at, data) => d.check(at, read(data)),
+  };
+}

@@ -1,0 +1,57 @@
+import type { Sector } from '../coverage/sectors.ts';
+import type { ChannelRef } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
+import type { Limit, Quantity } from './finding.ts';
+
+/** What a check says of one thing in one state, when nothing is wrong with it. */
+export interface Holds {
+  readonly outcome: 'holds';
+  /** Room to the limit as a share of it; null where nothing is measured. */
+  readonly margin: number | null;
+}
+
+/** What a check says of one thing in one state, when it is wrong or may be. */
+export interface Trouble {
+  readonly outcome: 'fails' | 'cannot tell';
+  readonly margin: number | null;
+  /** What it is about, by ids and words without a figure. */
+  readonly about: string;
+  readonly sentence: string;
+  readonly figure: Quantity | null;
+  readonly limits: readonly Limit[];
+  readonly channels: readonly ChannelRef[];
+  readonly sectors: readonly Sector[];
+  /** What a later state must add to be worth saying again; what it is about, when empty. */
+  readonly news: readonly (string | number)[];
+  /** The state it speaks of where that is not the one under check; null when it is so in every state. */
+  readonly state?: State | null;
+}
+
+export type Judgement = Holds | Trouble;
+
+/** It holds, by so much. */
+export const holds = (margin: number | null = null): Holds => ({ outcome: 'holds', margin });
+
+/** A trouble as it is put down; what is left out is none. */
+export type Said = Pick<Trouble, 'about' | 'sentence'> & Partial<Trouble>;
+
+/** It fails. What is not said is left out: no figure, no limits, nothing to point at. */
+export const fails = (said: Said): Trouble => ({
+  outcome: 'fails',
+  margin: null,
+  figure: null,
+  limits: [],
+  channels: [],
+  sectors: [],
+  news: [],
+  ...said,
+});
+
+/** Room of a figure below the most allowed, as a share of it. */
+export const roomBelow = (figure: number, most: number): number => (most - figure) / Math.abs(most);
+/** Room of a figure above the least wanted, as a share of it. */
+export const roomAbove = (figure: number, least: number): number => (figure - least) / Math.abs(least);
+
+/** A figure that is too high, rounded up; one too low is rounded down: the text never contradicts the verdict. */
+export const roundUp = (v: number): string => String(Math.ceil(v - 1e-9));
+export const roundDown = (v: number): string => String(Math.floor(v + 1e-9));

@@ -1,0 +1,12 @@
+import { misfit } from '../../resolve/place.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, type LayoutSubject } from './subject.ts';
+
+/** Lamps on a zone they are not made for, or too large for it as they are turned. */
+export const misfitFaults = (subject: LayoutSubject): Said[] =>
+  subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
+    const why = misfit(fixture, zone, p.rollDeg);
+    return why === null
+      ? []
+      : [{ sentence: `"${p.label}" does not fit ${zone.name}: ${why}.`, ...pointing([p]) }];
+  });

@@ -1,0 +1,158 @@
+import type { Build } from '../design/schema.ts';
+import { drivenIn } from '../state/driven.ts';
+import { poseKey, sameOpen, stateKey, statesOf, type State } from '../state/state.ts';
+import type { Drive } from '../resolve/channels.ts';
+import type { Severity } from '../words/severity.ts';
+import { SEVERITIES } from '../words/severity.ts';
+import type { CheckResult, Finding, Home, RuleOutcome } from './finding.ts';
+import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
+import type { LayoutSubject } from './layout/subject.ts';
+import { Situation } from './situation.ts';
+
+/** Who asks, and how grave it is when it fails. */
+interface TaskHead {
+  readonly packId: string;
+  readonly packName: string;
+  readonly ruleId: string;
+  readonly kind: string;
+  readonly home: Home;
+  readonly severity: Severity;
+  readonly clause: string;
+  /** Whether a trouble is told once, whatever the stages; else once in each stage. */
+  readonly once: boolean;
+  /** Whether its outcome is told besides its findings. */
+  readonly listed: boolean;
+}
+
+/** One thing to check, from whatever floor it comes. */
+export type Task = TaskHead &
+  (
+    | {
+        /** On the document, whatever the state. */
+        readonly sees: 'document';
+        readonly check: (subject: LayoutSubject) => readonly Said[];
+      }
+    | {
+        /** In every state it speaks of: by what is driven alone, or by its light too. */
+        readonly sees: 'driven' | 'light';
+        readonly upperAboveM: number;
+        readonly speaks: (state: State) => boolean;
+        readonly check: (at: Situation) => readonly Judgement[];
+      }
+  );
+
+/** What has come out of a task so far. */
+class Record {
+  readonly task: Task;
+  readonly troubles: { readonly trouble: Trouble; readonly state: State | null }[] = [];
+  statesChecked = 0;
+  margin: number | null = null;
+  readonly #known = new Set<string>();
+  readonly #judged = new Set<string>();
+  readonly #driven = new Map<readonly Drive[], number>();
+
+  constructor(task: Task) {
+    this.task = task;
+  }
+
+  /** Whether a state differs, for this task, from all that were judged: equal outcomes are judged once. */
+  isNew(build: Build, state: State): boolean {
+    const driven = drivenIn(build, state);
+    const number = this.#driven.get(driven) ?? this.#driven.size;
+    this.#driven.set(driven, number);
+    const key = this.task.sees === 'light' ? `${number}|${poseKey(state.open)}` : `${number}`;
+    if (this.#judged.has(key)) return false;
+    this.#judged.add(key);
+    return true;
+  }
+
+  /** Takes a judgement in; a trouble that only repeats what an earlier state of the stage showed says nothing new. */
+  add(judgement: Judgement, state: State | null): void {
+    if (judgement.margin !== null)
+      this.margin = this.margin === null ? judgement.margin : Math.min(this.margin, judgement.margin);
+    if (judgement.outcome === 'holds') return;
+    const { about, outcome } = judgement;
+    const news = judgement.news.length === 0 ? [''] : judgement.news;
+    const fresh = news
+      .map((token) => [this.task.once ? '' : (state?.stage ?? ''), outcome, about, token].join('|'))
+      .filter((token) => !this.#known.has(token));
+    for (const token of fresh) this.#known.add(token);
+    if (fresh.length > 0) this.troubles.push({ trouble: judgement, state });
+  }
+
+  get outcome(): RuleOutcome {
+    const { packId, ruleId } = this.task;
+    const failed = this.troubles.some(({ trouble }) => trouble.outcome === 'fails');
+    const verdict = failed
+      ? 'broken'
+      : this.troubles.length > 0
+        ? 'cannot tell'
+        : this.statesChecked === 0
+          ? 'silent'
+          : 'holds';
+    return { packId, ruleId, verdict, margin: this.margin, statesChecked: this.statesChecked };
+  }
+
+  get findings(): Finding[] {
+    return this.troubles.map(({ trouble, state }) => findingOf(this.task, trouble, state));
+  }
+}
+
+/**
+ * Checks a build by tasks of every kind: what looks at the document once, all else in one loop over the states.
+ *
+ * @param only - looks at this state alone; null looks at every state
+ * @returns findings, the gravest first, then in the order of the tasks and of the states; and outcomes in task order
+ */
+export function runTasks(
+  build: Build,
+  layout: LayoutSubject,
+  tasks: readonly Task[],
+  only: State | null,
+): CheckResult {
+  const records = tasks.map((task) => new Record(task));
+  for (const record of records)
+    if (record.task.sees === 'document') {
+      record.statesChecked = 1;
+      for (const said of record.task.check(layout)) {
+        const trouble = fails(said);
+        const where = trouble.state ?? null;
+        if (only === null || where === null || sameOpen(where.open, only.open)) record.add(trouble, where);
+      }
+    }
+  for (const state of only === null ? statesOf(build) : [only])
+    for (const record of records) {
+      const { task } = record;
+      if (task.sees === 'document' || !task.speaks(state)) continue;
+      record.statesChecked++;
+      if (!record.isNew(build, state)) continue;
+      const at = new Situation(build, state, task.upperAboveM);
+      for (const judgement of task.check(at)) record.add(judgement, state);
+    }
+  const rank = (f: Finding) => SEVERITIES.indexOf(f.severity);
+  return {
+    findings: records.flatMap((r) => r.findings).toSorted((a, b) => rank(a) - rank(b)),
+    outcomes: records.filter((r) => r.task.listed).map((r) => r.outcome),
+  };
+}
+
+function findingOf(task: Task, trouble: Trouble, state: State | null): Finding {
+  const { packId, packName, ruleId, kind, home, severity, clause } = task;
+  const { outcome, sentence, figure, limits, channels, sectors, about } = trouble;
+  const when = state === null ? 'always' : stateKey(state);
+  return {
+    outcome,
+    id: [packId, ruleId, when, about].join('|'),
+    packId,
+    packName,
+    ruleId,
+    kind,
+    home,
+    severity,
+    clause,
+    sentence: sentence.charAt(0).toUpperCase() + sentence.slice(1),
+    figure,
+    limits,
+    evidence: { state, channels, sectors },
+  };
+}

@@ -1,0 +1,102 @@
+import { lightToward, type LitChannel } from '../coverage/ring.ts';
+import { bearingsIn, FACE_BEARINGS, FACE_SECTORS, faceSectorsWhere, type Sector } from '../coverage/sectors.ts';
+import { highestCd } from '../resolve/channels.ts';
+import { timelinesOf } from '../timing/timeline.ts';
+import { highestTogether } from '../timing/worst.ts';
+import type { Face } from '../words/face.ts';
+import type { Of } from './fields.ts';
+
+/** The most light that some channels show toward a face, in the worst alignment of what drifts. */
+export interface Shown {
+  readonly cd: number;
+  /** Whether some moment shows just that; else no moment shows more. */
+  readonly exact: boolean;
+  readonly bearing: number;
+  /** Where it is above the limit; none when it holds. */
+  readonly sectors: readonly Sector[];
+  /** The channels that are above the limit by themselves, or else the fewest that are together. */
+  readonly channels: readonly LitChannel[];
+  /** Every channel that adds to it, by id: a state with no other adds nothing new. */
+  readonly adding: readonly string[];
+}
+
+const alone = ({ drive, share }: LitChannel, bearing: number): number =>
+  highestCd(drive) * (share[bearing] ?? 0);
+
+/**
+ * The most that channels show toward a face.
+ *
+ * @param lit - of one colour, or all whose light adds up
+ * @param of - all together, as an eye sees them, or the brightest lamp by itself
+ */
+export function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of: Of): Shown {
+  const none: Shown = {
+    cd: 0,
+    exact: true,
+    bearing: FACE_SECTORS[face].fromDeg,
+    sectors: [],
+    channels: [],
+    adding: [],
+  };
+  if (of === 'sum') return lit.length === 0 ? none : together(lit, face, aboveCd);
+  const lamps = [...new Set(lit.map(({ drive }) => drive.placementId))].map((id) =>
+    together(
+      lit.filter(({ drive }) => drive.placementId === id),
+      face,
+      aboveCd,
+    ),
+  );
+  const worst = lamps.reduce((a, b) => (b.cd > a.cd ? b : a), none);
+  const above = new Set(lamps.flatMap((lamp) => lamp.sectors.flatMap(bearingsIn)));
+  return {
+    ...worst,
+    sectors: faceSectorsWhere(face, (b) => above.has(b)),
+    channels: lamps.filter((lamp) => lamp.sectors.length > 0).flatMap((lamp) => lamp.channels),
+    adding: lamps.flatMap((lamp) => lamp.adding),
+  };
+}
+
+function together(lit: readonly LitChannel[], face: Face, aboveCd: number): Shown {
+  const bearings = FACE_BEARINGS[face];
+  const bound = (b: number): number => lit.reduce((sum, channel) => sum + alone(channel, b), 0);
+  const bounds = new Map(bearings.map((b) => [b, bound(b)]));
+  const cd = new Map(bounds);
+  let exact = true;
+  // Where even all highest levels together stay within the limit nothing need be laid out in time.
+  if ([...bounds.values()].some((most) => most > aboveCd)) {
+    const timelines = timelinesOf(lit.map((l) => l.drive));
+    for (const [b, most] of bounds) {
+      if (most <= aboveCd) continue;
+      const highest = highestTogether(lightToward(lit, timelines, b));
+      cd.set(b, highest.value);
+      if (!highest.exact && highest.value > aboveCd) exact = false;
+    }
+  }
+  const at = (b: number): number => cd.get(b) ?? 0;
+  const worst = bearings.reduce((a, b) => (at(b) > at(a) ? b : a), FACE_SECTORS[face].fromDeg);
+  const above = bearings.filter((b) => at(b) > aboveCd);
+  const own = lit.filter((channel) => above.some((b) => alone(channel, b) > aboveCd));
+  const some = lit.filter((channel) => above.some((b) => alone(channel, b) > SOME * aboveCd));
+  return {
+    cd: at(worst),
+    exact,
+    bearing: worst,
+    sectors: faceSectorsWhere(face, (b) => at(b) > aboveCd),
+    channels: above.length === 0 || own.length > 0 ? own : fewest(lit, worst, aboveCd),
+    adding: (own.length > 0 ? own : some).map(({ drive }) => drive.channelId),
+  };
+}
+
+/** A channel adds to a sum when it sends this share of the limit by itself. */
+const SOME = 0.1;
+
+/** The fewest channels that are too much together. */
+function fewest(lit: readonly LitChannel[], worst: number, aboveCd: number): LitChannel[] {
+  const inOrder = lit.toSorted((a, b) => alone(b, worst) - alone(a, worst));
+  let sum = 0;
+  return inOrder.filter((channel) => {
+    if (sum > aboveCd || alone(channel, worst) === 0) return false;
+    sum += alone(channel, worst);
+    return true;
+  });
+}

@@ -1,0 +1,79 @@
+import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
+import type { Placement } from '../design/placement.ts';
+import type { Build } from '../design/schema.ts';
+import { stageAt } from '../design/timing.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { lookupOf, type Lookup } from '../resolve/lookup.ts';
+import { drivenIn } from '../state/driven.ts';
+import { openText, stateKey, type State } from '../state/state.ts';
+
+/** Rules look level: along the horizontal. */
+const RULE_ELEVATION_DEG = 0;
+
+/** Whose light a rule counts: that of lamps made to warn, or of scene, work and cabin lights too. */
+export type Lamps = 'warning' | 'all';
+
+/** What lights in the states of a build, shared by all packs that ask. */
+const litByBuild = new WeakMap<Build, Map<string, readonly LitChannel[]>>();
+
+/** A build in one state under check, with what every kind of rule asks of it. */
+export class Situation {
+  readonly build: Build;
+  readonly lookup: Lookup;
+  readonly state: State;
+  readonly #upperAboveM: number;
+
+  /** @param upperAboveM - optical centres above this are upper, m */
+  constructor(build: Build, state: State, upperAboveM: number) {
+    this.build = build;
+    this.lookup = lookupOf(build);
+    this.state = state;
+    this.#upperAboveM = upperAboveM;
+  }
+
+  /** Every channel driven in this state. */
+  drives(lamps: Lamps = 'all'): readonly Drive[] {
+    const driven = drivenIn(this.build, this.state);
+    return lamps === 'all' ? driven : driven.filter((d) => d.warns);
+  }
+
+  /** The channels that light, seen level; worked out once for each state. */
+  lit(lamps: Lamps, level: Level = 'any'): readonly LitChannel[] {
+    const ofBuild = litByBuild.get(this.build) ?? new Map<string, readonly LitChannel[]>();
+    litByBuild.set(this.build, ofBuild);
+    const border = level === 'any' ? '' : this.#upperAboveM;
+    const key = [stateKey(this.state), lamps, level, border].join('|');
+    const known = ofBuild.get(key);
+    if (known !== undefined) return known;
+    const all = litChannels(this.build, this.state, {
+      elevationDeg: RULE_ELEVATION_DEG,
+      colour: null,
+      level,
+      upperAboveM: this.#upperAboveM,
+    });
+    const lit = lamps === 'all' ? all : all.filter(({ drive }) => drive.warns);
+    ofBuild.set(key, lit);
+    return lit;
+  }
+
+  /** "Stage 2, hatch open, at night": the state in words. */
+  get text(): string {
+    const { stage, open, ambient } = this.state;
+    const parts = [stageAt(this.build, stage).name];
+    if (open.length > 0) parts.push(openText(this.lookup.vehicle, open));
+    if (ambient === 'night') parts.push('at night');
+    return parts.join(', ');
+  }
+
+  placement(id: string): Placement | undefined {
+    return this.build.placements.find((p) => p.id === id);
+  }
+
+  /** The lamps behind some channels, in words: one by name, more by number. */
+  lampsText(channels: readonly { readonly placementId: string }[]): string {
+    const ids = [...new Set(channels.map((c) => c.placementId))];
+    const [only] = ids;
+    if (ids.length === 1 && only !== undefined) return `"${this.placement(only)?.label ?? only}"`;
+    return `${ids.length} lamps`;
+  }
+}
