@@ -53,7 +53,8 @@ export default {
     },
     {
       name: 'steps-apart',
-      comment: 'a step of the work does not import another; what they share lies in editor, ui, drawing or frame',
+      comment:
+        'a step of the work does not import another; what they share lies in editor, ui, drawing or frame',
       severity: 'error',
       from: { path: '^web/src/lib/steps/([^/]+)/' },
       to: { path: '^web/src/lib/steps/', pathNot: '^web/src/lib/steps/$1/' },

@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { environment: 'node', include: ['test/**/*.test.ts'], testTimeout: 120_000 },
+  test: { environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 120_000 },
 });

@@ -23,6 +23,10 @@ start(async () => {
   await stage('Format', () => npx('prettier', '--check', '.'));
   await stage('Types', () => run('npm', ['run', 'check', '--silent']));
   await stage('Lint', () => npx('eslint', '.', '--max-warnings', '0'));
+  await stage('Structure', () =>
+    npx('depcruise', '--config', '.dependency-cruiser.mjs', 'core/src', 'cli/src', 'web/src'),
+  );
+  await stage('Unused code', () => npx('knip'));
   await stage('Core', () => run('npm', ['test', '-w', 'core', '--silent']));
   await stage('Command line', () => run('npm', ['test', '-w', 'cli', '--silent']));
   await ensureBuilt();

@@ -1,28 +1,10 @@
-import { StageIndex } from '@flarik/core/design/timing';
+import type { Build } from '@flarik/core/design/schema';
+import { stagesOf, type StageIndex } from '@flarik/core/design/timing';
 import { parseArgs } from 'node:util';
 import { InputError } from '@flarik/core/words/errors';
 import { Colour } from '@flarik/core/words/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import { stopsOf } from '@flarik/core/vehicle/vehicle';
-
-export const USAGE = `flarik: checks and figures of a build file, without a browser
-
-  flarik check FILE [--json]
-      The findings of all chosen rule packs. Exit 0: nothing blocks; 1: something blocks.
-  flarik coverage FILE --stage N [--open PART,PART] [--ambient day|night] [--elevation DEG] [--colour COLOUR] [--json]
-      Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.
-  flarik waveform FILE --stage N --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]
-      The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.
-  flarik geometry FILE [--open PART,PART] --json
-      Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).
-  flarik list bodies|fixtures|zones|patterns [FILE] [--json]
-      The body types with their measures and options; the fixtures, with the build's own; the vehicle's zones; the flash patterns.
-  flarik photometry FILE.ies|FILE.ldt [--at H,V] [--upright] [--json]
-      What a photometric file says; intensity toward H (right) and V (up) of the module's aim, degrees.
-  flarik export FILE --ies OUT [--stage N] [--open PART,PART] [--ambient day|night] [--lamp ID]
-      The whole vehicle, or one lamp on it, in that state (stage 3 unless said) as an IES LM-63 file: time mean, far away.
-
-Bad input of any kind: one sentence, exit 2.`;
 
 export interface Args {
   readonly command: string;
@@ -43,14 +25,23 @@ export interface Args {
   readonly threshold: string | undefined;
 }
 
+/** Whether the command line asks how it is used. */
+export const wantsHelp = (argv: readonly string[]): boolean =>
+  argv.some((word) => word === '--help' || word === '-h') || argv[0] === 'help';
+
 /**
  * Reads the command line.
+ * @param command - how it is called, for who leaves the file out
  * @throws {InputError} an unknown option, or no file
  */
-export function readArgs(argv: readonly string[]): Args {
+export function readArgs(
+  argv: readonly string[],
+  { name, call }: { readonly name: string; readonly call: string },
+): Args {
   const { values, positionals } = parse(argv);
   const [command, file, ...more] = positionals;
-  if (command === undefined || file === undefined) throw new InputError('', USAGE);
+  if (command === undefined || file === undefined)
+    throw new InputError('', `nothing to work on; it is called as: flarik ${name} ${call}`);
   const second = command === 'list' ? more.shift() : undefined;
   const [extra] = more;
   if (extra !== undefined) throw new InputError('', `one file at a time; '${extra}' is too many`);
@@ -107,11 +98,13 @@ function joined(argv: readonly string[]): string[] {
   }, []);
 }
 
-/** @throws {InputError} not a stage */
-export function stageOf({ stage }: Args): StageIndex {
-  const parsed = StageIndex.safeParse(Number(stage ?? Number.NaN));
-  if (!parsed.success) throw new InputError('--stage', `must be 0 (off), 1, 2 or 3, not '${stage ?? ''}'`);
-  return parsed.data;
+/** @throws {InputError} not a stage of the build */
+export function stageOf({ stage }: Pick<Args, 'stage'>, build: Build): StageIndex {
+  const found = stagesOf(build).find((s) => String(s) === stage);
+  if (found !== undefined) return found;
+  const [off, ...more] = stagesOf(build);
+  const names = [`${off ?? 0} (off)`, ...more.slice(0, -1)].join(', ');
+  throw new InputError('--stage', `must be ${names} or ${more.at(-1) ?? ''}, not '${stage ?? ''}'`);
 }
 
 /** @throws {InputError} the vehicle has no such part */

@@ -7,7 +7,7 @@ import type { Output } from './output.ts';
 /** Effective intensity and optical power for each bearing. */
 export function coverage(build: Build, args: Args): Output {
   const state = {
-    stage: stageOf(args),
+    stage: stageOf(args, build),
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import type { Build } from '@flarik/core/design/schema';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
+import { stagesOf } from '@flarik/core/design/timing';
 import { InputError } from '@flarik/core/words/errors';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, openOf, stageOf, type Args } from './args.ts';
@@ -13,7 +14,7 @@ export function exportIes(build: Build, args: Args): Output {
   if (lampId !== null && !build.placements.some((p) => p.id === lampId))
     throw new InputError('--lamp', `no lamp '${lampId}' in this build`);
   const state = {
-    stage: stageOf({ ...args, stage: args.stage ?? '3' }),
+    stage: stageOf({ stage: args.stage ?? String(stagesOf(build).at(-1)) }, build),
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };

@@ -31,7 +31,7 @@ export function geometry(build: Build, args: Args): Output {
         const outputs = setup === undefined ? {} : lookup.outputs(lookup.fixture(p.fixtureId), setup);
         const file = lookup.attached(p.fixtureId, module.id);
         return (setup?.colours ?? []).map((colour, slot) => ({
-          id: channelIdOf(p.id, module.id, slot + 1),
+          id: channelIdOf({ placementId: p.id, moduleId: module.id, slot: slot + 1 }),
           label: p.label,
           colour,
           peakCd: outputs[colour]?.peakCd ?? 0,

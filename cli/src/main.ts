@@ -1,12 +1,6 @@
-import { InputError } from '@flarik/core/words/errors';
-import { run } from './run.ts';
+import { answer } from './answer.ts';
 
-try {
-  const { text, exitCode } = run(process.argv.slice(2));
-  process.stdout.write(`${text}\n`);
-  process.exitCode = exitCode;
-} catch (error) {
-  if (!(error instanceof InputError)) throw error;
-  process.stderr.write(`${error.message}\n`);
-  process.exitCode = 2;
-}
+const { exitCode, stdout, stderr } = answer(process.argv.slice(2));
+process.stdout.write(stdout);
+process.stderr.write(stderr);
+process.exitCode = exitCode;

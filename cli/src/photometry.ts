@@ -4,6 +4,7 @@ import { InputError } from '@flarik/core/words/errors';
 import { peakOf, tableCd, type PhotometricTable } from '@flarik/core/fixture/photometry/table';
 import type { Args } from './args.ts';
 import type { Output } from './output.ts';
+import { whyUnread } from './readFile.ts';
 
 /** What an IES or EULUMDAT file says: its size and peak, and the intensity toward H, V of the module's aim. */
 export function photometry(args: Args): Output {
@@ -30,7 +31,8 @@ function tableIn(file: string): PhotometricTable {
   try {
     return readTable(format, readFileSync(file, 'latin1'));
   } catch (error) {
-    throw new InputError(file, error instanceof Error ? error.message : String(error));
+    if (error instanceof InputError) throw new InputError(file, error.message);
+    throw new InputError(file, whyUnread(error));
   }
 }
 

@@ -13,7 +13,7 @@ const USUAL_THRESHOLD_CD = 40;
 /** What is seen from one direction over time: spans, figures, and the worst over clocks that drift. */
 export function waveform(build: Build, args: Args): Output {
   const state = {
-    stage: stageOf(args),
+    stage: stageOf(args, build),
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };
@@ -46,7 +46,8 @@ export function waveform(build: Build, args: Args): Output {
             longestDarkMs: orNull(together.longestDarkMs),
           },
     worst: {
-      highestCd: worst.highestCd,
+      highestCd: worst.highestCd.value,
+      highestExact: worst.highestCd.exact,
       longestDarkMs: orNull(worst.dark.value),
       longestDarkExact: worst.dark.exact,
       effectiveCd: worst.effective.value,
@@ -60,7 +61,7 @@ export function waveform(build: Build, args: Args): Output {
     together === null
       ? 'begun together      the common cycle is longer than two minutes'
       : `begun together      cycle ${together.waveform.cycleMs} ms, effective ${together.effectiveCd.toFixed(1)} cd, dark at most ${msText(together.longestDarkMs)}`,
-    `worst alignment     effective ${worst.effective.value.toFixed(1)} cd${exactly(worst.effective)}, dark at most ${msText(worst.dark.value)}${exactly(worst.dark)}, highest ${worst.highestCd.toFixed(1)} cd`,
+    `worst alignment     effective ${worst.effective.value.toFixed(1)} cd${exactly(worst.effective)}, dark at most ${msText(worst.dark.value)}${exactly(worst.dark)}, highest ${worst.highestCd.value.toFixed(1)} cd${exactly(worst.highestCd)}`,
   ];
   return { exitCode: 0, text: lines.join('\n') };
 }

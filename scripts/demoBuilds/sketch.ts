@@ -4,7 +4,7 @@ import { changeModules } from '@flarik/core/design/moduleEdits';
 import type { Cue, StageIndex } from '@flarik/core/design/timing';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Brief } from '@flarik/core/design/brief';
-import { addPartner, addPlacement, changePlacement, nameLamp, setColour, setInsert } from '@flarik/core/arrange/lamps';
+import { addPartner, addPlacement, changePlacement, setColour } from '@flarik/core/arrange/lamps';
 import type { Build, ModuleRef } from '@flarik/core/design/schema';
 import { changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
 import type { Colour } from '@flarik/core/words/colour';
@@ -101,15 +101,6 @@ export const paintModules =
     return changeModules(painted, refs, { phase });
   };
 
-export const insert =
-  (id: string, moduleIds: readonly string[], what: ModuleSetup['insert']): Edit =>
-  (build) =>
-    setInsert(
-      build,
-      moduleIds.map((moduleId) => ({ placementId: id, moduleId })),
-      what,
-    );
-
 export const group =
   (id: string, name: string, stems: readonly string[]): Edit =>
   (build) =>
@@ -153,11 +144,6 @@ export const options =
   (...ids: readonly string[]): Edit =>
   (build) =>
     ids.reduce(toggleOption, build);
-
-export const named =
-  (id: string, label: string): Edit =>
-  (build) =>
-    nameLamp(build, id, label);
 
 /** What the agency said; each wish gets a number of its own. */
 export const brief =

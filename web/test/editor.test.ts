@@ -7,7 +7,7 @@ import { History } from '../src/lib/editor/history';
 import { matching, type Findable } from '../src/lib/frame/finder';
 import { findingsOf, STEPS } from '../src/lib/frame/steps';
 import { nameOf } from '../src/lib/editor/names';
-import { gapsOf, whereabouts } from '../src/lib/visibility/gaps';
+import { gapsOf, whereabouts } from '@flarik/core/coverage/gaps';
 import { demoBuild } from './support';
 
 const build = demoBuild('ks-12');
@@ -94,20 +94,20 @@ describe('findings by step', () => {
 describe('gaps in the ring', () => {
   const options = { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 } as const;
   const ring = ringOf(litChannels(build, { stage: 2, open: ['hatch'], ambient: 'night' }, options));
-  const answer = (floor: number) => ({ ring, floor: new Float64Array(360).fill(floor), byBearing: [] });
+  const floor = (cdsPerMin: number) => new Float64Array(360).fill(cdsPerMin);
 
   test('are where the power is below the floor; no floor, no gap', () => {
-    expect(gapsOf(answer(0), options)).toEqual([]);
-    const gaps = gapsOf(answer(15_000), options);
+    expect(gapsOf(ring, floor(0), null)).toEqual([]);
+    const gaps = gapsOf(ring, floor(15_000), null);
     expect(gaps).toHaveLength(1);
     expect(gaps[0]).toEqual({ fromDeg: 169, toDeg: 186 });
-    expect(gapsOf(answer(1e9), options)).toEqual([{ fromDeg: 0, toDeg: 359 }]);
+    expect(gapsOf(ring, floor(1e9), null)).toEqual([{ fromDeg: 0, toDeg: 359 }]);
   });
 
   test('of one colour are where it is not noticed, whatever the floor', () => {
     const amber = { ...options, colour: 'amber' } as const;
     const lit = litChannels(build, { stage: 2, open: [], ambient: 'day' }, amber);
-    const gaps = gapsOf({ ...answer(0), ring: ringOf(lit) }, amber);
+    const gaps = gapsOf(ringOf(lit), floor(0), 'amber');
     expect(gaps.some((g) => whereabouts(g) === 'front')).toBe(true);
   });
 

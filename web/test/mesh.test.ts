@@ -1,5 +1,6 @@
 import { describe, expect, test, vi } from 'vitest';
-import { placeMesh, readMeshFile, type Placing } from '../src/lib/vehicle/meshFile';
+import { placeMesh, type Placing } from '@flarik/core/vehicle/placeMesh';
+import { readMeshFile } from '../src/lib/vehicle/meshFile';
 
 // The loader reports its progress by an event that browsers have and Node has not.
 vi.stubGlobal('ProgressEvent', class extends Event {});

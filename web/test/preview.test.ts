@@ -1,7 +1,7 @@
 import { setCue } from '@flarik/core/design/timingEdits';
 import { describe, expect, test } from 'vitest';
 import { drivenIn } from '@flarik/core/state/driven';
-import { calmSlowdown, loopMs } from '../src/lib/editor/calm';
+import { calmSlowdown, loopMs } from '@flarik/core/timing/calm';
 import { scoreOf } from '../src/lib/timing/scoreRows';
 import { demoBuild } from './support';
 

@@ -1,7 +1,7 @@
 import { readBuildText } from '@flarik/core/rules/document';
 import { readFileSync } from 'node:fs';
 import mysql from 'mysql2/promise';
-import { type Build } from '@flarik/core/design/schema';
+import type { Build } from '@flarik/core/design/schema';
 
 /** A fresh, empty database on the test instance; `npm test` starts that and says where it is. */
 export async function freshDatabase(name: string): Promise<string> {

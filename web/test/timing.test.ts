@@ -3,13 +3,13 @@ import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
 import { drivenIn } from '@flarik/core/state/driven';
 import { darkIn } from '@flarik/core/timing/signal';
 import { describe, expect, test } from 'vitest';
-import { loopMs } from '../src/lib/editor/calm';
-import { changeFrom } from '../src/lib/editor/changes';
+import { loopMs } from '@flarik/core/timing/calm';
+import { changeFrom } from '@flarik/core/timing/changes';
 import { framesOf, LONGEST_FILM_MS, MOST_FRAMES } from '../src/lib/night/frames';
 import { glowsAt } from '../src/lib/night/glow';
 import { AIR, eyePoint } from '../src/lib/night/stage';
 import { outlineOf } from '../src/lib/timing/plots';
-import { thresholdIn } from '../src/lib/timing/threshold';
+import { thresholdIn } from '@flarik/core/rules/threshold';
 import { TimeWindow } from '../src/lib/timing/window.svelte';
 import { demoBuild } from './support';
 
@@ -121,9 +121,7 @@ describe('what is drawn below the score', () => {
     for (const [i, p] of pieces.entries()) if (i > 0) expect(p.fromMs).toBe(pieces[i - 1]?.toMs);
     const threshold = thresholdIn(car, 2);
     const dark = darkIn(pieces, threshold).reduce((sum, gap) => sum + gap.ms, 0);
-    const counted = pieces
-      .filter((p) => p.start < threshold)
-      .reduce((sum, p) => sum + p.toMs - p.fromMs, 0);
+    const counted = pieces.filter((p) => p.start < threshold).reduce((sum, p) => sum + p.toMs - p.fromMs, 0);
     expect(dark).toBeCloseTo(counted, 9);
   });
 

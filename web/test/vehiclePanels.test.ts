@@ -6,7 +6,7 @@ import { lookupOf } from '@flarik/core/resolve/lookup';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
 import { zoneOf } from '@flarik/core/vehicle/vehicle';
 import { factsIn } from '../src/lib/layout/facts';
-import { polarOf } from '../src/lib/layout/polar';
+import { polarOf } from '@flarik/core/resolve/polar';
 import { addDrawn, type Drawing } from '../src/lib/vehicle/drawing';
 import { arrange, VIEWS } from '../src/lib/sheet/arrangement';
 import { rememberedPictures, lampPictures } from '../src/lib/sheet/pictures';

@@ -4,7 +4,7 @@ import { alignHeights, arrayAlong, roomFor, spaceEvenly } from './align.ts';
 import { newBuild } from '../design/create.ts';
 import { addPartner, addPlacement } from './lamps.ts';
 import { placeFixture } from '../resolve/place.ts';
-import { type Build } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 import { checkBuild } from '../rules/check.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';

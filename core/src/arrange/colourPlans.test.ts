@@ -5,7 +5,7 @@ import { describe, expect, test } from 'vitest';
 import { COLOUR_PLANS, layColourPlan } from './colourPlans.ts';
 import { addPartner } from './lamps.ts';
 import { drivenIn } from '../state/driven.ts';
-import { type Build } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 
@@ -71,7 +71,8 @@ describe('a colour plan', () => {
       two,
     );
     const laid = layColourPlan(cued, all(cued), 'by-stage');
-    const shown = (stage: 1 | 2 | 3) => new Set(drivenIn(laid, { stage, ambient: 'day' }).map((d) => d.colour));
+    const shown = (stage: 1 | 2 | 3) =>
+      new Set(drivenIn(laid, { stage, ambient: 'day' }).map((d) => d.colour));
     expect([shown(1), shown(2), shown(3)]).toEqual([
       new Set(['amber']),
       new Set(['red']),

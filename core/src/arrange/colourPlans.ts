@@ -124,7 +124,9 @@ function cueColours(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): B
 const urgent = (build: Build): StageIndex[] => stagesOf(build).slice(1);
 
 const cueOf = (build: Build, stage: StageIndex, groupId: string): Cue | undefined =>
-  stageAt(build, stage).cues.filter((c) => c.groupId === groupId).toSorted((a, b) => a.slot - b.slot)[0];
+  stageAt(build, stage)
+    .cues.filter((c) => c.groupId === groupId)
+    .toSorted((a, b) => a.slot - b.slot)[0];
 
 /** The second colour in stage 1, the first in stage 2, one after the other in stage 3. */
 function stagesInTurn(build: Build, groupId: string): Build {

@@ -4,7 +4,14 @@ import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { newBuild } from '../design/create.ts';
-import { addPartner, addPlacement, changePlacement, mirrorBuild, removePlacements, setColour } from './lamps.ts';
+import {
+  addPartner,
+  addPlacement,
+  changePlacement,
+  mirrorBuild,
+  removePlacements,
+  setColour,
+} from './lamps.ts';
 import { changeBodyType, changeDimensions, toggleOption } from './vehicleEdits.ts';
 import { misfit } from '../resolve/place.ts';
 import type { Build } from '../design/schema.ts';

@@ -1,7 +1,7 @@
 import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner } from './lamps.ts';
-import { type Build } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 import { layScheme, numbers, schemeParts, SCHEMES, type Scheme } from './schemes.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';

@@ -36,10 +36,7 @@ export function iesOfState(whole: Build, state: State, lampId: string | null = n
     rings.set(gammaDeg, ring);
     return (ring[(360 - cDeg) % 360] ?? 0) / 60;
   };
-  const amperes = drivenIn(build, state).reduce(
-    (sum, d) => sum + d.currentA * meanLevel(d),
-    0,
-  );
+  const amperes = drivenIn(build, state).reduce((sum, d) => sum + d.currentA * meanLevel(d), 0);
   return writeIes(
     {
       name: `${build.name}, ${stageAt(build, state.stage).name}, time mean`,

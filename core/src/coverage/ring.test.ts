@@ -6,14 +6,7 @@ import { addPartner, addPlacement, changePlacement, mirrorBuild } from '../arran
 import { misfit } from '../resolve/place.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
-import {
-  darkGapRing,
-  litChannels,
-  powerRing,
-  ringOf,
-  type Ring,
-  type RingOptions,
-} from './ring.ts';
+import { darkGapRing, litChannels, powerRing, ringOf, type Ring, type RingOptions } from './ring.ts';
 import { bearingsIn, mirrorBearing, sectorsWhere } from './sectors.ts';
 import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
 import { levelAt } from '../timing/timeline.ts';

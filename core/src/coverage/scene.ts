@@ -1,5 +1,5 @@
 import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
-import { type Build } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { timeOf } from '../timing/clock.ts';

@@ -161,11 +161,7 @@ export function allTogether({ background, clocks }: Drifting): Signal {
 }
 
 /** A light in a stretch of time, its clocks begun together at 0: as it is drawn. */
-export function piecesBetween(
-  { background, clocks }: Drifting,
-  fromMs: number,
-  toMs: number,
-): Piece[] {
+export function piecesBetween({ background, clocks }: Drifting, fromMs: number, toMs: number): Piece[] {
   const cuts = new Set<number>([fromMs, toMs]);
   for (const { cycleMs, durationsMs } of clocks)
     for (let edge = Math.floor(fromMs / cycleMs) * cycleMs; edge < toMs;)

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { changePlacement, setInsert } from '../arrange/lamps.ts';
 import { takeFixtures } from './fixtureEdits.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import { type Build } from './schema.ts';
+import type { Build } from './schema.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
 import { emptyBuild, put, ownZone } from '../../test/reference/places.ts';
 

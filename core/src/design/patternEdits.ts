@@ -9,7 +9,7 @@ import type { Drawn } from '../timing/draw.ts';
 import { timeOf } from '../timing/clock.ts';
 import { Pattern, type Cycle } from '../timing/pattern.ts';
 import { atSpeed, percentSpeed, SAME_SPEED, type Speed } from '../timing/recipes/speed.ts';
-import { type Build } from './schema.ts';
+import type { Build } from './schema.ts';
 
 const withPatterns = (build: Build, patterns: Pattern[]): Build => ({
   ...build,

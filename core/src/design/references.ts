@@ -137,4 +137,3 @@ function* doubles(items: readonly { id: string }[], path: PropertyKey[]): Genera
     seen.add(id);
   }
 }
-

@@ -21,4 +21,3 @@ export interface ModuleRef {
 export interface ChannelRef extends ModuleRef {
   readonly slot: number;
 }
-

@@ -2,14 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { layOut, occluderAt } from '../coverage/occlusion.ts';
 import { bearingOf, directionOf } from './direction.ts';
-import {
-  aimFrame,
-  anglesInFrame,
-  movePoint,
-  pointInFrame,
-  turnAbout,
-  turnFrame,
-} from './frame.ts';
+import { aimFrame, anglesInFrame, movePoint, pointInFrame, turnAbout, turnFrame } from './frame.ts';
 import { overlapDepthM, type Convex } from './overlap.ts';
 import { chordM, transmissionAlong } from './ray.ts';
 import { box, moveSolid, prism } from './solid.ts';

@@ -54,8 +54,7 @@ function isEar(points: readonly Point2[], i: number): boolean {
   const [a, b, c] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]];
   if (a === undefined || b === undefined || c === undefined || turn(a, b, c) < 0) return false;
   return points.every(
-    (p) =>
-      p === a || p === b || p === c || turn(a, b, p) < 0 || turn(b, c, p) < 0 || turn(c, a, p) < 0,
+    (p) => p === a || p === b || p === c || turn(a, b, p) < 0 || turn(b, c, p) < 0 || turn(c, a, p) < 0,
   );
 }
 
@@ -67,7 +66,7 @@ function joined(pieces: readonly Point2[][]): Point2[][] {
   for (let i = 0; i < out.length; i++)
     for (let k = i + 1; k < out.length; k++) {
       const [a, b] = [out[i], out[k]];
-      const both = a === undefined || b === undefined ? null : together(a, b);
+      const both = together(a ?? [], b ?? []);
       if (both === null || !isConvex(both)) continue;
       out[i] = both;
       out.splice(k, 1);
@@ -112,7 +111,5 @@ export function uncrossed(
     ];
   const up = low / (low - high);
   const apex: Point2 = [feet[0] + (heads[0] - feet[0]) * up, up];
-  return low > 0
-    ? [[feet[0], 0], [feet[1], 0], apex]
-    : [apex, [heads[1], 1], [heads[0], 1]];
+  return low > 0 ? [[feet[0], 0], [feet[1], 0], apex] : [apex, [heads[1], 1], [heads[0], 1]];
 }

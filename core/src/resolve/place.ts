@@ -76,7 +76,10 @@ export function lensCorners({ module, centre, frame }: PlacedModule): Vec3[] {
 }
 
 /** Half the room a fixture takes on its zone along u and v, rolled as it is, m. */
-export function footprint({ sizeM: { width, height } }: Fixture, rollDeg = 0): { halfU: number; halfV: number } {
+export function footprint(
+  { sizeM: { width, height } }: Fixture,
+  rollDeg = 0,
+): { halfU: number; halfV: number } {
   const c = Math.abs(Math.cos((rollDeg * Math.PI) / 180));
   const s = Math.abs(Math.sin((rollDeg * Math.PI) / 180));
   // A quarter turn leaves a cosine of 6e-17, which would add to the size.

@@ -61,19 +61,17 @@ const TIMING_TASKS: readonly Task[] = [
     sees: 'document',
     check: voltageFaults,
   },
-  ...([true, false] as const).map(
-    (mustKeepStep): Task => ({
-      ...TIMING,
-      ruleId: 'free-runner',
-      kind: 'free-runner',
-      severity: mustKeepStep ? 'warns' : 'notes',
-      clause: 'Heads that run free in a sync group',
-      sees: 'driven',
-      upperAboveM: 0,
-      speaks: () => true,
-      check: (at) => freeRunners(at, mustKeepStep),
-    }),
-  ),
+  ...([true, false] as const).map((mustKeepStep): Task => ({
+    ...TIMING,
+    ruleId: 'free-runner',
+    kind: 'free-runner',
+    severity: mustKeepStep ? 'warns' : 'notes',
+    clause: 'Heads that run free in a sync group',
+    sees: 'driven',
+    upperAboveM: 0,
+    speaks: () => true,
+    check: (at) => freeRunners(at, mustKeepStep),
+  })),
 ];
 
 /** A wish of the brief, as a rule of the agency's own pack. */

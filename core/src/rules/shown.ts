@@ -1,5 +1,11 @@
 import { lightToward, type LitChannel } from '../coverage/ring.ts';
-import { bearingsIn, FACE_BEARINGS, FACE_SECTORS, faceSectorsWhere, type Sector } from '../coverage/sectors.ts';
+import {
+  bearingsIn,
+  FACE_BEARINGS,
+  FACE_SECTORS,
+  faceSectorsWhere,
+  type Sector,
+} from '../coverage/sectors.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';

@@ -1,4 +1,4 @@
-import { mostPulses } from './flash.ts';
+import { flashesPerCycle, mostPulses } from './flash.ts';
 import { PATTERNS } from './library.ts';
 import type { Cycle, Pattern } from './pattern.ts';
 import { randomCycle } from './recipes/random.ts';
@@ -49,14 +49,15 @@ export class PatternBook {
   cycleOf(p: Pattern): Cycle {
     switch (p.kind) {
       case 'drawn': {
-        const rate = 60_000 / p.cycleMs;
         const { by, cycleMs, lines } = p;
+        const counts = lines.map((spans) => flashesPerCycle(spans, cycleMs)).filter((n) => n > 0);
+        const rate = (n: number): number => (n * 60_000) / cycleMs;
         return {
           by,
           cycleMs,
           lines,
-          slowestPerMinute: rate,
-          fastestPerMinute: rate,
+          slowestPerMinute: rate(counts.length === 0 ? 1 : Math.min(...counts)),
+          fastestPerMinute: rate(Math.max(1, ...counts)),
           pulsesAFlash: mostPulses(lines, cycleMs),
         };
       }

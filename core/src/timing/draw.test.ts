@@ -18,7 +18,7 @@ import {
   writePatterns,
   type CuePlace,
 } from '../design/patternEdits.ts';
-import { type Build } from '../design/schema.ts';
+import type { Build } from '../design/schema.ts';
 import { bookOf, LIBRARY } from './book.ts';
 import {
   addBar,

@@ -8,14 +8,7 @@ import { PATTERNS } from './library.ts';
 import { Pattern, spansFor } from './pattern.ts';
 import { isSteady } from './span.ts';
 import { commonCycleMs } from './timeline.ts';
-import {
-  effective,
-  flashEffective,
-  longestDarkMs,
-  meanOf,
-  opticalPower,
-  type Signal,
-} from './signal.ts';
+import { effective, flashEffective, longestDarkMs, meanOf, opticalPower, type Signal } from './signal.ts';
 
 const wave = (...pieces: readonly [ms: number, cd: number][]): Signal => ({
   cycleMs: pieces.reduce((sum, [ms]) => sum + ms, 0),

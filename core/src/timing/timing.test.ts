@@ -7,14 +7,7 @@ import { waveformOfLine } from './patternFigures.ts';
 import { atSpeed, percentSpeed } from './recipes/speed.ts';
 import { endLevelOf, inOrder, levelAtTime, litMs, shifted, type Span } from './span.ts';
 import { commonCycleMs } from './timeline.ts';
-import {
-  darkGaps,
-  effective,
-  flashEffective,
-  longestDarkMs,
-  meanOf,
-  type Signal,
-} from './signal.ts';
+import { darkGaps, effective, flashEffective, longestDarkMs, meanOf, type Signal } from './signal.ts';
 import { highestTogether, leastEffective, together, worstDarkMs } from './worst.ts';
 import {
   alignments,

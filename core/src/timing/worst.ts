@@ -70,8 +70,7 @@ function stepsOf({ cycleMs, durationsMs, start }: Signal): Steps {
   return { cycleMs, edges, levels };
 }
 
-const hasRamp = ({ start, end }: Signal): boolean =>
-  Array.from(start).some((cd, i) => cd !== end[i]);
+const hasRamp = ({ start, end }: Signal): boolean => Array.from(start).some((cd, i) => cd !== end[i]);
 
 /** Whether a light is somewhere lit without reaching what is needed. */
 function fallsShort({ start, end }: Signal, need: number): boolean {
@@ -91,11 +90,7 @@ function fallsShort({ start, end }: Signal, need: number): boolean {
  *
  * @returns ms; Infinity when some alignment never reaches the threshold
  */
-export function worstDarkMs(
-  light: Drifting,
-  threshold: number,
-  search: DarkSearch = {},
-): OverAlignments {
+export function worstDarkMs(light: Drifting, threshold: number, search: DarkSearch = {}): OverAlignments {
   const { value, exact } = worstDriftingMs(light, threshold, search);
   // Never dark is never dark in some alignments too.
   return { value, exact: exact && (light.linked !== true || value === 0) };

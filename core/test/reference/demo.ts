@@ -1,7 +1,7 @@
 import { readBuildText, readRulePack } from '../../src/rules/document.ts';
 import type { RulePack } from '../../src/design/rulePack.ts';
 import { readFileSync } from 'node:fs';
-import { type Build } from '../../src/design/schema.ts';
+import type { Build } from '../../src/design/schema.ts';
 
 const demoFile = (path: string): string =>
   readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8');

@@ -8,7 +8,7 @@ import { addWish, changeBrief, changeWish, removeWish } from '../../design/brief
 import { countsOf } from '../../resolve/counts.ts';
 import { changePlacement, setColour } from '../../arrange/lamps.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
-import { type Build } from '../../design/schema.ts';
+import type { Build } from '../../design/schema.ts';
 import { checkBuild } from '../check.ts';
 import { emptyBuild, put } from '../../../test/reference/places.ts';
 

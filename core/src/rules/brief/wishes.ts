@@ -50,5 +50,4 @@ export function wishKindOf({ kind }: Pick<WishData, 'kind'>): AnyKind {
 export const readWish = (data: WishData): WholeWish => wishKindOf(data).schema.parse(data);
 
 /** A wish as a plain sentence. */
-export const wishSentence = (build: Build, wish: WishData): string =>
-  wishKindOf(wish).sentence(build, wish);
+export const wishSentence = (build: Build, wish: WishData): string => wishKindOf(wish).sentence(build, wish);

@@ -14,7 +14,8 @@ export function turnedAwayFaults(subject: LayoutSubject): Said[] {
   return subject.lamps.flatMap((p): Said[] => {
     const zone = lookup.vehicle.zones.find((z) => z.id === p.zoneId);
     const part = lookup.vehicle.parts.find((candidate) => candidate.id === zone?.partId);
-    if (zone === undefined || part === undefined || zone.face === 'inside' || p.status === 'planned') return [];
+    if (zone === undefined || part === undefined || zone.face === 'inside' || p.status === 'planned')
+      return [];
     const aim = (open: readonly string[]) => placeModules(lookup, p, new Set(open))[0]?.frame.aim;
     const shut = aim([]);
     return part.stops

@@ -2,14 +2,7 @@ import { mirrorSolid, type Solid } from '../../geometry/solid.ts';
 import { turnAbout, type Motion } from '../../geometry/frame.ts';
 import { mirrorY, type Vec3 } from '../../geometry/vec.ts';
 import type { FactoryFunction } from '../../words/factoryFunction.ts';
-import type {
-  Assembly,
-  FactoryLamp,
-  KeepOut,
-  KeepOutKind,
-  MovingPart,
-  PartKind,
-} from '../types.ts';
+import type { Assembly, FactoryLamp, KeepOut, KeepOutKind, MovingPart, PartKind } from '../types.ts';
 
 /** Puts pieces together, in the order of painting. */
 export function assemble(...pieces: readonly Partial<Assembly>[]): Assembly {
@@ -86,7 +79,8 @@ function aimOf(does: FactoryFunction, outline: readonly Vec3[]): Vec3 {
   if (extent(2) < FLAT_M) return [0, 0, -1];
   const mean = (axis: 0 | 1): number => outline.reduce((sum, p) => sum + p[axis], 0) / outline.length;
   // A lens drawn on a flank has no width across the vehicle.
-  if (extent(1) < FLAT_M || (SIDEWARD.has(does) && extent(1) < extent(0))) return [0, mean(1) > 0 ? 1 : -1, 0];
+  if (extent(1) < FLAT_M || (SIDEWARD.has(does) && extent(1) < extent(0)))
+    return [0, mean(1) > 0 ? 1 : -1, 0];
   return [does === 'cargo' || (does !== 'mirror turn' && mean(0) < 0) ? -1 : 1, 0, 0];
 }
 

@@ -32,7 +32,8 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
   const four = doors === 4;
   const solids: Solid[] = [
     panel('door-front-left-panel', s.pillarX, s.doorFrontX, front),
-    ...leaning(s,
+    ...leaning(
+      s,
       'door-front-left-glass',
       [s.pillarX + 0.06, s.doorFrontX - 0.06],
       [s.pillarX + 0.06, headFrontX],
@@ -49,14 +50,16 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
     ...(four
       ? [
           panel('door-rear-left-panel', s.doorRearX, s.pillarX - 0.01, rear),
-          ...leaning(s,
+          ...leaning(
+            s,
             'door-rear-left-glass',
             [s.doorRearX + 0.08, s.pillarX - 0.06],
             [Math.max(s.doorRearX, s.roofRearX) + 0.08, s.pillarX - 0.06],
             { ...rear, transmission: PRIVACY },
           ),
           box('pillar-b-left', [s.pillarX - 0.1, w - 0.2, s.sillZ], [s.pillarX + 0.12, w - 0.065, s.beltZ]),
-          ...leaning(s,
+          ...leaning(
+            s,
             'pillar-b-left-upper',
             [s.pillarX - 0.06, s.pillarX + 0.06],
             [s.pillarX - 0.06, s.pillarX + 0.06],

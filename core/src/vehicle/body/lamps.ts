@@ -20,7 +20,9 @@ export const fittedLamps = (s: Stations, drawn: readonly FactoryLamp[]): Factory
     acrossRect(s.doorFrontX + 0.002, s.halfWidth + 0.14, s.halfWidth + 0.22, s.beltZ + 0.12, s.beltZ + 0.14),
     'door-front-left',
   ),
-  ...(drawn.some(({ does }) => does === 'cargo') ? [] : [lamp('cargo', 'Load space lamp', 'cargo', ceiling(s))]),
+  ...(drawn.some(({ does }) => does === 'cargo')
+    ? []
+    : [lamp('cargo', 'Load space lamp', 'cargo', ceiling(s))]),
 ];
 
 /** A tail and stop lamp drawn as one lens, as the two lamps it holds: the tail below, the stop above. */

@@ -1,5 +1,5 @@
 import type { Build } from '@flarik/core/design/schema';
-import type { State } from '@flarik/core/state/state';
+import { FIRST_LOOK, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding } from '@flarik/core/rules/finding';
@@ -8,6 +8,9 @@ import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';
+import type { RingRequest } from '$lib/workers/analysis.worker';
+import { deltaOf } from '@flarik/core/design/delta';
+import { stageAt, stagesOf, type StageIndex } from '@flarik/core/design/timing';
 import { Autosave } from './autosave.svelte';
 import { History } from './history';
 import { LatestRun } from './latestRun.svelte';
@@ -22,7 +25,7 @@ export interface Carry {
 /** The open build: the document, what is looked at, and what follows from both. */
 export class Editor {
   build: Build;
-  state = $state.raw<State>({ stage: 2, open: [], ambient: 'day' });
+  state = $state.raw<State>(FIRST_LOOK);
   /** Selected placements. */
   selection = $state.raw<ReadonlySet<string>>(new Set());
   /** The one module being edited; null edits all modules of the selection. */
@@ -42,18 +45,22 @@ export class Editor {
   readonly lookup = $derived.by(() => lookupOf(this.build));
   readonly vehicle = $derived.by(() => this.lookup.vehicle);
   readonly drives = $derived.by(() => drivenIn(this.build, this.state));
+  /** The stages there are, Off first. */
+  readonly stages = $derived.by(() => stagesOf(this.build));
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 
   readonly autosave: Autosave;
   readonly preview = new Preview(() => this.drives);
   readonly #analysis = startAnalysis();
-  readonly check = new LatestRun((build: Build) => this.#analysis.api.check(build));
+  /** The design as the worker has it. */
+  #sent: Build | null = null;
+  readonly check = new LatestRun((build: Build) => this.#worker(build).check());
   /** The same check in the state being looked at alone. */
-  readonly here = new LatestRun((input: { build: Build; state: State }) =>
-    this.#analysis.api.checkState(input.build, input.state),
+  readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
+    this.#worker(build).checkState(state),
   );
-  readonly ring = new LatestRun((input: { build: Build; state: State; options: RingOptions }) =>
-    this.#analysis.api.ring(input),
+  readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
+    this.#worker(build).ring(request),
   );
   readonly #history = new History();
   /** The document as before a drag that is not finished. */
@@ -83,7 +90,16 @@ export class Editor {
 
   /** What would be found in a build that is not made yet. */
   tryOut(build: Build): Promise<CheckResult> {
-    return this.#analysis.api.check(build);
+    return this.#worker(this.build).check(deltaOf(this.build, build));
+  }
+
+  /** The worker with this design: it gets the whole once, and then what changed. */
+  #worker(build: Build): ReturnType<typeof startAnalysis>['api'] {
+    const { api } = this.#analysis;
+    if (this.#sent === null) void api.take(build);
+    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
+    this.#sent = build;
+    return api;
   }
 
   /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */
@@ -146,6 +162,10 @@ export class Editor {
     this.moduleId = moduleId;
   }
 
+  stageName(stage: StageIndex): string {
+    return stageAt(this.build, stage).name;
+  }
+
   setState(patch: Partial<State>): void {
     this.state = { ...this.state, ...patch };
   }
@@ -157,9 +177,9 @@ export class Editor {
 
   /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */
   show(finding: Finding): void {
-    const { state, channelIds, sectors } = finding.evidence;
+    const { state, channels, sectors } = finding.evidence;
     if (state !== null) this.state = state;
-    this.select([...new Set(channelIds.map((id) => id.slice(0, id.indexOf('/'))))]);
+    this.select([...new Set(channels.map((c) => c.placementId))]);
     this.marked = sectors;
     const [first] = sectors;
     if (first !== undefined)

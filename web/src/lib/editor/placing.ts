@@ -1,8 +1,7 @@
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
-
-const freshId = (): string => crypto.randomUUID().slice(0, 8);
+import { freshId } from '$lib/editor/freshId';
 
 /** Places a fixture, alone or with its mirrored partner, and selects it. */
 export function placeAt(

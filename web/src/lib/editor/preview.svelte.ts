@@ -1,5 +1,5 @@
 import type { Drive } from '@flarik/core/resolve/channels';
-import { calmSlowdown, loopMs } from './calm';
+import { calmSlowdown, loopMs } from '@flarik/core/timing/calm';
 
 /** The time cursor of timing, and whether it runs. Calm unless the user chose true speed in this session. */
 export class Preview {

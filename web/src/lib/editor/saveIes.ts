@@ -1,4 +1,5 @@
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
+import { stageAt } from '@flarik/core/design/timing';
 import { download } from '$lib/download';
 import type { Editor } from './editor.svelte';
 
@@ -8,7 +9,7 @@ export function saveIes(editor: Editor, lampId: string | null): void {
   const lamp = build.placements.find((p) => p.id === lampId);
   const name = lamp === undefined ? build.name : `${build.name}, ${lamp.label}`;
   download(
-    `${name}, ${build.timing.stages[state.stage].name}.ies`,
+    `${name}, ${stageAt(build, state.stage).name}.ies`,
     iesOfState(build, state, lampId),
     'text/plain',
   );

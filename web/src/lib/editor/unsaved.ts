@@ -1,5 +1,5 @@
 import { readBuild } from '@flarik/core/rules/document';
-import { type Build } from '@flarik/core/design/schema';
+import type { Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 
 /** Work kept in this browser until the server has it. */

@@ -39,7 +39,7 @@
   function stateText(f: Finding): string {
     if (f.evidence.state === null) return 'In every state';
     const { stage, open, ambient } = f.evidence.state;
-    return [editor.build.timing.stages[stage].name, openText(editor.vehicle, open), ambient].join(' · ');
+    return [editor.stageName(stage), openText(editor.vehicle, open), ambient].join(' · ');
   }
 </script>
 

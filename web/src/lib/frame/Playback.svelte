@@ -3,8 +3,8 @@
   import Play from 'carbon-icons-svelte/lib/Play.svelte';
   import Stop from 'carbon-icons-svelte/lib/StopFilled.svelte';
   import { getEditor } from '$lib/editor/context';
-  import { changeFrom } from '$lib/editor/changes';
-  import { calmSlowdown, loopMs } from '$lib/editor/calm';
+  import { changeFrom } from '@flarik/core/timing/changes';
+  import { calmSlowdown, loopMs } from '@flarik/core/timing/calm';
   import SafetyNotice from './SafetyNotice.svelte';
 
   const editor = getEditor()();

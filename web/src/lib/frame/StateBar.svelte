@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { StageIndex } from '@flarik/core/design/timing';
   import type { Ambient } from '@flarik/core/words/ambient';
-  import { STAGES } from '@flarik/core/design/schema';
   import { getEditor } from '$lib/editor/context';
   import Choice from './Choice.svelte';
   import DoorPlan from './DoorPlan.svelte';
@@ -10,7 +9,7 @@
   const editor = getEditor()();
 
   const stages = $derived(
-    STAGES.map((value) => ({ value, text: editor.build.timing.stages[value].name, title: `Key ${value}` })),
+    editor.stages.map((value) => ({ value, text: editor.stageName(value), title: `Key ${value}` })),
   );
   const ambients: readonly { value: Ambient; text: string }[] = [
     { value: 'day', text: 'Day' },

@@ -1,4 +1,3 @@
-import { STAGES } from '@flarik/core/design/schema';
 import { stopOf } from '@flarik/core/vehicle/vehicle';
 import { goto } from '$app/navigation';
 import type { Editor } from '$lib/editor/editor.svelte';
@@ -25,10 +24,10 @@ export function findables(editor: Editor): Findable[] {
       text: step.name,
       run: () => void goto(`/builds/${build.id}/${step.id}`),
     })),
-    ...STAGES.map((stage): Findable => ({
+    ...editor.stages.map((stage): Findable => ({
       id: `stage ${stage}`,
       kind: 'State',
-      text: build.timing.stages[stage].name,
+      text: editor.stageName(stage),
       run: () => editor.setState({ stage }),
     })),
     ...vehicle.parts.map((part): Findable => ({

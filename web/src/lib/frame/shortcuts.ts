@@ -1,5 +1,4 @@
-import { STAGES } from '@flarik/core/design/schema';
-import { changeFrom } from '$lib/editor/changes';
+import { changeFrom } from '@flarik/core/timing/changes';
 import type { Editor } from '$lib/editor/editor.svelte';
 
 /** Fields and buttons use these keys themselves. */
@@ -55,7 +54,7 @@ export function onKey(
     editor.walk(Number(event.key));
     return;
   }
-  const stage = STAGES.find((s) => String(s) === event.key);
+  const stage = editor.stages.find((s) => String(s) === event.key);
   if (stage !== undefined) editor.setState({ stage });
   else if (event.key === ',' || event.key === '.') {
     preview.stop();

@@ -4,6 +4,7 @@
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
+  import { freshId } from '$lib/editor/freshId';
 
   /** Puts lamps in order: many to one height or evenly spaced, one repeated along its zone. */
   let { placements }: { placements: readonly Placement[] } = $props();
@@ -23,7 +24,7 @@
   const wanted = $derived(Math.min(Math.max(2, Math.round(count) || 2), room));
 
   function repeat(lamp: Placement): void {
-    const fresh = () => Array.from({ length: wanted - 1 }, () => crypto.randomUUID().slice(0, 8));
+    const fresh = () => Array.from({ length: wanted - 1 }, () => freshId());
     const [copies, partners] = [fresh(), fresh()];
     editor.edit(`Repeat ${lamp.label}`, (b) => arrayAlong(b, lamp.id, copies, partners));
     const { partnerId } = lamp;

@@ -17,9 +17,10 @@
   import { getEditor } from '$lib/editor/context';
   import { factsIn } from './facts';
   import FixturePicture from './FixturePicture.svelte';
-  import { polarOf } from './polar';
+  import { polarOf } from '@flarik/core/resolve/polar';
   import PolarPlot from './PolarPlot.svelte';
   import TypedNumber from './TypedNumber.svelte';
+  import { freshId } from '$lib/editor/freshId';
 
   /** All there is to know of a fixture: its facts, how it shines, the measured files attached to it. */
   let { open = $bindable(), fixture }: { open: boolean; fixture: Fixture } = $props();
@@ -51,7 +52,7 @@
       const peak = peakOf(inFile(file.name, () => readTable(format, text)));
       if (peak <= 0) throw new InputError(file.name, 'shines nowhere: every intensity is 0');
       const attached = parseInput(PhotometryFile, {
-        id: `p${crypto.randomUUID().slice(0, 8)}`,
+        id: freshId('p'),
         fileName: file.name,
         format,
         fixtureId: fixture.id,

@@ -23,6 +23,7 @@
   import ColourPlanTools from './ColourPlanTools.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from './TypedNumber.svelte';
+  import { freshId } from '$lib/editor/freshId';
 
   const editor = getEditor()();
   /** On a zone that leans further there is no height to type, as on the roof. */
@@ -66,6 +67,7 @@
     new: 'bought new',
     kept: 'kept in place',
     reused: 'reused from before',
+    planned: 'planned for later: dark, its place and output kept',
     removed: 'taken out',
   };
   const aim = $derived(first === null ? null : bearingOf(first.frame.aim));
@@ -252,7 +254,7 @@
           size="small"
           kind="tertiary"
           on:click={() => {
-            const partnerId = crypto.randomUUID().slice(0, 8);
+            const partnerId = freshId();
             editor.edit(`Mirror ${only.label}`, (b) => addPartner(b, only.id, partnerId));
             editor.select([only.id, partnerId]);
           }}>Add its mirrored partner</Button
@@ -261,7 +263,7 @@
           size="small"
           kind="ghost"
           on:click={() => {
-            const copyId = crypto.randomUUID().slice(0, 8);
+            const copyId = freshId();
             editor.edit(`Copy ${only.label} across`, (b) => copyAcross(b, only.id, copyId));
             editor.select([copyId]);
           }}>Copy to {mirrorName}, without a tie</Button

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { freshId } from '$lib/editor/freshId';
   import { addGroup } from '@flarik/core/design/timingEdits';
   import { changeModules } from '@flarik/core/design/moduleEdits';
   import type { ModuleRef } from '@flarik/core/design/schema';
@@ -78,7 +79,7 @@
 
   /** A button, not a choice in the list: whoever walks a list by keyboard passes through its choices. */
   function newGroup(): void {
-    const id = `g${crypto.randomUUID().slice(0, 6)}`;
+    const id = freshId('g');
     const taken = new Set(editor.build.timing.groups.map((g) => g.name));
     let n = editor.build.timing.groups.length + 1;
     while (taken.has(`Group ${n}`)) n++;

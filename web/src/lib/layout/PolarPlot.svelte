@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Curve, Polar } from './polar';
+  import type { Curve, Polar } from '@flarik/core/resolve/polar';
 
   /** Intensity by direction: the level plane drawn through, the upright plane dashed; straight ahead is up. */
   let { polar }: { polar: Polar } = $props();

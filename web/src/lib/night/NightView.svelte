@@ -2,10 +2,10 @@
   import { channelsNear } from '@flarik/core/coverage/near';
   import { onMount, untrack } from 'svelte';
   import { downloadBlob } from '$lib/download';
-  import { calmSlowdown } from '$lib/editor/calm';
+  import { calmSlowdown } from '@flarik/core/timing/calm';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
-  import { SIDES } from '$lib/visibility/gaps';
+  import { SIDES } from '@flarik/core/coverage/gaps';
   import { filmOf } from './film';
   import { framesOf } from './frames';
   import { glowsAt } from './glow';

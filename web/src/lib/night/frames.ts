@@ -1,6 +1,6 @@
 import type { Drive } from '@flarik/core/resolve/channels';
 import { isRamp } from '@flarik/core/timing/span';
-import { loopMs } from '$lib/editor/calm';
+import { loopMs } from '@flarik/core/timing/calm';
 
 /** A picture of a looping film: the pattern time it shows, and how long it stands. */
 export interface Frame {

@@ -1,5 +1,5 @@
 import { readBuild } from '@flarik/core/rules/document';
-import { type Build } from '@flarik/core/design/schema';
+import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import type { BuildSummary, SavedBuild } from '$lib/api';

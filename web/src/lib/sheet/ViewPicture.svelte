@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { FactoryFunction, Vehicle, View } from '@flarik/core/vehicle/types';
+  import type { Vehicle, View } from '@flarik/core/vehicle/types';
   import { isOpen, motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
   import { movePoint } from '@flarik/core/geometry/frame';
   import { project } from '@flarik/core/vehicle/picture/views';
@@ -11,9 +11,6 @@
     open,
     factoryLamps = true,
   }: { vehicle: Vehicle; view: View; open: OpenParts; factoryLamps?: boolean } = $props();
-
-  const FORWARD: readonly FactoryFunction[] = ['head', 'low beam', 'high beam', 'day'];
-  const REARWARD: readonly FactoryFunction[] = ['tail', 'stop', 'reverse', 'plate', 'cargo'];
 
   const shapes = $derived(
     vehicle.art.filter((shape) => {
@@ -34,8 +31,10 @@
       const near = lamp.outline.some(([x, y]) => {
         if (view === 'left') return y > 0.7;
         if (view === 'right') return y < -0.7;
-        if (view === 'front') return x > 0.5 && !REARWARD.includes(lamp.does);
-        return view === 'plan' || ((x < -0.5 || lamp.does === 'cargo') && !FORWARD.includes(lamp.does));
+        if (view === 'front') return x > 0.5 && lamp.aim[0] > -0.5 && lamp.aim[2] > -0.5;
+        if (view === 'rear')
+          return (x < -0.5 || lamp.aim[0] < -0.5) && lamp.aim[0] < 0.5 && lamp.aim[2] > -0.5;
+        return lamp.aim[2] > -0.5;
       });
       return near && Math.abs(area) > 0.002 ? [{ ...lamp, path: pathOf(points) }] : [];
     }),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { speedNumber } from '@flarik/core/timing/recipes/speed';
   import { changeGroup, groupFailure } from '@flarik/core/design/timingEdits';
   import type { Group } from '@flarik/core/design/timing';
   import { SYNC_LINES } from '@flarik/core/fixture/flasher';
@@ -91,8 +92,8 @@
               onchange={(event) => change(group, { speedPercent: whole(event, 10, 400) })}
             />
             %
-            {#if time.speed * 100 !== group.speedPercent}
-              <span class="quiet sub">in all {Math.round(time.speed * 100)} %</span>
+            {#if group.followsId !== null && speedNumber(time.speed) * 100 !== group.speedPercent}
+              <span class="quiet sub">in all {Math.round(speedNumber(time.speed) * 1000) / 10} %</span>
             {/if}
           </td>
           <td>

@@ -19,6 +19,7 @@
   import { getEditor } from '$lib/editor/context';
   import { getDesk } from './desk.svelte';
   import LinePicture from './LinePicture.svelte';
+  import { freshId } from '$lib/editor/freshId';
 
   /** All patterns with their figures; own ones can be begun, brought in and taken out. */
   const editor = getEditor()();
@@ -54,13 +55,13 @@
     const { here } = desk;
     if (here === null) return null;
     const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'in no group';
-    return { here, text: `${editor.build.timing.stages[here.stage].name}, ${group}` };
+    return { here, text: `${editor.stageName(here.stage)}, ${group}` };
   });
 
-  const freshId = (): string => `p${crypto.randomUUID().slice(0, 8)}`;
+  const freshPatternId = (): string => freshId('p');
 
   function begin(kind: Pattern['kind']): void {
-    const id = freshId();
+    const id = freshPatternId();
     editor.edit('New pattern', (b) => {
       const name = freshName(bookOf(b), NEW_NAME[kind], 1);
       return addPattern(b, newPattern(kind, id, name));
@@ -120,7 +121,7 @@
   }
 
   function duplicate(p: Pattern): void {
-    const id = freshId();
+    const id = freshPatternId();
     editor.edit(`Duplicate ${p.name}`, (b) =>
       addPattern(b, { ...p, id, name: freshName(bookOf(b), p.name) }),
     );
@@ -133,7 +134,7 @@
     if (file === undefined) return;
     try {
       const text = await file.text();
-      const after = importPatterns(editor.build, text, freshId);
+      const after = importPatterns(editor.build, text, freshPatternId);
       editor.edit(`Patterns from ${file.name}`, () => after);
       problem = '';
       family = 'own';
@@ -159,9 +160,9 @@
     </label>
     <label>Name <input type="search" bind:value={words} /></label>
     <label class="tick"
-      ><input type="checkbox" bind:checked={onlyAllowed} /> Only those allowed in {editor.build.timing.stages[
-        stage
-      ].name}</label
+      ><input type="checkbox" bind:checked={onlyAllowed} /> Only those allowed in {editor.stageName(
+        stage,
+      )}</label
     >
     <span class="gap"></span>
     <span class="quiet">New:</span>

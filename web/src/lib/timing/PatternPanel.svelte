@@ -19,6 +19,7 @@
   import { getDesk } from './desk.svelte';
   import RecipeFields from './RecipeFields.svelte';
   import TapPad from './TapPad.svelte';
+  import { freshId } from '$lib/editor/freshId';
 
   /** The pattern on the desk: its line, its bar, what it is made of. */
   const editor = getEditor()();
@@ -33,7 +34,7 @@
   const place = $derived.by(() => {
     if (here === null) return '';
     const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'lamps in no group';
-    return `${group}, ${editor.build.timing.stages[here.stage].name}${here.ambient === 'night' ? ' at night' : ''}`;
+    return `${group}, ${editor.stageName(here.stage)}${here.ambient === 'night' ? ' at night' : ''}`;
   });
   const drawn = $derived(on?.pattern.kind === 'drawn' ? on.pattern : null);
   const lines = $derived(on?.cycle.lines ?? []);
@@ -51,7 +52,7 @@
 
   function variant(atNight: boolean): void {
     if (on === null || here === null) return;
-    const id = `p${crypto.randomUUID().slice(0, 8)}`;
+    const id = freshId('p');
     try {
       const made = variantAtSpeed(bookOf(editor.build), on.pattern.id, speed, id);
       problem = '';

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { stagesOf } from '@flarik/core/design/timing';
   import { addToScene, changeInScene, takeFromScene } from '@flarik/core/design/sceneEdits';
   import type { ScenePoint, SceneVehicle } from '@flarik/core/design/scene';
-  import { STAGES, type Build } from '@flarik/core/design/schema';
+  import type { Build } from '@flarik/core/design/schema';
   import { lookupOf } from '@flarik/core/resolve/lookup';
   import { sceneSeen } from '@flarik/core/coverage/scene';
   import { onMount } from 'svelte';
@@ -10,7 +11,8 @@
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
-  import { thresholdIn } from './threshold';
+  import { thresholdIn } from '@flarik/core/rules/threshold';
+  import { freshId } from '$lib/editor/freshId';
 
   /** Several vehicles at one scene: where they stand, what keeps step, what someone sees of them all. */
   const editor = getEditor()();
@@ -66,7 +68,7 @@
   const add = (buildId: string): void => {
     const chosen = known.find((b) => b.id === buildId);
     if (chosen === undefined) return;
-    const id = `v${crypto.randomUUID().slice(0, 8)}`;
+    const id = freshId('v');
     editor.edit(`${chosen.name} to the scene`, (b) => addToScene(b, { id, buildId, name: chosen.name }));
   };
   const change = (v: SceneVehicle, patch: Partial<Omit<SceneVehicle, 'id' | 'buildId'>>): void =>
@@ -188,7 +190,9 @@
           : 'without end'}
       </dd>
       <dt>Highest, all together</dt>
-      <dd class="figure">{number.format(seen.worst.highestCd)} cd</dd>
+      <dd class="figure">
+        {seen.worst.highestCd.exact ? '' : '≤ '}{number.format(seen.worst.highestCd.value)} cd
+      </dd>
     </dl>
     <p class="quiet small">
       Drag the eye and the vehicles. Figures are as if all of it came from this vehicle’s distance. Eye {point.aheadM}
@@ -249,8 +253,8 @@
               value={String(v.stage)}
               onchange={(event) => change(v, { stage: Number(event.currentTarget.value) })}
             >
-              {#each STAGES as s (s)}<option value={String(s)}
-                  >{there?.timing.stages[s].name ?? `Stage ${s}`}</option
+              {#each there === undefined || there === null ? editor.stages : stagesOf(there) as s (s)}<option
+                  value={String(s)}>{there?.timing.stages[s]?.name ?? `Stage ${s}`}</option
                 >{/each}
             </select></label
           >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { stageAt } from '@flarik/core/design/timing';
   import { changeModules } from '@flarik/core/design/moduleEdits';
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
@@ -31,7 +32,7 @@
 
   const plot = $derived(Math.max(100, width - NAMES - 18));
   const x = $derived((ms: number) => NAMES + ((ms - time.fromMs) / time.widthMs) * plot);
-  const stage = $derived(editor.build.timing.stages[editor.state.stage]);
+  const stage = $derived(stageAt(editor.build, editor.state.stage));
   const rows = $derived(
     scoreOf(editor.build, editor.state.stage, editor.state.ambient, {
       fromMs: time.fromMs,

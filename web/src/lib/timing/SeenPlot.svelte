@@ -3,7 +3,7 @@
   import { darkIn } from '@flarik/core/timing/signal';
   import { getEditor } from '$lib/editor/context';
   import { outlineOf, topOf } from './plots';
-  import { thresholdIn } from './threshold';
+  import { thresholdIn } from '@flarik/core/rules/threshold';
 
   /** What is seen from the bearing pointed at over a stretch of time, colour by colour, dark times hatched. */
   let {

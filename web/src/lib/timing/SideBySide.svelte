@@ -1,22 +1,20 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/design/timing';
   import { drivenIn } from '@flarik/core/state/driven';
   import { currentOf } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
   import { scoreOf, type ScoreLine } from './scoreRows';
 
-  /** The three stages on one scale of time, to compare. */
+  /** The stages beyond Off on one scale of time, to compare. */
   const editor = getEditor()();
-  const STAGES: readonly StageIndex[] = [1, 2, 3];
   const SHOWN_MS = 2500;
   const LINE = 13;
   const WIDTH = 230;
 
   const stages = $derived(
-    STAGES.map((stage) => {
+    editor.stages.slice(1).map((stage) => {
       const rows = scoreOf(editor.build, stage, editor.state.ambient, { fromMs: 0, toMs: SHOWN_MS });
       const current = currentOf(drivenIn(editor.build, { stage, ambient: editor.state.ambient }));
-      return { stage, rows, current, name: editor.build.timing.stages[stage].name };
+      return { stage, rows, current, name: editor.stageName(stage) };
     }),
   );
   const x = (ms: number): number => (Math.min(SHOWN_MS, Math.max(0, ms)) / SHOWN_MS) * WIDTH;
@@ -39,7 +37,9 @@
   {#each stages as { stage, rows, current, name } (stage)}
     <section class:now={stage === editor.state.stage}>
       <button class="name" onclick={() => editor.setState({ stage })}>{name}</button>
-      <span class="quiet small">{current.meanA.toFixed(1)} A mean, {current.worstA.toFixed(1)} A worst</span>
+      <span class="quiet small"
+        >{current.meanA.toFixed(1)} A mean, {current.worstA.value.toFixed(1)} A worst</span
+      >
       {#each rows as row (row.key)}
         <p class="row">{row.name} <span class="quiet">{row.patternName}</span></p>
         {#each row.lines.filter((l) => l.channels.length > 0) as line (line.line)}

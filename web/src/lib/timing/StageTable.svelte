@@ -1,8 +1,7 @@
 <script lang="ts">
   import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/design/timingEdits';
-  import type { Cue, StageIndex } from '@flarik/core/design/timing';
+  import { stageAt, type Cue, type StageIndex } from '@flarik/core/design/timing';
   import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
-  import { STAGES } from '@flarik/core/design/schema';
   import { bookOf } from '@flarik/core/timing/book';
   import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';
@@ -10,6 +9,7 @@
   import { getEditor } from '$lib/editor/context';
   import { getDesk } from './desk.svelte';
   import PatternOptions from './PatternOptions.svelte';
+  import { freshId } from '$lib/editor/freshId';
 
   const editor = getEditor()();
   const desk = getDesk()();
@@ -29,7 +29,7 @@
 
   /** The cues of a group in a stage, by colour slot, and one empty place for the next. */
   function places(stage: StageIndex, groupId: string | null): { slot: Cue['slot']; cue: Cue | null }[] {
-    const cues = timing.stages[stage].cues.filter((c) => c.groupId === groupId);
+    const cues = stageAt(editor.build, stage).cues.filter((c) => c.groupId === groupId);
     const taken = cues.toSorted((a, b) => a.slot - b.slot).map((cue) => ({ slot: cue.slot, cue }));
     return taken.length > 0 ? taken : [{ slot: 1, cue: null }];
   }
@@ -44,7 +44,7 @@
   }
 
   function setPattern(stage: StageIndex, groupId: string | null, slot: Cue['slot'], patternId: string): void {
-    const { name } = timing.stages[stage];
+    const { name } = stageAt(editor.build, stage);
     const place = { stage, groupId, slot, ambient: 'day' as const };
     if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, stage, groupId, slot, null));
     else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, place, patternId));
@@ -55,8 +55,8 @@
   /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
   function begin(stage: StageIndex, groupId: string | null, slot: Cue['slot']): void {
     const place = { stage, groupId, slot, ambient: 'day' as const };
-    const id = `p${crypto.randomUUID().slice(0, 8)}`;
-    editor.edit(`New pattern in ${timing.stages[stage].name}`, (b) =>
+    const id = freshId('p');
+    editor.edit(`New pattern in ${stageAt(editor.build, stage).name}`, (b) =>
       showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
     );
     editor.setState({ stage });
@@ -65,7 +65,7 @@
 
   /** Another pattern at night; the same as by day when none is named. */
   function setNight(stage: StageIndex, cue: Cue, patternId: string | null): void {
-    const { name } = timing.stages[stage];
+    const { name } = stageAt(editor.build, stage);
     editor.edit(`Pattern at night in ${name}`, (b) =>
       setCue(b, stage, cue.groupId, cue.slot, { ...cue, nightPatternId: patternId }),
     );
@@ -76,13 +76,17 @@
   function setSlot(stage: StageIndex, cue: Cue, value: string): void {
     const slot = SLOTS.find((s) => String(s) === value);
     if (slot !== undefined)
-      editor.edit(`Colour in ${timing.stages[stage].name}`, (b) =>
+      editor.edit(`Colour in ${stageAt(editor.build, stage).name}`, (b) =>
         setCue(b, stage, cue.groupId, cue.slot, { ...cue, slot }),
       );
   }
 
   function addCue(stage: StageIndex, groupId: string | null): void {
-    const used = new Set(timing.stages[stage].cues.filter((c) => c.groupId === groupId).map((c) => c.slot));
+    const used = new Set(
+      stageAt(editor.build, stage)
+        .cues.filter((c) => c.groupId === groupId)
+        .map((c) => c.slot),
+    );
     const slot = SLOTS.find((s) => !used.has(s));
     if (slot !== undefined)
       editor.edit('Add a colour', (b) =>
@@ -118,17 +122,17 @@
     <thead>
       <tr>
         <th scope="col">Sync group</th>
-        {#each STAGES as stage (stage)}
+        {#each editor.stages as stage (stage)}
           <th scope="col" class:now={stage === editor.state.stage}>
             {#if stage === 0}
-              {timing.stages[0].name}
+              {stageAt(editor.build, 0).name}
             {:else}
               <button
                 class="stage"
                 aria-pressed={stage === editor.state.stage}
                 onclick={() => editor.setState({ stage })}
               >
-                {timing.stages[stage].name}
+                {stageAt(editor.build, stage).name}
               </button>
             {/if}
           </th>
@@ -167,8 +171,8 @@
               {/if}
             </span>
           </th>
-          {#each STAGES as stage (stage)}
-            {@const name = timing.stages[stage].name}
+          {#each editor.stages as stage (stage)}
+            {@const name = stageAt(editor.build, stage).name}
             <td class:now={stage === editor.state.stage}>
               {#each places(stage, row.id) as { slot, cue } (slot)}
                 <div class="cue">
@@ -269,7 +273,7 @@
       <tfoot>
         <tr>
           <th scope="row">Night level</th>
-          {#each STAGES as stage (stage)}
+          {#each editor.stages as stage (stage)}
             <td class:now={stage === editor.state.stage}>
               <label class="night">
                 <input
@@ -277,12 +281,12 @@
                   min="5"
                   max="100"
                   step="5"
-                  aria-label="Night level of {timing.stages[stage].name}, percent"
-                  value={Math.round(timing.stages[stage].nightLevel * 100)}
+                  aria-label="Night level of {stageAt(editor.build, stage).name}, percent"
+                  value={Math.round(stageAt(editor.build, stage).nightLevel * 100)}
                   onchange={(event) => {
                     const percent = Math.min(100, Math.max(5, event.currentTarget.valueAsNumber || 100));
                     event.currentTarget.valueAsNumber = percent;
-                    editor.edit(`Night level of ${timing.stages[stage].name}`, (b) =>
+                    editor.edit(`Night level of ${stageAt(editor.build, stage).name}`, (b) =>
                       changeStage(b, stage, { nightLevel: percent / 100 }),
                     );
                   }}

@@ -4,7 +4,7 @@
   import { getEditor } from '$lib/editor/context';
   import { outlineOf, topOf } from './plots';
   import SeenPlot from './SeenPlot.svelte';
-  import { thresholdIn } from './threshold';
+  import { thresholdIn } from '@flarik/core/rules/threshold';
   import type { TimeWindow } from './window.svelte';
 
   /** Under the score, on its time: the current of all, and what is seen from a bearing. */
@@ -29,7 +29,7 @@
 
   const amps = $derived(piecesBetween(currentOverTime(editor.drives), time.fromMs, time.toMs));
   const current = $derived(currentOf(editor.drives));
-  const mostA = $derived(Math.max(topOf(amps), current.worstA, 0.1));
+  const mostA = $derived(Math.max(topOf(amps), current.worstA.value, 0.1));
   const y = $derived((a: number) => AMPS_H - 1 - (a / mostA) * (AMPS_H - 4));
 </script>
 
@@ -38,14 +38,20 @@
     {width}
     height={AMPS_H}
     role="img"
-    aria-label="Current over time; at most {current.worstA.toFixed(1)} A"
+    aria-label="Current over time; at most {current.worstA.value.toFixed(1)} A"
   >
     <text x="4" y="14">Current</text>
     <text class="sub" x="4" y="28"
-      >mean {current.meanA.toFixed(1)} A, worst {current.worstA.toFixed(1)} A</text
+      >mean {current.meanA.toFixed(1)} A, worst {current.worstA.value.toFixed(1)} A</text
     >
     <path class="amps" d={outlineOf(amps, x, y, true)} />
-    <line class="worst" x1={left} x2={left + plot} y1={y(current.worstA)} y2={y(current.worstA)} />
+    <line
+      class="worst"
+      x1={left}
+      x2={left + plot}
+      y1={y(current.worstA.value)}
+      y2={y(current.worstA.value)}
+    />
   </svg>
   <div class="seen">
     <label>

@@ -5,8 +5,9 @@ import type { Cycle, Pattern } from '@flarik/core/timing/pattern';
 import type { Span } from '@flarik/core/timing/span';
 import { createContext } from 'svelte';
 import type { Editor } from '$lib/editor/editor.svelte';
+import { freshId } from '$lib/editor/freshId';
 
-const freshPatternId = (): string => `p${crypto.randomUUID().slice(0, 8)}`;
+const freshPatternId = (): string => freshId('p');
 
 /** What is being drawn on: the pattern of a cue, one of its lines, perhaps one of its bars. */
 export class PatternDesk {

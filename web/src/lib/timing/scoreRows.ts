@@ -1,4 +1,4 @@
-import { patternShown, type Cue, type StageIndex } from '@flarik/core/design/timing';
+import { stageAt, patternShown, type Cue, type StageIndex } from '@flarik/core/design/timing';
 import type { Ambient } from '@flarik/core/words/ambient';
 import type { CuePlace } from '@flarik/core/design/patternEdits';
 import type { Build } from '@flarik/core/design/schema';
@@ -9,7 +9,7 @@ import type { Drive } from '@flarik/core/resolve/channels';
 import { drivenIn } from '@flarik/core/state/driven';
 import { flashFigures } from '@flarik/core/timing/flash';
 import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
-import { atSpeed } from '@flarik/core/timing/recipes/speed';
+import { atSpeed, SAME_SPEED, speedNumber } from '@flarik/core/timing/recipes/speed';
 import { endLevelOf, type Slot, type Span } from '@flarik/core/timing/span';
 
 /** A bar of on-time in the score, repeated each cycle. */
@@ -77,18 +77,16 @@ export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stret
     { id: null, name: 'In no group' },
   ];
   return groups.flatMap(({ id, name }) => {
-    const cues = build.timing.stages[stage].cues
-      .filter((cue) => cue.groupId === id)
+    const cues = stageAt(build, stage)
+      .cues.filter((cue) => cue.groupId === id)
       .toSorted((a, b) => a.slot - b.slot);
     return cues.map((cue): ScoreRow => {
       const place: CuePlace = { stage, groupId: id, slot: cue.slot, ambient };
       const patternId = patternShown(cue, ambient);
-      const time = id === null ? { speed: 1, offsetMs: 0 } : timeOf(build.timing.groups, id);
+      const time = id === null ? { speed: SAME_SPEED, offsetMs: 0 } : timeOf(build.timing.groups, id);
       const cycle = atSpeed(book.cycle(patternId), time.speed);
       const slots = slotsOf(cycle, cue.slot);
-      const members = drives.filter(
-        (d) => d.groupId === id && slots.some((slot) => d.channelId.endsWith(`/${slot}`)),
-      );
+      const members = drives.filter((d) => d.groupId === id && slots.some((slot) => d.slot === slot));
       return {
         key: keyOf(place),
         place,
@@ -97,7 +95,7 @@ export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stret
         own: book.own.some((p) => p.id === patternId),
         figures: figuresOf(cycle),
         cycle,
-        speed: time.speed,
+        speed: speedNumber(time.speed),
         offsetMs: time.offsetMs,
         lines: linesOf(cycle, cue, members, time.offsetMs, stretch, labels),
       };

@@ -6,7 +6,8 @@
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
-  import { placeMesh, readMeshFile, UNITS, type Placing, type Unit } from './meshFile';
+  import { placeMesh, UNITS, type Placing, type Unit } from '@flarik/core/vehicle/placeMesh';
+  import { readMeshFile } from './meshFile';
   import type { RawTriangles } from './meshLoaders';
 
   /** A body read from a mesh file: it hides light as the real body does. */

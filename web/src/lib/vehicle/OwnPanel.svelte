@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { freshId } from '$lib/editor/freshId';
   import { parseJson } from '@flarik/core/words/json';
   import { InputError, parseInput } from '@flarik/core/words/errors';
   import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/arrange/vehicleEdits';
@@ -45,7 +46,7 @@
     const { heightM, widthM } = editor.vehicle;
     const solid: OwnSolid = {
       kind: 'profile',
-      id: `own-${crypto.randomUUID().slice(0, 6)}`,
+      id: freshId('own-'),
       name: `Own profile ${spec.solids.length + 1}`,
       points: [
         [-0.4, heightM],

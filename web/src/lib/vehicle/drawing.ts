@@ -9,6 +9,7 @@ import {
   type DrawnRect,
 } from '@flarik/core/vehicle/picture/drawn';
 import type { Vehicle } from '@flarik/core/vehicle/types';
+import { freshId } from '$lib/editor/freshId';
 
 /** What of one's own is drawn on the sheet. */
 export type Drawing = 'zone' | 'solid' | 'keep-out';
@@ -19,7 +20,7 @@ export const drawingName: Readonly<Record<Drawing, string>> = {
   'keep-out': 'keep-out',
 };
 
-const freshId = (): string => `own-${crypto.randomUUID().slice(0, 6)}`;
+const freshPartId = (): string => freshId('own-');
 
 /** Adds what was drawn, with its mirror image when wanted. */
 export function addDrawn(
@@ -37,20 +38,24 @@ export function addDrawn(
   const twinName = `${stem} ${y < 0 ? 'left' : 'right'}`;
   switch (what) {
     case 'zone': {
-      const zone = drawnZone(vehicle, rect, freshId(), name);
-      return addOwn(build, 'zones', bothSides ? [zone, mirroredZone(zone, freshId(), twinName)] : [zone]);
+      const zone = drawnZone(vehicle, rect, freshPartId(), name);
+      return addOwn(
+        build,
+        'zones',
+        bothSides ? [zone, mirroredZone(vehicle, zone, freshPartId(), twinName)] : [zone],
+      );
     }
     case 'solid': {
-      const solid = drawnSolid(vehicle, rect, freshId(), name);
-      const twin = solid.kind === 'box' ? [mirroredBox(solid, freshId(), twinName)] : [];
+      const solid = drawnSolid(vehicle, rect, freshPartId(), name);
+      const twin = solid.kind === 'box' ? [mirroredBox(solid, freshPartId(), twinName)] : [];
       return addOwn(build, 'solids', bothSides ? [solid, ...twin] : [solid]);
     }
     case 'keep-out': {
-      const keepOut = drawnKeepOut(vehicle, rect, freshId(), name);
+      const keepOut = drawnKeepOut(vehicle, rect, freshPartId(), name);
       return addOwn(
         build,
         'keepOuts',
-        bothSides ? [keepOut, mirroredBox(keepOut, freshId(), twinName)] : [keepOut],
+        bothSides ? [keepOut, mirroredBox(keepOut, freshPartId(), twinName)] : [keepOut],
       );
     }
   }

@@ -1,76 +1,59 @@
-import type { Build } from '@flarik/core/design/schema';
-import type { State } from '@flarik/core/state/state';
+import { contributionsAt, type Contribution } from '@flarik/core/coverage/contributions';
 import { litChannels, ringOf, type Ring, type RingOptions } from '@flarik/core/coverage/ring';
+import { applyDelta, type Delta } from '@flarik/core/design/delta';
+import type { Build } from '@flarik/core/design/schema';
 import { checkBuild } from '@flarik/core/rules/check';
 import type { CheckResult } from '@flarik/core/rules/finding';
-import { floorToward } from '@flarik/core/rules/kinds/powerFloor';
-import { meanLevel } from '@flarik/core/timing/timeline';
+import { floorsIn } from '@flarik/core/rules/floors';
+import type { State } from '@flarik/core/state/state';
 import * as Comlink from 'comlink';
 
 export interface RingRequest {
-  readonly build: Build;
   readonly state: State;
   readonly options: RingOptions;
-}
-
-/** A lamp's part in what is seen from a bearing. */
-export interface Contribution {
-  readonly placementId: string;
-  readonly peakCd: number;
-  readonly powerCdsPerMin: number;
-  readonly colours: readonly string[];
 }
 
 export interface RingAnswer {
   readonly ring: Ring;
   /** What the chosen packs ask for by bearing, cd·s/min; 0 where they ask nothing. */
   readonly floor: Float64Array;
+  /** Who lights each bearing most. */
   readonly byBearing: readonly (readonly Contribution[])[];
 }
 
-function contributions(lit: ReturnType<typeof litChannels>, bearing: number): Contribution[] {
-  const sums = new Map<string, { peakCd: number; power: number; colours: Set<string> }>();
-  for (const { drive, share } of lit) {
-    const cd = drive.peakCd * (share[bearing] ?? 0);
-    if (cd < 0.5) continue;
-    const sum = sums.get(drive.placementId) ?? { peakCd: 0, power: 0, colours: new Set() };
-    sum.peakCd += cd;
-    sum.power += cd * 60 * meanLevel(drive);
-    sum.colours.add(drive.colour);
-    sums.set(drive.placementId, sum);
-  }
-  return [...sums]
-    .map(([placementId, { peakCd, power, colours }]) => ({
-      placementId,
-      peakCd,
-      powerCdsPerMin: power,
-      colours: [...colours],
-    }))
-    .toSorted((a, b) => b.powerCdsPerMin - a.powerCdsPerMin)
-    .slice(0, 6);
+const MOST_NAMED = 6;
+
+/** The design being looked at. It came whole once, and is edited here as it is edited there. */
+let design: Build | null = null;
+
+function present(): Build {
+  if (design === null) throw new Error('the worker has no design yet');
+  return design;
 }
 
 const api = {
-  /** Findings over all states, and those of the state being looked at. */
-  check: (build: Build): CheckResult => checkBuild(build),
-  checkState: (build: Build, state: State): CheckResult => checkBuild(build, state),
+  /** Takes a design whole. */
+  take(build: Build): void {
+    design = build;
+  },
 
-  ring({ build, state, options }: RingRequest): RingAnswer {
+  /** Edits the design; what the edit leaves alone stays the same object, and all that was worked out from it stays known. */
+  edit(delta: Delta): void {
+    design = applyDelta(present(), delta);
+  },
+
+  /** Findings over all states; or what an edit that is only tried out would bring. */
+  check: (tried: Delta | null = null): CheckResult =>
+    checkBuild(tried === null ? present() : applyDelta(present(), tried)),
+  checkState: (state: State): CheckResult => checkBuild(present(), state),
+
+  ring({ state, options }: RingRequest): RingAnswer {
+    const build = present();
     const lit = litChannels(build, state, options);
-    const floors = build.rulePacks.flatMap((pack) =>
-      pack.rules.flatMap((rule) =>
-        rule.kind === 'power-floor' && (rule.services.length === 0 || rule.services.includes(build.service))
-          ? [rule]
-          : [],
-      ),
-    );
-    const bearings = Array.from({ length: 360 }, (_, b) => b);
     return {
       ring: ringOf(lit),
-      floor: Float64Array.from(bearings, (b) =>
-        floorToward(floors, b, state.stage, state.ambient, options.level),
-      ),
-      byBearing: bearings.map((b) => contributions(lit, b)),
+      floor: floorsIn(build, state, options.level),
+      byBearing: Array.from({ length: 360 }, (_, b) => contributionsAt(lit, b).slice(0, MOST_NAMED)),
     };
   },
 };

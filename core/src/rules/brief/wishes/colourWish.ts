@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
 import { channelOf } from '../../../resolve/channels.ts';
 import { COLOURS, type Colour } from '../../../words/colour.ts';

@@ -12,9 +12,9 @@ export const keepHead = defineWish({
     kind: z.literal('keep-head'),
     ...WISH_HEAD,
     placementId: Id,
-    where: z.enum(['where it is', 'anywhere'], { error: "must be 'where it is' or 'anywhere'" }).default(
-      'where it is',
-    ),
+    where: z
+      .enum(['where it is', 'anywhere'], { error: "must be 'where it is' or 'anywhere'" })
+      .default('where it is'),
   }),
   first: ({ placements: [head] }, id) =>
     head === undefined

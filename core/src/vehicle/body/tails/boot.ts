@@ -67,7 +67,8 @@ export function bootTail(s: Stations): Assembly {
         box('parcel-shelf', [s.cabRearX - 0.1, -(w - 0.2), z - 0.09], [s.roofRearX + 0.1, w - 0.2, z - 0.05]),
         ...mirrored([
           box('quarter-left', [s.tailX + 0.14, w - PANEL_M, s.sillZ], [s.doorRearX - 0.005, w, s.beltZ]),
-          ...leaning(s,
+          ...leaning(
+            s,
             'pillar-c-left',
             [s.cabRearX + 0.1, s.doorRearX + 0.06],
             [s.roofRearX + 0.05, Math.max(s.doorRearX, s.roofRearX) + 0.08],

@@ -28,7 +28,8 @@ export function cabBack(s: Stations, { glass = true } = {}): Assembly {
         glass ? { transmission: PRIVACY } : {},
       ),
       ...mirrored([
-        ...leaning(s,
+        ...leaning(
+          s,
           'pillar-c-left',
           [s.cabRearX, s.doorRearX + 0.08],
           [s.roofRearX, Math.max(s.doorRearX, s.roofRearX) + 0.08],

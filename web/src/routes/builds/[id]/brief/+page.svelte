@@ -1,28 +1,30 @@
 <script lang="ts">
-  import { WISH_KINDS, firstWish, type WishKind, wishName } from '@flarik/core/rules/brief/wishes';
+  import { readWish, WISH_KINDS, wishKindOf } from '@flarik/core/rules/brief/wishes';
   import { addWish } from '@flarik/core/design/briefEdits';
   import { Button } from 'carbon-components-svelte';
-  import ConstraintRow from '$lib/brief/ConstraintRow.svelte';
+  import WishRow from '$lib/brief/WishRow.svelte';
   import Said from '$lib/brief/Said.svelte';
   import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
 
   const editor = getEditor()();
   const { constraints } = $derived(editor.build.brief);
-  let kind = $state<WishKind>('lowest-lamp');
+  let kind = $state<string>('lowest-lamp');
   let refused = $state('');
 
   function add(): void {
-    const id = `w${crypto.randomUUID().slice(0, 8)}`;
-    const constraint = firstWish(kind, id, editor.vehicle, editor.build);
+    const id = freshId('w');
+    const { name, first } = wishKindOf({ kind });
+    const wish = first(editor.build, id);
     refused = '';
-    if (constraint === null) {
+    if (wish === null) {
       refused =
         kind === 'keep-head'
           ? 'There is no lamp on the vehicle yet that could be kept.'
           : 'This vehicle has nothing it could speak of.';
       return;
     }
-    editor.edit(`New wish: ${wishName[kind]}`, (b) => addWish(b, constraint));
+    editor.edit(`New wish: ${name}`, (b) => addWish(b, wish));
   }
 </script>
 
@@ -36,15 +38,14 @@
     <div class="add">
       <label for="wish-kind">New wish</label>
       <select id="wish-kind" bind:value={kind}>
-        {#each WISH_KINDS as option (option)}<option value={option}>{wishName[option]}</option
-          >{/each}
+        {#each WISH_KINDS as option (option.kind)}<option value={option.kind}>{option.name}</option>{/each}
       </select>
       <Button size="small" on:click={add}>Add it</Button>
       {#if refused !== ''}<span class="refused" role="alert">{refused}</span>{/if}
     </div>
     <ul>
-      {#each constraints as constraint (constraint.id)}
-        <ConstraintRow {constraint} />
+      {#each constraints as wish (wish.id)}
+        <WishRow wish={readWish(wish)} />
       {:else}
         <li class="none quiet">
           Nothing yet. Ask what must never happen: holes, colours to the rear, a height for snow or washing,

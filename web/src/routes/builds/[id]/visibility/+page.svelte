@@ -8,7 +8,7 @@
   import { getEditor } from '$lib/editor/context';
   import { saveIes } from '$lib/editor/saveIes';
   import Choice from '$lib/frame/Choice.svelte';
-  import { gapsOf, MISSED_CD, whereabouts } from '$lib/visibility/gaps';
+  import { gapsOf, MISSED_CD, whereabouts } from '@flarik/core/coverage/gaps';
   import NightView from '$lib/night/NightView.svelte';
   import SeenPlot from '$lib/timing/SeenPlot.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
@@ -26,7 +26,7 @@
 
   const answer = $derived(editor.ring.answer);
   const options = $derived(editor.ringOptions);
-  const gaps = $derived(answer === null ? [] : gapsOf(answer, options));
+  const gaps = $derived(answer === null ? [] : gapsOf(answer.ring, answer.floor, options.colour));
   const asksNothing = $derived(
     answer !== null && options.colour === null && answer.floor.every((v) => v === 0),
   );
@@ -122,8 +122,8 @@
     <h2>
       Gaps
       <span class="quiet">
-        {editor.build.timing.stages[editor.state.stage].name}, {openText(editor.vehicle, editor.state.open)}, {editor
-          .state.ambient}
+        {editor.stageName(editor.state.stage)}, {openText(editor.vehicle, editor.state.open)}, {editor.state
+          .ambient}
       </span>
     </h2>
     {#if asksNothing}

@@ -1,8 +1,8 @@
-import type { Lookup } from '@flarik/core/resolve/lookup';
-import type { Colour } from '@flarik/core/words/colour';
-import { relativeIntensity } from '@flarik/core/fixture/distribution';
-import { tableCd } from '@flarik/core/fixture/photometry/table';
-import type { Fixture, FixtureModule } from '@flarik/core/fixture/types';
+import type { Lookup } from './lookup.ts';
+import type { Colour } from '../words/colour.ts';
+import { relativeIntensity } from '../fixture/distribution.ts';
+import { tableCd } from '../fixture/photometry/table.ts';
+import type { Fixture, FixtureModule } from '../fixture/types.ts';
 
 /** Intensities around a module in one plane through its axis, from −180° to 180°, cd. */
 export type Curve = readonly { readonly deg: number; readonly cd: number }[];

@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, test } from 'vitest';
 import { z } from 'zod';
+import { answer } from './answer.ts';
+import { COMMANDS } from './commands.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const demo = (name: string): string => join(root, `demo/builds/${name}.json`);
@@ -16,31 +18,47 @@ function file(name: string, text: string): string {
   return path;
 }
 
-interface Ended {
-  readonly code: number | string | null;
-  readonly stdout: string;
-  readonly stderr: string;
-}
+const flarik = (...args: string[]) => answer(args);
 
-const flarik = (...args: string[]): Promise<Ended> =>
-  new Promise((done) => {
-    const child = execFile(
-      process.execPath,
-      ['--import', 'tsx', 'cli/src/main.ts', ...args],
-      { cwd: root, maxBuffer: 64 * 1024 * 1024 },
-      (_, stdout, stderr) => done({ code: child.exitCode, stdout, stderr }),
-    );
+describe('as a process', () => {
+  test('it says the same, with the same exit code', async () => {
+    const ended = await new Promise<{ code: unknown; stdout: string; stderr: string }>((done) => {
+      const child = execFile(
+        process.execPath,
+        ['--import', 'tsx', 'cli/src/main.ts', 'check', '/nowhere.json'],
+        { cwd: root },
+        (_, stdout, stderr) => done({ code: child.exitCode, stdout, stderr }),
+      );
+    });
+    const { exitCode, stdout, stderr } = flarik('check', '/nowhere.json');
+    expect(ended).toEqual({ code: exitCode, stdout, stderr });
+    expect(exitCode).toBe(2);
   });
+});
+
+describe('help', () => {
+  test('of all commands, and of one', () => {
+    for (const asked of [['--help'], ['help'], ['-h']]) {
+      const { exitCode, stdout } = flarik(...asked);
+      expect(exitCode).toBe(0);
+      for (const { name } of COMMANDS) expect(stdout).toContain(`flarik ${name} `);
+    }
+    const { exitCode, stdout } = flarik('coverage', '--help');
+    expect(exitCode).toBe(0);
+    expect(stdout).toMatch(/flarik coverage FILE --stage N/);
+    expect(stdout).not.toMatch(/flarik check FILE/);
+  });
+});
 
 describe('check', () => {
-  test('KS-12 blocks: exit 1, with sentences', async () => {
-    const { code, stdout } = await flarik('check', demo('ks-12'));
+  test('KS-12 blocks: exit 1, with sentences', () => {
+    const { exitCode: code, stdout } = flarik('check', demo('ks-12'));
     expect(code).toBe(1);
     expect(stdout).toMatch(/blocks\s+White shows to the rear/);
   });
 
-  test('KS-13 is clean: exit 0, as JSON', async () => {
-    const { code, stdout } = await flarik('check', demo('ks-13'), '--json');
+  test('KS-13 is clean: exit 0, as JSON', () => {
+    const { exitCode: code, stdout } = flarik('check', demo('ks-13'), '--json');
     expect(code).toBe(0);
     const { findings } = z
       .object({ findings: z.array(z.object({ severity: z.string() })) })
@@ -71,8 +89,8 @@ describe('waveform', () => {
     }),
   });
 
-  test('gives exact spans whose light adds up to the optical power, and the worst over drift', async () => {
-    const { code, stdout } = await flarik(
+  test('gives exact spans whose light adds up to the optical power, and the worst over drift', () => {
+    const { exitCode: code, stdout } = flarik(
       'waveform',
       demo('tunnel-pumper-3'),
       '--stage',
@@ -97,7 +115,7 @@ describe('waveform', () => {
   });
 
   test('one colour alone, in words', async () => {
-    const { stdout } = await flarik(
+    const { stdout } = flarik(
       'waveform',
       demo('ks-13'),
       '--stage',
@@ -120,20 +138,16 @@ describe('coverage', () => {
   });
 
   test('gives a figure for each bearing, and the hatch makes a difference', async () => {
-    const shut = Answer.parse(
-      JSON.parse((await flarik('coverage', demo('ks-12'), '--stage', '2', '--json')).stdout),
-    );
+    const shut = Answer.parse(JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--json').stdout));
     const open = Answer.parse(
-      JSON.parse(
-        (await flarik('coverage', demo('ks-12'), '--stage', '2', '--open', 'hatch', '--json')).stdout,
-      ),
+      JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--open', 'hatch', '--json').stdout),
     );
     expect(shut.bearings.map((b) => b.bearingDeg)).toEqual(Array.from({ length: 360 }, (_, b) => b));
     expect(open.bearings[180]?.powerCdsPerMin).toBeLessThan((shut.bearings[180]?.powerCdsPerMin ?? 0) / 10);
   });
 
-  test('a colour alone, at an elevation, as text', async () => {
-    const { code, stdout } = await flarik(
+  test('a colour alone, at an elevation, as text', () => {
+    const { exitCode: code, stdout } = flarik(
       'coverage',
       demo('ks-12'),
       '--stage',
@@ -158,7 +172,7 @@ describe('geometry', () => {
   });
 
   test('solids name their corners; channels have place and aim', async () => {
-    const answer = Answer.parse(JSON.parse((await flarik('geometry', demo('ks-12'), '--json')).stdout));
+    const answer = Answer.parse(JSON.parse(flarik('geometry', demo('ks-12'), '--json').stdout));
     expect(answer.solids.length).toBeGreaterThan(35);
     for (const s of answer.solids) for (const i of s.faces.flat()) expect(s.verticesM[i]).toHaveLength(3);
     for (const c of answer.channels) expect(Math.hypot(...c.aim)).toBeCloseTo(1, 9);
@@ -167,7 +181,7 @@ describe('geometry', () => {
 
 describe('list', () => {
   const parse = async (...args: string[]): Promise<unknown> =>
-    JSON.parse((await flarik('list', ...args, '--json')).stdout);
+    JSON.parse(flarik('list', ...args, '--json').stdout);
 
   test('the twelve bodies with their measures and options', async () => {
     const bodies = z
@@ -194,7 +208,7 @@ describe('list', () => {
       .array(z.looseObject({ id: z.string(), figures: z.looseObject({ cyclesPerMinute: z.number() }) }))
       .parse(await parse('patterns'));
     expect(patterns.find((p) => p.id === 'double')?.figures.cyclesPerMinute).toBe(75);
-    const text = await flarik('list', 'zones', demo('ks-12'));
+    const text = flarik('list', 'zones', demo('ks-12'));
     expect(text.stdout).toMatch(/^rear-bumper\s/m);
   });
 });
@@ -202,27 +216,26 @@ describe('list', () => {
 describe('photometry and export', () => {
   test('one lamp alone, with the angles apart from their option', async () => {
     const out = join(folder, 'lamp.ies');
-    const written = await flarik('export', demo('ks-12'), '--lamp', 'grille', '--stage', '3', '--ies', out);
-    expect(written).toMatchObject({ code: 0, stderr: '' });
+    const written = flarik('export', demo('ks-12'), '--lamp', 'grille', '--stage', '3', '--ies', out);
+    expect(written).toMatchObject({ exitCode: 0, stderr: '' });
     const cdAt = async (angles: string): Promise<number> =>
       z
         .object({ cd: z.number() })
-        .parse(JSON.parse((await flarik('photometry', out, '--at', angles, '--upright', '--json')).stdout))
-        .cd;
+        .parse(JSON.parse(flarik('photometry', out, '--at', angles, '--upright', '--json').stdout)).cd;
     expect(await cdAt('0,0')).toBeGreaterThan(100);
     expect(await cdAt('-170,0')).toBe(0);
   });
 
   test('the vehicle written as IES reads back with the ring it came from', async () => {
     const out = join(folder, 'ks12.ies');
-    const written = await flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
-    expect(written).toMatchObject({ code: 0, stderr: '' });
+    const written = flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
+    expect(written).toMatchObject({ exitCode: 0, stderr: '' });
     const at = (angles: string) => flarik('photometry', out, `--at=${angles}`, '--upright', '--json');
     const ahead = z.object({ cd: z.number() }).parse(JSON.parse((await at('0,0')).stdout));
     const left = z.object({ cd: z.number() }).parse(JSON.parse((await at('-90,0')).stdout));
     const ring = z
       .object({ bearings: z.array(z.object({ powerCdsPerMin: z.number() })) })
-      .parse(JSON.parse((await flarik('coverage', demo('ks-12'), '--stage', '2', '--json')).stdout)).bearings;
+      .parse(JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--json').stdout)).bearings;
     expect(ahead.cd).toBeCloseTo((ring[0]?.powerCdsPerMin ?? 0) / 60, 2);
     expect(left.cd).toBeCloseTo((ring[270]?.powerCdsPerMin ?? 0) / 60, 2);
   });
@@ -233,7 +246,7 @@ describe('bad input is one sentence and exit 2', () => {
     ['no command', () => [], /flarik check FILE/],
     ['an unknown command', () => ['paint', demo('ks-12')], /^no command 'paint'/],
     ['an unknown option', () => ['check', demo('ks-12'), '--loud'], /--loud/],
-    ['no such file', () => ['check', '/nowhere.json'], /^\/nowhere\.json: .*no such file/],
+    ['no such file', () => ['check', '/nowhere.json'], /^\/nowhere\.json: there is no such file\n$/],
     [
       'broken JSON',
       () => ['check', file('broken.json', '{"format":')],
@@ -250,7 +263,7 @@ describe('bad input is one sentence and exit 2', () => {
         'check',
         file(
           'newer.json',
-          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 3', '"schemaVersion": 9'),
+          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 4', '"schemaVersion": 9'),
         ),
       ],
       /schemaVersion: the build was written by a newer Flarik/,
@@ -294,7 +307,7 @@ describe('bad input is one sentence and exit 2', () => {
       /^--elevation: must be/,
     ],
   ])('%s', async (_, args, message) => {
-    const { code, stdout, stderr } = await flarik(...args());
+    const { exitCode: code, stdout, stderr } = flarik(...args());
     expect(code).toBe(2);
     expect(stdout).toBe('');
     expect(stderr).toMatch(message);

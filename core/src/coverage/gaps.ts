@@ -1,6 +1,6 @@
-import type { RingOptions } from '@flarik/core/coverage/ring';
-import { sectorsWhere, type Sector } from '@flarik/core/coverage/sectors';
-import type { RingAnswer } from '$lib/workers/analysis.worker';
+import type { Colour } from '../words/colour.ts';
+import type { Ring } from './ring.ts';
+import { sectorsWhere, type Sector } from './sectors.ts';
 
 /** A colour is missed toward a bearing below this effective intensity, cd. */
 export const MISSED_CD = 10;
@@ -9,7 +9,7 @@ export const MISSED_CD = 10;
  * The bearings that see too little: below the packs' floor for all colours together, or, for one colour alone
  * (for which the floors say nothing), below what is noticed at all.
  */
-export function gapsOf({ ring, floor }: RingAnswer, { colour }: RingOptions): Sector[] {
+export function gapsOf(ring: Ring, floor: ArrayLike<number>, colour: Colour | null): Sector[] {
   if (colour !== null) return sectorsWhere((b) => (ring.effectiveCd[b] ?? 0) < MISSED_CD);
   return sectorsWhere((b) => (ring.powerCdsPerMin[b] ?? 0) < (floor[b] ?? 0));
 }

@@ -1,0 +1,67 @@
+import { check } from './check.ts';
+import { coverage } from './coverage.ts';
+import { exportIes } from './exportIes.ts';
+import { geometry } from './geometry.ts';
+import { list } from './list.ts';
+import type { Command } from './command.ts';
+import { photometry } from './photometry.ts';
+import { readBuildFile } from './readFile.ts';
+import { waveform } from './waveform.ts';
+
+/** Every command there is. */
+export const COMMANDS: readonly Command[] = [
+  {
+    name: 'check',
+    call: 'FILE [--json]',
+    what: 'The findings of the layout, the timing, the brief and all chosen rule packs. Exit 0: nothing blocks; 1: something blocks.',
+    run: (args) => check(readBuildFile(args.file), args.json),
+  },
+  {
+    name: 'coverage',
+    call: 'FILE --stage N [--open PART,PART] [--ambient day|night] [--elevation DEG] [--colour COLOUR] [--json]',
+    what: 'Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.',
+    run: (args) => coverage(readBuildFile(args.file), args),
+  },
+  {
+    name: 'waveform',
+    call: 'FILE --stage N --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]',
+    what: 'The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.',
+    run: (args) => waveform(readBuildFile(args.file), args),
+  },
+  {
+    name: 'geometry',
+    call: 'FILE [--open PART,PART] --json',
+    what: 'Solids as corners and faces, and every channel with place, aim and beam, in body axes (m; x forward, y left, z up).',
+    run: (args) => geometry(readBuildFile(args.file), args),
+  },
+  {
+    name: 'list',
+    call: 'bodies|fixtures|zones|patterns [FILE] [--json]',
+    what: 'The body types with their measures and options; the fixtures, with the build’s own; the vehicle’s zones; the flash patterns.',
+    run: (args) => list(args.file, args.second === undefined ? null : readBuildFile(args.second), args.json),
+  },
+  {
+    name: 'photometry',
+    call: 'FILE.ies|FILE.ldt [--at H,V] [--upright] [--json]',
+    what: 'What a photometric file says; intensity toward H (right) and V (up) of the module’s aim, degrees.',
+    run: photometry,
+  },
+  {
+    name: 'export',
+    call: 'FILE --ies OUT [--stage N] [--open PART,PART] [--ambient day|night] [--lamp ID]',
+    what: 'The whole vehicle, or one lamp on it, in that state (the last stage unless said) as an IES LM-63 file: time mean, far away.',
+    run: (args) => exportIes(readBuildFile(args.file), args),
+  },
+];
+
+const entry = ({ name, call, what }: Command): string => `  flarik ${name} ${call}\n      ${what}`;
+
+/** How one command, or all of them, are called. */
+export const usageOf = (commands: readonly Command[]): string =>
+  [
+    'flarik: checks and figures of a build file, without a browser',
+    '',
+    ...commands.map(entry),
+    '',
+    'Bad input of any kind: one sentence, exit 2. `flarik COMMAND --help` says how one command is called.',
+  ].join('\n');

@@ -1,0 +1,16 @@
+export default {
+  testRunner: 'vitest',
+  vitest: { configFile: 'core/vitest.config.ts', dir: 'core' },
+  mutate: [
+    'core/src/{rules,timing,coverage,state}/**/*.ts',
+    '!core/src/**/*.test.ts',
+    '!core/src/timing/library.ts',
+  ],
+  coverageAnalysis: 'perTest',
+  ignoreStatic: true,
+  concurrency: 2,
+  timeoutMS: 60_000,
+  reporters: ['clear-text', 'progress', 'json'],
+  jsonReporter: { fileName: '.data/mutation.json' },
+  tempDirName: '.data/stryker',
+};

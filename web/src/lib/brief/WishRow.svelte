@@ -1,0 +1,112 @@
+<script lang="ts">
+  import { wishSentence, type WholeWish } from '@flarik/core/rules/brief/wishes';
+  import { changeWish, removeWish } from '@flarik/core/design/briefEdits';
+  import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
+  import { Button } from 'carbon-components-svelte';
+  import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { severityMark } from '$lib/frame/severity';
+  import { showFinding } from '$lib/frame/showFinding';
+  import InlineChoice from '$lib/ui/InlineChoice.svelte';
+  import WishSentence from './WishSentence.svelte';
+
+  /** One wish: a sentence with its figures in it, and how it stands just now. */
+  let { wish }: { wish: WholeWish } = $props();
+  const editor = getEditor()();
+
+  const sentence = $derived(wishSentence(editor.build, wish));
+  const findings = $derived(
+    (editor.check.answer?.findings ?? []).filter((f) => f.packId === 'brief' && f.ruleId === wish.id),
+  );
+
+  const set = (changed: WholeWish): void =>
+    editor.edit(`Change the wish: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
+</script>
+
+<li class:broken={findings.length > 0}>
+  <div>
+    <WishSentence {wish} onset={set} />
+    <p class="standing">
+      {#if editor.check.answer === null}
+        <span class="quiet">checking …</span>
+      {:else if findings.length === 0}
+        <span class="holds">✓ holds</span>
+      {:else}
+        {#each findings.slice(0, 3) as finding (finding.id)}
+          <button onclick={() => showFinding(editor, finding)}
+            ><span class={finding.severity} aria-hidden="true">{severityMark[finding.severity].shape}</span>
+            {finding.sentence}</button
+          >
+        {/each}
+        {#if findings.length > 3}<span class="quiet">and {findings.length - 3} more below</span>{/if}
+      {/if}
+    </p>
+  </div>
+  <InlineChoice
+    label="How grave: {sentence}"
+    options={SEVERITIES.map((value) => ({ value, text: severityMark[value].name }))}
+    value={wish.severity}
+    onset={(severity: Severity) => set({ ...wish, severity })}
+  />
+  <Button
+    kind="ghost"
+    size="small"
+    icon={TrashCan}
+    iconDescription="Delete: {sentence}"
+    tooltipPosition="left"
+    on:click={() => editor.edit(`Delete the wish: ${sentence}`, (b) => removeWish(b, wish.id))}
+  />
+</li>
+
+<style>
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    gap: 0.5rem;
+    align-items: start;
+    padding: 0.6rem 0.5rem 0.6rem 0.75rem;
+    border-left: 3px solid var(--good);
+    background: var(--cds-ui-01);
+  }
+
+  li.broken {
+    border-left-color: var(--gap);
+  }
+
+  .standing {
+    display: grid;
+    gap: 2px;
+    font-size: 13px;
+  }
+
+  .standing button {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--cds-text-02);
+    font: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+
+  .standing button:hover {
+    color: var(--cds-text-01);
+    text-decoration: underline;
+  }
+
+  .holds {
+    color: var(--good);
+  }
+
+  .blocks {
+    color: var(--gap);
+  }
+
+  .warns {
+    color: var(--warn);
+  }
+
+  .advises {
+    color: var(--accent);
+  }
+</style>

@@ -1,0 +1,2 @@
+/** A new id, unlike any in the document; `stem` says what it is of. */
+export const freshId = (stem = ''): string => `${stem}${crypto.randomUUID().slice(0, 8)}`;
