@@ -114,7 +114,7 @@ describe('waveform', () => {
     expect(answer.worst.longestDarkMs).toBeGreaterThanOrEqual(answer.together?.longestDarkMs ?? 0);
   });
 
-  test('one colour alone, in words', async () => {
+  test('one colour alone, in words', () => {
     const { stdout } = flarik(
       'waveform',
       demo('ks-13'),
@@ -137,7 +137,7 @@ describe('coverage', () => {
     ),
   });
 
-  test('gives a figure for each bearing, and the hatch makes a difference', async () => {
+  test('gives a figure for each bearing, and the hatch makes a difference', () => {
     const shut = Answer.parse(JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--json').stdout));
     const open = Answer.parse(
       JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--open', 'hatch', '--json').stdout),
@@ -171,7 +171,7 @@ describe('geometry', () => {
     channels: z.array(z.object({ id: z.string(), positionM: z.array(z.number()), aim: z.array(z.number()) })),
   });
 
-  test('solids name their corners; channels have place and aim', async () => {
+  test('solids name their corners; channels have place and aim', () => {
     const answer = Answer.parse(JSON.parse(flarik('geometry', demo('ks-12'), '--json').stdout));
     expect(answer.solids.length).toBeGreaterThan(35);
     for (const s of answer.solids) for (const i of s.faces.flat()) expect(s.verticesM[i]).toHaveLength(3);
@@ -180,10 +180,10 @@ describe('geometry', () => {
 });
 
 describe('list', () => {
-  const parse = async (...args: string[]): Promise<unknown> =>
+  const parse = (...args: string[]): unknown =>
     JSON.parse(flarik('list', ...args, '--json').stdout);
 
-  test('the twelve bodies with their measures and options', async () => {
+  test('the twelve bodies with their measures and options', () => {
     const bodies = z
       .array(
         z.looseObject({
@@ -192,21 +192,21 @@ describe('list', () => {
           options: z.array(z.unknown()),
         }),
       )
-      .parse(await parse('bodies'));
+      .parse(parse('bodies'));
     expect(bodies).toHaveLength(12);
     expect(bodies.every((b) => b.dimensions.length >= 8 && b.options.length > 0)).toBe(true);
   });
 
-  test('the fixtures of the catalogue, and the zones of a vehicle', async () => {
-    const fixtures = z.array(z.looseObject({ id: z.string() })).parse(await parse('fixtures'));
+  test('the fixtures of the catalogue, and the zones of a vehicle', () => {
+    const fixtures = z.array(z.looseObject({ id: z.string() })).parse(parse('fixtures'));
     expect(fixtures.length).toBeGreaterThanOrEqual(45);
     const zones = z
       .array(z.looseObject({ id: z.string(), widthM: z.number() }))
-      .parse(await parse('zones', demo('tunnel-pumper-3')));
+      .parse(parse('zones', demo('tunnel-pumper-3')));
     expect(zones.some((zone) => zone.id === 'box-upper-left')).toBe(true);
     const patterns = z
       .array(z.looseObject({ id: z.string(), figures: z.looseObject({ cyclesPerMinute: z.number() }) }))
-      .parse(await parse('patterns'));
+      .parse(parse('patterns'));
     expect(patterns.find((p) => p.id === 'double')?.figures.cyclesPerMinute).toBe(75);
     const text = flarik('list', 'zones', demo('ks-12'));
     expect(text.stdout).toMatch(/^rear-bumper\s/m);
@@ -214,25 +214,25 @@ describe('list', () => {
 });
 
 describe('photometry and export', () => {
-  test('one lamp alone, with the angles apart from their option', async () => {
+  test('one lamp alone, with the angles apart from their option', () => {
     const out = join(folder, 'lamp.ies');
     const written = flarik('export', demo('ks-12'), '--lamp', 'grille', '--stage', '3', '--ies', out);
     expect(written).toMatchObject({ exitCode: 0, stderr: '' });
-    const cdAt = async (angles: string): Promise<number> =>
+    const cdAt = (angles: string): number =>
       z
         .object({ cd: z.number() })
         .parse(JSON.parse(flarik('photometry', out, '--at', angles, '--upright', '--json').stdout)).cd;
-    expect(await cdAt('0,0')).toBeGreaterThan(100);
-    expect(await cdAt('-170,0')).toBe(0);
+    expect(cdAt('0,0')).toBeGreaterThan(100);
+    expect(cdAt('-170,0')).toBe(0);
   });
 
-  test('the vehicle written as IES reads back with the ring it came from', async () => {
+  test('the vehicle written as IES reads back with the ring it came from', () => {
     const out = join(folder, 'ks12.ies');
     const written = flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
     expect(written).toMatchObject({ exitCode: 0, stderr: '' });
     const at = (angles: string) => flarik('photometry', out, `--at=${angles}`, '--upright', '--json');
-    const ahead = z.object({ cd: z.number() }).parse(JSON.parse((await at('0,0')).stdout));
-    const left = z.object({ cd: z.number() }).parse(JSON.parse((await at('-90,0')).stdout));
+    const ahead = z.object({ cd: z.number() }).parse(JSON.parse((at('0,0')).stdout));
+    const left = z.object({ cd: z.number() }).parse(JSON.parse((at('-90,0')).stdout));
     const ring = z
       .object({ bearings: z.array(z.object({ powerCdsPerMin: z.number() })) })
       .parse(JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--json').stdout)).bearings;
@@ -306,7 +306,7 @@ describe('bad input is one sentence and exit 2', () => {
       () => ['coverage', demo('ks-12'), '--stage', '1', '--elevation', 'up'],
       /^--elevation: must be/,
     ],
-  ])('%s', async (_, args, message) => {
+  ])('%s', (_, args, message) => {
     const { exitCode: code, stdout, stderr } = flarik(...args());
     expect(code).toBe(2);
     expect(stdout).toBe('');

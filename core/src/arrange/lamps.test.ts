@@ -67,7 +67,7 @@ describe('the vehicle', () => {
   test('can be made at both ends of every dimension, or says why not', () => {
     let refused = 0;
     for (const body of BODY_TYPES) {
-      const usual = { ...usualSpec(body.id), options: [...body.options] };
+      const usual = usualSpec(body.id, body.options);
       expect(VehicleSpec.parse(usual)).toEqual(usual);
       for (const [key, [min, max]] of Object.entries(body.ranges)) {
         for (const value of [min, max]) {

@@ -1,4 +1,5 @@
 import { findBodyType } from '../vehicle/bodies/bodyTypes.ts';
+import { rangesOf } from '../vehicle/options/options.ts';
 import { usualSpec, type VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { relabel } from './labels.ts';
@@ -27,9 +28,11 @@ export function changeBodyType(build: Build, bodyType: string): Build {
   const body = findBodyType(bodyType);
   if (body === undefined || bodyType === build.vehicle.bodyType) return build;
   const usual = usualSpec(bodyType);
+  const options = build.vehicle.options.filter((o) => body.options.includes(o));
   return withVehicle(build, {
     ...usual,
-    options: build.vehicle.options.filter((o) => body.options.includes(o)),
+    options,
+    dimensions: dimensionsFor(bodyType, options, usual.dimensions),
     zones: build.vehicle.zones,
     solids: build.vehicle.solids,
     keepOuts: build.vehicle.keepOuts,
@@ -43,13 +46,28 @@ export const changeDimensions = (build: Build, patch: Readonly<Record<string, nu
     vehicle: { ...build.vehicle, dimensions: { ...build.vehicle.dimensions, ...patch } },
   });
 
-/** Fits an option or takes it off, with the lamps on its zones. */
+/** Fits an option or takes it off, with the lamps on its zones; what is measured on it begins as usual. */
 export function toggleOption(build: Build, option: string): Build {
-  const { options } = build.vehicle;
+  const before = build.vehicle.options;
+  const options = before.includes(option) ? before.filter((o) => o !== option) : [...before, option];
   return withVehicle(build, {
     ...build.vehicle,
-    options: options.includes(option) ? options.filter((o) => o !== option) : [...options, option],
+    options,
+    dimensions: dimensionsFor(build.vehicle.bodyType, options, build.vehicle.dimensions),
   });
+}
+
+/** The dimensions that a body with these options asks for: those known, and the usual ones. */
+function dimensionsFor(
+  bodyType: string,
+  options: readonly string[],
+  known: Readonly<Record<string, number>>,
+): Record<string, number> {
+  const body = findBodyType(bodyType);
+  if (body === undefined) return { ...known };
+  return Object.fromEntries(
+    Object.entries(rangesOf(body, options)).map(([key, [, , usual]]) => [key, known[key] ?? usual]),
+  );
 }
 
 type OwnList = 'zones' | 'solids' | 'keepOuts';

@@ -4,6 +4,9 @@ export type Point2 = readonly [number, number];
 /** Corners nearer to a line than this lie on it, m². */
 const FLAT_M2 = 1e-10;
 
+/** Pieces that fill a figure have its area but for rounding. */
+const FILLED = 1e-9;
+
 /** Twice the area of a triangle, positive when its corners run counter-clockwise. */
 const turn = (a: Point2, b: Point2, c: Point2): number =>
   (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
@@ -45,14 +48,18 @@ export function convexPieces(points: readonly Point2[]): Point2[][] {
     left.splice(ear, 1);
   }
   if (area2(left) > FLAT_M2) pieces.push(left);
+  const filled = pieces.reduce((sum, piece) => sum + area2(piece), 0);
   if (pieces.length === 0) throw new RangeError('a figure has no area');
+  if (Math.abs(filled - Math.abs(area2(points))) > FILLED * filled)
+    throw new RangeError('the edges of a figure cross');
   return joined(pieces);
 }
 
 function isEar(points: readonly Point2[], i: number): boolean {
   const n = points.length;
   const [a, b, c] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]];
-  if (a === undefined || b === undefined || c === undefined || turn(a, b, c) < 0) return false;
+  if (a === undefined || b === undefined || c === undefined) return false;
+  if (turn(a, b, c) < 0) return false;
   return points.every(
     (p) => p === a || p === b || p === c || turn(a, b, p) < 0 || turn(b, c, p) < 0 || turn(c, a, p) < 0,
   );

@@ -6,6 +6,7 @@ import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
 import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
+import { rangesOf } from './options/options.ts';
 import { FIXINGS, KEEP_OUT_KINDS } from './types.ts';
 
 const metres = z
@@ -185,7 +186,8 @@ export const VehicleSpec = z
     const issue = (path: PropertyKey[], message: string) => ctx.addIssue({ code: 'custom', path, message });
     const body = findBodyType(spec.bodyType);
     if (body === undefined) return;
-    for (const [key, range] of Object.entries(body.ranges)) {
+    const ranges = rangesOf(body, spec.options);
+    for (const [key, range] of Object.entries(ranges)) {
       const value = spec.dimensions[key];
       const [min, max] = range;
       if (value === undefined) issue(['dimensions', key], 'is missing');
@@ -193,12 +195,12 @@ export const VehicleSpec = z
       else if (value > max) issue(['dimensions', key], `must be at most ${max}`);
     }
     for (const key of Object.keys(spec.dimensions))
-      if (!(key in body.ranges))
+      if (!(key in ranges))
         issue(
           ['dimensions', key],
           key in DIMENSIONS ? `is not measured on a ${body.name}` : `unknown dimension`,
         );
-    const measured = Object.entries(body.ranges).every(([key, [min, max]]) => {
+    const measured = Object.entries(ranges).every(([key, [min, max]]) => {
       const value = spec.dimensions[key];
       return value !== undefined && value >= min && value <= max;
     });
@@ -212,15 +214,17 @@ export const VehicleSpec = z
   });
 export type VehicleSpec = z.infer<typeof VehicleSpec>;
 
-/** A body type as the maker builds it, with nothing of one's own. */
-export function usualSpec(bodyType: string): VehicleSpec {
+/** A body type as the maker builds it, with some options fitted and nothing of one's own. */
+export function usualSpec(bodyType: string, options: readonly string[] = []): VehicleSpec {
   const body = findBodyType(bodyType);
   if (body === undefined) throw new RangeError(`no body type '${bodyType}'`);
   return {
     bodyType,
     name: '',
-    dimensions: Object.fromEntries(Object.entries(body.ranges).map(([key, [, , usual]]) => [key, usual])),
-    options: [],
+    dimensions: Object.fromEntries(
+      Object.entries(rangesOf(body, options)).map(([key, [, , usual]]) => [key, usual]),
+    ),
+    options: [...options],
     zones: [],
     solids: [],
     keepOuts: [],

@@ -1,5 +1,6 @@
 import { add, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import type { Solid } from '../geometry/solid.ts';
+import { OFF_M, onSkin } from './body/skin.ts';
 import { zone } from './body/zone.ts';
 import type { FactoryLamp, MountZone, ZoneFace } from './types.ts';
 
@@ -31,25 +32,6 @@ function mirrorsOf(zones: readonly MountZone[]): MountZone[] {
 }
 
 const SAME_M = 1e-6;
-/** The zone lies so far off the lens, so that the light does not begin below it, m. */
-const OFF_M = 0.004;
-
-/**
- * A lens is drawn on the vehicle's picture and may lie a little below the skin of its solids: moved out along its
- * normal until none covers it.
- */
-function onSkin(at: Vec3, n: Vec3, solids: readonly Solid[]): Vec3 {
-  const around = solids.find((s) => s.planes.every((plane) => dot(plane.n, at) < plane.d));
-  if (around === undefined) return at;
-  // The way out of a convex solid along n is through the first face ahead.
-  const ways = around.planes.flatMap(({ n: face, d }) => {
-    const toward = dot(face, n);
-    return toward > 1e-9 ? [(d - dot(face, at)) / toward] : [];
-  });
-  const rest = solids.filter((s) => s !== around);
-  return onSkin(add(at, scale(n, Math.min(...ways) + OFF_M)), n, rest);
-}
-
 /** Where a lamp's light begins: the middle of its lens, moved out along its aim until no panel covers it. */
 function seatOf({ outline, aim }: FactoryLamp, solids: readonly Solid[]): Vec3 {
   const middle = scale(

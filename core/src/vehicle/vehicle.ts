@@ -4,7 +4,9 @@ import { moveSolid, type Solid } from '../geometry/solid.ts';
 import { findBodyType } from './bodies/bodyTypes.ts';
 import { assemble } from './body/assembly.ts';
 import { fittedLamps } from './body/lamps.ts';
-import { findOption } from './options/options.ts';
+import { usualZones } from './body/usualZones.ts';
+import { marksOf, measuredOf } from './body/dimension.ts';
+import { findOption, rangesOf } from './options/options.ts';
 import { ownParts } from './own.ts';
 import type { VehicleSpec } from './spec.ts';
 import { openingZones, tieZones } from './tieIn.ts';
@@ -26,9 +28,14 @@ function workOut(spec: VehicleSpec): Vehicle {
   const body = findBodyType(spec.bodyType);
   if (body === undefined) throw new RangeError(`no body type '${spec.bodyType}'`);
   const worked = body.workOut(spec.dimensions);
-  const { stations, marks } = worked;
-  const options = spec.options.flatMap((id) => findOption(id)?.workOut(stations) ?? []);
-  const lit = { ...worked, factoryLamps: fittedLamps(stations, worked.factoryLamps) };
+  const { stations } = worked;
+  const measured = measuredOf(rangesOf(body, spec.options));
+  const options = spec.options.flatMap((id) => findOption(id)?.workOut(stations, spec.dimensions) ?? []);
+  const lit = {
+    ...worked,
+    factoryLamps: fittedLamps(stations, worked.factoryLamps),
+    zones: [...worked.zones, ...usualZones(stations, worked)],
+  };
   const whole = surveyed(assemble(lit, ...options, ownParts(spec)), spec);
   return {
     ...whole,
@@ -36,7 +43,7 @@ function workOut(spec: VehicleSpec): Vehicle {
     lengthM: 2 * stations.noseX,
     widthM: 2 * stations.outerY,
     heightM: stations.topZ,
-    marks,
+    marks: marksOf(stations, measured, spec.dimensions),
     mesh: spec.mesh === null ? null : new Mesh(spec.mesh.verticesM, spec.mesh.triangles),
     meshReplacesBody: spec.mesh?.replacesBody === true,
   };

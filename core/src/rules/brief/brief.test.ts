@@ -116,6 +116,47 @@ describe('what the agency asks for', () => {
   });
 });
 
+describe('what is left with parts open is judged by direction', () => {
+  const stay = (zoneIds: string[], open = ['hatch']): Wish => ({ kind: 'stay-visible', ...base, zoneIds, open });
+  test('a roof bar behind a raised hatch is told where it goes dark, though it shines on to the front', () => {
+    const [said] = wish(put(emptyBuild(), 'bar', { zone: 'roof', fixture: 'roof-bar-1200' }), stay(['roof']));
+    expect(said).toMatch(/^Of the light of Roof to the rear, \d+ % is left at 1\d\d°–\d+° with hatch open\.$/);
+  });
+  test('a lamp planned for later does not light its zone', () => {
+    const planned = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3, status: 'planned' });
+    expect(wish(planned, stay(['rear-bumper']))[0]).toMatch(/carries no lamp/);
+  });
+  test('what does not open is named', () => {
+    expect(wish(put(emptyBuild(), 'a', { zone: 'grille' }), stay(['grille'], ['moon-roof']))[0]).toMatch(
+      /Nothing on this vehicle opens as 'moon-roof'/,
+    );
+  });
+});
+
+describe('wishes by face and by what becomes of a head', () => {
+  const lamp = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3 });
+  test('nothing below a height to the front leaves the rear alone', () => {
+    const low = (faces: ('front' | 'rear')[]): Wish => ({ kind: 'lowest-lamp', ...base, heightM: 3, faces });
+    expect(wish(lamp, low(['front']))).toEqual([]);
+    expect(wish(lamp, low(['front', 'rear']))).toHaveLength(1);
+    const round = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'legacy-rotator' });
+    expect(wish(round, low(['front']))).toHaveLength(1);
+  });
+  test('a head kept anywhere may be reused elsewhere, but not taken out', () => {
+    const keep = (where: 'where it is' | 'anywhere'): Wish => ({
+      kind: 'keep-head',
+      ...base,
+      placementId: 'a',
+      where,
+    });
+    const as = (status: 'kept' | 'reused' | 'removed') => changePlacement(lamp, 'a', { status });
+    expect(wish(as('kept'), keep('anywhere'))).toEqual([]);
+    expect(wish(as('reused'), keep('anywhere'))).toEqual([]);
+    expect(wish(as('reused'), keep('where it is'))[0]).toMatch(/is marked reused, not kept\.$/);
+    expect(wish(as('removed'), keep('anywhere'))[0]).toMatch(/is marked removed, not kept or reused\.$/);
+  });
+});
+
 describe('editing the brief', () => {
   test('every kind can be put down, reads back, and says a sentence', () => {
     const build = put(emptyBuild(), 'a', { zone: 'rear-bumper' });

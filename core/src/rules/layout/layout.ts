@@ -1,6 +1,7 @@
 import type { Placement } from '../../design/placement.ts';
 import type { Severity } from '../../words/severity.ts';
 import type { Said } from '../judgement.ts';
+import { aimRangeFaults } from './aimRange.ts';
 import { asymmetryFaults } from './asymmetry.ts';
 import { balanceFaults } from './balance.ts';
 import { blockedFaults, coveredFaults } from './blocked.ts';
@@ -12,6 +13,7 @@ import { nearSignalFaults } from './nearSignal.ts';
 import { offZoneFaults } from './offZone.ts';
 import { overlapFaults } from './overlap.ts';
 import { reachFaults } from './reach.ts';
+import { roomFaults } from './room.ts';
 import type { LayoutSubject } from './subject.ts';
 import { turnedAwayFaults } from './turnedAway.ts';
 
@@ -30,6 +32,8 @@ export const LAYOUT_CHECKS: readonly LayoutCheck[] = [
   { kind: 'misfit', severity: 'blocks', clause: 'Lamps fit their zones', faults: misfitFaults },
   { kind: 'inside', severity: 'blocks', clause: 'Lamps stand clear of the body', faults: insideFaults },
   { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
+  { kind: 'room', severity: 'warns', clause: 'Room behind and before', faults: roomFaults },
+  { kind: 'aim-range', severity: 'warns', clause: 'Aimed within reach', faults: aimRangeFaults },
   { kind: 'fixing', severity: 'warns', clause: 'Held as the zone bears', faults: fixingFaults },
   { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', faults: nearSignalFaults },
   { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', faults: blockedFaults },

@@ -2,7 +2,7 @@ import type { BodyType } from '../body/dimension.ts';
 import { LARGE_SUV, MID_SUV, SEDAN } from './cars.ts';
 import { PICKUP, PICKUP_CANOPY, PICKUP_SERVICE } from './pickups.ts';
 import { PUMPER, RESCUE } from './heavyTrucks.ts';
-import { BOX_AMBULANCE, BOX_TRUCK, FLAT_BED, PANEL_VAN } from './lightTrucks.ts';
+import { BOX_AMBULANCE, BOX_TRUCK, BOX_TRUCK_DOORS, FLAT_BED, PANEL_VAN } from './lightTrucks.ts';
 
 /** Every body type, small to large. */
 export const BODY_TYPES: readonly BodyType[] = [
@@ -16,6 +16,7 @@ export const BODY_TYPES: readonly BodyType[] = [
   BOX_AMBULANCE,
   FLAT_BED,
   BOX_TRUCK,
+  BOX_TRUCK_DOORS,
   PUMPER,
   RESCUE,
 ];

@@ -167,38 +167,58 @@ export const BOX_AMBULANCE: BodyType = bodyType({
   },
 });
 
-export const BOX_TRUCK: BodyType = bodyType({
-  id: 'box-truck',
-  name: 'Box truck',
-  what: 'A plain box with a roller door on a light truck',
-  ranges: {
-    ...LIGHT_CAB,
-    lengthM: [6, 8.6, 7.2],
-    heightM: [2.6, 3.6, 3.1],
-    boxWidthM: [2.1, 2.5, 2.35],
-    deckHeightM: [0.8, 1.1, 0.95],
-  },
-  options: OPTIONS,
-  workOut: (d) => {
-    const y = d.boxWidthM / 2;
-    const s = lightStations(d, y, d.heightM);
-    return lightTruck(
-      s,
-      boxBody({
-        x0: s.tailX + 0.1,
-        x1: s.cabRearX - 0.08,
-        y,
-        skirtZ: d.deckHeightM - 0.2,
-        floorZ: d.deckHeightM,
-        topZ: d.heightM,
-        compartments: [],
-        sideDoor: null,
-        rear: 'roller',
-      }),
-      { roofZone: false, glass: false },
-    );
-  },
-});
+const boxTruck = (
+  id: string,
+  name: string,
+  what: string,
+  rear: Parameters<typeof boxBody>[0]['rear'],
+): BodyType =>
+  bodyType({
+    id,
+    name,
+    what,
+    ranges: {
+      ...LIGHT_CAB,
+      lengthM: [6, 8.6, 7.2],
+      heightM: [2.6, 3.6, 3.1],
+      boxWidthM: [2.1, 2.5, 2.35],
+      deckHeightM: [0.8, 1.1, 0.95],
+    },
+    options: OPTIONS,
+    workOut: (d) => {
+      const y = d.boxWidthM / 2;
+      const s = lightStations(d, y, d.heightM);
+      return lightTruck(
+        s,
+        boxBody({
+          x0: s.tailX + 0.1,
+          x1: s.cabRearX - 0.08,
+          y,
+          skirtZ: d.deckHeightM - 0.2,
+          floorZ: d.deckHeightM,
+          topZ: d.heightM,
+          compartments: [],
+          sideDoor: null,
+          rear,
+        }),
+        { roofZone: false, glass: false },
+      );
+    },
+  });
+
+export const BOX_TRUCK = boxTruck(
+  'box-truck',
+  'Box truck',
+  'A plain box with a roller door on a light truck',
+  'roller',
+);
+
+export const BOX_TRUCK_DOORS = boxTruck(
+  'box-truck-doors',
+  'Box truck with barn doors',
+  'A plain box on a light truck, its rear doors pinned at 90°, 180° or 270°',
+  'barn',
+);
 
 export const FLAT_BED: BodyType = bodyType({
   id: 'flat-bed',
@@ -210,7 +230,7 @@ export const FLAT_BED: BodyType = bodyType({
     boxWidthM: [2, 2.5, 2.3],
     deckHeightM: [0.85, 1.2, 1.02],
   },
-  options: [...OPTIONS, 'headache-rack', 'ladder-rack', 'tool-boxes'],
+  options: [...OPTIONS, 'headache-rack', 'ladder-rack', 'tool-boxes', 'wrecker-boom'],
   workOut: (d) => {
     const s = lightStations(d, d.boxWidthM / 2, d.cabHeightM);
     return lightTruck(s, flatBed(s, d.deckHeightM), { roofZone: true, glass: true });

@@ -24,8 +24,12 @@ export const DIMENSIONS = {
   bedHeightM: { name: 'Bed up', measured: 'ground to the top of the bed’s side' },
   deckHeightM: { name: 'Deck up', measured: 'ground to the load floor' },
   boxWidthM: { name: 'Box width', measured: 'over the box' },
+  bladeHeightM: { name: 'Blade up', measured: 'ground to the top edge of the lowered blade' },
+  bladeTravelM: { name: 'Blade lift', measured: 'how far the blade rises' },
 } as const satisfies Record<string, DimensionText>;
 export type DimensionKey = keyof typeof DIMENSIONS;
+/** Dimensions by name, those that are measured. */
+export type Ranges = Readonly<Partial<Record<DimensionKey, Range>>>;
 
 /** Least, most and usual value. */
 export type Range = readonly [min: number, max: number, usual: number];
@@ -36,14 +40,13 @@ export interface BodyType {
   readonly name: string;
   /** In a sentence, for choosing. */
   readonly what: string;
-  readonly ranges: Readonly<Partial<Record<DimensionKey, Range>>>;
+  readonly ranges: Ranges;
   readonly options: readonly string[];
   /** @param d - every dimension of `ranges` */
   readonly workOut: (d: Readonly<Record<string, number>>) => WorkedBody;
 }
 
 export interface WorkedBody extends Assembly {
-  readonly marks: Readonly<Record<string, Mark>>;
   readonly stations: Stations;
 }
 
@@ -86,7 +89,7 @@ export interface Stations {
 export function bodyType<K extends DimensionKey>(
   spec: Omit<BodyType, 'ranges' | 'workOut'> & {
     readonly ranges: Readonly<Record<K, Range>>;
-    readonly workOut: (d: Readonly<Record<K, number>>) => Omit<WorkedBody, 'marks'>;
+    readonly workOut: (d: Readonly<Record<K, number>>) => WorkedBody;
   },
 ): BodyType {
   const keys = keysOf(spec.ranges);
@@ -95,8 +98,7 @@ export function bodyType<K extends DimensionKey>(
     workOut: (given) => {
       const d = Object.fromEntries(keys.map((k) => [k, given[k] ?? spec.ranges[k][2]]));
       if (!hasAll(d, keys)) throw new RangeError(`body ${spec.id}: a dimension is missing`);
-      const body = spec.workOut(d);
-      return { ...body, marks: marksOf(body.stations, keys) };
+      return spec.workOut(d);
     },
   };
 }
@@ -131,6 +133,9 @@ function faultOf({ stations: s, zones }: Pick<WorkedBody, 'stations' | 'zones'>)
   return small === undefined ? null : `they leave no room for "${small.name}"`;
 }
 
+/** The dimensions that are measured, by name. */
+export const measuredOf = (ranges: Ranges): DimensionKey[] => keysOf(DIMENSIONS).filter((key) => key in ranges);
+
 const keysOf = <K extends string>(record: Readonly<Record<K, unknown>>): K[] =>
   Object.keys(record).filter((k): k is K => k in record);
 
@@ -140,7 +145,11 @@ const hasAll = <K extends string>(
 ): d is Record<K, number> => keys.every((k) => d[k] !== undefined);
 
 /** Where each dimension is measured. */
-function marksOf(s: Stations, keys: readonly DimensionKey[]): Record<string, Mark> {
+export function marksOf(
+  s: Stations,
+  keys: readonly DimensionKey[],
+  d: Readonly<Record<string, number>>,
+): Record<string, Mark> {
   const y = s.outerY;
   const side = (x0: number, z0: number, x1: number, z1: number): Mark => ({
     view: 'left',
@@ -164,6 +173,13 @@ function marksOf(s: Stations, keys: readonly DimensionKey[]): Record<string, Mar
     bedHeightM: side(s.tailX, 0, s.tailX, s.beltZ),
     deckHeightM: side(s.tailX, 0, s.tailX, s.sillZ),
     boxWidthM: { view: 'rear', from: [s.tailX, -y, s.beltZ], to: [s.tailX, y, s.beltZ] },
+    bladeHeightM: side(s.noseX + 0.35, 0, s.noseX + 0.35, d.bladeHeightM ?? 0),
+    bladeTravelM: side(
+      s.noseX + 0.42,
+      d.bladeHeightM ?? 0,
+      s.noseX + 0.42,
+      (d.bladeHeightM ?? 0) + (d.bladeTravelM ?? 0),
+    ),
   };
   return Object.fromEntries(keys.map((k) => [k, marks[k]]));
 }

@@ -62,13 +62,13 @@ export const FRONT_BLADE: VehicleOption = {
   id: 'front-blade',
   name: 'Front blade',
   what: 'A blade before the bumper, working or raised; raised it stands before the head lamps',
-  workOut: (s) => {
+  ranges: { bladeHeightM: [0.45, 1.2, 0.72], bladeTravelM: [0.2, 0.9, 0.5] },
+  workOut: (s, { bladeHeightM: topZ = 0.72, bladeTravelM = 0.5 }) => {
     const y = s.halfWidth + 0.15;
     const x = s.noseX + 0.35;
-    const topZ = 0.72;
     const raised = { partId: 'blade' };
     return assemble({
-      parts: [part('blade', 'Blade', 'blade', slideBy([-0.06, 0, 0.5]), 'raised')],
+      parts: [part('blade', 'Blade', 'blade', slideBy([-0.06, 0, bladeTravelM]), 'raised')],
       solids: [
         box('blade', [x, -y, 0.03], [x + 0.12, y, topZ], raised),
         box('blade-frame', [s.noseX - 0.02, -0.35, 0.25], [x, 0.35, 0.45]),

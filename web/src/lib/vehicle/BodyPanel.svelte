@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rangesOf } from '@flarik/core/vehicle/options/options';
   import {
     changeBodyType,
     changeDimensions,
@@ -23,7 +24,7 @@
   const measures = $derived(
     body === undefined
       ? []
-      : Object.entries(body.ranges).flatMap(([key, [min, max]]) => {
+      : Object.entries(rangesOf(body, editor.build.vehicle.options)).flatMap(([key, [min, max]]) => {
           if (!isKey(key)) return [];
           const degrees = key.endsWith('Deg');
           const per = degrees ? 1 : 1000;

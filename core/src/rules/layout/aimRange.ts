@@ -1,0 +1,26 @@
+import { atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { pointing, type LayoutSubject } from './subject.ts';
+
+/** Lamps that are aimed on the spot, set further than they turn. */
+export const aimRangeFaults = (subject: LayoutSubject): Said[] =>
+  subject.standing().flatMap(({ p, placed: { fixture } }): Said[] => {
+    const { panRangeDeg, tiltRangeDeg } = fixture;
+    if (panRangeDeg === 0 && tiltRangeDeg === 0) return [];
+    const ways = [
+      ['panned', p.panDeg, panRangeDeg],
+      ['tilted', p.tiltDeg, tiltRangeDeg],
+    ] as const;
+    return ways.flatMap(([how, deg, most]): Said[] =>
+      Math.abs(deg) <= most
+        ? []
+        : [
+            {
+              sentence: `"${p.label}" is ${how} ${Math.round(Math.abs(deg))}°; it turns ${most}° either way.`,
+              figure: { value: Math.abs(deg), unit: '°' },
+              limits: [atMost(most, '°')],
+              ...pointing([p]),
+            },
+          ],
+    );
+  });

@@ -1,0 +1,31 @@
+import { atLeast, atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { mmDown, mmUp, pointing, TOUCH_M, type LayoutSubject } from './subject.ts';
+
+/** Lamps that need more depth behind their zone than is free, or stand out of it further than they may. */
+export const roomFaults = (subject: LayoutSubject): Said[] =>
+  subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
+    const outM = fixture.sizeM.depth + p.poleM;
+    return [
+      ...(zone.behindM !== null && fixture.behindM > zone.behindM
+        ? [
+            {
+              sentence: `"${p.label}" needs ${mmUp(fixture.behindM)} mm behind ${zone.name}, which has ${mmDown(zone.behindM)} mm.`,
+              figure: { value: zone.behindM * 1000, unit: 'mm' as const },
+              limits: [atLeast(fixture.behindM * 1000, 'mm')],
+              ...pointing([p]),
+            },
+          ]
+        : []),
+      ...(zone.outM !== null && outM > zone.outM + TOUCH_M
+        ? [
+            {
+              sentence: `"${p.label}" stands ${mmUp(outM)} mm out of ${zone.name}, which allows ${mmDown(zone.outM)} mm.`,
+              figure: { value: outM * 1000, unit: 'mm' as const },
+              limits: [atMost(zone.outM * 1000, 'mm')],
+              ...pointing([p]),
+            },
+          ]
+        : []),
+    ];
+  });

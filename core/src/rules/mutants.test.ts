@@ -1,0 +1,80 @@
+import { describe, expect, test } from 'vitest';
+import { addPartner } from '../arrange/lamps.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import { addPattern } from '../design/patternEdits.ts';
+import type { Build } from '../design/schema.ts';
+import { addGroup, changeGroup, setCue } from '../design/timingEdits.ts';
+import { iesOfState } from '../coverage/iesOfState.ts';
+import { channelsOf } from '../resolve/channels.ts';
+import { currentOf } from '../resolve/current.ts';
+import { stateWith } from '../state/state.ts';
+import { emptyBuild, put } from '../../test/reference/places.ts';
+import { common, withRules } from '../../test/reference/rules.ts';
+import { checkBuild } from './check.ts';
+import type { Rule } from './registry.ts';
+
+/* Changes of the code that the whole suite once let live, each with the test that ends it. */
+
+const ref = (placementId: string) => [{ placementId, moduleId: 'm1' }];
+const found = (build: Build) => checkBuild(build).findings.filter((f) => f.packId === 'test');
+
+function inGroup(build: Build, lamp: string, group: string, patternId = 'single'): Build {
+  const grouped = changeModules(addGroup(build, { id: group, name: group }), ref(lamp), { groupId: group });
+  return setCue(grouped, 2, group, 1, { groupId: group, patternId, nightPatternId: null, slot: 1, level: 1 });
+}
+
+describe('mirrored partners on one clock', () => {
+  const rule: Rule = { ...common, kind: 'sync-partners' };
+  const pair = (speedPercent: number): Build => {
+    const both = addPartner(put(withRules(rule), 'a', { zone: 'corner-rear-left' }), 'a', 'b');
+    return changeGroup(inGroup(inGroup(both, 'a', 'ga'), 'b', 'gb'), 'gb', { followsId: 'ga', speedPercent });
+  };
+  test('with equal cycles keep step; with cycles of twice the length they do not', () => {
+    expect(found(pair(100))).toEqual([]);
+    expect(found(pair(50))[0]?.sentence).toMatch(/their patterns have different cycles\.$/);
+  });
+});
+
+test('flashes of clocks that drift add up: two of two and two of one are three, not two', () => {
+  const rule: Rule = { ...common, kind: 'flashes-a-second', faces: ['front'], aboveCd: 50, most: 1 };
+  const two = put(put(withRules(rule), 'a', { zone: 'grille', uM: -0.2 }), 'b', { zone: 'grille', uM: 0.2 });
+  // At 75 a minute two flashes begin in the busiest second of each.
+  expect(found(inGroup(two, 'a', 'ga'))[0]?.figure?.value).toBe(2);
+  expect(found(inGroup(inGroup(two, 'a', 'ga'), 'b', 'gb'))[0]?.figure?.value).toBe(4);
+});
+
+test('a lamp on the centreline lights both sides', () => {
+  const rule: Rule = { ...common, kind: 'side-dark', maxMs: 600 };
+  const side = inGroup(put(withRules(rule), 'l', { zone: 'sill-left' }), 'l', 'gl', 'slow-alternate');
+  expect(found(side).map((f) => f.evidence.channels.length)).toEqual([1]);
+  const middle = inGroup(put(side, 'm', { zone: 'front-bumper', uM: 0 }), 'm', 'gm', 'single');
+  // The middle lamp is never dark for more than 580 ms, on the left as on the right.
+  expect(found(middle)).toEqual([]);
+});
+
+test('a steady channel at half its level draws half its current', () => {
+  const half = addPattern(emptyBuild(), {
+    kind: 'drawn',
+    id: 'half',
+    name: 'Half',
+    by: 'phase',
+    cycleMs: 1000,
+    lines: [[{ fromMs: 0, toMs: 1000, level: 0.5 }]],
+  });
+  const amps = (patternId: string) => {
+    const { meanA, worstA } = currentOf(channelsOf(inGroup(put(half, 'a', { zone: 'grille' }), 'a', 'g', patternId), 2, 'day'));
+    return [meanA, worstA.value];
+  };
+  const [whole = 0] = amps('steady');
+  expect(whole).toBeGreaterThan(0);
+  expect(amps('half')).toEqual([whole / 2, whole / 2]);
+});
+
+test('the watts of a vehicle’s IES file are its mean current at 12.8 V', () => {
+  const build = inGroup(put(emptyBuild(), 'a', { zone: 'grille' }), 'a', 'g', 'steady');
+  const { meanA } = currentOf(channelsOf(build, 2, 'day'));
+  const lines = iesOfState(build, stateWith({ stage: 2 })).split('\r\n');
+  const watts = Number(lines[lines.findIndex((l) => l.startsWith('TILT')) + 2]?.split(' ')[2]);
+  expect(watts).toBeCloseTo(meanA * 12.8, 2);
+  expect(Math.abs(watts - meanA * 12)).toBeGreaterThan(0.05);
+});

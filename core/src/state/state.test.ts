@@ -1,0 +1,41 @@
+import { describe, expect, test } from 'vitest';
+import { changeStage } from '../design/timingEdits.ts';
+import { stagesOf } from '../design/timing.ts';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { emptyBuild } from '../../test/reference/places.ts';
+import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
+import { drivenIn } from './driven.ts';
+import { posesOf, sameState, stateKey, statesOf, stateWith } from './state.ts';
+
+describe('states', () => {
+  const build = demoBuild('ks-12');
+  test('every stage in every pose in every light, once, the plainest first', () => {
+    const states = statesOf(build);
+    const stops = stopsOf(vehicleOf(build.vehicle)).length;
+    expect(states).toHaveLength(stagesOf(build).length * 2 * (stops + 1));
+    expect(new Set(states.map(stateKey)).size).toBe(states.length);
+    expect(states[0]).toEqual({ stage: 0, open: [], ambient: 'day' });
+    expect(posesOf(vehicleOf(build.vehicle))[0]).toEqual([]);
+  });
+  test('the order in which stops are named makes no difference; the values do', () => {
+    const a = stateWith({ stage: 1, open: ['hatch', 'bonnet'] });
+    expect(sameState(a, stateWith({ stage: 1, open: ['bonnet', 'hatch'] }))).toBe(true);
+    expect(sameState(a, { ...a, stage: 2 })).toBe(false);
+    expect(sameState(a, { ...a, ambient: 'night' })).toBe(false);
+    expect(sameState(a, { ...a, open: ['hatch'] })).toBe(false);
+  });
+});
+
+describe('what is driven', () => {
+  test('a night that changes nothing is the day’s own list; one that dims is another', () => {
+    const build = changeStage(demoBuild('ks-12'), 2, { nightLevel: 1 });
+    const day = drivenIn(build, { stage: 2, ambient: 'day' });
+    expect(drivenIn(build, { stage: 2, ambient: 'night' })).toBe(day);
+    const dimmed = changeStage(build, 2, { nightLevel: 0.5 });
+    const night = drivenIn(dimmed, { stage: 2, ambient: 'night' });
+    expect(night.map((d) => d.peakCd)).toEqual(day.map((d) => d.peakCd / 2));
+    expect(drivenIn(dimmed, { stage: 2, ambient: 'day' })).toEqual(day);
+  });
+  test('a stage that is not there is refused by number', () =>
+    expect(() => drivenIn(emptyBuild(), { stage: 9, ambient: 'day' })).toThrow(/no stage 9; there are 0 to 3/));
+});

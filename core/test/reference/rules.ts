@@ -1,0 +1,20 @@
+import type { RulePack } from '../../src/design/rulePack.ts';
+import type { Build } from '../../src/design/schema.ts';
+import type { Rule } from '../../src/rules/registry.ts';
+import { demoPack } from './demo.ts';
+import { emptyBuild } from './places.ts';
+
+/** What every rule of a test says. */
+export const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages'> = {
+  id: 'r',
+  severity: 'blocks',
+  clause: '1',
+  services: [],
+  stages: [2],
+};
+
+/** A pack of these rules, by the id of 'test'. */
+export const packOf = (...rules: Rule[]): RulePack => ({ ...demoPack(), id: 'test', rules });
+
+/** An empty build that is checked by these rules. */
+export const withRules = (...rules: Rule[]): Build => ({ ...emptyBuild(), rulePacks: [packOf(...rules)] });
