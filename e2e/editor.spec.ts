@@ -38,7 +38,7 @@ test('the state bar changes the sheet, the ring and the findings', async ({ page
   await expect(aside).toContainText('hatch open');
   await stateBar(page).getByRole('button', { name: 'Off', exact: true }).click();
   await expect(aside).toContainText('No lamp reaches this bearing');
-  await expect(findings(page)).toContainText('3 in this state');
+  await expect(findings(page)).toContainText('4 in this state');
 });
 
 test('one colour alone, one level alone', async ({ page }) => {

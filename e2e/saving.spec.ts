@@ -109,7 +109,9 @@ test('a bad build file or rule pack is one sentence, and nothing is stored', asy
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"flarik-rule-pack","rules":[{"kind":"astrology"}]}'),
   });
-  await expect(page.getByRole('alert')).toContainText(/stars\.json: rules\[0\]\.kind: unknown kind of rule 'astrology'/);
+  await expect(page.getByRole('alert')).toContainText(
+    /stars\.json: rules\[0\]\.kind: unknown kind of rule 'astrology'/,
+  );
   await expect(findings(page)).toContainText('every rule and wish holds');
 });
 

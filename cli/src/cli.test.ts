@@ -180,10 +180,9 @@ describe('geometry', () => {
 });
 
 describe('list', () => {
-  const parse = (...args: string[]): unknown =>
-    JSON.parse(flarik('list', ...args, '--json').stdout);
+  const parse = (...args: string[]): unknown => JSON.parse(flarik('list', ...args, '--json').stdout);
 
-  test('the twelve bodies with their measures and options', () => {
+  test('the thirteen bodies with their measures and options', () => {
     const bodies = z
       .array(
         z.looseObject({
@@ -193,7 +192,7 @@ describe('list', () => {
         }),
       )
       .parse(parse('bodies'));
-    expect(bodies).toHaveLength(12);
+    expect(bodies).toHaveLength(13);
     expect(bodies.every((b) => b.dimensions.length >= 8 && b.options.length > 0)).toBe(true);
   });
 
@@ -231,8 +230,8 @@ describe('photometry and export', () => {
     const written = flarik('export', demo('ks-12'), '--stage', '2', '--ies', out);
     expect(written).toMatchObject({ exitCode: 0, stderr: '' });
     const at = (angles: string) => flarik('photometry', out, `--at=${angles}`, '--upright', '--json');
-    const ahead = z.object({ cd: z.number() }).parse(JSON.parse((at('0,0')).stdout));
-    const left = z.object({ cd: z.number() }).parse(JSON.parse((at('-90,0')).stdout));
+    const ahead = z.object({ cd: z.number() }).parse(JSON.parse(at('0,0').stdout));
+    const left = z.object({ cd: z.number() }).parse(JSON.parse(at('-90,0').stdout));
     const ring = z
       .object({ bearings: z.array(z.object({ powerCdsPerMin: z.number() })) })
       .parse(JSON.parse(flarik('coverage', demo('ks-12'), '--stage', '2', '--json').stdout)).bearings;

@@ -55,7 +55,8 @@ describe('array along a zone', () => {
       [-reach, -reach / 3, reach / 3, reach].map((u) => Math.round(u * 1e4) / 1e4),
     );
     expect(filled.placements.every((p) => p.vM === 0.02)).toBe(true);
-    expect(filled.placements.map((p) => p.modules[0]?.order)).toEqual([1, 2, 3, 4]);
+    // The grille looks forward: what lies right as one faces it is the vehicle's left, the first in a sweep.
+    expect(filled.placements.map((p) => p.modules[0]?.order)).toEqual([4, 3, 2, 1]);
     expect(new Set(filled.placements.map((p) => p.label)).size).toBe(4);
     expect(readBuild(filled)).toEqual(filled);
     const room = roomFor(lamp, { fixtureId: 'mini-head-1', zoneId: 'grille' });

@@ -38,7 +38,7 @@ export function spaceEvenly(build: Build, ids: readonly string[]): Build {
 
 /**
  * Fills a zone with copies of a lamp: `newIds.length` more, all evenly spaced over the zone, in its colours, group
- * and aim; the orders of a sweep run on from left to right as seen from outside. A lamp that has its partner on
+ * and aim; the orders of a sweep run on from left to right, on a front as seen from behind the vehicle. A lamp that has its partner on
  * another zone takes it along: each copy gets one.
  *
  * @param partnerIds - for the partners, as many as `newIds`; not asked of a lamp without one
@@ -55,6 +55,11 @@ export function arrayAlong(
   const zone = zoneOf(lookup.vehicle, lamp.zoneId);
   const reach = Math.max(0, zone.widthM / 2 - footprint(lookup.fixture(lamp.fixtureId)).halfU);
   const step = (2 * reach) / newIds.length;
+  const places = Math.max(...lamp.modules.map((m) => m.order));
+  // What lies further along u is further left where u points to the vehicle's left.
+  const turnOf = (i: number): number => (zone.u[1] > 0.5 ? newIds.length - i : i);
+  const inTurn = (i: number): Placement['modules'] =>
+    lamp.modules.map((m) => ({ ...m, order: m.order + turnOf(i) * places }));
   const copies = newIds.reduce((b, newId, i) => {
     const { fixtureId, zoneId, vM } = lamp;
     const placed = addPlacement(b, { id: newId, fixtureId, zoneId, uM: -reach + (i + 1) * step, vM });
@@ -68,7 +73,7 @@ export function arrayAlong(
               tiltDeg: lamp.tiltDeg,
               rollDeg: lamp.rollDeg,
               lensTransmission: lamp.lensTransmission,
-              modules: lamp.modules.map((m) => ({ ...m, order: m.order + (i + 1) * lamp.modules.length })),
+              modules: inTurn(i + 1),
             }
           : p,
       ),
@@ -78,7 +83,11 @@ export function arrayAlong(
     lamp.partnerId === null || zone.mirrorId === zone.id
       ? copies
       : newIds.reduce((b, newId, i) => addPartner(b, newId, partnerIds[i] ?? `${newId}-x`), copies);
-  return changePlacement(paired, id, { uM: -reach });
+  const numbered = {
+    ...paired,
+    placements: paired.placements.map((p) => (p.id === id ? { ...p, modules: inTurn(0) } : p)),
+  };
+  return changePlacement(numbered, id, { uM: -reach });
 }
 
 /** How many of a fixture stand side by side on a zone without touching. */

@@ -9,6 +9,7 @@ import { zoneOf } from '../vehicle/vehicle.ts';
 import type { Colour } from '../words/colour.ts';
 import { tidy } from '../words/numbers.ts';
 import { relabel } from './labels.ts';
+import { followSweep, sweepOrders } from './sweepOrder.ts';
 
 /*
  * Every edit takes a build and gives a new one; what it does not touch is shared, so that the build before it
@@ -97,7 +98,9 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
       insert: 'warning',
     })),
   };
-  return withPlacements(build, [...build.placements, placement]);
+  const orders = sweepOrders(lookup, placement);
+  const modules = placement.modules.map((m, i) => ({ ...m, order: orders[i] ?? m.order }));
+  return withPlacements(build, [...build.placements, { ...placement, modules }]);
 }
 
 /** Gives a placement its mirrored partner on the other side, in phase B; nothing changes when it has one. */
@@ -141,7 +144,7 @@ export function changePlacement(build: Build, placementId: string, patch: Placem
     wanted.vM,
     wanted.rollDeg,
   );
-  const after = { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) };
+  const after = followSweep(lookup, before, { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) });
   const there = mirrored(build, after);
   const { lensTransmission, lensByColour, finish, status, fixing, poleM, text } = after;
   return withPlacements(
@@ -149,7 +152,17 @@ export function changePlacement(build: Build, placementId: string, patch: Placem
     build.placements.map((p) => {
       if (p.id === placementId) return after;
       if (p.id === before.partnerId)
-        return { ...p, ...there, lensTransmission, lensByColour, finish, status, fixing, poleM, text };
+        return followSweep(lookup, p, {
+          ...p,
+          ...there,
+          lensTransmission,
+          lensByColour,
+          finish,
+          status,
+          fixing,
+          poleM,
+          text,
+        });
       return p;
     }),
   );

@@ -28,6 +28,7 @@ describe('a scheme shares out phases', () => {
     ['quarters', { fl: 'A', fr: 'B', rl: 'D', rr: 'C' }],
     ['ends', { fl: 'A', fr: 'A', rl: 'B', rr: 'B' }],
     ['corners', { fl: 'B', fr: 'B', rl: 'B', rr: 'B' }],
+    ['corners-across', { fl: 'A', fr: 'B', rl: 'A', rr: 'B' }],
     ['inside-out', { fl: 'A', fr: 'A', rl: 'A', rr: 'A' }],
   ])('%s', (scheme, wanted) => expect(phases(scheme)).toEqual(wanted));
 
@@ -40,6 +41,10 @@ describe('a scheme shares out phases', () => {
     expect(levels.find((p) => p.id === 'fl')?.modules[0]?.phase).toBe('B');
     const corners = layScheme(more, all(more), 'corners').placements;
     expect(corners.find((p) => p.id === 'side')?.modules[0]?.phase).toBe('A');
+    // At the left corner the end flashes with A, so its neighbour on the side answers with B.
+    const across = layScheme(more, all(more), 'corners-across').placements;
+    expect(across.find((p) => p.id === 'side')?.modules[0]?.phase).toBe('B');
+    expect(across.find((p) => p.id === 'fl')?.modules[0]?.phase).toBe('A');
   });
 
   test('a march numbers all modules clockwise from straight ahead', () => {
@@ -56,7 +61,7 @@ describe('a scheme shares out phases', () => {
     const car = demoBuild('ks-13');
     for (const scheme of SCHEMES.filter((s) => !numbers(s))) {
       const parts = schemeParts(car, all(car), scheme);
-      const opposite = ['halves', 'x', 'quarters', 'checkers'].includes(scheme);
+      const opposite = ['halves', 'x', 'quarters', 'checkers', 'corners-across'].includes(scheme);
       for (const part of parts) {
         const twin = parts.find(
           (q) =>

@@ -14,6 +14,7 @@ export const SCHEMES = [
   'ends',
   'levels',
   'corners',
+  'corners-across',
   'inside-out',
   'checkers',
   'march',
@@ -29,10 +30,11 @@ export const schemeName: Readonly<Record<Scheme, string>> = {
   ends: 'Front and rear',
   levels: 'Upper and lower',
   corners: 'Side to end at each corner',
+  'corners-across': 'Left to right and side to end together',
   'inside-out': 'Inner and outer',
   checkers: 'Every other one',
   march: 'Marching round: numbered steps',
-  row: 'Along a row: numbered left to right',
+  row: 'Along a row: numbered left to right as seen from behind',
 };
 
 /** Where a module stands and looks, for sharing out phases. */
@@ -116,6 +118,10 @@ function takeTurns(places: readonly SchemePlace[]): ReadonlyMap<SchemePlace, Tur
   );
 }
 
+/** Whether a module looks more to its side of the vehicle than to an end. */
+const looksAside = ({ aim }: SchemePlace): boolean =>
+  Math.abs(dot(aim, [0, 1, 0])) > Math.abs(dot(aim, [1, 0, 0]));
+
 /** The phase a module takes. */
 function phaseOf(
   scheme: Scheme,
@@ -142,7 +148,9 @@ function phaseOf(
     case 'levels':
       return one(z > border);
     case 'corners':
-      return one(Math.abs(dot(place.aim, [0, 1, 0])) > Math.abs(dot(place.aim, [1, 0, 0])));
+      return one(looksAside(place));
+    case 'corners-across':
+      return one(looksAside(place) !== left);
     case 'inside-out':
       return one(Math.abs(y) < innerM);
     case 'checkers':

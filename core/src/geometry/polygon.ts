@@ -66,7 +66,7 @@ function isEar(points: readonly Point2[], i: number): boolean {
 }
 
 const same = (a: Point2 | undefined, b: Point2 | undefined): boolean =>
-  a !== undefined && b !== undefined && a[0] === b[0] && a[1] === b[1];
+  a !== undefined && a[0] === b?.[0] && a[1] === b[1];
 
 function joined(pieces: readonly Point2[][]): Point2[][] {
   const out = [...pieces];

@@ -107,7 +107,12 @@ describe('a lamp planned for later, and a lens by colour', () => {
     expect(lit(put(emptyBuild(), 'a', { zone: 'grille', status: 'planned' }))).toEqual([]);
   });
   test('a lens passes its own share of each colour', () => {
-    const red = setColour(put(emptyBuild(), 'a', { zone: 'grille', lensByColour: { red: 0.5 } }), ref, 1, 'red');
+    const red = setColour(
+      put(emptyBuild(), 'a', { zone: 'grille', lensByColour: { red: 0.5 } }),
+      ref,
+      1,
+      'red',
+    );
     const plain = setColour(lamp, ref, 1, 'red');
     expect(lit(red)[0]?.peakCd).toBeCloseTo((lit(plain)[0]?.peakCd ?? 0) / 2, 9);
     const blue = setColour(red, ref, 1, 'blue');

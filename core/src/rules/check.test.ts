@@ -22,8 +22,23 @@ describe('findings have keys without a figure', () => {
   /** Everything a tape measure or a lamp's data could be off by: a hundredth. */
   const nudges: readonly [string, (b: Build) => Build][] = [
     ['length', (b) => changeDimensions(b, { lengthM: (b.vehicle.dimensions.lengthM ?? 0) * 1.002 })],
-    ['night levels', (b) => [1, 2, 3].reduce((c, s) => changeStage(c, s, { nightLevel: Math.min(1, (c.timing.stages[s]?.nightLevel ?? 1) * 1.01) }), b)],
-    ['lenses', (b) => b.placements.reduce((c, p) => changePlacement(c, p.id, { lensTransmission: p.lensTransmission * 0.99 }), b)],
+    [
+      'night levels',
+      (b) =>
+        [1, 2, 3].reduce(
+          (c, s) =>
+            changeStage(c, s, { nightLevel: Math.min(1, (c.timing.stages[s]?.nightLevel ?? 1) * 1.01) }),
+          b,
+        ),
+    ],
+    [
+      'lenses',
+      (b) =>
+        b.placements.reduce(
+          (c, p) => changePlacement(c, p.id, { lensTransmission: p.lensTransmission * 0.99 }),
+          b,
+        ),
+    ],
     ['a group’s speed', (b) => changeGroup(b, b.timing.groups[0]?.id ?? '', { speedPercent: 99 })],
   ];
   test.each(nudges)('a hundredth more or less of %s keeps those of KS-12 that stay broken', (_, nudge) => {
@@ -52,11 +67,21 @@ describe('outcomes', () => {
     return speeds.reduce((b, speedPercent, i) => {
       const id = `h${i}`;
       const placed = put(b, id, { zone: 'grille', uM: -0.4 + 0.2 * i });
-      const grouped = changeModules(addGroup(placed, { id: `g${i}`, name: id }), [{ placementId: id, moduleId: 'm1' }], {
-        groupId: `g${i}`,
-      });
+      const grouped = changeModules(
+        addGroup(placed, { id: `g${i}`, name: id }),
+        [{ placementId: id, moduleId: 'm1' }],
+        {
+          groupId: `g${i}`,
+        },
+      );
       const led = i === 0 ? grouped : changeGroup(grouped, `g${i}`, { followsId: 'g0', speedPercent });
-      return setCue(led, 2, `g${i}`, 1, { groupId: `g${i}`, patternId: 'single', nightPatternId: null, slot: 1, level: 1 });
+      return setCue(led, 2, `g${i}`, 1, {
+        groupId: `g${i}`,
+        patternId: 'single',
+        nightPatternId: null,
+        slot: 1,
+        level: 1,
+      });
     }, withRules(rule));
   }
   const outcome = (rule: Rule) => {
@@ -82,7 +107,19 @@ describe('outcomes', () => {
     expect(margin).toBeCloseTo((5.1 - 3 * 0.85) / 5.1, 6);
   });
   test('broken goes beyond its limit by the margin below 0', () => {
-    const one = put(withRules({ ...common, kind: 'power-floor', faces: ['rear'], level: 'any', ambient: 'day', minCdsPerMin: 100, poses: ['shut'] }), 'a', { zone: 'grille' });
+    const one = put(
+      withRules({
+        ...common,
+        kind: 'power-floor',
+        faces: ['rear'],
+        level: 'any',
+        ambient: 'day',
+        minCdsPerMin: 100,
+        poses: ['shut'],
+      }),
+      'a',
+      { zone: 'grille' },
+    );
     expect(checkBuild(one).outcomes).toEqual([
       { packId: 'test', ruleId: 'r', verdict: 'broken', margin: -1, statesChecked: 1 },
     ]);
@@ -90,7 +127,16 @@ describe('outcomes', () => {
 });
 
 describe('a rule speaks where it says so', () => {
-  const rule: Rule = { ...common, kind: 'power-floor', faces: ['rear'], level: 'any', ambient: 'night', minCdsPerMin: 1, poses: ['hatch-open'], services: ['fire'] };
+  const rule: Rule = {
+    ...common,
+    kind: 'power-floor',
+    faces: ['rear'],
+    level: 'any',
+    ambient: 'night',
+    minCdsPerMin: 1,
+    poses: ['hatch-open'],
+    services: ['fire'],
+  };
   const speaks = (service: Build['service'], state: Parameters<typeof stateWith>[0]) =>
     speaksIn(rule, { ...emptyBuild(), service }, stateWith(state));
   test('service, stage, light and pose, each by itself', () => {
@@ -115,19 +161,30 @@ describe('packs are bounded', () => {
   test('a list names each once, and no more than there are', () => {
     const gap = { kind: 'dark-gap', faces: ['front'], thresholdCd: 5, maxMs: 10 };
     expect(refused(gap)).toBe('taken');
-    expect(refused({ ...gap, faces: ['front', 'front'] })).toMatch(/rules\[0\]\.faces: must name each face once/);
-    expect(refused({ ...gap, faces: Array.from({ length: 5000 }, () => 'front') })).toMatch(/must name each face once/);
+    expect(refused({ ...gap, faces: ['front', 'front'] })).toMatch(
+      /rules\[0\]\.faces: must name each face once/,
+    );
+    expect(refused({ ...gap, faces: Array.from({ length: 5000 }, () => 'front') })).toMatch(
+      /must name each face once/,
+    );
     expect(refused({ ...gap, stages: [1, 2, 2] })).toMatch(/rules\[0\]\.stages: must name each stage once/);
     expect(refused({ ...gap, services: ['fire', 'fire'] })).toMatch(/must name each service once/);
   });
   test('a kind that is no word, or unknown, is named with its place', () => {
     expect(refused({ kind: { deep: 1 } })).toBe('rules[0].kind: must be a kind of rule');
-    expect(refused({ kind: 'astrology' })).toMatch(/^rules\[0\]\.kind: unknown kind of rule 'astrology'; known are colour/);
-    const build = { ...emptyBuild(), rulePacks: [{ ...demoPack(), rules: [{ ...common, kind: 'astrology' }] }] };
+    expect(refused({ kind: 'astrology' })).toMatch(
+      /^rules\[0\]\.kind: unknown kind of rule 'astrology'; known are colour/,
+    );
+    const build = {
+      ...emptyBuild(),
+      rulePacks: [{ ...demoPack(), rules: [{ ...common, kind: 'astrology' }] }],
+    };
     expect(() => readBuild(build)).toThrow(/^rulePacks\[0\]\.rules\[0\]\.kind: unknown kind/);
   });
   test('what a rule of a known kind lacks is named with its place', () =>
-    expect(refused({ kind: 'dark-gap', faces: ['front'], thresholdCd: 5 })).toMatch(/^rules\[0\]\.maxMs: must be a number/));
+    expect(refused({ kind: 'dark-gap', faces: ['front'], thresholdCd: 5 })).toMatch(
+      /^rules\[0\]\.maxMs: must be a number/,
+    ));
 });
 
 describe('every kind of rule', () => {

@@ -62,7 +62,9 @@ test('a steady channel at half its level draws half its current', () => {
     lines: [[{ fromMs: 0, toMs: 1000, level: 0.5 }]],
   });
   const amps = (patternId: string) => {
-    const { meanA, worstA } = currentOf(channelsOf(inGroup(put(half, 'a', { zone: 'grille' }), 'a', 'g', patternId), 2, 'day'));
+    const { meanA, worstA } = currentOf(
+      channelsOf(inGroup(put(half, 'a', { zone: 'grille' }), 'a', 'g', patternId), 2, 'day'),
+    );
     return [meanA, worstA.value];
   };
   const [whole = 0] = amps('steady');

@@ -21,7 +21,12 @@ const found = (build: Build): Finding[] => checkBuild(build).findings.filter((f)
 const ambients = (build: Build) => found(build).map((f) => f.evidence.state?.ambient);
 
 const KINDS: readonly [string, Rule, string, string][] = [
-  ['flash rate', { ...common, kind: 'flash-rate', minPerMinute: 60, maxPerMinute: 90 }, 'single', 'slow-then-quick'],
+  [
+    'flash rate',
+    { ...common, kind: 'flash-rate', minPerMinute: 60, maxPerMinute: 90 },
+    'single',
+    'slow-then-quick',
+  ],
   ['pulses', { ...common, kind: 'pulses', most: 1 }, 'single', 'triple'],
   ['side dark', { ...common, kind: 'side-dark', maxMs: 600 }, 'single', 'slow-alternate'],
   [
@@ -60,9 +65,9 @@ const KINDS: readonly [string, Rule, string, string][] = [
 
 describe('a night pattern is checked like one by day, by every kind of rule', () => {
   test.each(KINDS)('%s', (_, rule, day, night) => {
-      expect(found(dayAndNight(day, null, rule))).toEqual([]);
-      expect(ambients(dayAndNight(day, night, rule))).toEqual(['night']);
-      expect(found(dayAndNight(day, night, rule))[0]?.sentence).toContain('Stage 2, at night');
+    expect(found(dayAndNight(day, null, rule))).toEqual([]);
+    expect(ambients(dayAndNight(day, night, rule))).toEqual(['night']);
+    expect(found(dayAndNight(day, night, rule))[0]?.sentence).toContain('Stage 2, at night');
   });
 
   test('partners out of step at night alone', () => {
@@ -75,13 +80,10 @@ describe('a night pattern is checked like one by day, by every kind of rule', ()
     });
     const split = changeModules(slow, [{ placementId: 'b', moduleId: 'm1' }], { groupId: 's' });
     const cue = { patternId: 'steady', nightPatternId: 'single', slot: 1 as const, level: 1 };
-    const cued = setCue(
-      setCue(split, 2, 'g', 1, { ...cue, groupId: 'g' }),
-      2,
-      's',
-      1,
-      { ...cue, groupId: 's' },
-    );
+    const cued = setCue(setCue(split, 2, 'g', 1, { ...cue, groupId: 'g' }), 2, 's', 1, {
+      ...cue,
+      groupId: 's',
+    });
     expect(found(cued).map((f) => f.sentence)).toEqual([
       expect.stringMatching(/not in step in Stage 2, at night: their patterns have different cycles\.$/),
     ]);

@@ -16,7 +16,11 @@ import type { RuleOf } from './registry.ts';
 const found = (build: Build): Finding[] => checkBuild(build).findings.filter((f) => f.packId === 'test');
 
 /** Two white heads to the rear side by side, 180 mm apart, in two groups that show a pattern each. */
-function twoWhite(rule: RuleOf<'white-rear'>, patterns: readonly [string, string], phase: 'A' | 'B' = 'A'): Build {
+function twoWhite(
+  rule: RuleOf<'white-rear'>,
+  patterns: readonly [string, string],
+  phase: 'A' | 'B' = 'A',
+): Build {
   const heads = (['a', 'b'] as const).reduce(
     (b, id, i) => put(b, id, { zone: 'rear-bumper', uM: 0.2 + 0.18 * i }),
     withRules(rule),
@@ -59,7 +63,9 @@ describe('what an observer sees is the sum', () => {
 
   test('lamps that alternate on one clock never burn together; drifting they do some time', () => {
     const rule: RuleOf<'white-rear'> = { ...one, aboveCd: both * 0.75 };
-    const alternating = changeGroup(twoWhite(rule, ['slow-alternate', 'slow-alternate'], 'B'), 'gb', { followsId: 'ga' });
+    const alternating = changeGroup(twoWhite(rule, ['slow-alternate', 'slow-alternate'], 'B'), 'gb', {
+      followsId: 'ga',
+    });
     expect(found(alternating)).toEqual([]);
     const drifting = twoWhite(rule, ['slow-alternate', 'slow-alternate'], 'B');
     expect(found(drifting)[0]?.figure?.value).toBeCloseTo(both, 6);

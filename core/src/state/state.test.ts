@@ -37,5 +37,7 @@ describe('what is driven', () => {
     expect(drivenIn(dimmed, { stage: 2, ambient: 'day' })).toEqual(day);
   });
   test('a stage that is not there is refused by number', () =>
-    expect(() => drivenIn(emptyBuild(), { stage: 9, ambient: 'day' })).toThrow(/no stage 9; there are 0 to 3/));
+    expect(() => drivenIn(emptyBuild(), { stage: 9, ambient: 'day' })).toThrow(
+      /no stage 9; there are 0 to 3/,
+    ));
 });

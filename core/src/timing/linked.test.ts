@@ -52,18 +52,21 @@ describe('clocks linked at awkward speeds', () => {
 
   test('any cycles, any number of them: every part can be laid out, no channel is lost, time is bounded', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 20, max: 60_000 }), { minLength: 1, maxLength: 12 }), (cycles) => {
-        const drives = cycles.map((ms, i) => flash(String(i), ms));
-        const parts = clockParts(drives);
-        expect(parts.flatMap((p) => p.members.map((d) => d.channelId)).toSorted()).toEqual(
-          drives.map((d) => d.channelId).toSorted(),
-        );
-        for (const part of parts) {
-          expect(part.cycleMs).toBeLessThanOrEqual(120_000);
-          for (const d of part.members) expect(part.cycleMs % d.cycleMs).toBe(0);
-        }
-        expect(timelinesOf(drives).reduce((n, t) => n + t.durationsMs.length, 0)).toBeLessThan(250_000);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 20, max: 60_000 }), { minLength: 1, maxLength: 12 }),
+        (cycles) => {
+          const drives = cycles.map((ms, i) => flash(String(i), ms));
+          const parts = clockParts(drives);
+          expect(parts.flatMap((p) => p.members.map((d) => d.channelId)).toSorted()).toEqual(
+            drives.map((d) => d.channelId).toSorted(),
+          );
+          for (const part of parts) {
+            expect(part.cycleMs).toBeLessThanOrEqual(120_000);
+            for (const d of part.members) expect(part.cycleMs % d.cycleMs).toBe(0);
+          }
+          expect(timelinesOf(drives).reduce((n, t) => n + t.durationsMs.length, 0)).toBeLessThan(250_000);
+        },
+      ),
       { seed: 3, numRuns: 60 },
     );
   });
@@ -94,7 +97,11 @@ describe('speeds are exact fractions', () => {
   test('halves round up, as Math.round does', () => {
     for (const percent of [10, 33, 50, 91, 97, 150, 400])
       for (const ms of [15, 25, 45, 115, 799, 801]) {
-        const cycle = { ...LIBRARY.cycle('single'), cycleMs: 5_000, lines: [[{ fromMs: 0, toMs: ms * 5, level: 1 }]] };
+        const cycle = {
+          ...LIBRARY.cycle('single'),
+          cycleMs: 5_000,
+          lines: [[{ fromMs: 0, toMs: ms * 5, level: 1 }]],
+        };
         expect(atSpeed(cycle, percentSpeed(percent)).lines[0]?.[0]?.toMs).toBe(
           Math.round((ms * 5 * 100) / percent),
         );

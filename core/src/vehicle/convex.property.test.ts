@@ -47,14 +47,12 @@ describe('flat figures in convex pieces', () => {
       }, 0),
     );
   /** A star-shaped figure: any radius at each of a few bearings, so that it is simple and mostly not convex. */
-  const star = fc
-    .array(fc.integer({ min: 20, max: 100 }), { minLength: 4, maxLength: 12 })
-    .map((radii) =>
-      radii.map((r, i): Point2 => {
-        const a = (2 * Math.PI * i) / radii.length;
-        return [r * Math.cos(a), r * Math.sin(a)];
-      }),
-    );
+  const star = fc.array(fc.integer({ min: 20, max: 100 }), { minLength: 4, maxLength: 12 }).map((radii) =>
+    radii.map((r, i): Point2 => {
+      const a = (2 * Math.PI * i) / radii.length;
+      return [r * Math.cos(a), r * Math.sin(a)];
+    }),
+  );
   test('the pieces are convex and fill the figure, whichever way round it runs', () => {
     fc.assert(
       fc.property(star, fc.boolean(), (points, turned) => {
@@ -67,11 +65,38 @@ describe('flat figures in convex pieces', () => {
     );
   });
   test('an L is two pieces, a square one; crossed edges and a line are refused', () => {
-    const square: Point2[] = [[0, 0], [1, 0], [1, 1], [0, 1]];
+    const square: Point2[] = [
+      [0, 0],
+      [1, 0],
+      [1, 1],
+      [0, 1],
+    ];
     expect(convexPieces(square)).toEqual([square]);
-    expect(convexPieces([[0, 0], [2, 0], [2, 1], [1, 1], [1, 2], [0, 2]])).toHaveLength(2);
-    expect(() => convexPieces([[0, 0], [1, 1], [1, 0], [0, 1]])).toThrow(RangeError);
-    expect(() => convexPieces([[0, 0], [1, 0], [2, 0]])).toThrow(RangeError);
+    expect(
+      convexPieces([
+        [0, 0],
+        [2, 0],
+        [2, 1],
+        [1, 1],
+        [1, 2],
+        [0, 2],
+      ]),
+    ).toHaveLength(2);
+    expect(() =>
+      convexPieces([
+        [0, 0],
+        [1, 1],
+        [1, 0],
+        [0, 1],
+      ]),
+    ).toThrow(RangeError);
+    expect(() =>
+      convexPieces([
+        [0, 0],
+        [1, 0],
+        [2, 0],
+      ]),
+    ).toThrow(RangeError);
   });
   test('a figure that winds round twice is not convex though it always turns one way', () => {
     const pentagram = Array.from({ length: 5 }, (_, i): Point2 => {
@@ -82,8 +107,16 @@ describe('flat figures in convex pieces', () => {
   });
   test('sides that cross leave a triangle, on whichever end is the right way round; none where neither is', () => {
     expect(uncrossed([0, 1], [0, 1])).toHaveLength(4);
-    expect(uncrossed([0, 1], [1, 0])).toEqual([[0, 0], [1, 0], [0.5, 0.5]]);
-    expect(uncrossed([1, 0], [0, 1])).toEqual([[0.5, 0.5], [1, 1], [0, 1]]);
+    expect(uncrossed([0, 1], [1, 0])).toEqual([
+      [0, 0],
+      [1, 0],
+      [0.5, 0.5],
+    ]);
+    expect(uncrossed([1, 0], [0, 1])).toEqual([
+      [0.5, 0.5],
+      [1, 1],
+      [0, 1],
+    ]);
     expect(uncrossed([1, 0], [1, 0])).toEqual([]);
   });
 });

@@ -4,6 +4,7 @@ import { OFF_M, onSkin } from './body/skin.ts';
 import { zone } from './body/zone.ts';
 import type { FactoryLamp, MountZone, ZoneFace } from './types.ts';
 
+export const openingZoneId = (lampId: string): string => `opening-${lampId}`;
 export const tieZoneId = (lampId: string): string => `tie-${lampId}`;
 
 /**
@@ -77,7 +78,7 @@ const HOUSING_M = 0.12;
 
 const openingZone = (lamp: FactoryLamp, solids: readonly Solid[]): MountZone =>
   lensZone(lamp, solids, {
-    id: `opening-${lamp.id}`,
+    id: openingZoneId(lamp.id),
     name: `Opening of the ${lamp.name.charAt(0).toLowerCase()}${lamp.name.slice(1)}`,
     mount: 'panel',
     fixings: ['bracket', 'as fitted'],

@@ -117,10 +117,17 @@ describe('what the agency asks for', () => {
 });
 
 describe('what is left with parts open is judged by direction', () => {
-  const stay = (zoneIds: string[], open = ['hatch']): Wish => ({ kind: 'stay-visible', ...base, zoneIds, open });
+  const stay = (zoneIds: string[], open = ['hatch']): Wish => ({
+    kind: 'stay-visible',
+    ...base,
+    zoneIds,
+    open,
+  });
   test('a roof bar behind a raised hatch is told where it goes dark, though it shines on to the front', () => {
     const [said] = wish(put(emptyBuild(), 'bar', { zone: 'roof', fixture: 'roof-bar-1200' }), stay(['roof']));
-    expect(said).toMatch(/^Of the light of Roof to the rear, \d+ % is left at 1\d\d°–\d+° with hatch open\.$/);
+    expect(said).toMatch(
+      /^Of the light of Roof to the rear, \d+ % is left at 1\d\d°–\d+° with hatch open\.$/,
+    );
   });
   test('a lamp planned for later does not light its zone', () => {
     const planned = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3, status: 'planned' });

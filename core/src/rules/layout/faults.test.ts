@@ -35,30 +35,45 @@ describe('factory lamps shine where they are made to, whatever way their lens sl
       upperAboveM: 1.5,
     }).reduce((sum, { drive, share }) => sum + drive.peakCd * (share[bearing] ?? 0), 0);
 
-  test.each(BODY_TYPES.map((b) => b.id))('%s: a head lamp sends its 14 000 cd straight ahead, unhidden', (id) => {
-    const body = emptyBuild(id);
-    const lampId = vehicleOf(body.vehicle).factoryLamps.some((l) => l.id === 'high-left')
-      ? 'high-left'
-      : 'head-left';
-    const build = tied(body, lampId, 'factory-head');
-    expect(cdAt(build, 0)).toBeCloseTo(14_000, 3);
-    const [module] = placeModules(lookupOf(build), build.placements[0] ?? neverPlaced(), new Set());
-    expect(bearingOf(module?.frame.aim ?? [0, 0, 0])).toEqual({ bearingDeg: 0, elevationDeg: 0 });
-    expect(ofKind(build, 'blocked')).toEqual([]);
-    expect(ofKind(build, 'near-signal')).toEqual([]);
-    expect(ofKind(build, 'misfit')).toEqual([]);
-  });
+  test.each(BODY_TYPES.map((b) => b.id))(
+    '%s: a head lamp sends its 14 000 cd straight ahead, unhidden',
+    (id) => {
+      const body = emptyBuild(id);
+      const lampId = vehicleOf(body.vehicle).factoryLamps.some((l) => l.id === 'high-left')
+        ? 'high-left'
+        : 'head-left';
+      const build = tied(body, lampId, 'factory-head');
+      expect(cdAt(build, 0)).toBeCloseTo(14_000, 3);
+      const [module] = placeModules(lookupOf(build), build.placements[0] ?? neverPlaced(), new Set());
+      expect(bearingOf(module?.frame.aim ?? [0, 0, 0])).toEqual({ bearingDeg: 0, elevationDeg: 0 });
+      expect(ofKind(build, 'blocked')).toEqual([]);
+      expect(ofKind(build, 'near-signal')).toEqual([]);
+      expect(ofKind(build, 'misfit')).toEqual([]);
+    },
+  );
 
   test.each(BODY_TYPES.map((b) => b.id))('%s has every lamp a vehicle has, left and right alike', (id) => {
     const { factoryLamps } = vehicleOf(emptyBuild(id).vehicle);
     const does = new Set(factoryLamps.map((l) => l.does));
-    for (const f of ['day', 'parking', 'turn', 'tail', 'stop', 'reverse', 'marker', 'mirror turn', 'cargo', 'plate'] as const)
+    for (const f of [
+      'day',
+      'parking',
+      'turn',
+      'tail',
+      'stop',
+      'reverse',
+      'marker',
+      'mirror turn',
+      'cargo',
+      'plate',
+    ] as const)
       expect(does.has(f), f).toBe(true);
     expect(does.has('head') || does.has('low beam')).toBe(true);
     for (const lamp of factoryLamps) {
       const [x, y, z] = lamp.aim;
       expect(Math.hypot(x, y, z)).toBeCloseTo(1, 9);
-      if (['tail', 'stop', 'reverse'].includes(lamp.does) && !lamp.id.includes('side')) expect(x, lamp.id).toBe(-1);
+      if (['tail', 'stop', 'reverse'].includes(lamp.does) && !lamp.id.includes('side'))
+        expect(x, lamp.id).toBe(-1);
       if (['head', 'low beam', 'high beam', 'day', 'parking'].includes(lamp.does)) expect(x, lamp.id).toBe(1);
     }
     expect(new Set(factoryLamps.map((l) => l.id)).size).toBe(factoryLamps.length);
@@ -67,7 +82,9 @@ describe('factory lamps shine where they are made to, whatever way their lens sl
   test('a lamp’s kind must match its place', () => {
     const wrong = tied(emptyBuild(), 'reverse-left', 'factory-head');
     expect(ofKind(wrong, 'misfit').map((f) => f.sentence)).toEqual([
-      expect.stringMatching(/does not fit Left reversing lamp: made for head or low beam or high beam lamps, this is a reverse lamp\./),
+      expect.stringMatching(
+        /does not fit Left reversing lamp: made for head or low beam or high beam lamps, this is a reverse lamp\./,
+      ),
     ]);
     expect(ofKind(tied(emptyBuild(), 'reverse-left', 'factory-reverse'), 'misfit')).toEqual([]);
   });
@@ -93,16 +110,24 @@ const neverPlaced = (): never => {
 describe('a bar is judged module by module', () => {
   test('the rear half of the patrol car’s bar behind its raised hatch is told, though most of the bar is free', () => {
     const [covered] = ofKind(demoBuild('ks-13'), 'covered');
-    expect(covered?.sentence).toMatch(/of the 16 modules of "Roof", 6 modules have most of the beam hidden with hatch open/i);
-    expect(covered?.evidence.channels.map((c) => c.moduleId).toSorted()).toEqual(
-      ['m10', 'm11', 'm12', 'm7', 'm8', 'm9'],
+    expect(covered?.sentence).toMatch(
+      /of the 16 modules of "Roof", 6 modules have most of the beam hidden with hatch open/i,
     );
+    expect(covered?.evidence.channels.map((c) => c.moduleId).toSorted()).toEqual([
+      'm10',
+      'm11',
+      'm12',
+      'm7',
+      'm8',
+      'm9',
+    ]);
     expect(covered?.evidence.state?.open).toEqual(['hatch']);
   });
 });
 
 describe('whether a lamp fits', () => {
-  const wide = (rollDeg: number): Build => put(emptyBuild(), 'a', { zone: 'hatch-panel-left', fixture: 'long-head-3', rollDeg });
+  const wide = (rollDeg: number): Build =>
+    put(emptyBuild(), 'a', { zone: 'hatch-panel-left', fixture: 'long-head-3', rollDeg });
   test('is asked as it is turned: along the panel it does, across it does not', () => {
     expect(ofKind(wide(0), 'misfit')).toEqual([]);
     expect(ofKind(wide(90), 'misfit').map((f) => f.sentence)).toEqual([
@@ -124,7 +149,14 @@ describe('whether a lamp fits', () => {
       put(
         addOwn(
           addOwn(emptyBuild(), 'solids', [
-            { kind: 'box', id: 'crate', name: 'Crate', from: [x - 0.2, y - 0.2, z - 0.2], to: [x + 0.2, y + 0.2, z + 0.2], transmission: 0 },
+            {
+              kind: 'box',
+              id: 'crate',
+              name: 'Crate',
+              from: [x - 0.2, y - 0.2, z - 0.2],
+              to: [x + 0.2, y + 0.2, z + 0.2],
+              transmission: 0,
+            },
           ]),
           'zones',
           [ownZone({ id: 'in', face: 'left', centre: [x, y, z] })],
@@ -143,17 +175,25 @@ describe('whether a lamp fits', () => {
       });
     expect(ofKind(on(null, null), 'room')).toEqual([]);
     expect(ofKind(on(0.06, 0.02), 'room')).toEqual([]);
-    expect(ofKind(on(0.059, null), 'room')[0]?.sentence).toMatch(/needs 60 mm behind Own zone, which has 59 mm/);
-    expect(ofKind(on(null, 0.01), 'room')[0]?.sentence).toMatch(/stands 12 mm out of Own zone, which allows 10 mm/);
+    expect(ofKind(on(0.059, null), 'room')[0]?.sentence).toMatch(
+      /needs 60 mm behind Own zone, which has 59 mm/,
+    );
+    expect(ofKind(on(null, 0.01), 'room')[0]?.sentence).toMatch(
+      /stands 12 mm out of Own zone, which allows 10 mm/,
+    );
   });
 });
 
 describe('voltage', () => {
   test('a lamp made for 12 V in a group fed 24 V is a fault that blocks, and no drift', () => {
     const old = put(emptyBuild(), 'a', { zone: 'roof', fixture: 'legacy-rotator' });
-    const grouped = changeModules(addGroup(old, { id: 'g', name: 'Old' }), [{ placementId: 'a', moduleId: 'm1' }], {
-      groupId: 'g',
-    });
+    const grouped = changeModules(
+      addGroup(old, { id: 'g', name: 'Old' }),
+      [{ placementId: 'a', moduleId: 'm1' }],
+      {
+        groupId: 'g',
+      },
+    );
     expect(ofKind(grouped, 'voltage')).toEqual([]);
     const fed = changeGroup(grouped, 'g', { clock: { lines: ['pulse wire'], volts: 24 } });
     const [fault] = ofKind(fed, 'voltage');
@@ -167,7 +207,12 @@ describe('left and right alike', () => {
   /** Three pairs of heads, red on the left; on the right what is said. */
   function pairs(right: readonly ['red' | 'blue', 'red' | 'blue', 'red' | 'blue']): Build {
     return right.reduce((b, colour, i) => {
-      const left = setColour(put(b, `l${i}`, { zone: 'front-bumper', uM: 0.16 + 0.17 * i }), ref(`l${i}`), 1, 'red');
+      const left = setColour(
+        put(b, `l${i}`, { zone: 'front-bumper', uM: 0.16 + 0.17 * i }),
+        ref(`l${i}`),
+        1,
+        'red',
+      );
       const both = addPartner(left, `l${i}`, `r${i}`);
       return setColour(both, ref(`r${i}`), 1, colour);
     }, emptyBuild());

@@ -134,7 +134,8 @@ function faultOf({ stations: s, zones }: Pick<WorkedBody, 'stations' | 'zones'>)
 }
 
 /** The dimensions that are measured, by name. */
-export const measuredOf = (ranges: Ranges): DimensionKey[] => keysOf(DIMENSIONS).filter((key) => key in ranges);
+export const measuredOf = (ranges: Ranges): DimensionKey[] =>
+  keysOf(DIMENSIONS).filter((key) => key in ranges);
 
 const keysOf = <K extends string>(record: Readonly<Record<K, unknown>>): K[] =>
   Object.keys(record).filter((k): k is K => k in record);

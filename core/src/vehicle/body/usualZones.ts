@@ -15,7 +15,9 @@ const LEAST_M = { width: 0.04, height: 0.03 };
 export function usualZones(s: Stations, body: Assembly): MountZone[] {
   const there = new Set(body.zones.map((z) => z.id));
   return [...inside(s), ...onDoors(s, body), ...onOpenings(body), ...onFlanks(s), ...atTheEnds(s, there)]
-    .flatMap((spec) => (spec.id.endsWith('-left') ? zonePair(seated(spec, body)) : [zone(seated(spec, body))]))
+    .flatMap((spec) =>
+      spec.id.endsWith('-left') ? zonePair(seated(spec, body)) : [zone(seated(spec, body))],
+    )
     .filter((z) => !there.has(z.id) && z.widthM >= LEAST_M.width && z.heightM >= LEAST_M.height);
 }
 

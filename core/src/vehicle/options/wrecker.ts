@@ -30,9 +30,7 @@ export const WRECKER_BOOM: VehicleOption = {
       parts: [part('boom', 'Boom', 'mast', turnAbout([foot, 0, deck + 0.3], [0, 1, 0], 22), 'raised')],
       solids: [
         prism('boom', profile, [0, 2 * BOOM_M, 0], raised),
-        ...mirrored([
-          box('boom-frame-left', [foot + 0.05, 0.55, deck], [foot + 0.17, 0.67, frameZ]),
-        ]),
+        ...mirrored([box('boom-frame-left', [foot + 0.05, 0.55, deck], [foot + 0.17, 0.67, frameZ])]),
         box('boom-frame-top', [foot + 0.05, -0.67, frameZ - 0.12], [foot + 0.17, 0.67, frameZ]),
       ],
       zones: [

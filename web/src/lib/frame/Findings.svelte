@@ -85,7 +85,10 @@
             {severityMark[finding.severity].name}
           </span>
           <div class="text">
-            <p>{finding.sentence}</p>
+            <p>
+              {#if finding.outcome === 'cannot tell'}<strong>Cannot tell.</strong>{/if}
+              {finding.sentence}
+            </p>
             <p class="quiet small">{stateText(finding)} — {finding.clause}</p>
           </div>
           <span class="figure numbers">

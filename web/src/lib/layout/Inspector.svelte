@@ -21,6 +21,7 @@
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ColourPlanTools from './ColourPlanTools.svelte';
+  import LensAndFinish from './LensAndFinish.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from './TypedNumber.svelte';
   import { freshId } from '$lib/editor/freshId';
@@ -212,16 +213,7 @@
           ? `, which makes ${holes} holes`
           : ', no holes'}{zone.singleWall ? '; a single wall, not to be drilled' : ''}.
       </p>
-      {#if fixture.poleM > 0}
-        <TypedNumber
-          label="Pole raised"
-          unit="mm"
-          value={shown.poleM * 1000}
-          min={0}
-          max={fixture.poleM * 1000}
-          onset={(v: number) => set('Pole of', { poleM: v / 1000 })}
-        />
-      {/if}
+      <LensAndFinish {fixture} {zone} placement={shown} onset={set} />
       {#if fixture.showsText}
         <TextInput
           size="sm"

@@ -29,6 +29,10 @@
       rulePacks: b.rulePacks.map((p) => (p.id === pack.id ? { ...p, ...patch } : p)),
     }));
 
+  /** The least room to the limit; a limit that is met to a hair says so. */
+  const marginText = (margin: number | null): string =>
+    margin === null || margin >= 1 ? '' : `, by ${Math.max(0, Math.floor(margin * 100))} %`;
+
   const isDate = (text: string): boolean => text === '' || /^\d{4}-\d{2}-\d{2}$/.test(text);
 </script>
 
@@ -90,9 +94,15 @@
             {#if outcome === undefined}
               <span class="quiet">…</span>
             {:else if outcome.verdict === 'holds'}
-              <span class="holds">✓ holds in all {outcome.statesChecked} states</span>
+              <span class="holds"
+                >✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span
+              >
             {:else if outcome.verdict === 'silent'}
               <span class="quiet">– not for this service</span>
+            {:else if outcome.verdict === 'cannot tell'}
+              <button class="unsure" onclick={() => first !== undefined && showFinding(editor, first)}
+                >? cannot tell: show</button
+              >
             {:else}
               <button class="broken" onclick={() => first !== undefined && showFinding(editor, first)}
                 >✕ broken: show</button
@@ -167,7 +177,8 @@
     color: var(--good);
   }
 
-  .broken {
+  .broken,
+  .unsure {
     border: 1px solid var(--gap);
     background: none;
     color: var(--gap);
@@ -176,7 +187,12 @@
     cursor: pointer;
   }
 
-  .broken:focus-visible {
+  .unsure {
+    border-color: var(--warn);
+    color: var(--warn);
+  }
+
+  :is(.broken, .unsure):focus-visible {
     outline: 2px solid var(--cds-focus);
   }
 </style>

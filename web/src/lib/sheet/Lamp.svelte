@@ -81,6 +81,7 @@
     data-lamp={placement.id}
     class:gone={placement.status === 'removed'}
     class:kept={placement.status === 'kept'}
+    class:planned={placement.status === 'planned'}
     onpointerdown={(event) => onpress(event, picture)}
     onkeydown={(event) => onkey(event, picture)}
     onfocus={() => onreach(picture)}
@@ -93,6 +94,7 @@
     class:selected
     class:gone={placement.status === 'removed'}
     class:kept={placement.status === 'kept'}
+    class:planned={placement.status === 'planned'}
     aria-hidden="true"
     data-lamp={placement.id}
     onpointerdown={(event) => onpress(event, picture)}
@@ -155,6 +157,16 @@
 
   .kept .housing {
     stroke: var(--good);
+  }
+
+  .planned .housing {
+    fill-opacity: 0.25;
+    stroke: var(--accent);
+    stroke-dasharray: 3 2;
+  }
+
+  .planned .lens {
+    fill-opacity: 0.5;
   }
 
   .lamp {

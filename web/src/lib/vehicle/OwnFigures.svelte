@@ -2,12 +2,14 @@
   import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
   /** The figures of one own part, each of which can be typed. */
   let {
     item,
     what,
     choices,
+    several = {},
     onchange,
     onremove,
   }: {
@@ -16,6 +18,8 @@
     what: string;
     /** Fields that take one of a few words. */
     choices: Readonly<Record<string, readonly string[]>>;
+    /** Fields that take at least one of a few words. */
+    several?: Readonly<Record<string, readonly string[]>>;
     onchange: (patch: object) => void;
     onremove: () => void;
   } = $props();
@@ -25,9 +29,15 @@
   const FIELD: Readonly<Record<string, string>> = {
     name: 'Name',
     behind: 'What is behind it',
-    face: 'Faces',
+    face: 'On the',
+    facing: 'Looks',
+    panDeg: 'Turned right',
+    tiltDeg: 'Tilted up',
+    partId: 'Carried by',
     mount: 'Takes',
-    fixing: 'Held by',
+    fixings: 'Held by',
+    behindM: 'Free depth behind',
+    outM: 'May stand out',
     kind: 'Kind',
     widthM: 'Width',
     heightM: 'Height',
@@ -37,10 +47,17 @@
     from: 'From',
     to: 'To',
   };
+  /** Lengths that nobody need have measured. */
+  const optional = ['behindM', 'outM'];
   const AXES = ['x', 'y', 'z'] as const;
   const lengths = $derived(
     fields.flatMap(([key, value]) => {
-      if (typeof value === 'number' && key !== 'transmission')
+      if (
+        typeof value === 'number' &&
+        key !== 'transmission' &&
+        !key.endsWith('Deg') &&
+        !optional.includes(key)
+      )
         return [
           {
             label: `${FIELD[key] ?? key}${key.endsWith('Y') ? ' y' : ''}`,
@@ -63,6 +80,9 @@
 
   function isPoint(value: unknown): value is number[] {
     return Array.isArray(value) && value.length === 3 && value.every((v) => typeof v === 'number');
+  }
+  function isWords(value: unknown): value is string[] {
+    return Array.isArray(value) && value.every((v) => typeof v === 'string');
   }
   function isProfile(value: unknown): value is number[][] {
     return Array.isArray(value) && value.every((v) => Array.isArray(v));
@@ -104,6 +124,49 @@
           <select {value} onchange={(event) => onchange({ [key]: event.currentTarget.value })}>
             {#each choices[key] as option (option)}<option value={option}>{option}</option>{/each}
           </select>
+        </label>
+      {:else if several[key] !== undefined && isWords(value)}
+        <div class="whole choice">
+          {FIELD[key] ?? key}
+          <TickBoxes
+            label={FIELD[key] ?? key}
+            items={several[key]}
+            chosen={value}
+            onset={(words: string[]) => onchange({ [key]: words })}
+          />
+        </div>
+      {:else if key === 'partId'}
+        <label class="choice">
+          {FIELD[key]}
+          <select
+            value={value ?? ''}
+            onchange={(event) => onchange({ partId: event.currentTarget.value || null })}
+          >
+            <option value="">the body</option>
+            {#each editor.vehicle.parts as part (part.id)}<option value={part.id}>{part.name}</option>{/each}
+          </select>
+        </label>
+      {:else if key.endsWith('Deg') && typeof value === 'number'}
+        <TypedNumber
+          label={FIELD[key] ?? key}
+          unit="°"
+          {value}
+          min={-90}
+          max={90}
+          onset={(v: number) => onchange({ [key]: v })}
+        />
+      {:else if optional.includes(key)}
+        <label class="choice">
+          {FIELD[key]}, mm
+          <input
+            inputmode="numeric"
+            placeholder="not measured"
+            value={typeof value === 'number' ? mm(value) : ''}
+            onchange={(event) => {
+              const text = event.currentTarget.value.trim();
+              onchange({ [key]: text === '' ? null : Number(text) / 1000 });
+            }}
+          />
         </label>
       {:else if typeof value === 'boolean'}
         <label class="whole flag">
@@ -209,7 +272,13 @@
     color: var(--cds-text-02);
   }
 
+  .choice input:not([type='checkbox']) {
+    min-width: 0;
+  }
+
+  .choice input:not([type='checkbox']),
   .choice select {
+    padding: 0 0.3rem;
     height: 32px;
     border: 1px solid var(--cds-ui-04);
     background: var(--cds-field-01);
@@ -217,6 +286,7 @@
     font: inherit;
   }
 
+  .choice input:focus-visible,
   .choice select:focus-visible {
     outline: 2px solid var(--cds-focus);
   }

@@ -106,7 +106,12 @@
     <OwnFigures
       item={zone}
       what="zone"
-      choices={{ face: OwnZone.shape.face.options, mount: MountStyle.options, fixing: FIXINGS }}
+      choices={{
+        face: OwnZone.shape.face.options,
+        facing: OwnZone.shape.facing.options,
+        mount: MountStyle.options,
+      }}
+      several={{ fixings: FIXINGS }}
       onchange={(patch: object) =>
         attempt(`Change ${zone.name}`, (b) => changeOwn(b, 'zones', zone.id, patch))}
       onremove={() => editor.edit(`Delete ${zone.name}`, (b) => removeOwn(b, 'zones', zone.id))}

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { changeSurvey } from '@flarik/core/arrange/vehicleEdits';
   import { Survey } from '@flarik/core/vehicle/spec';
-  import { Checkbox, TextArea } from 'carbon-components-svelte';
+  import { openingZoneId } from '@flarik/core/vehicle/tieIn';
+  import { Button, Checkbox, TextArea } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
 
@@ -31,7 +32,11 @@
     <summary>Factory lamps <span class="quiet">{vehicle.factoryLamps.length}</span></summary>
     <table>
       <thead>
-        <tr><th scope="col">Lamp</th><th scope="col">Function</th><th scope="col">May be tied in</th></tr>
+        <tr
+          ><th scope="col">Lamp</th><th scope="col">Function</th><th scope="col">May be tied in</th><th
+            scope="col">Taken out</th
+          ></tr
+        >
       </thead>
       <tbody>
         {#each vehicle.factoryLamps as lamp (lamp.id)}
@@ -51,10 +56,42 @@
                 }}
               />
             </td>
+            <td>
+              <input
+                type="checkbox"
+                aria-label="{lamp.name} is taken out"
+                checked={false}
+                onchange={() =>
+                  editor.edit(`Take out the ${lamp.name.toLowerCase()}`, (b) =>
+                    changeSurvey(b, { removedLamps: [...b.vehicle.survey.removedLamps, lamp.id] }),
+                  )}
+              />
+            </td>
           </tr>
         {/each}
       </tbody>
     </table>
+    {#if survey.removedLamps.length > 0}
+      <ul class="openings">
+        {#each survey.removedLamps as id (id)}
+          {@const opening = vehicle.zones.find((z) => z.id === openingZoneId(id))}
+          <li>
+            {opening?.name ?? id}
+            <Button
+              kind="ghost"
+              size="small"
+              on:click={() =>
+                editor.edit(`Put back the ${words(id).toLowerCase()}`, (b) =>
+                  changeSurvey(b, {
+                    removedLamps: b.vehicle.survey.removedLamps.filter((other) => other !== id),
+                  }),
+                )}>Put it back</Button
+            >
+          </li>
+        {/each}
+      </ul>
+      <p class="quiet small">Each opening is a zone that another lamp can take.</p>
+    {/if}
     <p class="quiet small">
       Stop, turn and plate lamps have a meaning in law; tie nothing into their circuits without the maker’s
       word and your local code.
