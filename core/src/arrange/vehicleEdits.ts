@@ -1,12 +1,17 @@
 import { findBodyType } from '../vehicle/bodies/bodyTypes.ts';
 import { rangesOf } from '../vehicle/options/options.ts';
+import { withoutLostParts } from '../vehicle/looseParts.ts';
 import { usualSpec, type VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { relabel } from './labels.ts';
 import type { Build } from '../design/schema.ts';
 
-/** Another vehicle under the lamps; those whose zone it does not have are taken off. */
-export function withVehicle(build: Build, vehicle: VehicleSpec): Build {
+/**
+ * Another vehicle under the lamps; those whose zone it does not have are taken off, and own zones on a moving part
+ * that it does not have lie on the body.
+ */
+export function withVehicle(build: Build, wanted: VehicleSpec): Build {
+  const vehicle = withoutLostParts(wanted);
   const zones = new Set(vehicleOf(vehicle).zones.map((z) => z.id));
   const stay = build.placements.filter((p) => zones.has(p.zoneId));
   const left = new Set(stay.map((p) => p.id));
@@ -36,6 +41,7 @@ export function changeBodyType(build: Build, bodyType: string): Build {
     zones: build.vehicle.zones,
     solids: build.vehicle.solids,
     keepOuts: build.vehicle.keepOuts,
+    reflectors: build.vehicle.reflectors,
   });
 }
 
@@ -70,7 +76,7 @@ function dimensionsFor(
   );
 }
 
-type OwnList = 'zones' | 'solids' | 'keepOuts';
+type OwnList = 'zones' | 'solids' | 'keepOuts' | 'reflectors';
 
 /** Adds parts of one's own to the vehicle. */
 export const addOwn = <K extends OwnList>(build: Build, list: K, items: VehicleSpec[K]): Build =>

@@ -3,16 +3,12 @@ import { bookOf } from '../timing/book.ts';
 import { mayFollow } from '../timing/clock.ts';
 import { PATTERNS } from '../timing/library.ts';
 import { slotsOf } from '../timing/pattern.ts';
+import { looseParts } from '../vehicle/looseParts.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
+import { doubles, type LooseEnd } from '../words/looseEnd.ts';
 import type { Placement } from './placement.ts';
 import type { BuildParts } from './parts.ts';
 import { cueFailure, failureOf } from './timing.ts';
-
-/** An id that leads nowhere, or a name used twice: where, and what is wrong with it. */
-export interface LooseEnd {
-  readonly path: PropertyKey[];
-  readonly reason: string;
-}
 
 /** Every id in the document that names nothing, or names something twice. */
 export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
@@ -20,10 +16,7 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
   const vehicle = vehicleOf(build.vehicle);
   const shelf = new Shelf(build.fixtures);
   const zones = new Set(vehicle.zones.map((zone) => zone.id));
-  yield* doubles(vehicle.zones, ['vehicle', 'zones']);
-  for (const [i, { partId }] of build.vehicle.zones.entries())
-    if (partId !== null && !vehicle.parts.some((part) => part.id === partId))
-      yield { path: ['vehicle', 'zones', i, 'partId'], reason: `no moving part '${partId}' on this vehicle` };
+  yield* looseParts(build.vehicle, ['vehicle']);
   yield* doubles(build.placements, ['placements']);
   yield* doubles(build.fixtures, ['fixtures']);
   yield* doubles(build.photometry, ['photometry']);
@@ -127,13 +120,5 @@ function* looseModules(
       if (made[colour] === undefined && setup.insert !== 'blank')
         yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };
     }
-  }
-}
-
-function* doubles(items: readonly { id: string }[], path: PropertyKey[]): Generator<LooseEnd> {
-  const seen = new Set<string>();
-  for (const [i, { id }] of items.entries()) {
-    if (seen.has(id)) yield { path: [...path, i, 'id'], reason: `'${id}' is used twice` };
-    seen.add(id);
   }
 }

@@ -201,6 +201,20 @@ describe('parts of one’s own', () => {
     ).toBe(0.5);
     expect(removeOwn(built, 'zones', 'own-1').placements).toEqual([]);
   });
+  test('on a moving part stay, on the body, when the vehicle loses it; a file that names none is refused', () => {
+    const zone = { ...drawnZone(vehicle, rect, 'own-1', 'Own'), partId: 'hatch' };
+    const built = put(addOwn(emptyBuild(), 'zones', [zone]), 'a', { zone: 'own-1' });
+    expect(built.vehicle.zones[0]?.partId).toBe('hatch');
+    expect(readBuild(built)).toEqual(built);
+    const truck = changeBodyType(built, 'flat-bed');
+    expect(truck.vehicle.zones[0]?.partId).toBeNull();
+    expect(truck.placements).toHaveLength(1);
+    expect(readBuild(truck)).toEqual(truck);
+    const lost = { ...built.vehicle, zones: [{ ...zone, partId: 'wing' }] };
+    expect(() => readVehicle(writeVehicle(lost))).toThrow(
+      /^vehicle\.zones\[0\]\.partId: no moving part 'wing' on this vehicle/,
+    );
+  });
   test.each<[string, object, RegExp]>([
     ['a flat box', { kind: 'box', from: [0, 0, 0], to: [0, 1, 1], transmission: 0 }, /at least 2 mm/],
     [

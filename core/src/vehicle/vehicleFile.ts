@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { parseInput } from '../words/errors.ts';
+import { InputError, parseInput, pathText } from '../words/errors.ts';
+import { looseParts } from './looseParts.ts';
 import { vehicleFromVersion1 } from './migrate.ts';
 import { VehicleSpec } from './spec.ts';
 
@@ -29,7 +30,10 @@ export function readVehicle(data: unknown): VehicleSpec {
   const now = first.success
     ? { ...first.data, schemaVersion: 2, vehicle: vehicleFromVersion1(first.data.vehicle) }
     : data;
-  return parseInput(VehicleFile, now).vehicle;
+  const { vehicle } = parseInput(VehicleFile, now);
+  const [loose] = looseParts(vehicle, ['vehicle']);
+  if (loose !== undefined) throw new InputError(pathText(loose.path), loose.reason);
+  return vehicle;
 }
 
 const FirstVersion = z.looseObject({ format: z.literal(VEHICLE_FORMAT), schemaVersion: z.literal(1) });

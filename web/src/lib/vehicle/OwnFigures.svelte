@@ -39,6 +39,7 @@
     behindM: 'Free depth behind',
     outM: 'May stand out',
     kind: 'Kind',
+    colour: 'Colour',
     widthM: 'Width',
     heightM: 'Height',
     fromY: 'From',
@@ -56,6 +57,7 @@
         typeof value === 'number' &&
         key !== 'transmission' &&
         !key.endsWith('Deg') &&
+        key !== 'cdPerLxM2' &&
         !optional.includes(key)
       )
         return [
@@ -153,6 +155,15 @@
           {value}
           min={-90}
           max={90}
+          onset={(v: number) => onchange({ [key]: v })}
+        />
+      {:else if key === 'cdPerLxM2' && typeof value === 'number'}
+        <TypedNumber
+          label="Retroreflection R_A"
+          unit="cd/lx/m²"
+          {value}
+          min={0}
+          max={2000}
           onset={(v: number) => onchange({ [key]: v })}
         />
       {:else if optional.includes(key)}

@@ -4,7 +4,7 @@
   import { InputError, parseInput } from '@flarik/core/words/errors';
   import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/arrange/vehicleEdits';
   import { MountStyle } from '@flarik/core/fixture/types';
-  import { OwnZone, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';
+  import { OwnZone, Reflector, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';
   import { FIXINGS, KEEP_OUT_KINDS } from '@flarik/core/vehicle/types';
   import { readVehicle, writeVehicle } from '@flarik/core/vehicle/vehicleFile';
   import { Button } from 'carbon-components-svelte';
@@ -61,6 +61,21 @@
     attempt('Add an own profile', (b) => addOwn(b, 'solids', [solid]));
   }
 
+  function addReflector(): void {
+    const { heightM, widthM } = editor.vehicle;
+    const reflector: Reflector = {
+      id: freshId('own-'),
+      name: `Reflective area ${spec.reflectors.length + 1}`,
+      face: 'left',
+      centre: [0, widthM / 2, heightM * 0.3],
+      widthM: 1,
+      heightM: 0.1,
+      colour: 'white',
+      cdPerLxM2: 250,
+    };
+    attempt('Add a reflective area', (b) => addOwn(b, 'reflectors', [reflector]));
+  }
+
   async function takeFile(): Promise<void> {
     const file = picker?.files?.[0];
     if (picker === undefined || file === undefined) return;
@@ -101,6 +116,11 @@
     <span></span>
     <Button size="small" kind="ghost" on:click={addProfile}>By figures</Button>
   </div>
+  <div class="add">
+    <span>Reflective area</span>
+    <span></span>
+    <Button size="small" kind="ghost" on:click={addReflector}>By figures</Button>
+  </div>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   {#each spec.zones as zone (zone.id)}
     <OwnFigures
@@ -135,6 +155,17 @@
       onchange={(patch: object) =>
         attempt(`Change ${keepOut.name}`, (b) => changeOwn(b, 'keepOuts', keepOut.id, patch))}
       onremove={() => editor.edit(`Delete ${keepOut.name}`, (b) => removeOwn(b, 'keepOuts', keepOut.id))}
+    />
+  {/each}
+  {#each spec.reflectors as reflector (reflector.id)}
+    <OwnFigures
+      item={reflector}
+      what="reflective area"
+      choices={{ face: Reflector.shape.face.options, colour: Reflector.shape.colour.options }}
+      onchange={(patch: object) =>
+        attempt(`Change ${reflector.name}`, (b) => changeOwn(b, 'reflectors', reflector.id, patch))}
+      onremove={() =>
+        editor.edit(`Delete ${reflector.name}`, (b) => removeOwn(b, 'reflectors', reflector.id))}
     />
   {/each}
   <MeshPanel />
