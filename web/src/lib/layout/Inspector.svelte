@@ -68,7 +68,7 @@
     new: 'bought new',
     kept: 'kept in place',
     reused: 'reused from before',
-    planned: 'planned for later: dark, its place and output kept',
+    planned: 'planned',
     removed: 'taken out',
   };
   const aim = $derived(first === null ? null : bearingOf(first.frame.aim));
@@ -295,7 +295,7 @@
 
   .numbers {
     display: grid;
-    grid-template-columns: 1fr 1fr 1fr;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
     gap: 0.5rem;
   }
 
@@ -305,7 +305,7 @@
 
   .choices {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 0.5rem;
   }
 
@@ -315,6 +315,7 @@
   }
 
   .numbers :global(.bx--label) {
+    letter-spacing: 0;
     white-space: nowrap;
   }
 </style>

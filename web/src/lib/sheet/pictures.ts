@@ -118,11 +118,13 @@ export interface ZonePicture {
   readonly at: Point2;
 }
 
-/** The zones that face a view. */
+/** The zones that face a view; one inside that is shut off only from the end of the vehicle that it is in. */
 export function zonePictures(vehicle: Vehicle, view: View, open: OpenParts): ZonePicture[] {
   return vehicle.zones.flatMap((fixed) => {
     const zone = posedZone(vehicle, fixed, open);
     if (!facing(view, zone.n)) return [];
+    const covered = zone.face === 'inside' && !isOpen(vehicle, zone.partId, open);
+    if (covered && dot(zone.centre, toViewer[view]) <= 0) return [];
     const corners = [
       [-1, -1],
       [1, -1],

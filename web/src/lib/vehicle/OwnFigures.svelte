@@ -248,7 +248,7 @@
 
   .figures {
     display: grid;
-    grid-template-columns: 1fr 1fr 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 0.4rem;
     padding-bottom: 0.4rem;
   }
@@ -289,6 +289,7 @@
 
   .choice input:not([type='checkbox']),
   .choice select {
+    min-width: 0;
     padding: 0 0.3rem;
     height: 32px;
     border: 1px solid var(--cds-ui-04);
