@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { goto, invalidateAll } from '$app/navigation';
@@ -16,7 +17,7 @@
   let making = $state(false);
   let removing = $state.raw<BuildSummary | null>(null);
   let trouble = $state('');
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
 
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -34,18 +35,11 @@
     }
   }
 
-  const takeFile = (): Promise<void> =>
+  const takeFile = (file: File): Promise<void> =>
     attempt(async () => {
-      const file = picker?.files?.[0];
-      if (picker === undefined || file === undefined) return;
-      try {
-        if (file.size > MAX_BUILD_BYTES)
-          throw new Error(`${file.name}: ${tooLarge('build file', file.size)}`);
-        const { id } = await importBuild(await file.text());
-        await goto(`/builds/${id}/layout`);
-      } finally {
-        picker.value = '';
-      }
+      if (file.size > MAX_BUILD_BYTES) throw new Error(`${file.name}: ${tooLarge('build file', file.size)}`);
+      const { id } = await importBuild(await file.text());
+      await goto(`/builds/${id}/layout`);
     });
 
   const remove = (): Promise<void> =>
@@ -65,16 +59,13 @@
   <div class="head">
     <h1>Builds</h1>
     <div class="actions">
-      <input
+      <FilePicker
         bind:this={picker}
-        class="visually-hidden"
-        type="file"
+        label="Build file to import"
         accept=".json,application/json"
-        aria-label="Build file to import"
-        tabindex="-1"
-        onchange={takeFile}
+        ontake={takeFile}
       />
-      <Button kind="tertiary" size="field" icon={Upload} on:click={() => picker?.click()}
+      <Button kind="tertiary" size="field" icon={Upload} on:click={() => picker?.open()}
         >Import a build file</Button
       >
       <Button size="field" icon={Add} on:click={() => (making = true)}>New build</Button>

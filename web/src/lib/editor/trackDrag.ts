@@ -8,7 +8,7 @@ export interface DragSteps {
   readonly drop: (clientX: number, clientY: number) => void;
   /** It was let go where it was pressed. */
   readonly click?: () => void;
-  /** Escape was pressed before that. */
+  /** Escape was pressed before that, or the system took the pointer away. */
   readonly cancel: () => void;
 }
 
@@ -31,6 +31,14 @@ export function trackDrag(press: PointerEvent, { move, drop, click, cancel }: Dr
       track.abort();
       if (moved) drop(event.clientX, event.clientY);
       else click?.();
+    },
+    { signal },
+  );
+  window.addEventListener(
+    'pointercancel',
+    () => {
+      track.abort();
+      cancel();
     },
     { signal },
   );

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freeFixtureId, takeFixtures } from '@flarik/core/design/fixtureEdits';
   import { InputError } from '@flarik/core/words/errors';
   import type { RowError } from '@flarik/core/fixture/csv';
@@ -74,13 +75,11 @@
     editor.carry = { fixtureId: id, at: null };
   }
 
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
   let refused = $state.raw<{ name: string; errors: readonly RowError[] } | null>(null);
 
   /** A table of own fixtures: taken whole or not at all, with every bad row named. */
-  async function takeTable(): Promise<void> {
-    const file = picker?.files?.[0];
-    if (picker === undefined || file === undefined) return;
+  async function takeTable(file: File): Promise<void> {
     refused = null;
     try {
       const { readFixtureTable } = await import('./fixtureFile');
@@ -99,8 +98,6 @@
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       refused = { name: file.name, errors: [{ row: 0, column: '', reason: error.reason }] };
-    } finally {
-      picker.value = '';
     }
   }
 
@@ -215,17 +212,9 @@
         >Compare {side.length}</Button
       >
     {/if}
-    <button class="plain" onclick={() => picker?.click()}>Take a CSV table</button>
+    <button class="plain" onclick={() => picker?.open()}>Take a CSV table</button>
     <button class="plain" onclick={() => void saveTable(listed)}>Save these as CSV</button>
-    <input
-      bind:this={picker}
-      class="visually-hidden"
-      type="file"
-      accept=".csv,text/csv"
-      aria-label="Table of fixtures"
-      tabindex="-1"
-      onchange={takeTable}
-    />
+    <FilePicker bind:this={picker} label="Table of fixtures" accept=".csv,text/csv" ontake={takeTable} />
   </div>
 </section>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { SYNC_LINES } from '@flarik/core/fixture/flasher';
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour } from '@flarik/core/words/colour';
@@ -32,7 +33,7 @@
   let axis = $state<TableAxis>('aim');
   let asPeak = $state(true);
   let trouble = $state('');
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
 
   const module = $derived(fixture.modules.find((m) => m.id === moduleId) ?? fixture.modules[0]);
   const offered = $derived(coloursOffered(fixture.outputs));
@@ -42,9 +43,7 @@
   const own = $derived(editor.build.fixtures.some((f) => f.id === fixture.id));
   const facts = $derived(factsIn(editor.build.brief.currency));
 
-  async function attach(): Promise<void> {
-    const file = picker?.files?.[0];
-    if (picker === undefined || file === undefined) return;
+  async function attach(file: File): Promise<void> {
     trouble = '';
     try {
       const text = await file.text();
@@ -64,8 +63,6 @@
       editor.edit(`Attach ${file.name} to ${fixture.name}`, (b) => attachFile(b, attached));
     } catch (error) {
       trouble = error instanceof Error ? error.message : String(error);
-    } finally {
-      picker.value = '';
     }
   }
 
@@ -300,16 +297,8 @@
         <SelectItem value="upright" text="down: an upright lamp, as a beacon is measured" />
       </Select>
       <div class="row">
-        <Button size="small" kind="tertiary" on:click={() => picker?.click()}>Attach a file</Button>
-        <input
-          bind:this={picker}
-          class="visually-hidden"
-          type="file"
-          accept=".ies,.ldt"
-          aria-label="Photometric file"
-          tabindex="-1"
-          onchange={attach}
-        />
+        <Button size="small" kind="tertiary" on:click={() => picker?.open()}>Attach a file</Button>
+        <FilePicker bind:this={picker} label="Photometric file" accept=".ies,.ldt" ontake={attach} />
       </div>
       {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
     </div>

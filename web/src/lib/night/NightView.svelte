@@ -3,6 +3,7 @@
   import { onMount, untrack } from 'svelte';
   import { downloadBlob } from '$lib/download';
   import { calmSlowdown } from '@flarik/core/timing/calm';
+  import { trackDrag } from '$lib/editor/trackDrag';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
   import { SIDES } from '@flarik/core/coverage/gaps';
@@ -75,23 +76,18 @@
   }
   const draw = (): void => paint(playing ? editor.preview.timeMs : null);
 
-  function drag(press: PointerEvent & { currentTarget: HTMLElement }): void {
-    const target = press.currentTarget;
-    target.setPointerCapture(press.pointerId);
+  function drag(press: PointerEvent): void {
     const from = { bearing: editor.bearing, heightM };
-    const move = (event: PointerEvent): void => {
-      const turned = Math.round(from.bearing + (event.clientX - press.clientX) * 0.4);
+    const to = (clientX: number, clientY: number): void => {
+      const turned = Math.round(from.bearing + (clientX - press.clientX) * 0.4);
       editor.bearing = ((turned % 360) + 360) % 360;
-      heightM = Math.min(6, Math.max(0.3, from.heightM + (event.clientY - press.clientY) * 0.015));
+      heightM = Math.min(6, Math.max(0.3, from.heightM + (clientY - press.clientY) * 0.015));
     };
-    const end = (): void => {
-      target.removeEventListener('pointermove', move);
-      target.removeEventListener('pointerup', end);
-      target.removeEventListener('pointercancel', end);
+    const cancel = (): void => {
+      editor.bearing = from.bearing;
+      heightM = from.heightM;
     };
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', end);
-    target.addEventListener('pointercancel', end);
+    trackDrag(press, { move: to, drop: to, cancel });
   }
 
   const nearer = (by: number): void => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import type { StageIndex } from '@flarik/core/design/timing';
   import {
     addPattern,
@@ -128,10 +129,9 @@
     family = 'own';
   }
 
-  async function bring(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-    const input = event.currentTarget;
-    const file = input.files?.[0];
-    if (file === undefined) return;
+  let picker: { open: () => void } | undefined = $state();
+
+  async function bring(file: File): Promise<void> {
     try {
       const text = await file.text();
       const after = importPatterns(editor.build, text, freshPatternId);
@@ -141,7 +141,6 @@
     } catch (error) {
       problem = `${file.name}: ${error instanceof Error ? error.message : String(error)}`;
     }
-    input.value = '';
   }
 
   const percent = (share: number): string => `${Math.round(share * 100)} %`;
@@ -170,9 +169,8 @@
     <button onclick={() => begin('row')}>along a row</button>
     <button onclick={() => begin('random')}>by chance</button>
     <button onclick={() => begin('sequence')}>one after another</button>
-    <label class="file"
-      >Bring in a file <input type="file" accept=".json,application/json" onchange={bring} /></label
-    >
+    <button onclick={() => picker?.open()}>Bring in a file</button>
+    <FilePicker bind:this={picker} label="Bring in a file" accept=".json,application/json" ontake={bring} />
     <button
       disabled={book.own.length === 0}
       onclick={() =>
@@ -295,40 +293,6 @@
   button,
   select,
   input[type='search'],
-  .file {
-    height: 24px;
-    padding: 0 0.4rem;
-    border: 1px solid var(--cds-ui-04);
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    line-height: 22px;
-    cursor: pointer;
-  }
-
-  select,
-  input[type='search'] {
-    background: var(--cds-field-01);
-  }
-
-  input[type='search'] {
-    width: 7rem;
-  }
-
-  .file {
-    position: relative;
-    overflow: hidden;
-  }
-
-  .file input {
-    position: absolute;
-    inset: 0;
-    opacity: 0;
-    cursor: pointer;
-  }
-
-  .file:focus-within,
   button:focus-visible,
   select:focus-visible,
   input:focus-visible {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { InputError } from '@flarik/core/words/errors';
   import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
   import { withVehicle } from '@flarik/core/arrange/vehicleEdits';
@@ -21,7 +22,7 @@
   let by = $state.raw<[number, number, number]>([0, 0, 0]);
   let reading = $state(false);
   let trouble = $state('');
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
   const UNIT_NAMES: readonly Unit[] = ['mm', 'cm', 'inch', 'm'];
   const FRONTS: readonly Placing['front'][] = ['+x', '-x', '+y', '-y', '+z', '-z'];
   const AXES = ['forward', 'left', 'up'] as const;
@@ -48,9 +49,7 @@
       .join(' × ');
   }
 
-  async function take(): Promise<void> {
-    const file = picker?.files?.[0];
-    if (picker === undefined || file === undefined) return;
+  async function take(file: File): Promise<void> {
     trouble = '';
     raw = null;
     reading = true;
@@ -61,7 +60,6 @@
       trouble = error instanceof Error ? error.message : String(error);
     } finally {
       reading = false;
-      picker.value = '';
     }
   }
 
@@ -85,7 +83,7 @@
   </p>
 {/if}
 <div class="row">
-  <Button size="small" kind="tertiary" disabled={reading} on:click={() => picker?.click()}
+  <Button size="small" kind="tertiary" disabled={reading} on:click={() => picker?.open()}
     >{reading ? 'Reading …' : 'Choose a file'}</Button
   >
   {#if mesh !== null}
@@ -97,15 +95,7 @@
       >Take it off</Button
     >
   {/if}
-  <input
-    bind:this={picker}
-    class="visually-hidden"
-    type="file"
-    accept=".obj,.stl,.gltf,.glb"
-    aria-label="Mesh file"
-    tabindex="-1"
-    onchange={take}
-  />
+  <FilePicker bind:this={picker} label="Mesh file" accept=".obj,.stl,.gltf,.glb" ontake={take} />
 </div>
 {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
 {#if raw !== null && placed !== null}

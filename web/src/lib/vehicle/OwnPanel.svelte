@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freshId } from '$lib/editor/freshId';
   import { parseJson } from '@flarik/core/words/json';
   import { InputError, parseInput } from '@flarik/core/words/errors';
@@ -21,7 +22,7 @@
   const spec = $derived(editor.build.vehicle);
   const KINDS: readonly Drawing[] = ['zone', 'solid', 'keep-out'];
   let trouble = $state('');
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
 
   /** Makes a change unless it leaves something that cannot be. */
   function attempt(label: string, change: (build: typeof editor.build) => typeof editor.build): void {
@@ -76,9 +77,7 @@
     attempt('Add a reflective area', (b) => addOwn(b, 'reflectors', [reflector]));
   }
 
-  async function takeFile(): Promise<void> {
-    const file = picker?.files?.[0];
-    if (picker === undefined || file === undefined) return;
+  async function takeFile(file: File): Promise<void> {
     trouble = '';
     try {
       const vehicle = readVehicle(parseJson(await file.text(), 'vehicle file'));
@@ -86,8 +85,6 @@
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       trouble = `${file.name}: ${error.message}`;
-    } finally {
-      picker.value = '';
     }
   }
 
@@ -173,16 +170,8 @@
   <p class="quiet small">The body with its measures, options, survey and own parts, for other builds.</p>
   <div class="files">
     <Button size="small" kind="ghost" on:click={saveFile}>Save to a file</Button>
-    <Button size="small" kind="ghost" on:click={() => picker?.click()}>Take from a file</Button>
-    <input
-      bind:this={picker}
-      class="visually-hidden"
-      type="file"
-      accept=".json,application/json"
-      aria-label="Vehicle file"
-      tabindex="-1"
-      onchange={takeFile}
-    />
+    <Button size="small" kind="ghost" on:click={() => picker?.open()}>Take from a file</Button>
+    <FilePicker bind:this={picker} label="Vehicle file" accept=".json,application/json" ontake={takeFile} />
   </div>
 </section>
 

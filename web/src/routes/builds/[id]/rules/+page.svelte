@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FilePicker from '$lib/ui/FilePicker.svelte';
   import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
   import { readRulePack } from '@flarik/core/rules/document';
   import type { RulePack } from '@flarik/core/design/rulePack';
@@ -14,7 +15,7 @@
   let { data }: PageProps = $props();
   const editor = getEditor()();
   let trouble = $state('');
-  let picker: HTMLInputElement | undefined = $state();
+  let picker: { open: () => void } | undefined = $state();
 
   const chosen = $derived(new Set(editor.build.rulePacks.map((p) => p.id)));
   const others = $derived(data.shelf.filter((p) => !chosen.has(p.id)));
@@ -25,9 +26,7 @@
       rulePacks: [...b.rulePacks.filter((p) => p.id !== pack.id), pack],
     }));
 
-  async function takeFile(): Promise<void> {
-    const file = picker?.files?.[0];
-    if (picker === undefined || file === undefined) return;
+  async function takeFile(file: File): Promise<void> {
     trouble = '';
     try {
       if (file.size > MAX_BUILD_BYTES) throw new Error(tooLarge('rule pack', file.size));
@@ -38,8 +37,6 @@
       await invalidate('flarik:shelf');
     } catch (error) {
       trouble = `${file.name}: ${error instanceof Error ? error.message : String(error)}`;
-    } finally {
-      picker.value = '';
     }
   }
 </script>
@@ -48,16 +45,13 @@
   <div class="head">
     <h1>Rules</h1>
     <p class="quiet">Local codes and the judgement of licensed people come before anything a pack says.</p>
-    <input
+    <FilePicker
       bind:this={picker}
-      class="visually-hidden"
-      type="file"
+      label="Rule pack file to import"
       accept=".json,application/json"
-      aria-label="Rule pack file to import"
-      tabindex="-1"
-      onchange={takeFile}
+      ontake={takeFile}
     />
-    <Button size="small" kind="tertiary" icon={Upload} on:click={() => picker?.click()}
+    <Button size="small" kind="tertiary" icon={Upload} on:click={() => picker?.open()}
       >Import a rule pack</Button
     >
   </div>
