@@ -1,6 +1,6 @@
 export default {
   testRunner: 'vitest',
-  vitest: { configFile: 'core/vitest.config.ts', dir: 'core' },
+  vitest: { configFile: 'core/vitest.mutate.config.ts', dir: 'core' },
   mutate: [
     'core/src/{rules,timing,coverage,state}/**/*.ts',
     '!core/src/**/*.test.ts',
