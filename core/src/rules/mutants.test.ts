@@ -7,6 +7,7 @@ import { addGroup, changeGroup, setCue } from '../design/timingEdits.ts';
 import { iesOfState } from '../coverage/iesOfState.ts';
 import { channelsOf } from '../resolve/channels.ts';
 import { currentOf } from '../resolve/current.ts';
+import { drivenIn } from '../state/driven.ts';
 import { stateWith } from '../state/state.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import { common, withRules } from '../../test/reference/rules.ts';
@@ -79,4 +80,71 @@ test('the watts of a vehicle’s IES file are its mean current at 12.8 V', () =>
   const watts = Number(lines[lines.findIndex((l) => l.startsWith('TILT')) + 2]?.split(' ')[2]);
   expect(watts).toBeCloseTo(meanA * 12.8, 2);
   expect(Math.abs(watts - meanA * 12)).toBeGreaterThan(0.05);
+});
+
+describe('the rate of flashes', () => {
+  const rule: Rule = { ...common, kind: 'flash-rate', minPerMinute: 76, maxPerMinute: 120 };
+  const lit = (patternId: string, build = withRules(rule)): Build =>
+    inGroup(put(build, 'a', { zone: 'grille' }), 'a', 'g', patternId);
+
+  test('is said with its figure, both limits and the channels', () => {
+    const [finding] = found(lit('single'));
+    expect(finding?.sentence).toMatch(/flashes 75 times a minute in Stage 2; 76 to 120 are allowed\.$/);
+    expect(finding?.figure).toEqual({ value: 75, unit: '/min' });
+    expect(finding?.limits.map(({ value, unit }) => [value, unit])).toEqual([
+      [76, '/min'],
+      [120, '/min'],
+    ]);
+    expect(finding?.evidence.channels).toHaveLength(1);
+  });
+  test('of one part that is too slow and one that is right is the slow one’s', () => {
+    const both = addPattern(withRules(rule), {
+      kind: 'sequence',
+      id: 'both',
+      name: 'Both',
+      parts: [
+        { patternId: 'slow-alternate', times: 4 },
+        { patternId: 'single-quick', times: 8 },
+      ],
+    });
+    expect(found(lit('both', both))[0]?.figure?.value).toBe(48);
+  });
+  test('of a light to see by is nobody’s business', () => {
+    const flood = put(withRules(rule), 'a', { zone: 'roof-side-left', fixture: 'scene-flood' });
+    expect(found(inGroup(flood, 'a', 'g', 'slow-alternate'))).toEqual([]);
+  });
+});
+
+test('partners out of step are both pointed at; one that is dark is out of step, whichever it is', () => {
+  const rule: Rule = { ...common, kind: 'sync-partners' };
+  const both = addPartner(put(withRules(rule), 'a', { zone: 'corner-rear-left' }), 'a', 'b');
+  const [drifting] = found(inGroup(inGroup(both, 'a', 'ga'), 'b', 'gb'));
+  expect(drifting?.evidence.channels.map((c) => c.placementId).toSorted()).toEqual(['a', 'b']);
+  for (const lamp of ['a', 'b'])
+    expect(found(inGroup(both, lamp, 'g')).map((f) => f.sentence)).toEqual([
+      expect.stringMatching(/one flashes and the other does not/),
+    ]);
+});
+
+test('one cue with a pattern for the night makes the night a state of its own', () => {
+  const two = inGroup(
+    inGroup(
+      put(put(emptyBuild(), 'a', { zone: 'grille', uM: -0.2 }), 'b', { zone: 'grille', uM: 0.2 }),
+      'a',
+      'ga',
+    ),
+    'b',
+    'gb',
+  );
+  const night = setCue(two, 2, 'gb', 1, {
+    groupId: 'gb',
+    patternId: 'single',
+    nightPatternId: 'steady',
+    slot: 1,
+    level: 1,
+  });
+  const patterns = (ambient: 'day' | 'night') =>
+    drivenIn(night, { stage: 2, ambient }).map((d) => d.patternId);
+  expect(patterns('day')).toEqual(['single', 'single']);
+  expect(patterns('night')).toEqual(['single', 'steady']);
 });
