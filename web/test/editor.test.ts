@@ -134,7 +134,7 @@ describe('words', () => {
       'No white above 40 cd in all to the rear from lamps of any kind except reversing lamps that burn steadily, in stage 1, 2, 3.',
     );
     expect(sentence('floor-rear-open')).toBe(
-      'At least 15000 cd·s/min at every bearing to the rear by night, with everything shut, the hatch open, in stage 1, 2, 3.',
+      'At least 15000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 1, 2, 3.',
     );
   });
 });
