@@ -17,13 +17,15 @@
     input?.click();
   }
 
-  async function take(): Promise<void> {
-    const file = input?.files?.[0];
-    if (input === undefined || file === undefined) return;
+  async function take(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
+    // What is done with the file may leave the page, and this picker with it.
+    const field = event.currentTarget;
+    const file = field.files?.[0];
+    if (file === undefined) return;
     try {
       await ontake(file);
     } finally {
-      input.value = '';
+      field.value = '';
     }
   }
 </script>
