@@ -10,7 +10,7 @@ import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { shownToward } from '../shown.ts';
 
-/** Colours permitted or forbidden toward a face, by stage and by steady or flashing, in every state. */
+/** Colours permitted or forbidden toward a face, by stage and by steady or flashing, in every state that is checked. */
 export const colour = defineRule({
   kind: 'colour',
   home: 'layout',
@@ -31,7 +31,7 @@ export const colour = defineRule({
   sentence: (rule) => {
     const light = rule.light === 'any' ? 'light' : `${rule.light} light`;
     const verdict = rule.verdict === 'only' ? 'Only' : 'No';
-    return `${verdict} ${textOf(rule.colours)} ${light} above ${rule.aboveCd} cd ${ofText(rule.of)} to the ${textOf(rule.faces)} from ${lampsText(rule.lamps)}, doors and hatch in any position`;
+    return `${verdict} ${textOf(rule.colours)} ${light} above ${rule.aboveCd} cd ${ofText(rule.of)} to the ${textOf(rule.faces)} from ${lampsText(rule.lamps)}, everything shut or one door or other part open`;
   },
   check: (at, rule) => {
     const listed = new Set<Colour>(rule.colours);

@@ -9,7 +9,7 @@ import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { shownToward } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 
-/** No white to the rear except from reversing lamps that burn steadily, in every state. */
+/** No white to the rear except from reversing lamps that burn steadily, in every state that is checked. */
 export const whiteRear = defineRule({
   kind: 'white-rear',
   home: 'layout',
@@ -22,7 +22,7 @@ export const whiteRear = defineRule({
     lamps: Lamps.default('warning'),
   }),
   sentence: (rule) =>
-    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)} except reversing lamps that burn steadily`,
+    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)} except reversing lamps that burn steadily, everything shut or one door or other part open`,
   check: (at, rule) => {
     const white = at
       .lit(rule.lamps)

@@ -33,7 +33,8 @@
   <section class="wishes" aria-label="What must hold">
     <h2>What must hold</h2>
     <p class="quiet">
-      Put down as sentences, these are checked in every state like a rule pack: the agency’s own.
+      Put down as sentences, these are checked like a rule pack, the agency’s own: in each stage, by day and
+      at night, with each door open by itself.
     </p>
     <div class="add">
       <label for="wish-kind">New wish</label>
