@@ -4,6 +4,7 @@ import { convexPieces, isConvex, uncrossed, type Point2 } from '../geometry/poly
 import { dot } from '../geometry/vec.ts';
 import { BODY_TYPES } from './bodies/bodyTypes.ts';
 import { dimensionsFault } from './body/dimension.ts';
+import { rangesOf } from './options/options.ts';
 import { usualSpec } from './spec.ts';
 import { vehicleOf } from './vehicle.ts';
 
@@ -17,13 +18,17 @@ const within = ([low, high]: readonly [number, number, number]) =>
     fc.integer({ min: 0, max: 1000 }).map((k) => Math.round((low + ((high - low) * k) / 1000) * 1000) / 1000),
   );
 
+/** Measures within their ranges, those of what is fitted among them. */
+const measuresOf = (ranges: ReturnType<typeof rangesOf>) =>
+  fc.record(Object.fromEntries(Object.entries(ranges).map(([key, range]) => [key, within(range)])));
+
 describe('every solid is convex for every accepted measure', () => {
   test.each(BODY_TYPES.map((body) => [body.id, body] as const))('%s', (id, body) => {
-    const measures = fc.record(
-      Object.fromEntries(Object.entries(body.ranges).map(([key, range]) => [key, within(range)])),
-    );
+    const fitted = fc
+      .subarray([...body.options])
+      .chain((options) => fc.tuple(fc.constant(options), measuresOf(rangesOf(body, options))));
     fc.assert(
-      fc.property(measures, fc.subarray([...body.options]), (dimensions, options) => {
+      fc.property(fitted, ([options, dimensions]) => {
         if (dimensionsFault(body, dimensions) !== null) return;
         const vehicle = vehicleOf({ ...usualSpec(id), dimensions, options });
         for (const solid of vehicle.solids) {
