@@ -91,6 +91,6 @@ export const tunnelPumper: Edit = all(
   cues([2, 3], 'rear', 'double'),
   cue(3, 'upper-front', 'single', 2),
   cues([1, 2, 3], 'arrow', 'sweep'),
-  cues([1, 2, 3], 'inside', 'steady', 0.4),
+  cues([1, 2, 3], 'inside', 'steady', 0.3),
   nights(0.5, 0.7, 0.8),
 );

@@ -7,7 +7,9 @@ import { tableCd } from '../fixture/photometry/table.ts';
 import { anglesInFrame, type AimFrame } from '../geometry/frame.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
-import { occluderAt, obstaclesOf, type Obstacles } from './occlusion.ts';
+import type { MovingPart, Stop } from '../vehicle/types.ts';
+import { stopOf, stopsWithShut, zoneOf } from '../vehicle/vehicle.ts';
+import { bodyObstacles, occluderAt, partObstacles, type Obstacles } from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
 export const BEARINGS = 360;
@@ -21,18 +23,49 @@ export interface ModuleField {
   readonly share: Float64Array;
 }
 
-/** Fields kept, for placements that did not move; far more than a build's poses and elevations need. */
+/** What is kept for placements that did not move; far more than a build's poses and elevations need. */
 const MOST_KEPT = 6000;
 
 /** What a placement's light depends on, as text; a placement never changes. */
 const placeKeys = new WeakMap<Placement, string>();
+
+/** A module in its place: its beam, and what hides its light there. */
+export interface Standing {
+  readonly placed: PlacedModule;
+  /** Share of the peak toward a direction, before lens and body. */
+  readonly beam: (direction: Vec3) => number;
+  /** Share that passes the vehicle in the pose asked for. */
+  readonly past: (direction: Vec3) => number;
+}
+
+/** A module in its place, with what each moving part hides by itself: the light in a pose is the product. */
+interface Sight {
+  readonly placed: PlacedModule;
+  readonly beam: Standing['beam'];
+  readonly pastBody: Standing['past'];
+  /** Worked out when first asked for. */
+  readonly pastPart: (part: MovingPart, stop: Stop | null) => Standing['past'];
+}
+
+/** A module's light around the vehicle, taken apart by what hides it. */
+export interface Shades {
+  readonly moduleId: string;
+  /** Height of the optical centre, m. */
+  readonly heightM: number;
+  /** By bearing: share of the peak that arrives past lens and body, with every other part taken off. */
+  readonly past: Float64Array;
+  /** By bearing: share that passes a part at a stop; null where it hides nothing. */
+  readonly ofPart: (part: MovingPart, stop: Stop | null) => Float64Array | null;
+}
 
 /** The fields of a vehicle's placements, each worked out once for each pose and elevation. */
 export class Fields {
   readonly #lookup: Lookup;
   readonly #fields = new Map<string, readonly ModuleField[]>();
   readonly #obstacles = new Map<string, Obstacles>();
-  readonly #placed = new Map<string, readonly Standing[]>();
+  readonly #sights = new Map<string, readonly Sight[]>();
+  readonly #shades = new Map<string, readonly Shades[]>();
+  readonly #most = new Map<string, ReadonlyMap<string, Float64Array>>();
   readonly #rings = new Map<number, readonly Vec3[]>();
   readonly #figures = new Map<string, readonly number[]>();
   readonly #toward = new Map<string, ReadonlyMap<string, number>>();
@@ -43,12 +76,51 @@ export class Fields {
 
   /** One field for each module, in the fixture's order. */
   of(p: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
-    const standing = this.#key(p, open);
-    return remember(this.#fields, `${standing}|${elevationDeg}`, () => {
+    return remember(this.#fields, `${placeKey(p)}|${poseKey(open)}|${elevationDeg}`, () => {
+      const stops = new Set(open);
+      const own = this.carrierOf(p);
+      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+      return this.shades(p, own === null ? null : stopOf(own, stops), elevationDeg).map((shades) => {
+        const hiding = others.flatMap((part) => shades.ofPart(part, stopOf(part, stops)) ?? []);
+        return { moduleId: shades.moduleId, heightM: shades.heightM, share: product(shades.past, hiding) };
+      });
+    });
+  }
+
+  /** The moving part that carries a placement; null on the body. */
+  carrierOf(p: Placement): MovingPart | null {
+    const { vehicle } = this.#lookup;
+    const { partId } = zoneOf(vehicle, p.zoneId);
+    return vehicle.parts.find((part) => part.id === partId) ?? null;
+  }
+
+  /**
+   * The light of each module taken apart by what hides it, in the fixture's order.
+   * @param at - the stop of the part that carries it; null when shut or on the body
+   */
+  shades(p: Placement, at: Stop | null, elevationDeg: number): readonly Shades[] {
+    return remember(this.#shades, `${placeKey(p)}|${at?.id ?? ''}|${elevationDeg}`, () => {
       const ring = remember(this.#rings, elevationDeg, () =>
         Array.from({ length: BEARINGS }, (_, b) => directionOf(b, elevationDeg)),
       );
-      return this.standing(p, open).map((module) => fieldOf(module, p.lensTransmission, ring));
+      return this.#sight(p, at).map((sight) => shadesOf(sight, p.lensTransmission, ring));
+    });
+  }
+
+  /** By module id and bearing: the largest share that arrives in any pose, or more than that, never less. */
+  most(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
+    return remember(this.#most, `${placeKey(p)}|${elevationDeg}`, () => {
+      const own = this.carrierOf(p);
+      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+      const most = new Map<string, Float64Array>();
+      for (const at of own === null ? [null] : stopsWithShut(own))
+        for (const shades of this.shades(p, at, elevationDeg)) {
+          const clearest = others.flatMap((part) => clearestOf(shades, part) ?? []);
+          const share = product(shades.past, clearest);
+          const known = most.get(shades.moduleId);
+          most.set(shades.moduleId, known === undefined ? share : larger(known, share));
+        }
+      return most;
     });
   }
 
@@ -59,7 +131,7 @@ export class Fields {
     open: readonly string[],
     figures: () => readonly number[],
   ): readonly number[] {
-    return remember(this.#figures, `${what}|${this.#key(p, open)}`, figures);
+    return remember(this.#figures, `${what}|${placeKey(p)}|${poseKey(open)}`, figures);
   }
 
   /** Share of each module's peak that arrives in one direction, by module id. */
@@ -69,7 +141,8 @@ export class Fields {
     bearingDeg: number,
     elevationDeg: number,
   ): ReadonlyMap<string, number> {
-    return remember(this.#toward, `${this.#key(p, open)}|${bearingDeg}|${elevationDeg}`, () => {
+    const key = `${placeKey(p)}|${poseKey(open)}|${bearingDeg}|${elevationDeg}`;
+    return remember(this.#toward, key, () => {
       const direction = directionOf(bearingDeg, elevationDeg);
       return new Map(
         this.standing(p, open).map(({ placed, beam, past }) => [
@@ -80,54 +153,68 @@ export class Fields {
     });
   }
 
-  /** What a lamp's light depends on besides the vehicle. */
-  #key(p: Placement, open: readonly string[]): string {
-    const pose = poseKey(open);
-    const known = placeKeys.get(p);
-    if (known !== undefined) return `${known}|${pose}`;
-    const where = [
-      p.fixtureId,
-      p.zoneId,
-      p.uM,
-      p.vM,
-      p.panDeg,
-      p.tiltDeg,
-      p.rollDeg,
-      p.lensTransmission,
-      p.poleM,
-    ];
-    const built = p.modules.map((m) => m.insert).join('');
-    const key = `${where.join('|')}|${built}`;
-    placeKeys.set(p, key);
-    return `${key}|${pose}`;
-  }
-
-  /** The same, worked out once for each place and pose. */
+  /** Each module in its place, with its beam and what hides it in a pose. */
   standing(p: Placement, open: readonly string[]): readonly Standing[] {
-    return remember(this.#placed, this.#key(p, open), () => this.stand(p, open));
+    const stops = new Set(open);
+    const own = this.carrierOf(p);
+    const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+    return this.#sight(p, own === null ? null : stopOf(own, stops)).map(
+      ({ placed, beam, pastBody, pastPart }) => {
+        const hiding = others.map((part) => pastPart(part, stopOf(part, stops)));
+        const past = (direction: Vec3): number => {
+          let share = pastBody(direction);
+          for (const pastOne of hiding) {
+            if (share === 0) return 0;
+            share *= pastOne(direction);
+          }
+          return share;
+        };
+        return { placed, beam, past };
+      },
+    );
   }
 
-  /** Each module in its place, with its beam and what hides it there. */
-  stand(p: Placement, open: readonly string[]): readonly Standing[] {
-    const parts = new Set(open);
-    const obstacles = remember(this.#obstacles, poseKey(open), () =>
-      obstaclesOf(this.#lookup.vehicle, parts),
-    );
-    return placeModules(this.#lookup, p, parts).map((placed) => ({
-      placed,
-      beam: beamOf(placed, this.#lookup.attached(p.fixtureId, placed.module.id)),
-      past: occluderAt(obstacles, placed.centre),
-    }));
+  /** Each module in its place, the part that carries it at a stop. */
+  #sight(p: Placement, at: Stop | null): readonly Sight[] {
+    return remember(this.#sights, `${placeKey(p)}|${at?.id ?? ''}`, () => {
+      const { vehicle } = this.#lookup;
+      const own = this.carrierOf(p);
+      const body = remember(this.#obstacles, '', () => bodyObstacles(vehicle));
+      const obstacles = (part: MovingPart, stop: Stop | null): Obstacles =>
+        remember(this.#obstacles, stopKey(part, stop), () => partObstacles(vehicle, part, stop));
+      return placeModules(this.#lookup, p, new Set(at === null ? [] : [at.id])).map((placed): Sight => {
+        const bodyAlone = occluderAt(body, placed.centre);
+        const ownAlone = own === null ? null : occluderAt(obstacles(own, at), placed.centre);
+        const known = new Map<string, Standing['past']>();
+        return {
+          placed,
+          beam: beamOf(placed, this.#lookup.attached(p.fixtureId, placed.module.id)),
+          pastBody:
+            ownAlone === null
+              ? bodyAlone
+              : (direction) => {
+                  const share = ownAlone(direction);
+                  return share === 0 ? 0 : share * bodyAlone(direction);
+                },
+          pastPart: (part, stop) =>
+            remember(known, stopKey(part, stop), () => occluderAt(obstacles(part, stop), placed.centre)),
+        };
+      });
+    });
   }
 }
 
-/** A module in its place: its beam, and what hides its light there. */
-export interface Standing {
-  readonly placed: PlacedModule;
-  /** Share of the peak toward a direction, before lens and body. */
-  readonly beam: (direction: Vec3) => number;
-  /** Share that passes the body. */
-  readonly past: (direction: Vec3) => number;
+const stopKey = (part: MovingPart, stop: Stop | null): string => `${part.id}|${stop?.id ?? ''}`;
+
+/** What a lamp's light depends on besides the vehicle. */
+function placeKey(p: Placement): string {
+  const known = placeKeys.get(p);
+  if (known !== undefined) return known;
+  const { fixtureId, zoneId, uM, vM, panDeg, tiltDeg, rollDeg, lensTransmission, poleM } = p;
+  const where = [fixtureId, zoneId, uM, vM, panDeg, tiltDeg, rollDeg, lensTransmission, poleM];
+  const key = [...where, ...p.modules.map((m) => m.insert)].join('|');
+  placeKeys.set(p, key);
+  return key;
 }
 
 /** The beam by its attached file, or else by its formula. */
@@ -142,17 +229,55 @@ function beamOf({ module, frame }: PlacedModule, attached: Attached | null): Sta
   return (d) => tableCd(table, axis, dot(d, aim), dot(d, right), dot(d, up)) / peakCd;
 }
 
-function fieldOf(
-  { placed, beam, past }: Standing,
+function shadesOf(
+  { placed, beam, pastBody, pastPart }: Sight,
   lensTransmission: number,
   ring: readonly Vec3[],
-): ModuleField {
-  const share = new Float64Array(BEARINGS);
+): Shades {
+  const past = new Float64Array(BEARINGS);
   for (const [b, direction] of ring.entries()) {
     const relative = beam(direction) * lensTransmission;
-    if (relative > 0) share[b] = relative * past(direction);
+    if (relative > 0) past[b] = relative * pastBody(direction);
   }
-  return { moduleId: placed.module.id, heightM: placed.centre[2], share };
+  const known = new Map<string, Float64Array | null>();
+  return {
+    moduleId: placed.module.id,
+    heightM: placed.centre[2],
+    past,
+    ofPart: (part, stop) =>
+      remember(known, stopKey(part, stop), () => {
+        const pastOne = pastPart(part, stop);
+        const share = new Float64Array(BEARINGS).fill(1);
+        let hides = false;
+        for (const [b, direction] of ring.entries()) {
+          // Where no light comes so far the part has nothing to hide.
+          if (past[b] === 0) continue;
+          const passes = pastOne(direction);
+          share[b] = passes;
+          if (passes < 1) hides = true;
+        }
+        return hides ? share : null;
+      }),
+  };
+}
+
+/** The largest share that passes a part at any of its stops; null where some stop hides nothing. */
+function clearestOf(shades: Shades, part: MovingPart): Float64Array | null {
+  const ofStops = stopsWithShut(part).map((stop) => shades.ofPart(part, stop));
+  const hiding = ofStops.flatMap((share) => share ?? []);
+  return hiding.length < ofStops.length ? null : hiding.reduce(larger);
+}
+
+const larger = (a: Float64Array, b: Float64Array): Float64Array =>
+  a.map((value, bearing) => Math.max(value, b[bearing] ?? 0));
+
+/** Share by bearing after all that hides; the first itself where nothing does. */
+function product(first: Float64Array, hiding: readonly Float64Array[]): Float64Array {
+  if (hiding.length === 0) return first;
+  const share = Float64Array.from(first);
+  for (const factor of hiding)
+    for (let b = 0; b < BEARINGS; b++) share[b] = (share[b] ?? 0) * (factor[b] ?? 0);
+  return share;
 }
 
 function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {

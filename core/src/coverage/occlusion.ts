@@ -1,16 +1,15 @@
 import type { Mesh } from '../geometry/mesh.ts';
 import { SKIN_M } from '../geometry/ray.ts';
-import type { Solid } from '../geometry/solid.ts';
+import { moveSolid, type Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
-import type { Vehicle } from '../vehicle/types.ts';
-import { posedSolids, type OpenParts } from '../vehicle/vehicle.ts';
+import type { MovingPart, Stop, Vehicle } from '../vehicle/types.ts';
 
 /** Slack on a cone's cosine, so that rounding never culls a solid that a ray grazes. */
 const CONE_SLACK = 1e-9;
 /** A cosine no direction falls short of: the solid is never passed over. */
 const NEVER_CULL = -2;
 
-/** The solids of one pose that hide light, laid out flat; worked out once for all lamps. */
+/** Solids that hide light, laid out flat; worked out once for all lamps. */
 export interface Obstacles {
   readonly transmissions: Float64Array;
   /** Where each solid's half-spaces begin in `planes`, counted in half-spaces; one more than there are solids. */
@@ -24,11 +23,13 @@ export interface Obstacles {
   readonly mesh: Mesh | null;
 }
 
-/** What hides light on a vehicle in a pose. */
-export function obstaclesOf(vehicle: Vehicle, open: OpenParts): Obstacles {
-  const solids = posedSolids(vehicle, open);
-  return layOut(vehicle.meshReplacesBody ? solids.filter((s) => s.partId !== null) : solids, vehicle.mesh);
-}
+/** What hides light on the body alone, every moving part left out. */
+export const bodyObstacles = ({ solids, mesh, meshReplacesBody }: Vehicle): Obstacles =>
+  layOut(meshReplacesBody ? [] : solids.filter((s) => s.partId === null), mesh);
+
+/** What hides light on one moving part at a stop; shut when null. */
+export const partObstacles = ({ solids }: Vehicle, part: MovingPart, stop: Stop | null): Obstacles =>
+  layOut(solids.filter((s) => s.partId === part.id).map((s) => moveSolid(s, stop?.motion ?? null)));
 
 export function layOut(solids: readonly Solid[], mesh: Mesh | null = null): Obstacles {
   const hiding = solids.filter((s) => s.transmission < 1);

@@ -70,6 +70,7 @@ const TIMING_TASKS: readonly Task[] = [
     sees: 'driven',
     upperAboveM: 0,
     speaks: () => true,
+    limits: () => [],
     check: (at) => freeRunners(at, mustKeepStep),
   })),
 ];
@@ -94,6 +95,7 @@ function wishTask(build: Build, wish: WishData): Task {
         sees: 'light',
         upperAboveM: 0,
         speaks: () => true,
+        limits: () => check.limits(wish),
         check: (at) => check.inState(at, wish),
       }
     : { ...head, sees: 'document', check: (subject) => check.onDocument(subject, wish) };
@@ -115,6 +117,7 @@ function packTasks(build: Build, pack: RulePack): Task[] {
       sees: kind.sees,
       upperAboveM: pack.upperAboveM,
       speaks: (state) => speaksIn(rule, build, state),
+      limits: (at) => kind.limits(rule, at),
       check: (at) => kind.check(at, rule),
     };
   });

@@ -4,6 +4,7 @@ import type { Vehicle } from '../vehicle/types.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Home } from './finding.ts';
 import type { Judgement } from './judgement.ts';
+import type { LightLimit } from './shown.ts';
 import type { Situation } from './situation.ts';
 
 /** A pose, as the stops that stand open. */
@@ -23,6 +24,8 @@ export interface RuleDefinition<S extends z.ZodType<RuleData>> {
   readonly poses?: (rule: z.output<S>, vehicle: Vehicle) => readonly Pose[];
   /** The light around that it speaks of; any when not said. */
   readonly ambients?: (rule: z.output<S>) => readonly Ambient[];
+  /** What it limits whatever stands open: looked for in every combination of open parts besides. */
+  readonly limits?: (rule: z.output<S>, at: Situation) => readonly LightLimit[];
   /** One judgement for each thing it speaks of in this state. */
   readonly check: (at: Situation, rule: z.output<S>) => readonly Judgement[];
 }
@@ -39,6 +42,7 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   /** The poses the rule speaks of; null when it speaks of any. */
   readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
   readonly ambients: (data: RuleData) => readonly Ambient[];
+  readonly limits: (data: RuleData, at: Situation) => readonly LightLimit[];
   readonly check: (at: Situation, data: RuleData) => readonly Judgement[];
 }
 
@@ -62,6 +66,7 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     sentence: (data) => d.sentence(read(data)),
     poses: (data, vehicle) => d.poses?.(read(data), vehicle) ?? null,
     ambients: (data) => d.ambients?.(read(data)) ?? AMBIENTS,
+    limits: (data, at) => d.limits?.(read(data), at) ?? [],
     check: (at, data) => d.check(at, read(data)),
   };
 }

@@ -1,4 +1,5 @@
 import type { Build } from '../design/schema.ts';
+import type { StageIndex } from '../design/timing.ts';
 import { drivenIn } from '../state/driven.ts';
 import { poseKey, sameOpen, stateKey, statesOf, type State } from '../state/state.ts';
 import type { Drive } from '../resolve/channels.ts';
@@ -6,6 +7,8 @@ import type { Severity } from '../words/severity.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import type { CheckResult, Finding, Home, RuleOutcome } from './finding.ts';
 import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
+import { openTogether } from './openTogether.ts';
+import type { LightLimit } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import { Situation } from './situation.ts';
 
@@ -37,6 +40,8 @@ export type Task = TaskHead &
         readonly sees: 'driven' | 'light';
         readonly upperAboveM: number;
         readonly speaks: (state: State) => boolean;
+        /** What it limits whatever stands open, for any pose of a state. */
+        readonly limits: (at: Situation) => readonly LightLimit[];
         readonly check: (at: Situation) => readonly Judgement[];
       }
   );
@@ -64,6 +69,11 @@ class Record {
     if (this.#judged.has(key)) return false;
     this.#judged.add(key);
     return true;
+  }
+
+  /** Whether a stage is known to be in trouble about something. */
+  knows(stage: StageIndex, about: string): boolean {
+    return this.troubles.some(({ trouble, state }) => state?.stage === stage && trouble.about === about);
   }
 
   /** Takes a judgement in; a trouble that only repeats what an earlier state of the stage showed says nothing new. */
@@ -120,7 +130,8 @@ export function runTasks(
         if (only === null || where === null || sameOpen(where.open, only.open)) record.add(trouble, where);
       }
     }
-  for (const state of only === null ? statesOf(build) : [only])
+  const states = only === null ? statesOf(build) : [only];
+  for (const state of states)
     for (const record of records) {
       const { task } = record;
       if (task.sees === 'document' || !task.speaks(state)) continue;
@@ -129,11 +140,35 @@ export function runTasks(
       const at = new Situation(build, state, task.upperAboveM);
       for (const judgement of task.check(at)) record.add(judgement, state);
     }
+  const shut = only === null ? states.filter(({ open }) => open.length === 0) : [];
+  for (const record of records) lookOpenTogether(build, shut, record);
   const rank = (f: Finding) => SEVERITIES.indexOf(f.severity);
   return {
     findings: records.flatMap((r) => r.findings).toSorted((a, b) => rank(a) - rank(b)),
     outcomes: records.filter((r) => r.task.listed).map((r) => r.outcome),
   };
+}
+
+/** Looks in all combinations of open parts for what is still in order in every state listed. */
+function lookOpenTogether(build: Build, states: readonly State[], record: Record): void {
+  const { task } = record;
+  if (task.sees === 'document') return;
+  const looked = new Set<readonly Drive[]>();
+  for (const state of states) {
+    const driven = drivenIn(build, state);
+    if (!task.speaks(state) || looked.has(driven)) continue;
+    looked.add(driven);
+    const shut = new Situation(build, state, task.upperAboveM);
+    for (const limit of task.limits(shut)) {
+      if (record.knows(state.stage, limit.about)) continue;
+      const { poses, untold } = openTogether(shut, limit);
+      for (const trouble of untold) record.add(trouble, state);
+      for (const there of poses.map((open) => ({ ...state, open })))
+        if (record.isNew(build, there))
+          for (const judgement of task.check(new Situation(build, there, task.upperAboveM)))
+            record.add(judgement, there);
+    }
+  }
 }
 
 function findingOf(task: Task, trouble: Trouble, state: State | null): Finding {

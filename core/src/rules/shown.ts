@@ -6,11 +6,26 @@ import {
   faceSectorsWhere,
   type Sector,
 } from '../coverage/sectors.ts';
-import { highestCd } from '../resolve/channels.ts';
+import { highestCd, type Drive } from '../resolve/channels.ts';
 import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
+import type { Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
 import type { Of } from './fields.ts';
+import type { Lamps as LampsCounted, Situation } from './situation.ts';
+
+/** A limit on the light of one colour toward a face, in whatever state a rule speaks of. */
+export interface LightLimit {
+  /** As the findings about it are called. */
+  readonly about: string;
+  readonly colour: Colour;
+  readonly face: Face;
+  readonly aboveCd: number;
+  readonly of: Of;
+  readonly lamps: LampsCounted;
+  /** Which of that colour count. */
+  readonly counts: (drive: Drive) => boolean;
+}
 
 /** The most light that some channels show toward a face, in the worst alignment of what drifts. */
 export interface Shown {
@@ -29,13 +44,25 @@ export interface Shown {
 const alone = ({ drive, share }: LitChannel, bearing: number): number =>
   highestCd(drive) * (share[bearing] ?? 0);
 
+/** What a limit speaks of, in a state. */
+export const shownAgainst = (
+  at: Situation,
+  { colour, face, aboveCd, of, lamps, counts }: LightLimit,
+): Shown =>
+  shownToward(
+    at.lit(lamps).filter(({ drive }) => drive.colour === colour && counts(drive)),
+    face,
+    aboveCd,
+    of,
+  );
+
 /**
  * The most that channels show toward a face.
  *
  * @param lit - of one colour, or all whose light adds up
  * @param of - all together, as an eye sees them, or the brightest lamp by itself
  */
-export function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of: Of): Shown {
+function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of: Of): Shown {
   const none: Shown = {
     cd: 0,
     exact: true,

@@ -8,7 +8,7 @@ import { drivenIn } from '../state/driven.ts';
 import { openText, stateKey, type State } from '../state/state.ts';
 
 /** Rules look level: along the horizontal. */
-const RULE_ELEVATION_DEG = 0;
+export const RULE_ELEVATION_DEG = 0;
 
 /** Whose light a rule counts: that of lamps made to warn, or of scene, work and cabin lights too. */
 export type Lamps = 'warning' | 'all';
@@ -58,7 +58,16 @@ export class Situation {
 
   /** "Stage 2, hatch open, at night": the state in words. */
   get text(): string {
-    const { stage, open, ambient } = this.state;
+    return this.#text(this.state.open);
+  }
+
+  /** "Stage 2, at night": the state in words, whatever stands open. */
+  get textWhateverOpen(): string {
+    return this.#text([]);
+  }
+
+  #text(open: readonly string[]): string {
+    const { stage, ambient } = this.state;
     const parts = [stageAt(this.build, stage).name];
     if (open.length > 0) parts.push(openText(this.lookup.vehicle, open));
     if (ambient === 'night') parts.push('at night');

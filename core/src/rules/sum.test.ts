@@ -71,21 +71,44 @@ describe('what an observer sees is the sum', () => {
     expect(found(drifting)[0]?.figure?.value).toBeCloseTo(both, 6);
   });
 
-  test('the pumper with its rear shutter open, before its compartment lights were turned down', () => {
+  describe('the pumper before its compartment lights were turned down', () => {
     const pumper = demoBuild('tunnel-pumper-3');
-    const bright = setCue(pumper, 2, 'inside', 1, {
-      groupId: 'inside',
-      patternId: 'steady',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
+    const lit = (stage: 2 | 3, level: number): Build =>
+      setCue(pumper, stage, 'inside', 1, {
+        groupId: 'inside',
+        patternId: 'steady',
+        nightPatternId: null,
+        slot: 1,
+        level,
+      });
+    const white = (build: Build, stage: 2 | 3) =>
+      checkBuild(build).findings.filter((f) => f.kind === 'white-rear' && f.evidence.state?.stage === stage);
+
+    test('as it is nothing shows', () => {
+      expect(white(pumper, 2)).toEqual([]);
+      expect(white(pumper, 3)).toEqual([]);
     });
-    const white = (build: Build) =>
-      checkBuild(build).findings.filter((f) => f.kind === 'white-rear' && f.evidence.state?.stage === 2);
-    expect(white(pumper)).toEqual([]);
-    const [first] = white(bright);
-    expect(first?.evidence.state?.open).toEqual(['rear-shutter']);
-    expect(first?.figure?.value).toBeCloseTo(302.7, 1);
+
+    test('bright, one shutter is enough', () => {
+      const [first] = white(lit(2, 1), 2);
+      expect(first?.evidence.state?.open).toEqual(['rear-shutter']);
+      expect(first?.figure?.value).toBeCloseTo(302.7, 1);
+    });
+
+    test('at less, no part open by itself shows too much, but three together do', () => {
+      const [first] = white(lit(3, 0.4), 3);
+      const open = ['shutter-front-right', 'shutter-wheel-right', 'shutter-rear-right'];
+      expect(first?.evidence.state?.open).toEqual(open);
+      expect(first?.figure?.value).toBeGreaterThan(150);
+      expect(first?.sentence).toMatch(
+        /in Stage 3, front compartment right and wheel compartment right and rear compartment right open, up to/,
+      );
+      for (const stop of open) {
+        const less = { stage: 3, open: open.filter((id) => id !== stop), ambient: 'day' } as const;
+        const there = checkBuild(lit(3, 0.4), less).findings.filter((f) => f.kind === 'white-rear');
+        expect(there, `with ${stop} shut`).toEqual([]);
+      }
+    });
   });
 
   test('scene, work and cabin lights count only where the rule says so', () => {

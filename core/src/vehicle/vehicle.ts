@@ -76,6 +76,9 @@ export type OpenParts = ReadonlySet<string>;
 export const stopOf = (part: MovingPart, open: OpenParts): Stop | null =>
   part.stops.find((stop) => open.has(stop.id)) ?? null;
 
+/** Everywhere a part can stand: shut, as null, and its stops. */
+export const stopsWithShut = (part: MovingPart): readonly (Stop | null)[] => [null, ...part.stops];
+
 /** The motion of a part in this pose; null while shut, or for no part at all. */
 export function motionOf(vehicle: Vehicle, partId: string | null, open: OpenParts): Motion | null {
   if (partId === null || open.size === 0) return null;

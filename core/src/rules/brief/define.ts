@@ -3,12 +3,17 @@ import type { WishData } from '../../design/brief.ts';
 import type { Build } from '../../design/schema.ts';
 import type { Judgement, Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import type { LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 
 /** What the agency may wish for, as it is checked: on the document, or on the light in every state. */
 type Check<W> =
   | { readonly onDocument: (subject: LayoutSubject, wish: W) => readonly Said[] }
-  | { readonly inState: (at: Situation, wish: W) => readonly Judgement[] };
+  | {
+      readonly inState: (at: Situation, wish: W) => readonly Judgement[];
+      /** What it limits whatever stands open. */
+      readonly limits: (wish: W) => readonly LightLimit[];
+    };
 
 /** What a kind of wish is: everything about it, in one file. */
 export interface WishDefinition<S extends z.ZodType<WishData>> {
@@ -49,7 +54,10 @@ export function defineWish<S extends z.ZodType<WishData>>(d: WishDefinition<S>):
     sentence: (build, data) => d.sentence(build, read(data)),
     check:
       'inState' in check
-        ? { inState: (at, data) => check.inState(at, read(data)) }
+        ? {
+            inState: (at, data) => check.inState(at, read(data)),
+            limits: (data) => check.limits(read(data)),
+          }
         : { onDocument: (subject, data) => check.onDocument(subject, read(data)) },
   };
 }

@@ -6,28 +6,28 @@ import { defineRule } from '../define.ts';
 import { Lamps, lampsText, Of, ofText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
-import { shownToward } from '../shown.ts';
+import { shownAgainst, type LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 
-/** No white to the rear except from reversing lamps that burn steadily, in every state that is checked. */
+const Schema = z.strictObject({
+  kind: z.literal('white-rear'),
+  ...RULE_HEAD,
+  aboveCd: positive,
+  of: Of.default('sum'),
+  lamps: Lamps.default('warning'),
+});
+
+/** No white to the rear except from reversing lamps that burn steadily, whatever stands open. */
 export const whiteRear = defineRule({
   kind: 'white-rear',
   home: 'layout',
   sees: 'light',
-  schema: z.strictObject({
-    kind: z.literal('white-rear'),
-    ...RULE_HEAD,
-    aboveCd: positive,
-    of: Of.default('sum'),
-    lamps: Lamps.default('warning'),
-  }),
+  schema: Schema,
   sentence: (rule) =>
-    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)} except reversing lamps that burn steadily, everything shut or one door or other part open`,
+    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)} except reversing lamps that burn steadily, whatever stands open`,
+  limits: (rule, at) => [limit(at, rule)],
   check: (at, rule) => {
-    const white = at
-      .lit(rule.lamps)
-      .filter(({ drive }) => drive.colour === 'white' && !(drive.steady && isReversing(at, drive)));
-    const shown = shownToward(white, 'rear', rule.aboveCd, rule.of);
+    const shown = shownAgainst(at, limit(at, rule));
     const margin = roomBelow(shown.cd, rule.aboveCd);
     if (shown.cd <= rule.aboveCd) return [holds(margin)];
     const drives = shown.channels.map(({ drive }) => drive);
@@ -53,6 +53,16 @@ export const whiteRear = defineRule({
       }),
     ];
   },
+});
+
+const limit = (at: Situation, { aboveCd, of, lamps }: z.output<typeof Schema>): LightLimit => ({
+  about: 'white',
+  colour: 'white',
+  face: 'rear',
+  aboveCd,
+  of,
+  lamps,
+  counts: (drive) => !(drive.steady && isReversing(at, drive)),
 });
 
 /** Whether a channel is the vehicle's own reversing lamp, tied in. */

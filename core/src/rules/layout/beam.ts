@@ -22,7 +22,7 @@ export function hiddenShares(
   open: readonly string[],
 ): readonly number[] {
   const fields = fieldsOf(subject.lookup);
-  return fields.remembered('hidden', p, open, () => fields.stand(p, open).map(hiddenOf));
+  return fields.remembered('hidden', p, open, () => fields.standing(p, open).map(hiddenOf));
 }
 
 function hiddenOf({ placed, beam, past }: Standing): number {

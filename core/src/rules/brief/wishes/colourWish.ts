@@ -6,7 +6,7 @@ import { faceText, type Face } from '../../../words/face.ts';
 import { colours, faces, Light, textOf } from '../../fields.ts';
 import { atMost } from '../../finding.ts';
 import { fails, holds, roomBelow, roundUp, type Judgement } from '../../judgement.ts';
-import { shownToward } from '../../shown.ts';
+import { shownAgainst, type LightLimit } from '../../shown.ts';
 import type { Situation } from '../../situation.ts';
 
 /** Light counts as shown to a face above this, cd. */
@@ -24,33 +24,41 @@ type ColourWish = z.output<z.ZodObject<typeof COLOUR_WISH>>;
 export const lightText = ({ light }: ColourWish): string => (light === 'any' ? '' : `${light} `);
 export const whereText = ({ faces: named }: ColourWish): string => `to the ${textOf(named)}`;
 
-/** The faces to which a colour shows that may not, of all lamps together, in a state. */
-export function forbiddenShown(
-  at: Situation,
-  wish: ColourWish,
-  isForbidden: (colour: Colour) => boolean,
-): Judgement[] {
-  const lit = at
-    .lit('all')
-    .filter(({ drive }) => wish.light === 'any' || drive.steady === (wish.light === 'steady'));
-  return wish.faces.flatMap((face: Face) =>
-    COLOURS.filter(isForbidden).map((colour) => {
-      const mine = lit.filter(({ drive }) => drive.colour === colour);
-      const shown = shownToward(mine, face, SHOWN_CD, 'sum');
-      const margin = roomBelow(shown.cd, SHOWN_CD);
-      if (shown.cd <= SHOWN_CD) return holds(margin);
-      const drives = shown.channels.map(({ drive }) => drive);
-      return fails({
-        outcome: shown.exact ? 'fails' : 'cannot tell',
+/** How a wish about colours is checked: toward its faces, all lamps together, whatever stands open. */
+export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) => boolean) {
+  const limits = (wish: ColourWish): LightLimit[] =>
+    wish.faces.flatMap((face: Face) =>
+      COLOURS.filter((c) => isForbidden(wish, c)).map((colour) => ({
         about: `${face}/${colour}`,
-        margin,
-        sentence: `${lightText(wish)}${colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd in all at ${shown.bearing}°.`,
-        figure: { value: shown.cd, unit: 'cd' },
-        limits: [atMost(SHOWN_CD, 'cd')],
-        channels: drives.map(channelOf),
-        sectors: shown.sectors,
-        news: shown.adding,
-      });
-    }),
-  );
+        colour,
+        face,
+        aboveCd: SHOWN_CD,
+        of: 'sum',
+        lamps: 'all',
+        counts: (drive) => wish.light === 'any' || drive.steady === (wish.light === 'steady'),
+      })),
+    );
+  return {
+    limits,
+    inState: (at: Situation, wish: ColourWish): Judgement[] =>
+      limits(wish).map((limit) => judged(at, wish, limit)),
+  };
+}
+
+function judged(at: Situation, wish: ColourWish, limit: LightLimit): Judgement {
+  const shown = shownAgainst(at, limit);
+  const margin = roomBelow(shown.cd, SHOWN_CD);
+  if (shown.cd <= SHOWN_CD) return holds(margin);
+  const drives = shown.channels.map(({ drive }) => drive);
+  return fails({
+    outcome: shown.exact ? 'fails' : 'cannot tell',
+    about: limit.about,
+    margin,
+    sentence: `${lightText(wish)}${limit.colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[limit.face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd in all at ${shown.bearing}°.`,
+    figure: { value: shown.cd, unit: 'cd' },
+    limits: [atMost(SHOWN_CD, 'cd')],
+    channels: drives.map(channelOf),
+    sectors: shown.sectors,
+    news: shown.adding,
+  });
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { textOf } from '../../fields.ts';
 import { defineWish } from '../define.ts';
-import { COLOUR_WISH, forbiddenShown, lightText, whereText } from './colourWish.ts';
+import { COLOUR_WISH, limitsOfColour, lightText, whereText } from './colourWish.ts';
 
 /** Toward some faces none of these colours, in any state. */
 export const neverColours = defineWish({
@@ -17,5 +17,5 @@ export const neverColours = defineWish({
     light: 'any',
   }),
   sentence: (_, wish) => `No ${lightText(wish)}${textOf(wish.colours)} ${whereText(wish)}`,
-  check: { inState: (at, wish) => forbiddenShown(at, wish, (c) => wish.colours.includes(c)) },
+  check: limitsOfColour((wish, c) => wish.colours.includes(c)),
 });

@@ -34,7 +34,7 @@
     <h2>What must hold</h2>
     <p class="quiet">
       Put down as sentences, these are checked like a rule pack, the agency’s own: in each stage, by day and
-      at night, with each door open by itself.
+      at night, whatever stands open.
     </p>
     <div class="add">
       <label for="wish-kind">New wish</label>

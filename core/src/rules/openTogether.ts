@@ -1,0 +1,47 @@
+import { poseAbove } from '../coverage/poseAbove.ts';
+import { FACE_BEARINGS } from '../coverage/sectors.ts';
+import { faceText } from '../words/face.ts';
+import { atMost } from './finding.ts';
+import { fails, roomBelow, roundUp, type Trouble } from './judgement.ts';
+import type { LightLimit } from './shown.ts';
+import { RULE_ELEVATION_DEG, type Situation } from './situation.ts';
+
+/** What came of looking through all that may stand open together. */
+export interface OpenTogether {
+  /** Poses in which a limit is passed, to be judged like any other. */
+  readonly poses: readonly (readonly string[])[];
+  /** Limits of which it could not be told. */
+  readonly untold: readonly Trouble[];
+}
+
+/**
+ * Looks for combinations of open parts in which a limit is passed.
+ * @param at - any pose; stage and ambient count
+ */
+export function openTogether(at: Situation, limit: LightLimit): OpenTogether {
+  const drives = at.drives(limit.lamps).filter((d) => d.colour === limit.colour && limit.counts(d));
+  const each =
+    limit.of === 'sum'
+      ? [drives]
+      : [...new Set(drives.map((d) => d.placementId))].map((id) =>
+          drives.filter((d) => d.placementId === id),
+        );
+  const found = each.map((of) =>
+    poseAbove(at.build, of, FACE_BEARINGS[limit.face], limit.aboveCd, RULE_ELEVATION_DEG),
+  );
+  return {
+    poses: found.flatMap((f) => (f.found === 'pose' ? [f.open] : [])),
+    untold: found.flatMap((f) => (f.found === 'unknown' ? [untold(at, limit, f.mostCd, f.bearing)] : [])),
+  };
+}
+
+const untold = (at: Situation, limit: LightLimit, mostCd: number, bearing: number): Trouble =>
+  fails({
+    outcome: 'cannot tell',
+    about: limit.about,
+    margin: roomBelow(mostCd, limit.aboveCd),
+    sentence: `${limit.colour} may show ${faceText[limit.face]} in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried; no more than ${roundUp(mostCd)} cd at ${bearing}°.`,
+    figure: { value: mostCd, unit: 'cd' },
+    limits: [atMost(limit.aboveCd, 'cd')],
+    state: at.state,
+  });
