@@ -42,10 +42,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   details[open] {
     flex-basis: 100%;
   }

@@ -77,9 +77,4 @@
     border-color: var(--on);
     color: var(--on-text);
   }
-
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -3px;
-  }
 </style>

@@ -83,11 +83,8 @@
     align-items: center;
     gap: 0.25rem;
   }
-
-  @media (max-width: 1150px) {
-    svg {
-      display: none;
-    }
+  svg {
+    display: none;
   }
 
   .hull {
@@ -132,10 +129,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .box {
     position: absolute;
     z-index: 30;
@@ -166,9 +159,5 @@
     border-color: var(--warn);
     background: color-mix(in srgb, var(--warn) 22%, transparent);
     font-weight: 600;
-  }
-
-  .names button:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 </style>

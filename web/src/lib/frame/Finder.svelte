@@ -69,15 +69,6 @@
 
   input {
     height: 40px;
-    padding: 0 0.75rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-  }
-
-  input:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   li {

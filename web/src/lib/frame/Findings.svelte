@@ -168,10 +168,6 @@
     cursor: pointer;
   }
 
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   ul {
     overflow-y: auto;
     min-height: 0;

@@ -118,25 +118,17 @@
     color: var(--cds-disabled-03);
   }
 
-  .steps button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
-  }
-
   .time {
     font-size: 12px;
     width: 4.2rem;
     text-align: right;
   }
+  input {
+    width: 84px;
+  }
 
-  @media (max-width: 1150px) {
-    input {
-      width: 84px;
-    }
-
-    .time {
-      width: auto;
-    }
+  .time {
+    width: auto;
   }
 
   .note {

@@ -76,14 +76,5 @@
   input {
     width: 3.2rem;
     height: 28px;
-    padding: 0 0.35rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-  }
-
-  input:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 </style>

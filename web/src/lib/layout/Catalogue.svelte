@@ -203,7 +203,7 @@
         {/each}
         {#if refused.errors.length > 30}<li>and {refused.errors.length - 30} more</li>{/if}
       </ul>
-      <button class="plain" onclick={() => (refused = null)}>Close</button>
+      <button class="link" onclick={() => (refused = null)}>Close</button>
     </div>
   {/if}
   <div class="foot">
@@ -212,8 +212,8 @@
         >Compare {side.length}</Button
       >
     {/if}
-    <button class="plain" onclick={() => picker?.open()}>Take a CSV table</button>
-    <button class="plain" onclick={() => void saveTable(listed)}>Save these as CSV</button>
+    <button class="link" onclick={() => picker?.open()}>Take a CSV table</button>
+    <button class="link" onclick={() => void saveTable(listed)}>Save these as CSV</button>
     <FilePicker bind:this={picker} label="Table of fixtures" accept=".csv,text/csv" ontake={takeTable} />
   </div>
 </section>
@@ -261,19 +261,8 @@
 
   .filters input,
   .filters select {
-    min-width: 0;
     height: 26px;
-    padding: 0 0.35rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
     font-size: 12px;
-  }
-
-  .filters :focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 
   ul {
@@ -282,7 +271,7 @@
     padding-right: 0.5rem;
   }
 
-  button {
+  li button {
     display: grid;
     gap: 1px;
     width: 100%;
@@ -297,17 +286,13 @@
     touch-action: none;
   }
 
-  button:hover {
+  li button:hover {
     border-color: var(--accent);
   }
 
-  button.chosen {
+  li button.chosen {
     border-color: var(--zone-fit);
     box-shadow: inset 3px 0 0 var(--zone-fit);
-  }
-
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   .more {
@@ -326,18 +311,6 @@
     flex-wrap: wrap;
     gap: 0 0.6rem;
     padding: 0.2rem 0.5rem 0.3rem 0;
-  }
-
-  .plain {
-    display: inline;
-    width: auto;
-    margin: 0;
-    padding: 2px 0;
-    border: 0;
-    background: none;
-    color: var(--cds-link-01);
-    font-size: 12px;
-    cursor: pointer;
   }
 
   .refused {

@@ -90,10 +90,6 @@
     cursor: pointer;
   }
 
-  :is(summary, select):focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .plan {
     display: grid;
     gap: 0.4rem;
@@ -112,11 +108,6 @@
 
   select {
     height: 28px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
   }
 
   p,

@@ -171,11 +171,13 @@
       </select>
     </label>
     {#if filming === null}
-      <button onclick={film} disabled={editor.drives.length === 0 || stage === null}
+      <button class="plain" onclick={film} disabled={editor.drives.length === 0 || stage === null}
         >Save as a calm loop</button
       >
     {:else}
-      <button onclick={() => (filming = null)}>Stop: {Math.round(filming * 100)} % filmed</button>
+      <button class="plain" onclick={() => (filming = null)}
+        >Stop: {Math.round(filming * 100)} % filmed</button
+      >
     {/if}
   </div>
   {#if problem !== ''}<p role="alert">{problem}</p>{/if}
@@ -241,18 +243,6 @@
   select,
   button {
     height: 28px;
-    padding: 0 0.5rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
-    cursor: pointer;
-  }
-
-  button:disabled {
-    color: var(--cds-disabled-03);
-    cursor: default;
   }
 
   .picture {
@@ -275,10 +265,7 @@
     height: 100%;
   }
 
-  .round:focus-visible,
-  select:focus-visible,
-  button:focus-visible,
-  input:focus-visible {
+  .round:focus-visible {
     outline: 2px solid var(--cds-focus);
     outline-offset: -2px;
   }

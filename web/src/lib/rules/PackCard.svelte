@@ -191,8 +191,4 @@
     border-color: var(--warn);
     color: var(--warn);
   }
-
-  :is(.broken, .unsure):focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
 </style>

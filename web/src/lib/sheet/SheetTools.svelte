@@ -96,10 +96,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .layers {
     position: absolute;
     z-index: 15;

@@ -76,8 +76,11 @@
   </select>
 </label>
 <div class="buttons">
-  <button onclick={() => desk.draw('Split a bar', (p) => splitBar(p, desk.line, index))}>Split</button>
+  <button class="plain" onclick={() => desk.draw('Split a bar', (p) => splitBar(p, desk.line, index))}
+    >Split</button
+  >
   <button
+    class="plain"
     onclick={() => {
       desk.draw('Delete a bar', (p) => removeBar(p, desk.line, index));
       desk.index = null;
@@ -105,26 +108,5 @@
   .buttons {
     display: flex;
     gap: 3px;
-  }
-
-  select,
-  button {
-    height: 26px;
-    padding: 0 0.5rem;
-    border: 1px solid var(--cds-ui-04);
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-  }
-
-  select {
-    background: var(--cds-field-01);
-  }
-
-  select:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 </style>

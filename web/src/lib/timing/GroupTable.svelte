@@ -220,10 +220,6 @@
   select,
   input[type='number'] {
     height: 26px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
     font-size: 12px;
   }
 
@@ -233,14 +229,6 @@
 
   .link {
     display: block;
-    border: 0;
-    padding: 0;
-    background: none;
-    color: var(--accent);
-    font: inherit;
-    font-size: 12px;
-    text-align: left;
-    cursor: pointer;
   }
 
   .good {
@@ -252,11 +240,5 @@
     color: var(--gap);
     padding: 0.3rem 0.5rem;
     font-size: 13px;
-  }
-
-  select:focus-visible,
-  input:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 </style>

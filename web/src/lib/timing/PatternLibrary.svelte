@@ -165,13 +165,14 @@
     >
     <span class="gap"></span>
     <span class="quiet">New:</span>
-    <button onclick={() => begin('drawn')}>empty</button>
-    <button onclick={() => begin('row')}>along a row</button>
-    <button onclick={() => begin('random')}>by chance</button>
-    <button onclick={() => begin('sequence')}>one after another</button>
-    <button onclick={() => picker?.open()}>Bring in a file</button>
+    <button class="plain" onclick={() => begin('drawn')}>empty</button>
+    <button class="plain" onclick={() => begin('row')}>along a row</button>
+    <button class="plain" onclick={() => begin('random')}>by chance</button>
+    <button class="plain" onclick={() => begin('sequence')}>one after another</button>
+    <button class="plain" onclick={() => picker?.open()}>Bring in a file</button>
     <FilePicker bind:this={picker} label="Bring in a file" accept=".json,application/json" ontake={bring} />
     <button
+      class="plain"
       disabled={book.own.length === 0}
       onclick={() =>
         download(
@@ -232,16 +233,22 @@
             <td>{f.soundAlone ? 'yes' : 'no'}</td>
             <td class="actions">
               {#if target !== null}
-                <button aria-label="Use {p.name} for {target.text}" onclick={() => use(p.id)}>use</button>
+                <button class="plain" aria-label="Use {p.name} for {target.text}" onclick={() => use(p.id)}
+                  >use</button
+                >
               {/if}
-              <button aria-label="Duplicate {p.name}" onclick={() => duplicate(p)}>duplicate</button>
+              <button class="plain" aria-label="Duplicate {p.name}" onclick={() => duplicate(p)}
+                >duplicate</button
+              >
               {#if kin === 'own'}
                 <button
+                  class="plain"
                   aria-label="Save {p.name} as a file"
                   onclick={() => download(`${p.id}.json`, writePatterns(editor.build, [p.id]))}>save</button
                 >
                 {#if usesOf(editor.build, p.id).length === 0}
                   <button
+                    class="plain"
                     aria-label="Delete {p.name}"
                     onclick={() => editor.edit(`Delete ${p.name}`, (b) => removePattern(b, p.id))}
                     >delete</button
@@ -288,21 +295,6 @@
     display: flex;
     gap: 0.3rem;
     align-items: center;
-  }
-
-  button,
-  select,
-  input[type='search'],
-  button:focus-visible,
-  select:focus-visible,
-  input:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
-  }
-
-  button:disabled {
-    color: var(--cds-disabled-03);
-    cursor: default;
   }
 
   .problem {

@@ -138,10 +138,12 @@
     </div>
     <div class="buttons" role="group" aria-label="Lines by">
       <button
+        class="plain"
         aria-pressed={on.cycle.by === 'phase'}
         onclick={() => desk.draw('Lines by phase', (p) => setBy(p, 'phase'))}>by phase letter</button
       >
       <button
+        class="plain"
         aria-pressed={on.cycle.by === 'order'}
         onclick={() => desk.draw('Lines by place', (p) => setBy(p, 'order'))}>by place in a row</button
       >
@@ -165,9 +167,10 @@
       </select>
     </label>
     <div class="buttons">
-      <button onclick={add}>Add a bar</button>
-      <button onclick={() => (desk.clip = lines[desk.line] ?? [])}>Copy line</button>
+      <button class="plain" onclick={add}>Add a bar</button>
+      <button class="plain" onclick={() => (desk.clip = lines[desk.line] ?? [])}>Copy line</button>
       <button
+        class="plain"
         disabled={desk.clip === null}
         onclick={() => {
           const { clip } = desk;
@@ -175,6 +178,7 @@
         }}>Paste</button
       >
       <button
+        class="plain"
         disabled={desk.clip === null}
         onclick={() => {
           const { clip } = desk;
@@ -183,7 +187,7 @@
         }}>Paste ½ later</button
       >
       {#if on.cycle.by === 'phase'}
-        <button title="The same half a cycle later on the line that answers it" onclick={answer}
+        <button class="plain" title="The same half a cycle later on the line that answers it" onclick={answer}
           >Answer in {lineName('phase', desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1)}</button
         >
       {/if}
@@ -204,8 +208,8 @@
         onset={(n: number) => (speed = Math.round(n))}
       />
       <div class="buttons">
-        <button onclick={() => variant(false)}>Use it here</button>
-        <button onclick={() => variant(true)}>Use it at night</button>
+        <button class="plain" onclick={() => variant(false)}>Use it here</button>
+        <button class="plain" onclick={() => variant(true)}>Use it at night</button>
       </div>
     </div>
     {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
@@ -272,12 +276,6 @@
   input,
   select {
     height: 28px;
-    padding: 0 0.4rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
   }
 
   .buttons {
@@ -286,32 +284,9 @@
     gap: 3px;
   }
 
-  .buttons button {
-    height: 26px;
-    padding: 0 0.5rem;
-    border: 1px solid var(--cds-ui-04);
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    cursor: pointer;
-  }
-
-  .buttons button:disabled {
-    color: var(--cds-disabled-03);
-    cursor: default;
-  }
-
   .buttons button[aria-pressed='true'] {
     background: var(--on);
     color: var(--on-text);
-  }
-
-  input:focus-visible,
-  select:focus-visible,
-  .buttons button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 
   .variant {

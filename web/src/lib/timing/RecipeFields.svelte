@@ -148,6 +148,7 @@
         }}
       />
       <button
+        class="plain"
         aria-label="Take pattern {i + 1} out"
         disabled={p.parts.length === 1}
         onclick={() => onchange({ ...p, parts: p.parts.filter((_, n) => n !== i) })}>×</button
@@ -155,6 +156,7 @@
     </div>
   {/each}
   <button
+    class="plain"
     disabled={p.parts.length >= 20}
     onclick={() => onchange({ ...p, parts: [...p.parts, { patternId: 'single', times: 2 }] })}
     >Add a pattern</button
@@ -189,19 +191,5 @@
   input,
   button {
     height: 28px;
-    min-width: 0;
-    padding: 0 0.4rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
-  }
-
-  select:focus-visible,
-  input:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 </style>

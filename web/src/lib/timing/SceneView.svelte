@@ -275,7 +275,9 @@
             </select></label
           >
         {/each}
-        <button onclick={() => editor.edit(`${v.name} leaves the scene`, (b) => takeFromScene(b, v.id))}
+        <button
+          class="plain"
+          onclick={() => editor.edit(`${v.name} leaves the scene`, (b) => takeFromScene(b, v.id))}
           >Take away</button
         >
       </fieldset>
@@ -371,20 +373,8 @@
   select,
   input,
   button {
-    min-width: 0;
     width: 100%;
     height: 24px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-  }
-
-  select:focus-visible,
-  input:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   dl {

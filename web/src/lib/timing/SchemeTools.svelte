@@ -68,11 +68,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .schemes {
     display: grid;
     grid-template-columns: 1fr 1fr;

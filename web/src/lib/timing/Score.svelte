@@ -148,9 +148,14 @@
       {/if}
     </p>
     <div class="window" role="group" aria-label="Time shown">
-      <button aria-label="Earlier" onclick={() => time.move(time.fromMs - time.widthMs / 2)}>◂</button>
-      <button aria-label="Later" onclick={() => time.move(time.fromMs + time.widthMs / 2)}>▸</button>
+      <button class="plain" aria-label="Earlier" onclick={() => time.move(time.fromMs - time.widthMs / 2)}
+        >◂</button
+      >
+      <button class="plain" aria-label="Later" onclick={() => time.move(time.fromMs + time.widthMs / 2)}
+        >▸</button
+      >
       <button
+        class="plain"
         aria-label="Shorter time"
         disabled={time.widthMs <= WIDTHS_MS[0]}
         onclick={() => time.zoom(-1, time.fromMs)}>+</button
@@ -168,11 +173,13 @@
         {/if}
       </select>
       <button
+        class="plain"
         aria-label="Longer time"
         disabled={time.widthMs >= 10_000}
         onclick={() => time.zoom(1, time.fromMs)}>−</button
       >
       <button
+        class="plain"
         onclick={() => {
           time.fromMs = 0;
           time.widthMs = Math.min(10_000, cycleMs);
@@ -291,28 +298,6 @@
   .window button,
   .window select {
     height: 24px;
-    padding: 0 0.45rem;
-    border: 1px solid var(--cds-ui-04);
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    cursor: pointer;
-  }
-
-  .window button:disabled {
-    color: var(--cds-disabled-03);
-    cursor: default;
-  }
-
-  .window select {
-    background: var(--cds-field-01);
-  }
-
-  button:focus-visible,
-  select:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 
   .small {

@@ -1,115 +1,29 @@
 <script lang="ts">
-  import { changeGroup, changeStage, removeGroup, setCue } from '@flarik/core/design/timingEdits';
-  import { stageAt, type Cue, type StageIndex } from '@flarik/core/design/timing';
-  import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
-  import { bookOf } from '@flarik/core/timing/book';
+  import { stageAt } from '@flarik/core/design/timing';
+  import { changeGroup, changeStage, removeGroup } from '@flarik/core/design/timingEdits';
   import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
-  import { getDesk } from './desk.svelte';
-  import PatternOptions from './PatternOptions.svelte';
-  import { freshId } from '$lib/editor/freshId';
+  import CueCell from './CueCell.svelte';
+  import { membersOf } from './members';
 
   const editor = getEditor()();
-  const desk = getDesk()();
-  /** Patterns that the packs do not allow in a stage are left out of its lists. */
   let onlyAllowed = $state(false);
   const { timing } = $derived(editor.build);
-  const membersOf = (groupId: string | null) =>
-    editor.build.placements.flatMap((p) =>
-      p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placement: p, setup: m })),
-    );
-  const free = $derived(membersOf(null));
+  const countOf = (groupId: string | null): number => membersOf(editor.build, groupId).length;
   const rows = $derived([
     ...timing.groups.map((g): { id: string | null; name: string } => ({ id: g.id, name: g.name })),
-    ...(free.length > 0 ? [{ id: null, name: 'In no group' }] : []),
+    ...(countOf(null) > 0 ? [{ id: null, name: 'In no group' }] : []),
   ]);
-  const SLOTS = [1, 2, 3] as const;
-
-  /** The cues of a group in a stage, by colour slot, and one empty place for the next. */
-  function places(stage: StageIndex, groupId: string | null): { slot: Cue['slot']; cue: Cue | null }[] {
-    const cues = stageAt(editor.build, stage).cues.filter((c) => c.groupId === groupId);
-    const taken = cues.toSorted((a, b) => a.slot - b.slot).map((cue) => ({ slot: cue.slot, cue }));
-    return taken.length > 0 ? taken : [{ slot: 1, cue: null }];
-  }
-
-  const most = (groupId: string | null): number =>
-    Math.max(1, ...membersOf(groupId).map(({ setup }) => setup.colours.length));
-
-  /** What a colour slot means in this group: "red / blue". */
-  function slotText(groupId: string | null, slot: number): string {
-    const colours = new Set(membersOf(groupId).flatMap(({ setup }) => setup.colours.slice(slot - 1, slot)));
-    return colours.size === 0 ? `slot ${slot}` : [...colours].join('/');
-  }
-
-  function setPattern(stage: StageIndex, groupId: string | null, slot: Cue['slot'], patternId: string): void {
-    const { name } = stageAt(editor.build, stage);
-    const place = { stage, groupId, slot, ambient: 'day' as const };
-    if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, stage, groupId, slot, null));
-    else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, place, patternId));
-    editor.setState({ stage });
-    desk.look(patternId === '' ? null : place);
-  }
-
-  /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
-  function begin(stage: StageIndex, groupId: string | null, slot: Cue['slot']): void {
-    const place = { stage, groupId, slot, ambient: 'day' as const };
-    const id = freshId('p');
-    editor.edit(`New pattern in ${stageAt(editor.build, stage).name}`, (b) =>
-      showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
-    );
-    editor.setState({ stage });
-    desk.look(place);
-  }
-
-  /** Another pattern at night; the same as by day when none is named. */
-  function setNight(stage: StageIndex, cue: Cue, patternId: string | null): void {
-    const { name } = stageAt(editor.build, stage);
-    editor.edit(`Pattern at night in ${name}`, (b) =>
-      setCue(b, stage, cue.groupId, cue.slot, { ...cue, nightPatternId: patternId }),
-    );
-    editor.setState({ stage, ambient: patternId === null ? editor.state.ambient : 'night' });
-    desk.look({ stage, groupId: cue.groupId, slot: cue.slot, ambient: 'night' });
-  }
-
-  function setSlot(stage: StageIndex, cue: Cue, value: string): void {
-    const slot = SLOTS.find((s) => String(s) === value);
-    if (slot !== undefined)
-      editor.edit(`Colour in ${stageAt(editor.build, stage).name}`, (b) =>
-        setCue(b, stage, cue.groupId, cue.slot, { ...cue, slot }),
-      );
-  }
-
-  function addCue(stage: StageIndex, groupId: string | null): void {
-    const used = new Set(
-      stageAt(editor.build, stage)
-        .cues.filter((c) => c.groupId === groupId)
-        .map((c) => c.slot),
-    );
-    const slot = SLOTS.find((s) => !used.has(s));
-    if (slot !== undefined)
-      editor.edit('Add a colour', (b) =>
-        setCue(b, stage, groupId, slot, {
-          groupId,
-          slot,
-          level: 1,
-          patternId: 'single',
-          nightPatternId: null,
-        }),
-      );
-  }
 
   function rename(groupId: string, text: string): void {
     const name = Name.safeParse(text.trim());
     if (name.success) editor.edit('Rename group', (b) => changeGroup(b, groupId, { name: name.data }));
   }
 
-  const onDesk = (stage: StageIndex, cue: Cue): boolean =>
-    desk.place?.stage === stage && desk.place.groupId === cue.groupId && desk.place.slot === cue.slot;
-
-  const selectMembers = (groupId: string | null) =>
-    editor.select([...new Set(membersOf(groupId).map(({ placement }) => placement.id))]);
+  const selectMembers = (groupId: string | null): void =>
+    editor.select([...new Set(membersOf(editor.build, groupId).map(({ placement }) => placement.id))]);
 </script>
 
 <div class="scroller">
@@ -128,7 +42,7 @@
               {stageAt(editor.build, 0).name}
             {:else}
               <button
-                class="stage"
+                class="link"
                 aria-pressed={stage === editor.state.stage}
                 onclick={() => editor.setState({ stage })}
               >
@@ -156,7 +70,7 @@
             {/if}
             <span class="under">
               <button class="link" onclick={() => selectMembers(row.id)}>
-                {membersOf(row.id).length} modules{row.id === null ? ', each on its own clock' : ''}
+                {countOf(row.id)} modules{row.id === null ? ', each on its own clock' : ''}
               </button>
               {#if row.id !== null}
                 {@const id = row.id}
@@ -172,92 +86,8 @@
             </span>
           </th>
           {#each editor.stages as stage (stage)}
-            {@const name = stageAt(editor.build, stage).name}
             <td class:now={stage === editor.state.stage}>
-              {#each places(stage, row.id) as { slot, cue } (slot)}
-                <div class="cue">
-                  <select
-                    aria-label="Pattern of {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
-                    value={cue?.patternId ?? ''}
-                    onchange={(event) => setPattern(stage, row.id, slot, event.currentTarget.value)}
-                  >
-                    <option value="">dark</option>
-                    <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} />
-                  </select>
-                  {#if cue !== null}
-                    <select
-                      aria-label="Colour of {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
-                      value={String(cue.slot)}
-                      onchange={(event) => setSlot(stage, cue, event.currentTarget.value)}
-                    >
-                      {#each SLOTS.filter((s) => s <= most(row.id) || s === cue.slot) as s (s)}
-                        <option value={String(s)}>{s}: {slotText(row.id, s)}</option>
-                      {/each}
-                    </select>
-                    {#if cue.nightPatternId !== null}
-                      <label class="at-night">
-                        at night
-                        <select
-                          aria-label="Pattern at night of {row.name} in {name}{slot > 1
-                            ? `, colour ${slot}`
-                            : ''}"
-                          value={cue.nightPatternId}
-                          onchange={(event) =>
-                            setNight(
-                              stage,
-                              cue,
-                              event.currentTarget.value === '' ? null : event.currentTarget.value,
-                            )}
-                        >
-                          <option value="">the same</option>
-                          <PatternOptions {stage} chosen={cue.nightPatternId} {onlyAllowed} />
-                        </select>
-                      </label>
-                    {/if}
-                  {/if}
-                  <span class="more">
-                    {#if cue !== null}
-                      <button
-                        class="link"
-                        class:on={onDesk(stage, cue)}
-                        aria-label="Draw the pattern of {row.name} in {name}{slot > 1
-                          ? `, colour ${slot}`
-                          : ''}"
-                        onclick={() => {
-                          editor.setState({ stage });
-                          desk.look({
-                            stage,
-                            groupId: cue.groupId,
-                            slot: cue.slot,
-                            ambient: editor.state.ambient,
-                          });
-                        }}>draw</button
-                      >
-                      {#if cue.nightPatternId === null}
-                        <button
-                          class="link"
-                          aria-label="Another pattern at night for {row.name} in {name}{slot > 1
-                            ? `, colour ${slot}`
-                            : ''}"
-                          onclick={() => setNight(stage, cue, cue.patternId)}>+ night</button
-                        >
-                      {/if}
-                    {/if}
-                    <button
-                      class="link"
-                      aria-label="New pattern for {row.name} in {name}{slot > 1 ? `, colour ${slot}` : ''}"
-                      onclick={() => begin(stage, row.id, slot)}>new</button
-                    >
-                  </span>
-                </div>
-              {/each}
-              {#if places(stage, row.id)[0]?.cue && places(stage, row.id).length < most(row.id)}
-                <button
-                  class="link"
-                  onclick={() => addCue(stage, row.id)}
-                  aria-label="Add a colour to {row.name} in {name}">+ colour</button
-                >
-              {/if}
+              <CueCell {stage} group={row} {onlyAllowed} />
             </td>
           {/each}
         </tr>
@@ -354,59 +184,15 @@
     font-weight: 600;
   }
 
-  .stage,
-  .link {
-    border: 0;
-    padding: 0;
-    background: none;
-    font: inherit;
-    color: var(--accent);
-    cursor: pointer;
-    text-align: left;
-  }
-
-  .link {
-    font-size: 12px;
-    font-weight: 400;
-  }
-
   .under {
     display: flex;
     align-items: center;
     justify-content: space-between;
   }
 
-  .cue {
-    display: grid;
-    gap: 2px;
-    margin-bottom: 3px;
-  }
-
-  .more {
-    display: flex;
-    gap: 0.6rem;
-  }
-
-  .link.on {
-    color: var(--cds-text-01);
-    font-weight: 600;
-  }
-
-  .at-night {
-    display: grid;
-    font-size: 11px;
-    color: var(--cds-text-02);
-  }
-
-  select,
   input {
     width: 100%;
     height: 26px;
-    padding: 0 0.25rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
     font-size: 12px;
   }
 
@@ -416,12 +202,5 @@
 
   .night input {
     width: 3.5rem;
-  }
-
-  select:focus-visible,
-  input:focus-visible,
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 </style>

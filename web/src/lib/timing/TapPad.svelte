@@ -52,38 +52,18 @@
       up();
     }}>hold while lit · {taps.length} of a cycle of {cycle} ms</button
   >
-  <button onclick={done} disabled={taps.length === 0}>Done</button>
-  <button onclick={() => (tapping = false)}>Leave it</button>
+  <button class="plain" onclick={done} disabled={taps.length === 0}>Done</button>
+  <button class="plain" onclick={() => (tapping = false)}>Leave it</button>
 {:else}
-  <button onclick={begin}>Tap in rhythm</button>
+  <button class="plain" onclick={begin}>Tap in rhythm</button>
 {/if}
 
 <style>
-  button {
-    height: 26px;
-    padding: 0 0.5rem;
-    border: 1px solid var(--cds-ui-04);
-    background: transparent;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 12px;
-    cursor: pointer;
-  }
-
   .pad {
     background: var(--accent);
     color: var(--cds-ui-background);
     min-width: 12rem;
     user-select: none;
     touch-action: none;
-  }
-
-  button:disabled {
-    color: var(--cds-disabled-03);
-  }
-
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-    outline-offset: -1px;
   }
 </style>

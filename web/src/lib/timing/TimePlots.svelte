@@ -130,15 +130,7 @@
   input {
     width: 3.4rem;
     height: 22px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
     font-size: 12px;
-  }
-
-  input:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   .amps {

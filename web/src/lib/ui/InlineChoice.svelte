@@ -14,7 +14,6 @@
 </script>
 
 <select
-  class="inline"
   aria-label={label}
   {value}
   onchange={({ currentTarget }) => {

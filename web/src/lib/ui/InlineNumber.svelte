@@ -26,17 +26,7 @@
   }
 </script>
 
-<input
-  type="number"
-  class="inline"
-  class:wide
-  aria-label={label}
-  {min}
-  {max}
-  {step}
-  {value}
-  onchange={take}
-/>
+<input type="number" class:wide aria-label={label} {min} {max} {step} {value} onchange={take} />
 
 <style>
   input {

@@ -195,13 +195,5 @@
 
   select {
     height: 30px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-  }
-
-  :is(select, input):focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 </style>

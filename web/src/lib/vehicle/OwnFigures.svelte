@@ -242,10 +242,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .figures {
     display: grid;
     grid-template-columns: repeat(2, minmax(0, 1fr));
@@ -289,17 +285,6 @@
 
   .choice input:not([type='checkbox']),
   .choice select {
-    min-width: 0;
-    padding: 0 0.3rem;
     height: 32px;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-  }
-
-  .choice input:focus-visible,
-  .choice select:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 </style>

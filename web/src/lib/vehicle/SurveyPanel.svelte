@@ -175,10 +175,6 @@
     cursor: pointer;
   }
 
-  summary:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .small {
     font-size: 12px;
   }

@@ -89,15 +89,6 @@
 
   .add select {
     height: 32px;
-    padding: 0 0.5rem;
-    border: 1px solid var(--cds-ui-04);
-    background: var(--cds-field-01);
-    color: var(--cds-text-01);
-    font: inherit;
-  }
-
-  .add select:focus-visible {
-    outline: 2px solid var(--cds-focus);
   }
 
   .refused {

@@ -286,10 +286,6 @@
     background: var(--cds-ui-03);
   }
 
-  button:focus-visible {
-    outline: 2px solid var(--cds-focus);
-  }
-
   .pick {
     display: grid;
   }

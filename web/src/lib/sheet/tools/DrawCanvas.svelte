@@ -3,8 +3,8 @@
   import type { View } from '@flarik/core/vehicle/types';
   import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { trackDrag } from '$lib/editor/trackDrag';
-  import type { Frame } from './arrangement';
-  import Dimension from './Dimension.svelte';
+  import type { Frame } from '../arrangement';
+  import Dimension from '../Dimension.svelte';
 
   /** A view on which a rectangle is drawn, to 5 mm. */
   let {

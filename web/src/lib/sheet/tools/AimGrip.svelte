@@ -5,7 +5,7 @@
   import type { Point2 } from '@flarik/core/vehicle/picture/views';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
-  import { gripOf, panToward, turned, TURN_DEG } from './directions';
+  import { gripOf, panToward, turned, TURN_DEG } from '../directions';
 
   /** The end of a lamp's beam on the plan, by which it is aimed: in steps of 5°, or of 1° with Alt held. */
   let {

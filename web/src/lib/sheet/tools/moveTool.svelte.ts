@@ -1,0 +1,82 @@
+import { changePlacement } from '@flarik/core/arrange/lamps';
+import { snapOnZone, type Guide } from '@flarik/core/arrange/snap';
+import type { Build } from '@flarik/core/design/schema';
+import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { View } from '@flarik/core/vehicle/types';
+import type { Editor } from '$lib/editor/editor.svelte';
+import { nameOf } from '$lib/editor/names';
+import { trackDrag } from '$lib/editor/trackDrag';
+import { movedWith, toggleSelected, zoneNow } from '../lampKeys';
+import type { Paper } from '../paper.svelte';
+import { stepOnZone, type LampPicture } from '../pictures';
+import { snapWithinM } from './snapWithin';
+
+/** Chooses lamps and moves them on their zones, drawn to what they line up with. */
+export class MoveTool {
+  readonly #editor: Editor;
+  readonly #paper: Paper;
+  /** The lamp being dragged, where, and what it was drawn to. */
+  moving = $state.raw<{ id: string; view: View; guides: readonly Guide[] } | null>(null);
+
+  constructor(editor: Editor, paper: Paper) {
+    this.#editor = editor;
+    this.#paper = paper;
+  }
+
+  /** @param editable - else it only chooses */
+  press(event: PointerEvent, picture: LampPicture, editable: boolean): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const editor = this.#editor;
+    const { id } = picture.placement;
+    if (event.shiftKey) return toggleSelected(editor, id);
+    if (!editor.selection.has(id)) editor.select([id]);
+    editor.clearShown();
+    if (editable) this.#drag(event, picture);
+    else editor.select([id]);
+  }
+
+  #drag(event: PointerEvent, { placement, view }: LampPicture): void {
+    const editor = this.#editor;
+    const from = this.#paper.onView(view, event.clientX, event.clientY);
+    const lamps = movedWith(editor, placement);
+    const change = (x: number, y: number) => {
+      const to = this.#paper.onView(view, x, y);
+      const step: Point2 = from === null || to === null ? [0, 0] : [to[0] - from[0], to[1] - from[1]];
+      const { du, dv } = stepOnZone(view, zoneNow(editor, placement.zoneId), step);
+      const others = editor.build.placements.filter(
+        (p) => !lamps.some((q) => q.id === p.id) && p.id !== placement.partnerId && p.status !== 'removed',
+      );
+      const at = snapOnZone(
+        editor.lookup,
+        others,
+        placement,
+        { uM: placement.uM + du, vM: placement.vM + dv },
+        snapWithinM(this.#paper),
+      );
+      this.moving = { id: placement.id, view, guides: at.guides };
+      return (build: Build): Build =>
+        lamps.slice(1).reduce(
+          (b, p) => {
+            const move = stepOnZone(view, zoneNow(editor, p.zoneId), step);
+            return changePlacement(b, p.id, { uM: p.uM + move.du, vM: p.vM + move.dv });
+          },
+          changePlacement(build, placement.id, { uM: at.uM, vM: at.vM }),
+        );
+    };
+    const ids = lamps.map((p) => p.id);
+    const what = nameOf(editor.build, ids);
+    trackDrag(event, {
+      move: (x, y) => editor.drag(change(x, y)),
+      drop: (x, y) => {
+        editor.edit(`Move ${what}`, change(x, y));
+        this.moving = null;
+      },
+      click: () => editor.select([placement.id]),
+      cancel: () => {
+        editor.cancelDrag();
+        this.moving = null;
+      },
+    });
+  }
+}
