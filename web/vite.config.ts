@@ -26,7 +26,7 @@ export default defineConfig({
   },
   test: {
     environment: 'node',
-    include: ['test/**/*.test.ts'],
+    include: ['src/**/*.test.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
     fileParallelism: false,

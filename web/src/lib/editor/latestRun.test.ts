@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { LatestRun } from '../src/lib/editor/latestRun.svelte';
+import { LatestRun } from './latestRun.svelte';
 
 /** A call that answers when told to. */
 function heldCall() {

@@ -18,6 +18,6 @@ export async function freshDatabase(name: string): Promise<string> {
 
 /** A demo build under an id of its own. */
 export function demoBuild(name: 'ks-12' | 'ks-13'): Build {
-  const text = readFileSync(new URL(`../../demo/builds/${name}.json`, import.meta.url), 'utf8');
+  const text = readFileSync(new URL(`../../../../demo/builds/${name}.json`, import.meta.url), 'utf8');
   return { ...readBuildText(text), id: crypto.randomUUID() };
 }

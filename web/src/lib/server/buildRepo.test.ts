@@ -1,10 +1,10 @@
 import type { Pool } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
-import { deleteBuild, findBuild, insertBuild, listBuilds, saveBuild } from '../src/lib/server/buildRepo';
-import { DatabaseDownError, many, openPool } from '../src/lib/server/db';
-import { migrate, MIGRATIONS } from '../src/lib/server/migrate';
-import { demoBuild, freshDatabase } from './support';
+import { deleteBuild, findBuild, insertBuild, listBuilds, saveBuild } from './buildRepo';
+import { DatabaseDownError, many, openPool } from './db';
+import { migrate, MIGRATIONS } from './migrate';
+import { demoBuild, freshDatabase } from './support.testing';
 
 let pool: Pool;
 const none = { blocking: 0, other: 0 };

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { CATALOGUE } from '@flarik/core/fixture/catalogue/catalogue';
-import { fixtureTable, readFixtureTable } from '../src/lib/layout/fixtureFile';
+import { fixtureTable, readFixtureTable } from './fixtureFile';
 
 describe('a CSV table of fixtures', () => {
   test('goes out and comes in: quotes, commas and JSON in cells and all', () => {

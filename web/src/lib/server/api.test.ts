@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readFileSync } from 'node:fs';
-import { startApp } from '../../scripts/lib/app.mjs';
-import { freePort } from '../../scripts/lib/run.mjs';
-import { Created, Problem, SaveAnswer, SavedBuild } from '../src/lib/api';
-import { demoBuild, freshDatabase } from './support';
+import { startApp } from '../../../../scripts/lib/app.mjs';
+import { freePort } from '../../../../scripts/lib/run.mjs';
+import { Created, Problem, SaveAnswer, SavedBuild } from '../api';
+import { demoBuild, freshDatabase } from './support.testing';
 
 let app: Awaited<ReturnType<typeof startApp>>;
 
@@ -30,7 +30,7 @@ const problemOf = async (answer: Response): Promise<Problem> => {
 };
 const pack = (): Record<string, unknown> => ({
   ...(JSON.parse(
-    readFileSync(new URL('../../demo/packs/kestrel-sound.json', import.meta.url), 'utf8'),
+    readFileSync(new URL('../../../../demo/packs/kestrel-sound.json', import.meta.url), 'utf8'),
   ) as object),
 });
 

@@ -2,11 +2,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
-import { startApp } from '../../scripts/lib/app.mjs';
-import { startDatabase } from '../../scripts/lib/database.mjs';
-import { freePort, pause } from '../../scripts/lib/run.mjs';
-import { SaveAnswer, SavedBuild } from '../src/lib/api';
-import { demoBuild } from './support';
+import { startApp } from '../../../../scripts/lib/app.mjs';
+import { startDatabase } from '../../../../scripts/lib/database.mjs';
+import { freePort, pause } from '../../../../scripts/lib/run.mjs';
+import { SaveAnswer, SavedBuild } from '../api';
+import { demoBuild } from './support.testing';
 
 const dir = mkdtempSync(join(tmpdir(), 'flarik-crash-'));
 const running: (() => Promise<void>)[] = [];

@@ -1,6 +1,6 @@
 import { describe, expect, test, vi } from 'vitest';
 import { placeMesh, type Placing } from '@flarik/core/vehicle/placeMesh';
-import { readMeshFile } from '../src/lib/vehicle/meshFile';
+import { readMeshFile } from './meshFile';
 
 // The loader reports its progress by an event that browsers have and Node has not.
 vi.stubGlobal('ProgressEvent', class extends Event {});
@@ -9,20 +9,27 @@ const bytesOf = (text: string): ArrayBuffer => new TextEncoder().encode(text).bu
 
 /** A box of 2 × 1 × 0.5 units, x × y × z, as quads. */
 const OBJ = `# a box
+
 o box
+
 v 0 0 0\nv 2 0 0\nv 2 1 0\nv 0 1 0
+
 v 0 0 0.5\nv 2 0 0.5\nv 2 1 0.5\nv 0 1 0.5
+
 f 1 4 3 2\nf 5 6 7 8\nf 1 2 6 5\nf 2 3 7 6\nf 3 4 8 7\nf 4 1 5 8
 `;
 
 const STL = `solid one
+
 facet normal 0 0 1
  outer loop
   vertex 0 0 0
   vertex 1 0 0
   vertex 0 1 0
  endloop
+
 endfacet
+
 endsolid one
 `;
 
@@ -51,7 +58,9 @@ function gltf(uri: string): string {
     buffers: [{ byteLength: 36, uri }],
   });
 }
+
 const corners = new Float32Array([0, 0, 0, 1, 0, 0, 0, 1, 0]);
+
 const inline = `data:application/octet-stream;base64,${Buffer.from(corners.buffer).toString('base64')}`;
 
 describe('mesh files', () => {
