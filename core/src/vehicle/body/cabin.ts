@@ -17,20 +17,46 @@ export interface CabinStyle {
 
 const OPEN_DEG = 66;
 
-/** Doors with their glass and mirrors, pillars, seats and roof. */
-export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: CabinStyle): Assembly {
+/** Measures that several of its functions need. */
+const cabinMeasures = (s: Stations, doors: CabinStyle['doors'], mirrorM: number) => {
   const w = s.halfWidth;
-  const hinge = (id: string, name: string, x: number): MovingPart[] =>
-    partPair(part(id, name, 'door', turnAbout([x, w, 0], [0, 0, 1], -OPEN_DEG)));
   // Front and rear edge of the roof slope down to the rail, as far as there is roof.
   const roofEdge = Math.min(0.35, 0.45 * (s.roofFrontX - s.roofRearX));
   const headFrontX = Math.min(s.roofFrontX - 0.08, s.doorFrontX - 0.06);
+  const four = doors === 4;
+  return { w, roofEdge, headFrontX, four, mirrorM };
+};
+type CabinMeasures = ReturnType<typeof cabinMeasures>;
+
+/** Doors with their glass and mirrors, pillars, seats and roof. */
+export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: CabinStyle): Assembly {
+  const m = cabinMeasures(s, doors, mirrorM);
+  const { w, headFrontX, four } = m;
+  const hinge = (id: string, name: string, x: number): MovingPart[] =>
+    partPair(part(id, name, 'door', turnAbout([x, w, 0], [0, 0, 1], -OPEN_DEG)));
+  return assemble({
+    parts: [
+      ...hinge('door-front-left', four ? 'Front left door' : 'Left door', s.doorFrontX),
+      ...(four ? hinge('door-rear-left', 'Rear left door', s.pillarX) : []),
+    ],
+    solids: cabinSolids(s, m),
+    zones: cabinZones(s, roofZone, m),
+    keepOuts: keepOutPair(
+      'Left curtain airbag',
+      'airbag',
+      box('airbag-left', [s.doorRearX, s.railY - 0.14, s.railZ - 0.1], [headFrontX, s.railY - 0.02, s.railZ]),
+    ),
+    art: [...sideArt(s, four, headFrontX), ...endArt(s, mirrorM), ...planArt(s, four, headFrontX, mirrorM)],
+  });
+}
+
+/** Doors, mirror, pillars and seat of the left side. */
+function leftSolids(s: Stations, { w, headFrontX, four, mirrorM }: CabinMeasures): Solid[] {
   const front = { partId: 'door-front-left' };
   const rear = { partId: 'door-rear-left' };
   const panel = (id: string, x0: number, x1: number, traits: { partId: string }): Solid =>
     box(id, [x0, w - PANEL_M, s.sillZ], [x1, w, s.beltZ], traits);
-  const four = doors === 4;
-  const solids: Solid[] = [
+  return [
     panel('door-front-left-panel', s.pillarX, s.doorFrontX, front),
     ...leaning(
       s,
@@ -67,104 +93,95 @@ export function cabin(s: Stations, { doors, mirrorM = 0.22, roofZone = true }: C
         ]
       : []),
   ];
-  return assemble({
-    parts: [
-      ...hinge('door-front-left', four ? 'Front left door' : 'Left door', s.doorFrontX),
-      ...(four ? hinge('door-rear-left', 'Rear left door', s.pillarX) : []),
-    ],
-    solids: [
-      ...mirrored(solids),
-      ...(four
-        ? [
-            box(
-              'rear-seat',
-              [s.doorRearX - 0.02, -(w - 0.3), s.sillZ],
-              [s.doorRearX + 0.1, w - 0.3, s.beltZ + 0.12],
-            ),
-          ]
-        : []),
-      ...profileAcross(
-        'roof',
-        [
-          [s.roofFrontX, s.railZ],
-          [s.roofFrontX - roofEdge, s.roofZ],
-          [s.roofRearX + roofEdge, s.roofZ],
-          [s.roofRearX, s.railZ],
-        ],
-        -s.railY,
-        s.railY,
-      ),
-      box(
-        'floor',
-        [Math.max(s.tailX + 0.15, s.cabRearX), -(w - 0.05), s.floorZ],
-        [s.cowlX, w - 0.05, s.sillZ],
-      ),
-    ],
-    zones: [
-      ...zonePair({
-        id: 'mirror-left',
-        name: 'Mirror left',
-        face: 'corner',
-        mount: 'mirror',
-        partId: 'door-front-left',
-        centre: [s.doorFrontX + 0.03, w + 0.02 + mirrorM / 2, s.beltZ + 0.02],
-        n: [1, 0.8, 0],
-        widthM: 0.2,
-        heightM: 0.1,
-        behind: 'Mirror base casting',
-      }),
-      ...zonePair({
-        id: 'sill-left',
-        name: 'Sill left',
-        face: 'left',
-        mount: 'panel',
-        centre: [(s.doorFrontX + s.doorRearX) / 2, w + 0.002, s.sillZ - 0.07],
-        n: [0, 1, 0],
-        widthM: s.doorFrontX - s.doorRearX - (four ? 0.45 : 0.1),
-        heightM: 0.1,
-        behind: 'Sill box section: corrosion protection at every hole',
-      }),
-      ...(roofZone
-        ? [
-            ...zonePair({
-              id: 'roof-side-left',
-              name: 'Roof side left',
-              face: 'left',
-              mount: 'panel',
-              centre: [(s.roofFrontX + s.roofRearX) / 2 - (four ? 0.05 : 0), s.railY + 0.004, s.railZ + 0.05],
-              n: [0, 1, 0],
-              widthM: Math.min(1.2, s.roofFrontX - s.roofRearX - 0.3),
-              heightM: 0.1,
-              behind: 'Roof rail; curtain airbag below: bracket to the rail only',
-              fixings: ['bracket'],
-            }),
-            zone({
-              id: 'roof',
-              name: 'Roof',
-              face: 'top',
-              mount: 'roof',
-              centre: [
-                four ? s.pillarX + 0.02 : (s.roofFrontX - 0.35 + s.roofRearX + 0.35) / 2,
-                0,
-                s.roofZ + 0.002,
-              ],
-              n: [0, 0, 1],
-              widthM: 2 * s.railY - 0.32,
-              heightM: Math.min(0.5, Math.max(0.3, s.roofFrontX - s.roofRearX - 0.7)),
-              behind: 'Roof skin; strap or rail mount, one cable gland',
-            }),
-          ]
-        : []),
-      ...zonePair(doorEdge(s, 'front', s.pillarX)),
-      ...(four ? zonePair(doorEdge(s, 'rear', s.doorRearX)) : []),
-    ],
-    keepOuts: keepOutPair(
-      'Left curtain airbag',
-      'airbag',
-      box('airbag-left', [s.doorRearX, s.railY - 0.14, s.railZ - 0.1], [headFrontX, s.railY - 0.02, s.railZ]),
+}
+
+function cabinSolids(s: Stations, m: CabinMeasures): Assembly['solids'] {
+  const { w, roofEdge, four } = m;
+  return [
+    ...mirrored(leftSolids(s, m)),
+    ...(four
+      ? [
+          box(
+            'rear-seat',
+            [s.doorRearX - 0.02, -(w - 0.3), s.sillZ],
+            [s.doorRearX + 0.1, w - 0.3, s.beltZ + 0.12],
+          ),
+        ]
+      : []),
+    ...profileAcross(
+      'roof',
+      [
+        [s.roofFrontX, s.railZ],
+        [s.roofFrontX - roofEdge, s.roofZ],
+        [s.roofRearX + roofEdge, s.roofZ],
+        [s.roofRearX, s.railZ],
+      ],
+      -s.railY,
+      s.railY,
     ),
-    art: [...sideArt(s, four, headFrontX), ...endArt(s, mirrorM), ...planArt(s, four, headFrontX, mirrorM)],
-  });
+    box('floor', [Math.max(s.tailX + 0.15, s.cabRearX), -(w - 0.05), s.floorZ], [s.cowlX, w - 0.05, s.sillZ]),
+  ];
+}
+
+function cabinZones(s: Stations, roofZone: boolean, { w, four, mirrorM }: CabinMeasures): Assembly['zones'] {
+  return [
+    ...zonePair({
+      id: 'mirror-left',
+      name: 'Mirror left',
+      face: 'corner',
+      mount: 'mirror',
+      partId: 'door-front-left',
+      centre: [s.doorFrontX + 0.03, w + 0.02 + mirrorM / 2, s.beltZ + 0.02],
+      n: [1, 0.8, 0],
+      widthM: 0.2,
+      heightM: 0.1,
+      behind: 'Mirror base casting',
+    }),
+    ...zonePair({
+      id: 'sill-left',
+      name: 'Sill left',
+      face: 'left',
+      mount: 'panel',
+      centre: [(s.doorFrontX + s.doorRearX) / 2, w + 0.002, s.sillZ - 0.07],
+      n: [0, 1, 0],
+      widthM: s.doorFrontX - s.doorRearX - (four ? 0.45 : 0.1),
+      heightM: 0.1,
+      behind: 'Sill box section: corrosion protection at every hole',
+    }),
+    ...(roofZone
+      ? [
+          ...zonePair({
+            id: 'roof-side-left',
+            name: 'Roof side left',
+            face: 'left',
+            mount: 'panel',
+            centre: [(s.roofFrontX + s.roofRearX) / 2 - (four ? 0.05 : 0), s.railY + 0.004, s.railZ + 0.05],
+            n: [0, 1, 0],
+            widthM: Math.min(1.2, s.roofFrontX - s.roofRearX - 0.3),
+            heightM: 0.1,
+            behind: 'Roof rail; curtain airbag below: bracket to the rail only',
+            fixings: ['bracket'],
+          }),
+          zone({
+            id: 'roof',
+            name: 'Roof',
+            face: 'top',
+            mount: 'roof',
+            centre: [
+              four ? s.pillarX + 0.02 : (s.roofFrontX - 0.35 + s.roofRearX + 0.35) / 2,
+              0,
+              s.roofZ + 0.002,
+            ],
+            n: [0, 0, 1],
+            widthM: 2 * s.railY - 0.32,
+            heightM: Math.min(0.5, Math.max(0.3, s.roofFrontX - s.roofRearX - 0.7)),
+            behind: 'Roof skin; strap or rail mount, one cable gland',
+          }),
+        ]
+      : []),
+    ...zonePair(doorEdge(s, 'front', s.pillarX)),
+    ...(four ? zonePair(doorEdge(s, 'rear', s.doorRearX)) : []),
+  ];
 }
 
 /** The inner face of a door near its free edge: covered by the pillar when shut, faces the rear when open. */

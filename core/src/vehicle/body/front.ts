@@ -28,10 +28,21 @@ function wingPlace(s: Stations): { x: number; widthM: number } {
   return { x, widthM };
 }
 
-/** The nose of a bonneted vehicle: engine, bumper, bonnet, wings, windscreen, dashboard; its lamps and zones. */
-export function bonnetedFront(s: Stations): Assembly {
+/** Measures that several of its functions need. */
+const frontMeasures = (s: Stations) => {
   const w = s.halfWidth;
   const cut = w - 0.4;
+  const grilleZ = s.noseZ - 0.12;
+  const bumperZ = (s.floorZ + s.bumperTopZ) / 2 + 0.05;
+  const wing = wingPlace(s);
+  return { w, cut, grilleZ, bumperZ, wing };
+};
+type FrontMeasures = ReturnType<typeof frontMeasures>;
+
+/** The nose of a bonneted vehicle: engine, bumper, bonnet, wings, windscreen, dashboard; its lamps and zones. */
+export function bonnetedFront(s: Stations): Assembly {
+  const m = frontMeasures(s);
+  const { w, cut, grilleZ } = m;
   const engine: [number, number][] = [
     [s.noseX - 0.06, s.floorZ + 0.24],
     [s.noseX - 0.12, s.noseZ - 0.03],
@@ -39,7 +50,6 @@ export function bonnetedFront(s: Stations): Assembly {
     [s.cowlX, s.floorZ],
     [s.noseX - 0.35, s.floorZ],
   ];
-  // Beside the core the bumper's cut corner is hollow.
   const behindLamps: [number, number][] = [
     [s.noseX - 0.43, s.floorZ],
     [s.noseX - 0.43, s.noseZ - 0.03],
@@ -52,9 +62,6 @@ export function bonnetedFront(s: Stations): Assembly {
     [s.cowlX, s.beltZ],
     [s.cowlX, s.beltZ - 0.04],
   ];
-  const grilleZ = s.noseZ - 0.12;
-  const bumperZ = (s.floorZ + s.bumperTopZ) / 2 + 0.05;
-  const wing = wingPlace(s);
   return assemble(
     {
       parts: [part('bonnet', 'Bonnet', 'bonnet', turnAbout([s.cowlX, 0, s.beltZ], [0, 1, 0], -52))],
@@ -68,75 +75,8 @@ export function bonnetedFront(s: Stations): Assembly {
           box('wing-left', [s.cowlX - 0.16, w - PANEL_M, s.bumperTopZ - 0.06], [s.noseX - 0.42, w, s.beltZ]),
         ]),
       ],
-      zones: [
-        zone({
-          id: 'grille',
-          name: 'Grille',
-          face: 'front',
-          mount: 'panel',
-          centre: [s.noseX - 0.08, 0, grilleZ],
-          n: [1, 0, 0],
-          widthM: 2 * cut - 0.02,
-          heightM: 0.16,
-          behind: 'Radiator grille bars: bracket, no drilling into the cooler',
-          fixings: ['bracket'],
-        }),
-        zone({
-          id: 'front-bumper',
-          name: 'Front bumper',
-          face: 'front',
-          mount: 'panel',
-          centre: [s.noseX + 0.002, 0, bumperZ],
-          n: [1, 0, 0],
-          widthM: 2 * cut - 0.02,
-          heightM: 0.2,
-          behind: 'Bumper skin, foam and beam',
-        }),
-        ...zonePair({
-          id: 'corner-front-left',
-          name: 'Front left corner',
-          face: 'corner',
-          mount: 'panel',
-          centre: [s.noseX - 0.138, (cut + w - 0.03) / 2, bumperZ + 0.02],
-          n: [w - 0.03 - cut, 0.28, 0],
-          widthM: 0.36,
-          heightM: 0.2,
-          behind: 'Bumper skin, hollow; washer hose',
-        }),
-        ...zonePair({
-          id: 'wing-left',
-          name: 'Front wing left',
-          face: 'left',
-          mount: 'panel',
-          centre: [wing.x, w + 0.002, s.beltZ - 0.16],
-          n: [0, 1, 0],
-          widthM: wing.widthM,
-          heightM: 0.14,
-          behind: 'Single-wall wing; wheel-house liner',
-          singleWall: true,
-          reach: 'behind trim',
-        }),
-      ],
-      factoryLamps: [
-        ...lampPair('head-left', 'Left head lamp', 'head', [
-          [s.noseX - 0.07, cut + 0.02, s.noseZ - 0.16],
-          [s.noseX - 0.3, w, s.noseZ - 0.1],
-          [s.noseX - 0.42, w, s.noseZ - 0.02],
-          [s.noseX - 0.12, cut, s.noseZ - 0.05],
-        ]),
-        ...lampPair('turn-front-left', 'Left front turn signal', 'turn', [
-          [s.noseX - 0.1, cut + 0.08, s.noseZ - 0.21],
-          [s.noseX - 0.3, w, s.noseZ - 0.16],
-          [s.noseX - 0.32, w, s.noseZ - 0.12],
-          [s.noseX - 0.1, cut + 0.08, s.noseZ - 0.17],
-        ]),
-        ...lampPair(
-          'fog-left',
-          'Left front fog lamp',
-          'fog',
-          acrossRect(s.noseX - 0.02, cut - 0.16, cut - 0.02, s.floorZ + 0.06, s.floorZ + 0.12),
-        ),
-      ],
+      zones: frontZones(s, m),
+      factoryLamps: frontLamps(s, m),
       keepOuts: [
         keepOut(
           'Radar behind the badge',
@@ -157,6 +97,81 @@ export function bonnetedFront(s: Stations): Assembly {
     },
     windscreen(s),
   );
+}
+
+function frontZones(s: Stations, { w, cut, grilleZ, bumperZ, wing }: FrontMeasures): Assembly['zones'] {
+  return [
+    zone({
+      id: 'grille',
+      name: 'Grille',
+      face: 'front',
+      mount: 'panel',
+      centre: [s.noseX - 0.08, 0, grilleZ],
+      n: [1, 0, 0],
+      widthM: 2 * cut - 0.02,
+      heightM: 0.16,
+      behind: 'Radiator grille bars: bracket, no drilling into the cooler',
+      fixings: ['bracket'],
+    }),
+    zone({
+      id: 'front-bumper',
+      name: 'Front bumper',
+      face: 'front',
+      mount: 'panel',
+      centre: [s.noseX + 0.002, 0, bumperZ],
+      n: [1, 0, 0],
+      widthM: 2 * cut - 0.02,
+      heightM: 0.2,
+      behind: 'Bumper skin, foam and beam',
+    }),
+    ...zonePair({
+      id: 'corner-front-left',
+      name: 'Front left corner',
+      face: 'corner',
+      mount: 'panel',
+      centre: [s.noseX - 0.138, (cut + w - 0.03) / 2, bumperZ + 0.02],
+      n: [w - 0.03 - cut, 0.28, 0],
+      widthM: 0.36,
+      heightM: 0.2,
+      behind: 'Bumper skin, hollow; washer hose',
+    }),
+    ...zonePair({
+      id: 'wing-left',
+      name: 'Front wing left',
+      face: 'left',
+      mount: 'panel',
+      centre: [wing.x, w + 0.002, s.beltZ - 0.16],
+      n: [0, 1, 0],
+      widthM: wing.widthM,
+      heightM: 0.14,
+      behind: 'Single-wall wing; wheel-house liner',
+      singleWall: true,
+      reach: 'behind trim',
+    }),
+  ];
+}
+
+function frontLamps(s: Stations, { w, cut }: FrontMeasures): Assembly['factoryLamps'] {
+  return [
+    ...lampPair('head-left', 'Left head lamp', 'head', [
+      [s.noseX - 0.07, cut + 0.02, s.noseZ - 0.16],
+      [s.noseX - 0.3, w, s.noseZ - 0.1],
+      [s.noseX - 0.42, w, s.noseZ - 0.02],
+      [s.noseX - 0.12, cut, s.noseZ - 0.05],
+    ]),
+    ...lampPair('turn-front-left', 'Left front turn signal', 'turn', [
+      [s.noseX - 0.1, cut + 0.08, s.noseZ - 0.21],
+      [s.noseX - 0.3, w, s.noseZ - 0.16],
+      [s.noseX - 0.32, w, s.noseZ - 0.12],
+      [s.noseX - 0.1, cut + 0.08, s.noseZ - 0.17],
+    ]),
+    ...lampPair(
+      'fog-left',
+      'Left front fog lamp',
+      'fog',
+      acrossRect(s.noseX - 0.02, cut - 0.16, cut - 0.02, s.floorZ + 0.06, s.floorZ + 0.12),
+    ),
+  ];
 }
 
 /** The windscreen with what sits behind it: the zone at its top and the camera in its middle. */
