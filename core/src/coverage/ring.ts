@@ -10,13 +10,13 @@ import { worstDarkMs, type Drifting } from '../timing/worst.ts';
 import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
 
 /** Lamps by the height of their optical centre. */
-export type Level = 'upper' | 'lower' | 'any';
+export type LampHeight = 'upper' | 'lower' | 'any';
 
 export interface RingOptions {
   readonly elevationDeg: number;
   /** Only channels of this colour; null takes all. */
   readonly colour: Colour | null;
-  readonly level: Level;
+  readonly level: LampHeight;
   /** Optical centres above this are upper, m. */
   readonly upperAboveM: number;
 }

@@ -62,9 +62,9 @@ export function sceneSeen(
   const eye: Vec3 = [point.aheadM, point.leftM, point.heightM];
   const awayM = Math.max(1, Math.hypot(...eye));
   const seen = [
-    ...channelsOf(build, state, eye, (drive) => `${HERE}:${drive.clockId}`, HERE),
+    ...channelsSeen(build, state, eye, (drive) => `${HERE}:${drive.clockId}`, HERE),
     ...others.flatMap(({ vehicle, build: there }) =>
-      channelsOf(
+      channelsSeen(
         there,
         { stage: vehicle.stage, open: [], ambient: state.ambient },
         inVehicle(vehicle, eye),
@@ -93,7 +93,7 @@ export function sceneSeen(
   };
 }
 
-function channelsOf(
+function channelsSeen(
   build: Build,
   state: State,
   eye: Vec3,

@@ -22,9 +22,10 @@ export const Of = z.enum(['sum', 'lamp'], { error: "must be 'sum' or 'lamp'" });
 export type Of = z.infer<typeof Of>;
 export const ofText = (of: Of): string => (of === 'sum' ? 'in all' : 'from one lamp');
 
-/** Whose light counts. */
+/** Whose light counts: that of lamps made to warn, or of scene, work and cabin lights too. */
 export const Lamps = z.enum(['warning', 'all'], { error: "must be 'warning' or 'all'" });
-export const lampsText = (lamps: z.infer<typeof Lamps>): string =>
+export type LampsCounted = z.infer<typeof Lamps>;
+export const lampsText = (lamps: LampsCounted): string =>
   lamps === 'all' ? 'lamps of any kind' : 'warning lamps';
 
 export const textOf = (items: readonly (string | number)[]): string => items.join(', ');

@@ -1,4 +1,4 @@
-import type { Level } from '../coverage/ring.ts';
+import type { LampHeight } from '../coverage/ring.ts';
 import { BEARINGS } from '../coverage/field.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
@@ -6,7 +6,7 @@ import { floorAt, powerFloor } from './kinds/powerFloor.ts';
 import { speaksIn } from './registry.ts';
 
 /** What the chosen packs ask for by bearing from the lamps of a level in a state, cd·s/min; 0 where they ask nothing. */
-export function floorsIn(build: Build, state: State, level: Level): Float64Array {
+export function floorsIn(build: Build, state: State, level: LampHeight): Float64Array {
   const floors = build.rulePacks
     .flatMap((pack) => pack.rules)
     .filter((rule) => rule.kind === powerFloor.kind && speaksIn(rule, build, { ...state, open: [] }))

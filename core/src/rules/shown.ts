@@ -11,8 +11,8 @@ import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
 import type { Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
-import type { Of } from './fields.ts';
-import type { Lamps as LampsCounted, Situation } from './situation.ts';
+import type { LampsCounted, Of } from './fields.ts';
+import type { Situation } from './situation.ts';
 
 /** A limit on the light of one colour toward a face, in whatever state a rule speaks of. */
 export interface LightLimit {

@@ -1,17 +1,15 @@
-import { litChannels, type Level, type LitChannel } from '../coverage/ring.ts';
+import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { stageAt } from '../design/timing.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
+import type { LampsCounted } from './fields.ts';
 import { drivenIn } from '../state/driven.ts';
 import { openText, stateKey, type State } from '../state/state.ts';
 
 /** Rules look level: along the horizontal. */
 export const RULE_ELEVATION_DEG = 0;
-
-/** Whose light a rule counts: that of lamps made to warn, or of scene, work and cabin lights too. */
-export type Lamps = 'warning' | 'all';
 
 /** What lights in the states of a build, shared by all packs that ask. */
 const litByBuild = new WeakMap<Build, Map<string, readonly LitChannel[]>>();
@@ -32,13 +30,13 @@ export class Situation {
   }
 
   /** Every channel driven in this state. */
-  drives(lamps: Lamps = 'all'): readonly Drive[] {
+  drives(lamps: LampsCounted = 'all'): readonly Drive[] {
     const driven = drivenIn(this.build, this.state);
     return lamps === 'all' ? driven : driven.filter((d) => d.warns);
   }
 
   /** The channels that light, seen level; worked out once for each state. */
-  lit(lamps: Lamps, level: Level = 'any'): readonly LitChannel[] {
+  lit(lamps: LampsCounted, level: LampHeight = 'any'): readonly LitChannel[] {
     const ofBuild = litByBuild.get(this.build) ?? new Map<string, readonly LitChannel[]>();
     litByBuild.set(this.build, ofBuild);
     const border = level === 'any' ? '' : this.#upperAboveM;

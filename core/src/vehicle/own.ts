@@ -25,7 +25,7 @@ const solidOf = (s: OwnSolid): Solid => {
   }
 };
 
-function zoneOf({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
+function ownZone({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
   const straight = zone({ ...z, n: NORMAL[facing] });
   const turned = turnFrame(aimFrame(straight.n, straight.v), panDeg, tiltDeg, 0);
   return zone({ ...z, n: turned.aim });
@@ -34,7 +34,7 @@ function zoneOf({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
 /** The user's own zones, solids and keep-outs. */
 export const ownParts = (spec: VehicleSpec): Assembly =>
   assemble({
-    zones: mirrorsOf(spec.zones.map(zoneOf)),
+    zones: mirrorsOf(spec.zones.map(ownZone)),
     solids: spec.solids.map(solidOf),
     keepOuts: spec.keepOuts.map((k) => ({
       id: k.id,

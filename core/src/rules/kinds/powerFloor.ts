@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Level } from '../../coverage/ring.ts';
+import type { LampHeight } from '../../coverage/ring.ts';
 import { powerRing } from '../../coverage/ring.ts';
 import { bearingsIn, FACE_BEARINGS, faceSectorsWhere, sectorText } from '../../coverage/sectors.ts';
 import { listOf, RULE_HEAD } from '../../design/rulePack.ts';
@@ -33,7 +33,7 @@ const PARTS: Readonly<Record<Exclude<PoseKind, 'shut'>, readonly [PartKind, ...P
   'each-shutter-open': ['shutter'],
 };
 
-const posesOf = (vehicle: Vehicle, kind: PoseKind): Pose[] =>
+const posesNamed = (vehicle: Vehicle, kind: PoseKind): Pose[] =>
   kind === 'shut' ? [[]] : stopsOf(vehicle, ...PARTS[kind]).map((stop) => [stop.id]);
 
 const Schema = z.strictObject({
@@ -60,7 +60,7 @@ export const powerFloor = defineRule({
     const poses = textOf(rule.poses.map((p) => poseText[p]));
     return `At least ${rule.minCdsPerMin} cd·s/min from ${level}${lampsText(rule.lamps)} at every bearing to the ${textOf(rule.faces)}${when}, with ${poses}`;
   },
-  poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesOf(vehicle, kind)),
+  poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesNamed(vehicle, kind)),
   ambients: (rule) => ambientsOf(rule.ambient),
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level);
@@ -97,7 +97,7 @@ function floorToward(
 }
 
 /** What a floor asks for toward a bearing from the lamps of a level, cd·s/min; 0 where it asks nothing. */
-export const floorAt = (rule: PowerFloor, bearing: number, level: Level): number =>
+export const floorAt = (rule: PowerFloor, bearing: number, level: LampHeight): number =>
   rule.level === level && rule.faces.some((face) => FACE_BEARINGS[face].includes(bearing))
     ? rule.minCdsPerMin
     : 0;

@@ -4,7 +4,7 @@ import { placeModules } from '../../resolve/place.ts';
 import type { Colour } from '../../words/colour.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
-import { mmDown, pointing, type LayoutSubject, type Standing } from './subject.ts';
+import { mmDown, pointing, type LayoutSubject, type StandingLamp } from './subject.ts';
 
 /** Twins may stand this far from each other's mirror image, m. */
 const TOLERANCE_M = 0.02;
@@ -18,7 +18,7 @@ export function asymmetryFaults(subject: LayoutSubject): Said[] {
   return [...sided.flatMap((s) => missingTwin(s, standing)), ...otherColours(subject, sided)];
 }
 
-function likes(of: Standing, standing: readonly Standing[]): { other: Standing; offM: number }[] {
+function likes(of: StandingLamp, standing: readonly StandingLamp[]): { other: StandingLamp; offM: number }[] {
   const image = mirrorY(of.placed.base);
   return standing
     .filter((other) => other.p.id !== of.p.id && other.p.fixtureId === of.p.fixtureId)
@@ -26,7 +26,7 @@ function likes(of: Standing, standing: readonly Standing[]): { other: Standing; 
     .toSorted((a, b) => a.offM - b.offM);
 }
 
-function missingTwin(lamp: Standing, standing: readonly Standing[]): Said[] {
+function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[]): Said[] {
   const nearest = likes(lamp, standing)[0]?.offM ?? Infinity;
   if (nearest <= TOLERANCE_M) return [];
   const near = nearest < 0.4;
@@ -64,7 +64,7 @@ interface ColourPair {
 }
 
 /** Twins whose colours do not answer each other as those of the other twins do. */
-function otherColours(subject: LayoutSubject, sided: readonly Standing[]): Said[] {
+function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): Said[] {
   const twins = sided
     .filter(({ placed }) => placed.base[1] > 0)
     .flatMap((left) => {

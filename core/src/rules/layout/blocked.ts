@@ -5,7 +5,7 @@ import { stopsOf } from '../../vehicle/vehicle.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
 import { comesBefore, hiddenShares } from './beam.ts';
-import { percent, pointing, type LayoutSubject, type Standing } from './subject.ts';
+import { percent, pointing, type LayoutSubject, type StandingLamp } from './subject.ts';
 
 /** More of a beam than this hidden by the body makes a module hardly worth its place. */
 const MOST_HIDDEN = 0.4;
@@ -21,7 +21,7 @@ export const blockedFaults = (subject: LayoutSubject): Said[] =>
   });
 
 /** Lamps whose light comes out with everything shut: those inside are made for the poses that uncover them. */
-const outside = (subject: LayoutSubject): Standing[] =>
+const outside = (subject: LayoutSubject): StandingLamp[] =>
   subject
     .standing()
     .filter(

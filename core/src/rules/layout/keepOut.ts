@@ -2,7 +2,7 @@ import { convexOf, overlapDepthM } from '../../geometry/overlap.ts';
 import { moveSolid } from '../../geometry/solid.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
 import type { Said } from '../judgement.ts';
-import { pointing, mmUp, TOUCH_M, type LayoutSubject, type Standing } from './subject.ts';
+import { pointing, mmUp, TOUCH_M, type LayoutSubject, type StandingLamp } from './subject.ts';
 
 /** Lamps in a volume to be kept clear, with everything shut or with a part at a stop. */
 export function keepOutFaults(subject: LayoutSubject): Said[] {
@@ -42,7 +42,7 @@ function lampsOf(
   subject: LayoutSubject,
   open: readonly string[],
   moved: (partId: string | null) => boolean,
-): readonly [readonly Standing[], readonly Standing[]] {
+): readonly [readonly StandingLamp[], readonly StandingLamp[]] {
   const shut = subject.standing();
   const still = shut.filter(({ placed }) => !moved(placed.zone.partId));
   const carried = shut.filter(({ placed }) => moved(placed.zone.partId));

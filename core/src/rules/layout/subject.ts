@@ -10,7 +10,7 @@ import type { Trouble } from '../judgement.ts';
 export const TOUCH_M = 0.001;
 
 /** A lamp where it stands. */
-export interface Standing {
+export interface StandingLamp {
   readonly p: Placement;
   readonly placed: PlacedFixture;
   readonly housing: Convex;
@@ -21,7 +21,7 @@ export class LayoutSubject {
   readonly build: Build;
   readonly lookup: Lookup;
   readonly lamps: readonly Placement[];
-  #standing: readonly Standing[] | null = null;
+  #standing: readonly StandingLamp[] | null = null;
 
   constructor(build: Build) {
     this.build = build;
@@ -35,13 +35,13 @@ export class LayoutSubject {
   }
 
   /** Every lamp with everything shut. */
-  standing(): readonly Standing[] {
+  standing(): readonly StandingLamp[] {
     this.#standing ??= this.lamps.map((p) => this.stand(p, []));
     return this.#standing;
   }
 
   /** A lamp in a pose. */
-  stand(p: Placement, open: readonly string[]): Standing {
+  stand(p: Placement, open: readonly string[]): StandingLamp {
     const placed = placeFixture(this.lookup, p, new Set(open));
     const axes = [placed.frame.aim, placed.frame.right, placed.frame.up];
     return { p, placed, housing: { corners: housingCorners(placed), normals: axes, edges: axes } };

@@ -2,7 +2,8 @@ import { entryM } from '../../geometry/ray.ts';
 import { scale, type Vec3 } from '../../geometry/vec.ts';
 import type { OwnKeepOut, OwnSolid, OwnZone } from '../spec.ts';
 import type { Vehicle, View } from '../types.ts';
-import { toViewer, unproject, type Point2 } from './views.ts';
+import { toViewer, unproject } from './views.ts';
+import type { Point2 } from '../../geometry/polygon.ts';
 
 /** A rectangle drawn on a view between two opposite corners, m. */
 export interface DrawnRect {

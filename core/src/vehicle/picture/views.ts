@@ -1,8 +1,8 @@
+import type { Point2 } from '../../geometry/polygon.ts';
 import type { Vec3 } from '../../geometry/vec.ts';
 import type { View } from '../types.ts';
 
 /** A point of a view's picture: a to the viewer's right, b up; m. */
-export type Point2 = readonly [a: number, b: number];
 
 /** Where a view is seen from: the unit vector from the vehicle toward the viewer. */
 export const toViewer: Readonly<Record<View, Vec3>> = {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Point2 } from '@flarik/core/vehicle/picture/views';
+  import type { Point2 } from '@flarik/core/geometry/polygon';
 
   /** A measured distance: a line between two ticks with its figure beside it. */
   let {

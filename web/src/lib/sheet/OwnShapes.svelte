@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { VehicleSpec } from '@flarik/core/vehicle/spec';
   import type { Vehicle, View } from '@flarik/core/vehicle/types';
-  import { outlineOf, project, type Point2 } from '@flarik/core/vehicle/picture/views';
+  import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
+  import type { Point2 } from '@flarik/core/geometry/polygon';
   import { pathOf } from './pictures';
 
   /** The user's own solids and imported body, which no drawing of the body type knows. */

@@ -7,7 +7,8 @@ import { DIMENSIONS, type DimensionKey } from '@flarik/core/vehicle/body/dimensi
 import type { VehicleSpec } from '@flarik/core/vehicle/spec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { project, type Point2 } from '@flarik/core/vehicle/picture/views';
+import { project } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 
 /** A measured distance drawn on a view. */
 export interface DimensionPicture {

@@ -5,7 +5,7 @@ import { bearingOf, directionOf } from '@flarik/core/geometry/direction';
 import type { Lookup } from '@flarik/core/resolve/lookup';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import type { OpenParts } from '@flarik/core/vehicle/vehicle';
-import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 import { glowKey } from './glow';
 
 /** How far a beam is drawn, m. */

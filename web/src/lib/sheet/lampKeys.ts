@@ -2,7 +2,7 @@ import type { Placement } from '@flarik/core/design/placement';
 import { changePlacement, removePlacements } from '@flarik/core/arrange/lamps';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf } from '@flarik/core/vehicle/vehicle';
-import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { nameOf } from '$lib/editor/names';
 import { turned, TURN_DEG } from './directions';

@@ -1,4 +1,4 @@
-import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 import type { View } from '@flarik/core/vehicle/types';
 
 /** The sheet on the screen: how large it is drawn, and where on it the pointer is. */

@@ -4,7 +4,8 @@ import type { Lookup } from '@flarik/core/resolve/lookup';
 import { dot, type Vec3 } from '@flarik/core/geometry/vec';
 import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { isOpen, posedSolids, posedZone, type OpenParts } from '@flarik/core/vehicle/vehicle';
-import { outlineOf, project, toViewer, type Point2 } from '@flarik/core/vehicle/picture/views';
+import { outlineOf, project, toViewer } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 import { VIEWS } from './arrangement';
 
 export const pathOf = (points: readonly Point2[]): string =>

@@ -18,9 +18,8 @@
   import { patternFigures } from '@flarik/core/timing/patternFigures';
   import { download } from '$lib/download';
   import { getEditor } from '$lib/editor/context';
-  import { getDesk } from './desk.svelte';
+  import { freshPatternId, getDesk } from './desk.svelte';
   import LinePicture from './LinePicture.svelte';
-  import { freshId } from '$lib/editor/freshId';
 
   /** All patterns with their figures; own ones can be begun, brought in and taken out. */
   const editor = getEditor()();
@@ -58,8 +57,6 @@
     const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'in no group';
     return { here, text: `${editor.stageName(here.stage)}, ${group}` };
   });
-
-  const freshPatternId = (): string => freshId('p');
 
   function begin(kind: Pattern['kind']): void {
     const id = freshPatternId();

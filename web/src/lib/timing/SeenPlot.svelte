@@ -2,7 +2,7 @@
   import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
   import { darkIn } from '@flarik/core/timing/signal';
   import { getEditor } from '$lib/editor/context';
-  import { outlineOf, topOf } from './plots';
+  import { piecesPath, topOf } from './plots';
   import { thresholdIn } from '@flarik/core/rules/threshold';
 
   /** What is seen from the bearing pointed at over a stretch of time, colour by colour, dark times hatched. */
@@ -73,9 +73,9 @@
       <text class="gap-text" x={x(gap.fromMs + gap.ms / 2)} y="24">{number.format(gap.ms)} ms</text>
     {/if}
   {/each}
-  <path class="whole" d={outlineOf(whole, x, y, true)} />
+  <path class="whole" d={piecesPath(whole, x, y, true)} />
   {#each colours as { colour, pieces } (colour)}
-    <path class="line" style:stroke="var(--lamp-{colour})" d={outlineOf(pieces, x, y, false)} />
+    <path class="line" style:stroke="var(--lamp-{colour})" d={piecesPath(pieces, x, y, false)} />
   {/each}
   <line class="threshold" x1={left} x2={left + plot} y1={y(threshold)} y2={y(threshold)} />
   <text class="most" x={left + plot - 2} y="12" text-anchor="end">{number.format(most)} cd</text>

@@ -2,7 +2,7 @@
   import { piecesBetween } from '@flarik/core/coverage/seen';
   import { currentOf, currentOverTime } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
-  import { outlineOf, topOf } from './plots';
+  import { piecesPath, topOf } from './plots';
   import SeenPlot from './SeenPlot.svelte';
   import { thresholdIn } from '@flarik/core/rules/threshold';
   import type { TimeWindow } from './window.svelte';
@@ -44,7 +44,7 @@
     <text class="sub" x="4" y="28"
       >mean {current.meanA.toFixed(1)} A, worst {current.worstA.value.toFixed(1)} A</text
     >
-    <path class="amps" d={outlineOf(amps, x, y, true)} />
+    <path class="amps" d={piecesPath(amps, x, y, true)} />
     <line
       class="worst"
       x1={left}

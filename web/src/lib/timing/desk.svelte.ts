@@ -7,7 +7,8 @@ import { createContext } from 'svelte';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { freshId } from '$lib/editor/freshId';
 
-const freshPatternId = (): string => freshId('p');
+/** An id for a pattern, unlike any in the document. */
+export const freshPatternId = (): string => freshId('p');
 
 /** What is being drawn on: the pattern of a cue, one of its lines, perhaps one of its bars. */
 export class PatternDesk {

@@ -1,7 +1,7 @@
 import { lightSeen, piecesBetween } from '@flarik/core/coverage/seen';
 import { darkIn } from '@flarik/core/timing/signal';
 import { describe, expect, test } from 'vitest';
-import { outlineOf } from './plots';
+import { piecesPath } from './plots';
 import { thresholdIn } from '@flarik/core/rules/threshold';
 import { demoBuild } from '@flarik/core/test/reference/demo';
 
@@ -30,8 +30,10 @@ describe('what is drawn below the score', () => {
       { fromMs: 10, toMs: 20, start: 3, end: 2 },
     ];
     const same = (v: number): number => v;
-    expect(outlineOf(pieces, same, same, false)).toBe('M0.0 1.0L10.0 1.0L10.0 3.0L20.0 2.0');
-    expect(outlineOf(pieces, same, same, true)).toBe('M0.0 0.0L0.0 1.0L10.0 1.0L10.0 3.0L20.0 2.0L20.0 0.0Z');
-    expect(outlineOf([], same, same, true)).toBe('');
+    expect(piecesPath(pieces, same, same, false)).toBe('M0.0 1.0L10.0 1.0L10.0 3.0L20.0 2.0');
+    expect(piecesPath(pieces, same, same, true)).toBe(
+      'M0.0 0.0L0.0 1.0L10.0 1.0L10.0 3.0L20.0 2.0L20.0 0.0Z',
+    );
+    expect(piecesPath([], same, same, true)).toBe('');
   });
 });

@@ -5,7 +5,7 @@ export const topOf = (pieces: readonly Piece[]): number =>
   Math.max(1e-9, ...pieces.flatMap((p) => [p.start, p.end]));
 
 /** Pieces as a path: the outline alone, or filled down to nothing. */
-export function outlineOf(
+export function piecesPath(
   pieces: readonly Piece[],
   x: (ms: number) => number,
   y: (value: number) => number,

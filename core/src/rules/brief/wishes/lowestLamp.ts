@@ -6,7 +6,7 @@ import { FACES, faceAt } from '../../../words/face.ts';
 import { within } from '../../../words/numbers.ts';
 import { faces, textOf } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
-import { mmDown, pointing, type LayoutSubject, type Standing } from '../../layout/subject.ts';
+import { mmDown, pointing, type LayoutSubject, type StandingLamp } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
 
 /** No lamp toward some faces stands lower than a height. */
@@ -50,7 +50,7 @@ export const lowestLamp = defineWish({
 });
 
 /** The faces a lamp's modules look out of; one that shines all round looks out of every face. */
-const facesOf = ({ lookup }: LayoutSubject, { p }: Standing) =>
+const facesOf = ({ lookup }: LayoutSubject, { p }: StandingLamp) =>
   placeModules(lookup, p, new Set()).flatMap(({ module, frame }) =>
     module.distribution.h50Deg === null ? FACES : [faceAt(bearingOf(frame.aim).bearingDeg)],
   );

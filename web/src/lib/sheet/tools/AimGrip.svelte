@@ -2,7 +2,7 @@
   import type { Placement } from '@flarik/core/design/placement';
   import { changePlacement } from '@flarik/core/arrange/lamps';
   import type { Build } from '@flarik/core/design/schema';
-  import type { Point2 } from '@flarik/core/vehicle/picture/views';
+  import type { Point2 } from '@flarik/core/geometry/polygon';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
   import { gripOf, panToward, turned, TURN_DEG } from '../directions';

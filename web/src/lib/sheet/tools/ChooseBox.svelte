@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Point2 } from '@flarik/core/vehicle/picture/views';
+  import type { Point2 } from '@flarik/core/geometry/polygon';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
   import type { Paper } from '../paper.svelte';

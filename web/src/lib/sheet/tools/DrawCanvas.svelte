@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import type { View } from '@flarik/core/vehicle/types';
-  import type { Point2 } from '@flarik/core/vehicle/picture/views';
+  import type { Point2 } from '@flarik/core/geometry/polygon';
   import { trackDrag } from '$lib/editor/trackDrag';
   import type { Frame } from '../arrangement';
   import Dimension from '../Dimension.svelte';

@@ -1,4 +1,4 @@
-import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 
 /** The lamps whose middle, in any view, lies in a box on the screen between two corners, px. */
 export function lampsWithin(sheet: SVGSVGElement, from: Point2, to: Point2): string[] {

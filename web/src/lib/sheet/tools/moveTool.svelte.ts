@@ -1,7 +1,7 @@
 import { changePlacement } from '@flarik/core/arrange/lamps';
 import { snapOnZone, type Guide } from '@flarik/core/arrange/snap';
 import type { Build } from '@flarik/core/design/schema';
-import type { Point2 } from '@flarik/core/vehicle/picture/views';
+import type { Point2 } from '@flarik/core/geometry/polygon';
 import type { View } from '@flarik/core/vehicle/types';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { nameOf } from '$lib/editor/names';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { openText } from '@flarik/core/state/state';
   import { AMBIENT_LUMINANCE, CLEAR_AIR_M, seenFromM } from '@flarik/core/coverage/range';
-  import type { Level } from '@flarik/core/coverage/ring';
+  import type { LampHeight } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Button } from 'carbon-components-svelte';
@@ -43,7 +43,7 @@
     { value: 'power', text: 'Optical power' },
     { value: 'effective', text: 'Effective intensity' },
   ];
-  const levels: readonly { value: Level; text: string }[] = [
+  const levels: readonly { value: LampHeight; text: string }[] = [
     { value: 'any', text: 'All' },
     { value: 'upper', text: 'Upper' },
     { value: 'lower', text: 'Lower' },
@@ -82,7 +82,7 @@
           label="Lamps"
           options={levels}
           value={options.level}
-          onchoose={(level: Level) => (editor.ringOptions = { ...options, level })}
+          onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
         />
         <label class="elevation">
           <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
