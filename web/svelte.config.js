@@ -11,6 +11,12 @@ const config = {
   vitePlugin: { prebundleSvelteLibraries: false },
   kit: {
     adapter: adapter({ out: 'build', precompress: true }),
+    typescript: {
+      config: (made) => {
+        const { include } = /** @type {{ include: string[] }} */ (made);
+        include.push('../vite.threads.config.ts');
+      },
+    },
     csp: {
       mode: 'auto',
       directives: {
@@ -23,6 +29,8 @@ const config = {
         'connect-src': ['self'],
         'object-src': ['none'],
         'base-uri': ['self'],
+        'form-action': ['self'],
+        'frame-ancestors': ['none'],
       },
     },
   },

@@ -1,8 +1,13 @@
-import { readConfig } from '$lib/server/config';
-import { DatabaseDownError } from '$lib/server/db';
+import { building } from '$app/environment';
+import { hostsOf, readConfig } from '$lib/server/config';
+import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
 import { log } from '$lib/server/log';
+import { problem } from '$lib/server/problem';
 import { closeDatabase, database } from '$lib/server/store';
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
+
+/** What is under way at the end has so long to finish, ms. */
+const LAST_WORK_MS = 3000;
 
 export const init: ServerInit = async () => {
   try {
@@ -13,6 +18,8 @@ export const init: ServerInit = async () => {
   }
   process.once('sveltekit:shutdown', () => {
     void closeDatabase();
+    // Whatever still runs then is not waited for.
+    setTimeout(() => process.exit(0), LAST_WORK_MS).unref();
   });
   try {
     await database();
@@ -27,15 +34,49 @@ export const init: ServerInit = async () => {
 
 const THEMES = new Set(['g100', 'white']);
 
-/** Puts the user's theme into the page before it is sent, so that it never flashes in the other one. */
-export const handle: Handle = ({ event, resolve }) => {
-  const wanted = event.cookies.get('theme') ?? '';
-  const theme = THEMES.has(wanted) ? wanted : 'g100';
-  return resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', theme) });
+/** What a browser is told about every answer, besides the pages' own policy on what they may load. */
+const HEADERS = {
+  'x-content-type-options': 'nosniff',
+  'x-frame-options': 'DENY',
+  'referrer-policy': 'no-referrer',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
 };
 
+/** Why a request is not answered; null when it is. */
+function refusal({ request, url }: RequestEvent): string | null {
+  const host = request.headers.get('host')?.toLowerCase() ?? '';
+  const hosts = hostsOf(readConfig(process.env));
+  if (!hosts.has(host)) return `This server does not answer to the name '${host}'. ALLOWED_HOSTS can add it.`;
+  const origin = request.headers.get('origin');
+  const asks = request.method === 'GET' || request.method === 'HEAD';
+  if (asks || origin === null || origin === url.origin) return null;
+  return hosts.has(hostIn(origin)) ? null : `Changes may not come from a page of ${origin}.`;
+}
+
+const hostIn = (origin: string): string => (URL.canParse(origin) ? new URL(origin).host : '');
+
+/** Lets in what may come in, and puts the user's theme into the page before it is sent. */
+export const handle: Handle = async ({ event, resolve }) => {
+  const why = building ? null : refusal(event);
+  const answer =
+    why === null
+      ? await resolve(event, {
+          transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
+        })
+      : problem(403, why);
+  for (const [name, value] of Object.entries(HEADERS)) answer.headers.set(name, value);
+  // Data change with every save; only the app's own files, which carry their hash, are kept by the browser.
+  if (!answer.headers.has('cache-control')) answer.headers.set('cache-control', 'no-store');
+  return answer;
+};
+
+const themeOf = (wanted: string | undefined): string =>
+  wanted !== undefined && THEMES.has(wanted) ? wanted : 'g100';
+
 export const handleError: HandleServerError = ({ error, status }) => {
-  if (error instanceof DatabaseDownError) return { message: error.message };
+  if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError)
+    return { message: error.message };
   if (status !== 404) log.error({ err: error }, 'page failed');
   return {
     message: status === 404 ? 'There is no such page.' : 'The server met an error it did not expect.',

@@ -1,4 +1,5 @@
 import { Build } from '@flarik/core/design/schema';
+import { Severity } from '@flarik/core/words/severity';
 import { Service } from '@flarik/core/words/service';
 import { Id, Name } from '@flarik/core/words/names';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
@@ -12,8 +13,10 @@ export const BuildSummary = z.strictObject({
   service: z.string(),
   bodyType: z.string(),
   version: z.int(),
-  findingsBlocking: z.int(),
-  findingsOther: z.int(),
+  /** By severity; null while they are counted, or when that was given up. */
+  findings: z.record(Severity, z.int()).nullable(),
+  /** They are being counted. */
+  counting: z.boolean(),
   updatedAt: z.string(),
 });
 export type BuildSummary = z.infer<typeof BuildSummary>;

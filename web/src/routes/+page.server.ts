@@ -1,5 +1,5 @@
 import { listBuilds } from '$lib/server/buildRepo';
-import { DatabaseDownError } from '$lib/server/db';
+import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
 import { listRulePacks } from '$lib/server/rulePackRepo';
 import { database } from '$lib/server/store';
 import { error } from '@sveltejs/kit';
@@ -11,7 +11,7 @@ export const load: PageServerLoad = async () => {
     const [builds, shelf] = await Promise.all([listBuilds(db), listRulePacks(db)]);
     return { builds, packs: shelf.map(({ id, name, rules }) => ({ id, name, rules: rules.length })) };
   } catch (cause) {
-    if (cause instanceof DatabaseDownError) error(503, cause.message);
+    if (cause instanceof DatabaseDownError || cause instanceof DatabaseBusyError) error(503, cause.message);
     throw cause;
   }
 };

@@ -8,8 +8,9 @@
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import Upload from 'carbon-icons-svelte/lib/Upload.svelte';
   import type { BuildSummary } from '$lib/api';
+  import FindingCounts from '$lib/builds/FindingCounts.svelte';
   import NewBuild from '$lib/builds/NewBuild.svelte';
-  import { importBuild, removeBuild } from '$lib/client';
+  import { importBuild, listBuilds, removeBuild } from '$lib/client';
   import TopBar from '$lib/frame/TopBar.svelte';
   import type { PageProps } from './$types';
 
@@ -18,6 +19,22 @@
   let removing = $state.raw<BuildSummary | null>(null);
   let trouble = $state('');
   let picker: { open: () => void } | undefined = $state();
+
+  /** As the page was loaded, and then as counts come in. */
+  let builds = $derived(data.builds);
+  /** Counts that are still coming are looked for again, ms. */
+  const AGAIN_MS = 1500;
+  $effect(() => {
+    if (!builds.some((build) => build.counting)) return;
+    const again = setTimeout(() => {
+      // A list that cannot be had just now stays as it is; the next look may have more luck.
+      listBuilds().then(
+        (now) => (builds = now),
+        () => (builds = [...builds]),
+      );
+    }, AGAIN_MS);
+    return () => clearTimeout(again);
+  });
 
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -80,7 +97,7 @@
       on:close={() => (trouble = '')}
     />
   {/if}
-  {#if data.builds.length === 0}
+  {#if builds.length === 0}
     <p class="empty">No builds yet. Make a new one, or import a build file.</p>
   {:else}
     <table>
@@ -95,18 +112,12 @@
         </tr>
       </thead>
       <tbody>
-        {#each data.builds as build (build.id)}
+        {#each builds as build (build.id)}
           <tr>
             <th scope="row"><a href="/builds/{build.id}/layout">{build.name}</a></th>
             <td>{serviceText(build.service)}</td>
             <td>
-              {#if build.findingsBlocking + build.findingsOther === 0}
-                <span class="clean">✓ none</span>
-              {:else}
-                {#if build.findingsBlocking > 0}<span class="blocks">■ {build.findingsBlocking} blocking</span
-                  >{/if}
-                {#if build.findingsOther > 0}<span class="other">▲ {build.findingsOther} other</span>{/if}
-              {/if}
+              <FindingCounts findings={build.findings} counting={build.counting} />
             </td>
             <td class="figure">{build.version}</td>
             <td class="figure">{when.format(new Date(build.updatedAt))}</td>
@@ -193,19 +204,6 @@
   .remove {
     width: 3rem;
     padding: 0 0.5rem;
-  }
-
-  .blocks {
-    color: var(--gap);
-    margin-right: 0.75rem;
-  }
-
-  .other {
-    color: var(--warn);
-  }
-
-  .clean {
-    color: var(--good);
   }
 
   .empty,

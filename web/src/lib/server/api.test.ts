@@ -1,8 +1,11 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readFileSync } from 'node:fs';
+import { request } from 'node:http';
+import { z } from 'zod';
 import { startApp } from '../../../../scripts/lib/app.mjs';
-import { freePort } from '../../../../scripts/lib/run.mjs';
-import { Created, Problem, SaveAnswer, SavedBuild } from '../api';
+import { freePort, pause } from '../../../../scripts/lib/run.mjs';
+import { BuildSummary, Created, Problem, SaveAnswer, SavedBuild } from '../api';
+import countFindings from './countFindings';
 import { demoBuild, freshDatabase } from './support.testing';
 
 let app: Awaited<ReturnType<typeof startApp>>;
@@ -160,9 +163,148 @@ describe('bad input changes nothing and is one sentence with its place', () => {
 
   test('a save of another build’s document, or to no build', async () => {
     const build = demoBuild('ks-12');
-    const body = { build, basedOn: 1, saveId: crypto.randomUUID() };
-    expect((await send('PUT', `/api/v1/builds/${crypto.randomUUID()}`, body)).status).toBe(400);
+    const body = { build: demoBuild('ks-13'), basedOn: 1, saveId: crypto.randomUUID() };
     expect((await send('PUT', `/api/v1/builds/${build.id}`, body)).status).toBe(404);
+    await send('POST', '/api/v1/builds/import', build);
+    const answer = await send('PUT', `/api/v1/builds/${build.id}`, body);
+    expect(answer.status).toBe(400);
+    expect((await problemOf(answer)).detail).toMatch(/^id: the document is build/);
+  });
+});
+
+describe('names and pages that may not reach it', () => {
+  /** Node's fetch sets the name of the host itself, so this goes below it. */
+  const asked = (headers: Record<string, string>, method = 'GET') =>
+    new Promise<number>((done, failed) => {
+      const { port } = new URL(app.address);
+      const sent = request({ host: '127.0.0.1', port, path: '/api/v1/builds', method, headers }, (answer) => {
+        answer.resume();
+        done(answer.statusCode ?? 0);
+      });
+      sent.on('error', failed);
+      sent.end(method === 'POST' ? '{}' : undefined);
+    });
+  const own = () => new URL(app.address).host;
+
+  test('a request under a foreign name is refused', async () => {
+    expect(await asked({ host: own() })).toBe(200);
+    expect(await asked({ host: 'rebound.example' })).toBe(403);
+  });
+
+  test('a change from a foreign page is refused, as JSON too', async () => {
+    const json = { host: own(), 'content-type': 'application/json' };
+    expect(await asked({ ...json, origin: 'http://elsewhere.example' }, 'POST')).toBe(403);
+    expect(await asked({ ...json, origin: 'null' }, 'POST')).toBe(403);
+    expect(await asked({ ...json, origin: app.address }, 'POST')).toBe(400);
+  });
+
+  test('answers say how browsers are to keep them', async () => {
+    for (const path of ['/', '/api/v1/builds']) {
+      const { headers } = await fetch(`${app.address}${path}`);
+      expect(headers.get('x-content-type-options'), path).toBe('nosniff');
+      expect(headers.get('referrer-policy'), path).toBe('no-referrer');
+      expect(headers.get('cross-origin-opener-policy'), path).toBe('same-origin');
+      expect(headers.get('cache-control'), path).toMatch(/no-store/);
+    }
+    const policy = (await fetch(app.address)).headers.get('content-security-policy');
+    expect(policy).toContain("frame-ancestors 'none'");
+    expect(policy).toContain("form-action 'self'");
+  });
+});
+
+describe('odd requests get the right answer', () => {
+  test('an id that can be none is not found', async () => {
+    for (const id of ['%C3%A9', 'x', 'a%20b', '00000000-0000-4000-8000-000000000000'])
+      for (const [method, body] of [
+        ['GET', undefined],
+        ['DELETE', undefined],
+        ['PUT', { build: {}, basedOn: 1, saveId: crypto.randomUUID() }],
+      ] as const) {
+        const answer = await fetch(`${app.address}/api/v1/builds/${id}`, {
+          method,
+          ...(body === undefined
+            ? {}
+            : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+        });
+        expect(answer.status, `${method} ${id}`).toBe(404);
+      }
+  });
+
+  test('a rule whose kind is no word is refused with its place', async () => {
+    const answer = await send('POST', '/api/v1/rule-packs', { ...pack(), rules: [{ kind: {} }] });
+    expect(answer.status).toBe(400);
+    expect((await problemOf(answer)).detail).toMatch(/^rules\[0\]/);
+  });
+
+  test('the same pack twice is refused, and nothing is stored', async () => {
+    const build = demoBuild('ks-12');
+    const [one] = build.rulePacks;
+    const answer = await send('POST', '/api/v1/builds/import', { ...build, rulePacks: [one, one] });
+    expect(answer.status).toBe(400);
+    expect((await problemOf(answer)).detail).toMatch(/^rulePacks\[1\]/);
+    expect((await fetch(`${app.address}/api/v1/builds/${build.id}`)).status).toBe(404);
+  });
+
+  test('a save’s id used for other contents is refused', async () => {
+    const build = demoBuild('ks-13');
+    await send('POST', '/api/v1/builds/import', build);
+    const saveId = crypto.randomUUID();
+    const put = (name: string, basedOn: number) =>
+      send('PUT', `/api/v1/builds/${build.id}`, { build: { ...build, name }, basedOn, saveId });
+    expect((await put('One', 1)).status).toBe(200);
+    expect((await put('One', 1)).status).toBe(200);
+    const other = await put('Two', 2);
+    expect(other.status).toBe(400);
+    expect((await problemOf(other)).detail).toMatch(/^saveId: names an earlier save/);
+  });
+
+  test('a body without a length that is too large is answered, not cut off', async () => {
+    const { port } = new URL(app.address);
+    const answer = await new Promise<Response>((done, failed) => {
+      const sent = request(
+        {
+          host: '127.0.0.1',
+          port,
+          path: '/api/v1/builds/import',
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+        },
+        (got) => {
+          const parts: Buffer[] = [];
+          got.on('data', (part: Buffer) => parts.push(part));
+          got.on('end', () => {
+            const { statusCode: status = 0, headers } = got;
+            const type = headers['content-type'] ?? '';
+            done(new Response(Buffer.concat(parts), { status, headers: { 'content-type': type } }));
+          });
+        },
+      );
+      sent.on('error', failed);
+      for (let mb = 0; mb < 12; mb++) sent.write(Buffer.alloc(1024 * 1024, ' '));
+      sent.end();
+    });
+    expect(answer.status).toBe(413);
+    expect((await problemOf(answer)).detail).toMatch(/too large: 12\.0 MB, at most 4 MB/);
+  });
+});
+
+describe('findings for the list', () => {
+  const counted = async (id: string) => {
+    for (;;) {
+      const list = z.array(BuildSummary).parse(await (await fetch(`${app.address}/api/v1/builds`)).json());
+      const build = list.find((b) => b.id === id);
+      if (build?.counting === false) return build;
+      await pause(100);
+    }
+  };
+
+  test('come after the save, by severity', async () => {
+    const build = demoBuild('ks-12');
+    await send('POST', '/api/v1/builds/import', build);
+    const { findings, version } = await counted(build.id);
+    expect(version).toBe(1);
+    expect(findings).toEqual(countFindings(JSON.stringify(build)));
+    expect(findings?.blocks).toBeGreaterThan(0);
   });
 });
 

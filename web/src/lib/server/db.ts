@@ -1,4 +1,4 @@
-import mysql, { type Pool, type PoolConnection, type ResultSetHeader } from 'mysql2/promise';
+import mysql, { type Pool, type PoolConnection } from 'mysql2/promise';
 import { z } from 'zod';
 
 /** The database cannot be reached just now. */
@@ -9,19 +9,73 @@ export class DatabaseDownError extends Error {
   }
 }
 
+/** The database has more to do than it gets done. */
+export class DatabaseBusyError extends Error {
+  constructor(cause: unknown) {
+    super('The database is busy just now. Nothing was changed; try again in a moment.', { cause });
+    this.name = 'DatabaseBusyError';
+  }
+}
+
 /** What a query runs on: the pool, or one connection inside a transaction. */
 export type Db = Pool | PoolConnection;
 type Value = string | number | null;
 
-export const openPool = (url: string): Pool =>
-  mysql.createPool({
+/** A row that another holds is waited for so long, s; and a free connection, ms. */
+const LOCK_WAIT_S = 3;
+const CONNECTION_WAIT_MS = 4000;
+
+export function openPool(url: string): Pool {
+  const pool = mysql.createPool({
     uri: url,
     timezone: 'Z',
     charset: 'utf8mb4',
     supportBigNumbers: true,
     connectionLimit: 10,
+    queueLimit: 200,
     connectTimeout: 5000,
   });
+  pool.on('connection', (connection) => {
+    void connection.query(`SET SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`);
+  });
+  return pool;
+}
+
+/** A connection of the pool's, waited for no longer than is good for whoever waits on us. */
+async function connect(pool: Pool): Promise<PoolConnection> {
+  const coming = pool.getConnection();
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<null>((done) => {
+    timer = setTimeout(done, CONNECTION_WAIT_MS, null);
+  });
+  try {
+    const connection = await Promise.race([coming, late]);
+    if (connection !== null) return connection;
+  } catch (error) {
+    throw told(error);
+  } finally {
+    clearTimeout(timer);
+  }
+  // It may still come, with nobody to use it.
+  void coming.then(
+    (connection) => connection.release(),
+    () => undefined,
+  );
+  throw new DatabaseBusyError(new Error(`no connection was free within ${CONNECTION_WAIT_MS} ms`));
+}
+
+/** Runs a statement on a connection; on one of the pool's when none is given. */
+async function execute(db: Db, sql: string, values: Value[]): Promise<unknown> {
+  const connection = 'getConnection' in db ? await connect(db) : db;
+  try {
+    const [result] = await connection.execute(sql, values);
+    return result;
+  } catch (error) {
+    throw told(error);
+  } finally {
+    if (connection !== db) connection.release();
+  }
+}
 
 const LOST = new Set([
   'ECONNREFUSED',
@@ -37,14 +91,15 @@ const LOST = new Set([
 const codeOf = (error: unknown): string =>
   z.looseObject({ code: z.string() }).catch({ code: '' }).parse(error).code;
 
-const told = (error: unknown): unknown => (LOST.has(codeOf(error)) ? new DatabaseDownError(error) : error);
+function told(error: unknown): unknown {
+  if (LOST.has(codeOf(error))) return new DatabaseDownError(error);
+  const queueFull = error instanceof Error && error.message === 'Queue limit reached.';
+  return queueFull || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT' ? new DatabaseBusyError(error) : error;
+}
 
 /** All rows, each parsed. */
 export async function many<S extends z.ZodType>(db: Db, row: S, sql: string, values: Value[] = []) {
-  const [rows] = await db.execute(sql, values).catch((error: unknown) => {
-    throw told(error);
-  });
-  return z.array(row).parse(rows);
+  return z.array(row).parse(await execute(db, sql, values));
 }
 
 /** The one row, or null. */
@@ -53,22 +108,18 @@ export async function maybeOne<S extends z.ZodType>(db: Db, row: S, sql: string,
   return first ?? null;
 }
 
+const Changed = z.looseObject({ affectedRows: z.int() });
+
 /** Runs a change. @returns how many rows it touched */
-export async function change(db: Db, sql: string, values: Value[] = []): Promise<number> {
-  const [result] = await db.execute<ResultSetHeader>(sql, values).catch((error: unknown) => {
-    throw told(error);
-  });
-  return result.affectedRows;
-}
+export const change = async (db: Db, sql: string, values: Value[] = []): Promise<number> =>
+  Changed.parse(await execute(db, sql, values)).affectedRows;
 
 const TRIES = 3;
 
 /** Runs `work` in a transaction; a deadlock, or a conflict between cluster nodes, is tried again from its start. */
 export async function transaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt++) {
-    const connection = await pool.getConnection().catch((error: unknown) => {
-      throw told(error);
-    });
+    const connection = await connect(pool);
     try {
       await connection.beginTransaction();
       const result = await work(connection);

@@ -1,16 +1,19 @@
 import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
 import { InputError } from '@flarik/core/words/errors';
 import type { Problem } from '$lib/api';
-import { DatabaseDownError } from './db';
+import { z } from 'zod';
+import { DatabaseBusyError, DatabaseDownError } from './db';
 import { log } from './log';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Bad input',
+  403: 'Not let in',
   404: 'Not found',
   409: 'Changed meanwhile',
   413: 'Too large',
   500: 'Something went wrong here',
-  503: 'Database not reachable',
+  408: 'Too slow',
+  503: 'Database not ready',
 };
 
 /** An RFC 9457 answer. */
@@ -23,6 +26,7 @@ export function problem(status: number, detail: string, more: Partial<Problem> =
 }
 
 class TooLargeError extends Error {}
+class TooSlowError extends Error {}
 
 /** Runs a route; errors become problem details, and only those we threw on purpose show their text. */
 export async function answer(route: () => Promise<Response>): Promise<Response> {
@@ -31,8 +35,9 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
   } catch (error) {
     if (error instanceof InputError) return problem(400, error.message, { path: error.path });
     if (error instanceof TooLargeError) return problem(413, error.message);
-    if (error instanceof DatabaseDownError) {
-      log.error({ err: error.cause }, 'database down');
+    if (error instanceof TooSlowError) return problem(408, error.message);
+    if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError) {
+      log.error({ err: error.cause }, 'database down or busy');
       return problem(503, error.message);
     }
     log.error({ err: error }, 'route failed');
@@ -42,21 +47,40 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
 
 export const notFound = (id: string): Response => problem(404, `There is no build '${id}'.`);
 
+/** A body that has not come in whole by then is not waited for, ms. */
+const LONGEST_BODY_MS = 30_000;
+/** So much of a body that is too large is still taken in, so that its sender hears why. */
+const MOST_DRAINED_BYTES = 64 * 1024 * 1024;
+
 /**
  * A request's JSON body, within the size limit.
  * @throws {InputError} not JSON
  */
 export async function readJson(request: Request, what: string): Promise<unknown> {
   const announced = Number(request.headers.get('content-length') ?? '0');
-  if (announced > MAX_BUILD_BYTES) throw new TooLargeError(tooLarge(what, announced));
+  if (announced > MOST_DRAINED_BYTES) throw new TooLargeError(tooLarge(what, announced));
   const chunks: Uint8Array[] = [];
   let bytes = 0;
-  if (request.body !== null) {
-    for await (const chunk of request.body) {
-      bytes += chunk.byteLength;
-      if (bytes > MAX_BUILD_BYTES) throw new TooLargeError(tooLarge(what, bytes));
-      chunks.push(chunk);
+  const reader = request.body?.getReader();
+  const slow = setTimeout(() => void reader?.cancel(), LONGEST_BODY_MS);
+  const until = Date.now() + LONGEST_BODY_MS;
+  try {
+    for (let part = await reader?.read(); part?.done === false; part = await reader?.read()) {
+      bytes += part.value.byteLength;
+      if (bytes > MOST_DRAINED_BYTES) break;
+      if (bytes <= MAX_BUILD_BYTES) chunks.push(part.value);
     }
+  } finally {
+    clearTimeout(slow);
   }
+  if (bytes > MAX_BUILD_BYTES) throw new TooLargeError(tooLarge(what, Math.max(bytes, announced)));
+  if (Date.now() >= until)
+    throw new TooSlowError(`the ${what} did not arrive within ${LONGEST_BODY_MS / 1000} s`);
   return parseJson(Buffer.concat(chunks).toString('utf8'), what);
 }
+
+/**
+ * An id of a build as a path names it.
+ * @returns null when it cannot be one
+ */
+export const buildId = (param: string): string | null => (z.uuid().safeParse(param).success ? param : null);

@@ -2,10 +2,9 @@ import { newBuild } from '@flarik/core/design/create';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { NewBuildRequest } from '$lib/api';
 import { insertBuild, listBuilds } from '$lib/server/buildRepo';
-import { countFindings } from '$lib/server/count';
 import { answer, readJson } from '$lib/server/problem';
 import { listRulePacks } from '$lib/server/rulePackRepo';
-import { database } from '$lib/server/store';
+import { countLater, database } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -23,6 +22,7 @@ export const POST: RequestHandler = ({ request }) =>
       return pack;
     });
     const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
-    await insertBuild(db, build, countFindings(build), crypto.randomUUID());
+    const version = await insertBuild(db, build, crypto.randomUUID());
+    if (version !== null) countLater(build, version);
     return json({ id: build.id }, { status: 201 });
   });

@@ -1,43 +1,56 @@
 import { readBuild } from '@flarik/core/rules/document';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { SaveRequest } from '$lib/api';
-import { deleteBuild, findBuild, saveBuild } from '$lib/server/buildRepo';
-import { countFindings } from '$lib/server/count';
-import { answer, notFound, problem, readJson } from '$lib/server/problem';
-import { database } from '$lib/server/store';
+import { deleteBuild, findBuild, saveBuild, staleSave, type SaveOutcome } from '$lib/server/buildRepo';
+import { answer, buildId, notFound, problem, readJson } from '$lib/server/problem';
+import { countLater, database } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params }) =>
   answer(async () => {
-    const saved = await findBuild(await database(), params.id);
+    const id = buildId(params.id);
+    const saved = id === null ? null : await findBuild(await database(), id);
     return saved === null ? notFound(params.id) : json(saved);
   });
 
 export const PUT: RequestHandler = ({ params, request }) =>
   answer(async () => {
     const { build: unread, basedOn, saveId } = parseInput(SaveRequest, await readJson(request, 'save'));
+    const id = buildId(params.id);
+    if (id === null) return notFound(params.id);
+    const db = await database();
+    // A save that cannot be taken is told so before its contents are read: many may come at once.
+    const refused = await staleSave(db, id, basedOn, saveId);
+    if (refused !== null) return told(refused, id, basedOn);
     const build = readBuild(unread);
-    if (build.id !== params.id)
-      throw new InputError('id', `the document is build '${build.id}', saved to '${params.id}'`);
-    const outcome = await saveBuild(await database(), build, basedOn, saveId, countFindings(build));
-    switch (outcome.kind) {
-      case 'saved':
-        return json({ version: outcome.version, savedAt: outcome.savedAt });
-      case 'stale':
-        return problem(
-          409,
-          `"${build.name}" was saved elsewhere as revision ${outcome.current.version} after you opened revision ${basedOn}. Both are kept.`,
-          { current: outcome.current },
-        );
-      case 'missing':
-        return notFound(params.id);
-    }
+    if (build.id !== id) throw new InputError('id', `the document is build '${build.id}', saved to '${id}'`);
+    const outcome = await saveBuild(db, build, basedOn, saveId);
+    if (outcome.kind === 'saved') countLater(build, outcome.version);
+    return told(outcome, id, basedOn);
   });
 
 export const DELETE: RequestHandler = ({ params }) =>
-  answer(async () =>
-    (await deleteBuild(await database(), params.id))
+  answer(async () => {
+    const id = buildId(params.id);
+    return id !== null && (await deleteBuild(await database(), id))
       ? new Response(null, { status: 204 })
-      : notFound(params.id),
-  );
+      : notFound(params.id);
+  });
+
+function told(outcome: SaveOutcome, id: string, basedOn: number): Response {
+  switch (outcome.kind) {
+    case 'saved':
+      return json({ version: outcome.version, savedAt: outcome.savedAt });
+    case 'stale':
+      return problem(
+        409,
+        `"${outcome.current.build.name}" was saved elsewhere as revision ${outcome.current.version} after you opened revision ${basedOn}. Both are kept.`,
+        { current: outcome.current },
+      );
+    case 'id taken':
+      throw new InputError('saveId', 'names an earlier save of other contents; each save needs its own');
+    case 'missing':
+      return notFound(id);
+  }
+}

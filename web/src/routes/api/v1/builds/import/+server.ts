@@ -1,8 +1,7 @@
 import { readBuild } from '@flarik/core/rules/document';
 import { insertBuild } from '$lib/server/buildRepo';
-import { countFindings } from '$lib/server/count';
 import { answer, readJson } from '$lib/server/problem';
-import { database } from '$lib/server/store';
+import { countLater, database } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -11,10 +10,9 @@ export const POST: RequestHandler = ({ request }) =>
   answer(async () => {
     const build = readBuild(await readJson(request, 'build file'));
     const db = await database();
-    const counts = countFindings(build);
-    if (await insertBuild(db, build, counts, crypto.randomUUID()))
-      return json({ id: build.id }, { status: 201 });
-    const copy = { ...build, id: crypto.randomUUID() };
-    await insertBuild(db, copy, counts, crypto.randomUUID());
-    return json({ id: copy.id }, { status: 201 });
+    const taken = await insertBuild(db, build, crypto.randomUUID());
+    const stored = taken === null ? { ...build, id: crypto.randomUUID() } : build;
+    const version = taken ?? (await insertBuild(db, stored, crypto.randomUUID()));
+    if (version !== null) countLater(stored, version);
+    return json({ id: stored.id }, { status: 201 });
   });

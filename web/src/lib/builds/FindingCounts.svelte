@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
+  import { severityMark } from '$lib/frame/severity';
+
+  /** How many findings a build has, by severity. */
+  let {
+    findings,
+    counting,
+  }: {
+    /** Null while they are not counted. */
+    findings: Partial<Record<Severity, number>> | null;
+    counting: boolean;
+  } = $props();
+
+  const named: Readonly<Record<Severity, (n: number) => string>> = {
+    blocks: () => 'blocking',
+    warns: (n) => (n === 1 ? 'warning' : 'warnings'),
+    advises: () => 'advice',
+    notes: (n) => (n === 1 ? 'note' : 'notes'),
+  };
+  const some = $derived(SEVERITIES.filter((s) => (findings?.[s] ?? 0) > 0));
+</script>
+
+{#if counting}
+  <span class="quiet">being counted …</span>
+{:else if findings === null}
+  <span class="quiet" title="The check took too long beside the server; the open build shows its findings.">
+    not counted
+  </span>
+{:else if some.length === 0}
+  <span class="clean">✓ none</span>
+{:else}
+  {#each some as severity (severity)}
+    <span class={severity}>
+      <span aria-hidden="true">{severityMark[severity].shape}</span>
+      {findings[severity]}
+      {named[severity](findings[severity] ?? 0)}
+    </span>
+  {/each}
+{/if}
+
+<style>
+  span {
+    white-space: nowrap;
+  }
+
+  .blocks,
+  .warns,
+  .advises,
+  .notes {
+    margin-right: 0.75rem;
+  }
+
+  .blocks {
+    color: var(--gap);
+  }
+
+  .warns {
+    color: var(--warn);
+  }
+
+  .advises {
+    color: var(--accent);
+  }
+
+  .notes {
+    color: var(--cds-text-02);
+  }
+
+  .clean {
+    color: var(--good);
+  }
+</style>
