@@ -7,6 +7,7 @@ import type { Severity } from '../words/severity.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import type { CheckResult, Finding, Home, RuleOutcome } from './finding.ts';
 import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
+import { DarkStages } from './darkStages.ts';
 import { openTogether } from './openTogether.ts';
 import type { LightLimit } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
@@ -51,6 +52,8 @@ class Record {
   readonly task: Task;
   readonly troubles: { readonly trouble: Trouble; readonly state: State | null }[] = [];
   statesChecked = 0;
+  /** It fails in a state in which nothing lights. */
+  unlit = false;
   margin: number | null = null;
   readonly #known = new Set<string>();
   readonly #judged = new Set<string>();
@@ -76,10 +79,14 @@ class Record {
     return this.troubles.some(({ trouble, state }) => state?.stage === stage && trouble.about === about);
   }
 
+  /** Takes in how near a judgement is to its limit. */
+  measure({ margin }: Judgement): void {
+    if (margin !== null) this.margin = this.margin === null ? margin : Math.min(this.margin, margin);
+  }
+
   /** Takes a judgement in; a trouble that only repeats what an earlier state of the stage showed says nothing new. */
   add(judgement: Judgement, state: State | null): void {
-    if (judgement.margin !== null)
-      this.margin = this.margin === null ? judgement.margin : Math.min(this.margin, judgement.margin);
+    this.measure(judgement);
     if (judgement.outcome === 'holds') return;
     const { about, outcome } = judgement;
     const news = judgement.news.length === 0 ? [''] : judgement.news;
@@ -92,7 +99,7 @@ class Record {
 
   get outcome(): RuleOutcome {
     const { packId, ruleId } = this.task;
-    const failed = this.troubles.some(({ trouble }) => trouble.outcome === 'fails');
+    const failed = this.unlit || this.troubles.some(({ trouble }) => trouble.outcome === 'fails');
     const verdict = failed
       ? 'broken'
       : this.troubles.length > 0
@@ -131,6 +138,7 @@ export function runTasks(
       }
     }
   const states = only === null ? statesOf(build) : [only];
+  const dark = new DarkStages(build);
   for (const state of states)
     for (const record of records) {
       const { task } = record;
@@ -138,13 +146,18 @@ export function runTasks(
       record.statesChecked++;
       if (!record.isNew(build, state)) continue;
       const at = new Situation(build, state, task.upperAboveM);
-      for (const judgement of task.check(at)) record.add(judgement, state);
+      const judgements = task.check(at);
+      if (dark.isDark(state) && judgements.some(({ outcome }) => outcome === 'fails')) {
+        record.unlit = true;
+        for (const judgement of judgements) record.measure(judgement);
+        dark.add(task, state);
+      } else for (const judgement of judgements) record.add(judgement, state);
     }
   const shut = only === null ? states.filter(({ open }) => open.length === 0) : [];
   for (const record of records) lookOpenTogether(build, shut, record);
   const rank = (f: Finding) => SEVERITIES.indexOf(f.severity);
   return {
-    findings: records.flatMap((r) => r.findings).toSorted((a, b) => rank(a) - rank(b)),
+    findings: [...dark.findings, ...records.flatMap((r) => r.findings)].toSorted((a, b) => rank(a) - rank(b)),
     outcomes: records.filter((r) => r.task.listed).map((r) => r.outcome),
   };
 }

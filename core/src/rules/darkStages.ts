@@ -1,0 +1,65 @@
+import type { Build } from '../design/schema.ts';
+import { stageAt, type StageIndex } from '../design/timing.ts';
+import { drivenIn } from '../state/driven.ts';
+import { stateKey, type State } from '../state/state.ts';
+import { SEVERITIES, type Severity } from '../words/severity.ts';
+import type { Finding } from './finding.ts';
+
+/** Who asked for light where there is none. */
+interface Asker {
+  readonly packId: string;
+  readonly ruleId: string;
+  readonly severity: Severity;
+}
+
+/** Stages in which no warning lamp lights: what all rules miss there is said in one sentence, with the next step. */
+export class DarkStages {
+  readonly #build: Build;
+  readonly #askers = new Map<string, Asker>();
+  readonly #states = new Map<StageIndex, State>();
+
+  constructor(build: Build) {
+    this.#build = build;
+  }
+
+  /** Whether no warning lamp is driven. */
+  isDark(state: State): boolean {
+    return !drivenIn(this.#build, state).some((drive) => drive.warns);
+  }
+
+  /** A rule or wish fails in a dark state. */
+  add(asker: Asker, state: State): void {
+    this.#askers.set(`${asker.packId}|${asker.ruleId}`, asker);
+    if (!this.#states.has(state.stage)) this.#states.set(state.stage, state);
+  }
+
+  /** One finding for them all; none when no rule misses anything. */
+  get findings(): Finding[] {
+    const [first] = this.#states.values();
+    if (first === undefined) return [];
+    const asked = new Set([...this.#askers.values()].map(({ severity }) => severity));
+    const stages = [...this.#states.keys()].map((stage) => stageAt(this.#build, stage).name);
+    const rules = this.#askers.size === 1 ? 'one rule asks' : `${this.#askers.size} rules ask`;
+    const empty = this.#build.placements.length === 0;
+    const next = empty
+      ? 'Place a lamp on the sheet; Timing says what it shows in each stage'
+      : 'Give a group of lamps a pattern there, in Timing';
+    return [
+      {
+        outcome: 'fails',
+        id: `timing|nothing-lights|${stateKey(first)}|`,
+        packId: 'timing',
+        packName: 'Timing',
+        ruleId: 'nothing-lights',
+        kind: 'nothing-lights',
+        home: empty ? 'layout' : 'timing',
+        severity: SEVERITIES.find((s) => asked.has(s)) ?? 'notes',
+        clause: 'Something lights in every stage that rules speak of',
+        sentence: `No warning lamp lights yet in ${stages.join(', ')}, where ${rules} for light. ${next}.`,
+        figure: null,
+        limits: [],
+        evidence: { state: first, channels: [], sectors: [] },
+      },
+    ];
+  }
+}
