@@ -16,15 +16,21 @@ export class ApiError extends Error {
 
 type Fetch = typeof fetch;
 
+/** A server that has not answered by then is said not to, ms. */
+const LONGEST_MS = 20_000;
+
 async function call<S extends z.ZodType>(
   answer: S,
   path: string,
   init: RequestInit,
   fetcher: Fetch,
 ): Promise<z.output<S>> {
-  const response = await fetcher(path, init).catch(() => {
-    throw new ApiError(0, 'The server cannot be reached.', null);
-  });
+  const response = await fetcher(path, { ...init, signal: AbortSignal.timeout(LONGEST_MS) }).catch(
+    (error: unknown) => {
+      const late = error instanceof DOMException && error.name === 'TimeoutError';
+      throw new ApiError(0, late ? 'The server does not answer.' : 'The server cannot be reached.', null);
+    },
+  );
   if (!response.ok) {
     const problem = Problem.safeParse(await response.json().catch(() => null));
     const detail = problem.success ? problem.data.detail : `The server answered ${response.status}.`;

@@ -10,6 +10,7 @@
   import type { BuildSummary } from '$lib/api';
   import FindingCounts from '$lib/builds/FindingCounts.svelte';
   import NewBuild from '$lib/builds/NewBuild.svelte';
+  import UnsavedWork from '$lib/builds/UnsavedWork.svelte';
   import { importBuild, listBuilds, removeBuild } from '$lib/client';
   import TopBar from '$lib/frame/TopBar.svelte';
   import type { PageProps } from './$types';
@@ -97,6 +98,7 @@
       on:close={() => (trouble = '')}
     />
   {/if}
+  <UnsavedWork />
   {#if builds.length === 0}
     <p class="empty">No builds yet. Make a new one, or import a build file.</p>
   {:else}

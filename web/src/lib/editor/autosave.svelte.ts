@@ -14,16 +14,20 @@ export type SaveStatus =
   | { readonly kind: 'offline'; readonly why: string }
   /** Someone else saved first: both sides are kept until the user chooses. */
   | { readonly kind: 'conflict'; readonly theirs: SavedBuild }
-  /** The server will not have it; kept in this browser. */
-  | { readonly kind: 'refused'; readonly why: string };
+  /** The server will not have it; kept in this browser. `gone`: it has no such build any more. */
+  | { readonly kind: 'refused'; readonly why: string; readonly gone: boolean };
 
 /** Saves by itself, a moment after the last change; what is not on the server is kept in this browser. */
 export class Autosave {
   status = $state.raw<SaveStatus>({ kind: 'waiting' });
   version = $state(1);
+  /** Whether this browser keeps what the server does not have; its storage may be full or denied. */
+  kept = $state(true);
   #pending: { build: Build; saveId: string } | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending = false;
+  /** Keeping and forgetting, one after the other. */
+  #shelf: Promise<void> = Promise.resolve();
 
   constructor(saved: { version: number; savedAt: string }) {
     this.version = saved.version;
@@ -33,7 +37,7 @@ export class Autosave {
   /** Takes note of a new state of the build. */
   changed(build: Build): void {
     this.#pending = { build, saveId: crypto.randomUUID() };
-    keepUnsaved({ build, basedOn: this.version });
+    this.#keep(() => keepUnsaved(build, this.version));
     if (this.status.kind === 'conflict') return;
     this.status = { kind: 'waiting' };
     this.#later(QUIET_MS);
@@ -51,7 +55,7 @@ export class Autosave {
     this.#pending = null;
     this.version = theirs.version;
     this.status = { kind: 'saved', at: theirs.savedAt };
-    forgetUnsaved(theirs.build.id);
+    this.#keep(() => forgetUnsaved(theirs.build.id));
   }
 
   /** Sends now what is waiting. */
@@ -66,7 +70,7 @@ export class Autosave {
       this.version = version;
       if (this.#pending === sent) {
         this.#pending = null;
-        forgetUnsaved(sent.build.id);
+        this.#keep(() => forgetUnsaved(sent.build.id));
         this.status = { kind: 'saved', at: savedAt };
       } else {
         this.#later(0);
@@ -76,6 +80,11 @@ export class Autosave {
     } finally {
       this.#sending = false;
     }
+  }
+
+  /** Whether closing the page now would lose work. */
+  get wouldLose(): boolean {
+    return !this.kept && this.#pending !== null;
   }
 
   stop(): void {
@@ -90,7 +99,22 @@ export class Autosave {
     else if (passing) {
       this.status = { kind: 'offline', why };
       this.#later(RETRY_MS);
-    } else this.status = { kind: 'refused', why };
+    } else {
+      const gone = error instanceof ApiError && error.status === 404;
+      this.status = { kind: 'refused', why, gone };
+    }
+  }
+
+  /** A save is sent whatever becomes of this. */
+  #keep(work: () => Promise<void>): void {
+    this.#shelf = this.#shelf.then(work).then(
+      () => {
+        this.kept = true;
+      },
+      () => {
+        this.kept = false;
+      },
+    );
   }
 
   #later(ms: number): void {

@@ -1,35 +1,102 @@
-import { readBuild } from '@flarik/core/rules/document';
+import { readBuildText } from '@flarik/core/rules/document';
 import type { Build } from '@flarik/core/design/schema';
-import { z } from 'zod';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
-/** Work kept in this browser until the server has it. */
-export interface Unsaved {
-  readonly build: Build;
+/** Work kept in this browser until the server has it, by build and by tab: two tabs never keep over each other. */
+export interface Kept {
+  readonly buildId: string;
+  readonly tabId: string;
+  readonly name: string;
+  /** When it was kept, as ISO 8601. */
+  readonly at: string;
+  /** The version on the server that it was drawn on. */
   readonly basedOn: number;
+  /** The build document. */
+  readonly text: string;
 }
 
-const Kept = z.strictObject({ build: z.unknown(), basedOn: z.int() });
-const keyOf = (buildId: string): string => `flarik:unsaved:${buildId}`;
+/** Kept work that can be read. */
+export interface Unsaved {
+  readonly kept: Kept;
+  readonly build: Build;
+}
 
-export const keepUnsaved = (unsaved: Unsaved): void =>
-  localStorage.setItem(keyOf(unsaved.build.id), JSON.stringify(unsaved));
+interface Shelf extends DBSchema {
+  unsaved: { key: [string, string]; value: Kept };
+}
 
-export const forgetUnsaved = (buildId: string): void => localStorage.removeItem(keyOf(buildId));
+const TAB_ID: string = crypto.randomUUID();
+const lockOf = (tabId: string): string => `flarik-tab-${tabId}`;
+
+let opened: Promise<IDBPDatabase<Shelf>> | null = null;
+
+/** @throws {Error} this browser keeps nothing for us */
+function shelf(): Promise<IDBPDatabase<Shelf>> {
+  opened ??= openDB<Shelf>('flarik', 1, {
+    upgrade: (db) => void db.createObjectStore('unsaved', { keyPath: ['buildId', 'tabId'] }),
+  }).then(
+    (db) => {
+      // Held while the tab lives, so that other tabs know whose work is still at hand.
+      void navigator.locks.request(lockOf(TAB_ID), () => new Promise(() => undefined));
+      return db;
+    },
+    (error: unknown) => {
+      opened = null;
+      throw error;
+    },
+  );
+  return opened;
+}
 
 /**
- * What an earlier session could not save; null when there is nothing, or nothing readable. What is on the server
- * after all, because only the answer was lost, is forgotten.
+ * Keeps the work of this tab on a build, in place of what it kept before.
+ * @throws {Error} the browser's storage is full or denied
  */
-export function findUnsaved(onServer: Build): Unsaved | null {
-  const text = localStorage.getItem(keyOf(onServer.id));
-  if (text === null) return null;
+export async function keepUnsaved(build: Build, basedOn: number): Promise<void> {
+  const { id: buildId, name } = build;
+  const at = new Date().toISOString();
+  const db = await shelf();
+  await db.put('unsaved', { buildId, tabId: TAB_ID, name, at, basedOn, text: JSON.stringify(build) });
+}
+
+/** Forgets kept work; that of this tab when no other is named. */
+export async function forgetUnsaved(buildId: string, tabId = TAB_ID): Promise<void> {
+  await (await shelf()).delete('unsaved', [buildId, tabId]);
+}
+
+/** What tabs that are gone have left, the newest first; none where this browser keeps nothing. */
+export async function listUnsaved(): Promise<Kept[]> {
   try {
-    const kept = Kept.parse(JSON.parse(text));
-    const build = readBuild(kept.build);
-    if (JSON.stringify(build) !== JSON.stringify(onServer)) return { build, basedOn: kept.basedOn };
+    const all = await (await shelf()).getAll('unsaved');
+    const { held = [] } = await navigator.locks.query();
+    const alive = new Set(held.map((lock) => lock.name));
+    return all.filter(({ tabId }) => !alive.has(lockOf(tabId))).toSorted((a, b) => b.at.localeCompare(a.at));
   } catch {
-    // Unreadable: there is nothing to offer.
+    return [];
   }
-  forgetUnsaved(onServer.id);
-  return null;
+}
+
+/**
+ * What earlier tabs could not save of a build, the newest first. What is on the server after all, because only the
+ * answer was lost, is forgotten; what cannot be read stays on the list of the start page.
+ */
+export async function findUnsaved(onServer: Build): Promise<Unsaved[]> {
+  const there = JSON.stringify(onServer);
+  const found: Unsaved[] = [];
+  for (const kept of await listUnsaved()) {
+    if (kept.buildId !== onServer.id) continue;
+    const build = readOrNull(kept.text);
+    if (build === null) continue;
+    if (JSON.stringify(build) === there) await forgetUnsaved(kept.buildId, kept.tabId);
+    else found.push({ kept, build });
+  }
+  return found;
+}
+
+function readOrNull(text: string): Build | null {
+  try {
+    return readBuildText(text);
+  } catch {
+    return null;
+  }
 }

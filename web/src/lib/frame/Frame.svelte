@@ -31,13 +31,15 @@
 
   let keysShown = $state(false);
   let finding = $state(false);
-  // Likewise: what was left unsaved is asked once, when the frame is made.
-  // svelte-ignore state_referenced_locally
-  let unsaved = $state.raw<Unsaved | null>(findUnsaved(saved.build));
+  /** What earlier tabs left unsaved of this build, each offered until it is taken or thrown away. */
+  let unsaved = $state.raw<readonly Unsaved[]>([]);
 
-  onMount(() => () => {
-    void editor.autosave.flush();
-    editor.close();
+  onMount(() => {
+    void findUnsaved(saved.build).then((found) => (unsaved = found));
+    return () => {
+      void editor.autosave.flush();
+      editor.close();
+    };
   });
 
   // The ring and the findings of what is looked at come first; all states after them.
@@ -67,7 +69,10 @@
 <svelte:window
   onkeydown={(event: KeyboardEvent) =>
     onKey(event, editor, { keys: () => (keysShown = true), finder: () => (finding = true) })}
-  onbeforeunload={() => void editor.autosave.flush()}
+  onbeforeunload={(event: BeforeUnloadEvent) => {
+    void editor.autosave.flush();
+    if (editor.autosave.wouldLose) event.preventDefault();
+  }}
   ononline={() => void editor.autosave.flush()}
 />
 

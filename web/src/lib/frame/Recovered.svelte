@@ -1,37 +1,39 @@
 <script lang="ts">
   import { Button, InlineNotification } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import { forgetUnsaved, type Unsaved } from '$lib/editor/unsaved';
+  import { forgetUnsaved, type Kept, type Unsaved } from '$lib/editor/unsaved';
 
-  /** Work of an earlier session that the server never had, offered again. */
-  let { unsaved = $bindable() }: { unsaved: Unsaved | null } = $props();
+  /** Work of earlier tabs that the server never had, offered one after the other. */
+  let { unsaved = $bindable() }: { unsaved: readonly Unsaved[] } = $props();
   const editor = getEditor()();
+  const first = $derived(unsaved[0]);
+  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
-  function restore(): void {
-    const kept = unsaved;
-    unsaved = null;
-    if (kept === null) return;
+  function restore({ kept, build }: Unsaved): void {
     if (kept.basedOn !== editor.autosave.version) editor.autosave.version = kept.basedOn;
-    editor.edit('Restore unsaved work', () => kept.build);
+    editor.edit('Restore unsaved work', () => build);
+    done(kept);
   }
 
-  function discard(): void {
-    if (unsaved !== null) forgetUnsaved(unsaved.build.id);
-    unsaved = null;
+  function done({ buildId, tabId }: Kept): void {
+    unsaved = unsaved.slice(1);
+    void forgetUnsaved(buildId, tabId);
   }
 </script>
 
-{#if unsaved !== null}
+{#if first !== undefined}
   <InlineNotification
     kind="warning"
     lowContrast
     hideCloseButton
     title="Unsaved work was found."
-    subtitle="This browser kept changes that did not reach the server last time."
+    subtitle="This browser kept changes of {when.format(
+      new Date(first.kept.at),
+    )} that did not reach the server."
   >
     {#snippet actions()}
-      <Button size="small" on:click={restore}>Restore it</Button>
-      <Button size="small" kind="ghost" on:click={discard}>Discard it</Button>
+      <Button size="small" on:click={() => restore(first)}>Restore it</Button>
+      <Button size="small" kind="ghost" on:click={() => done(first.kept)}>Discard it</Button>
     {/snippet}
   </InlineNotification>
 {/if}

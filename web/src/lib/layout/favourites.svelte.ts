@@ -20,7 +20,11 @@ class Favourites {
     const next = new Set(this.ids);
     if (!next.delete(id)) next.add(id);
     this.ids = next;
-    localStorage.setItem(KEY, JSON.stringify([...next]));
+    try {
+      localStorage.setItem(KEY, JSON.stringify([...next]));
+    } catch {
+      // A browser that keeps nothing forgets them with the page.
+    }
   }
 }
 
