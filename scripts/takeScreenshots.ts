@@ -1,5 +1,5 @@
 /** Takes the pictures of `docs/screenshots/` from a running app that holds the demo data. */
-import { chromium, type Page } from '@playwright/test';
+import { chromium, expect, type Page } from '@playwright/test';
 
 const [address, executablePath] = process.argv.slice(2);
 if (address === undefined || executablePath === undefined) throw new Error('run it by npm run screenshots');
@@ -18,7 +18,13 @@ interface Shot {
 const show = (name: RegExp) => (page: Page) => page.getByRole('button', { name }).first().click();
 
 const SHOTS: readonly Shot[] = [
-  { file: 'builds', path: '/' },
+  {
+    file: 'builds',
+    path: '/',
+    act: async (page) => {
+      await expect(page.getByText('being counted')).toHaveCount(0, { timeout: 60_000 });
+    },
+  },
   { file: 'brief', path: `${KS12}/brief` },
   {
     file: 'vehicle',

@@ -28,7 +28,8 @@ type Keep = (of: Counted, counts: FindingCounts | null) => Promise<void>;
 
 /** Counts findings in a thread beside the server: one at a time, and of each build the latest only. */
 export class Counting {
-  readonly #waiting = new Map<string, Counted>();
+  /** By build, in the order they were asked for; each with the time from which it may be taken. */
+  readonly #waiting = new Map<string, { readonly of: Counted; readonly fromMs: number }>();
   readonly #pool: Piscina | null;
   readonly #keep: Keep;
   readonly #longestMs: number;
@@ -38,7 +39,7 @@ export class Counting {
 
   /**
    * @param options - `file` holds the thread's code, without which nothing is counted; `longestMs` ends a count;
-   * `quietMs` is waited before each
+   * `quietMs` must pass after the last save of a build
    */
   constructor(keep: Keep, { file = threadFile(), longestMs = LONGEST_MS, quietMs = QUIET_MS } = {}) {
     this.#keep = keep;
@@ -61,7 +62,7 @@ export class Counting {
   ask(of: Counted): void {
     if (this.#pool === null || this.#ended) return;
     this.#waiting.delete(of.id);
-    this.#waiting.set(of.id, of);
+    this.#waiting.set(of.id, { of, fromMs: performance.now() + this.#quietMs });
     this.#working ??= this.#work(this.#pool).finally(() => (this.#working = null));
   }
 
@@ -79,8 +80,7 @@ export class Counting {
 
   async #work(pool: Piscina): Promise<void> {
     for (;;) {
-      await setTimeout(this.#quietMs, undefined, { ref: false });
-      const next = this.#take();
+      const next = await this.#take();
       if (next === null) return;
       const counts = await pool
         .run(next.document, { signal: AbortSignal.timeout(this.#longestMs) })
@@ -96,10 +96,18 @@ export class Counting {
     }
   }
 
-  #take(): Counted | null {
-    const [first] = this.#waiting.values();
-    if (first !== undefined) this.#waiting.delete(first.id);
-    return first ?? null;
+  /** The one asked for first, when it has been quiet for long enough; null when none waits. */
+  async #take(): Promise<Counted | null> {
+    for (;;) {
+      const [first] = this.#waiting.values();
+      if (first === undefined) return null;
+      const leftMs = first.fromMs - performance.now();
+      if (leftMs <= 0) {
+        this.#waiting.delete(first.of.id);
+        return first.of;
+      }
+      await setTimeout(leftMs, undefined, { ref: false });
+    }
   }
 }
 
