@@ -53,10 +53,10 @@ export function poseAbove(
   return search.givenUp ? { found: 'unknown', ...worst } : { found: 'none' };
 }
 
-/** A module that lights, with its light in every pose. */
+/** A channel that lights, with its light in every pose. */
 interface Lamp {
-  readonly drives: readonly Drive[];
-  /** Of its channels together, cd. */
+  readonly drive: Drive;
+  readonly elevationDeg: number;
   readonly highestCd: number;
   /** The part that carries it; null on the body. */
   readonly carrier: MovingPart | null;
@@ -65,24 +65,33 @@ interface Lamp {
   readonly most: (bearing: number) => number;
 }
 
+/** What is known of each channel's lamp; channels are made anew when anything about them changes. */
+const knownLamps = new WeakMap<Drive, { readonly of: Fields; readonly p: Placement; readonly lamp: Lamp }>();
+
 function lampsOf(build: Build, drives: readonly Drive[], fields: Fields, elevationDeg: number): Lamp[] {
-  return build.placements.flatMap((p: Placement) => {
-    const mine = drives.filter((d) => d.placementId === p.id);
-    if (mine.length === 0) return [];
-    const carrier = fields.carrierOf(p);
-    const most = fields.most(p, elevationDeg);
-    return [...new Set(mine.map((d) => d.moduleId))].map((id): Lamp => {
-      const ofModule = mine.filter((d) => d.moduleId === id);
-      const share = most.get(id);
-      return {
-        drives: ofModule,
-        highestCd: ofModule.reduce((sum, d) => sum + highestCd(d), 0),
-        carrier,
-        shades: (at) => fields.shades(p, at, elevationDeg).find((s) => s.moduleId === id),
-        most: (bearing) => share?.[bearing] ?? 0,
-      };
-    });
+  const placements = new Map(build.placements.map((p) => [p.id, p]));
+  return drives.flatMap((drive): Lamp[] => {
+    const p = placements.get(drive.placementId);
+    if (p === undefined) return [];
+    const known = knownLamps.get(drive);
+    if (known?.of === fields && known.p === p && known.lamp.elevationDeg === elevationDeg)
+      return [known.lamp];
+    const lamp = lampOf(drive, p, fields, elevationDeg);
+    knownLamps.set(drive, { of: fields, p, lamp });
+    return [lamp];
   });
+}
+
+function lampOf(drive: Drive, p: Placement, fields: Fields, elevationDeg: number): Lamp {
+  const share = fields.most(p, elevationDeg).get(drive.moduleId);
+  return {
+    drive,
+    elevationDeg,
+    highestCd: highestCd(drive),
+    carrier: fields.carrierOf(p),
+    shades: (at) => fields.shades(p, at, elevationDeg).find((s) => s.moduleId === drive.moduleId),
+    most: (bearing) => share?.[bearing] ?? 0,
+  };
 }
 
 /** A lamp's light toward one bearing: by stop of its carrier what arrives, and by part and stop the share that passes. */
@@ -105,7 +114,7 @@ class Search {
     this.#lamps = lamps;
     this.#parts = parts;
     this.#aboveCd = aboveCd;
-    this.#timelines = timelinesOf(lamps.flatMap((l) => l.drives));
+    this.#timelines = timelinesOf(lamps.map((l) => l.drive));
     this.#left = allowance;
   }
 
@@ -178,9 +187,9 @@ class Search {
   #mayBeAbove(toward: readonly Toward[], pose: readonly (number | null)[]): boolean {
     if (this.givenUp || boundCd(toward, pose) <= this.#aboveCd) return false;
     if (--this.#left < 0) return false;
-    const lit = toward.flatMap((t) => {
+    const lit = toward.map((t) => {
       const share = t.lamp.highestCd === 0 ? 0 : lampCd(t, pose) / t.lamp.highestCd;
-      return t.lamp.drives.map((drive) => ({ drive, share: Float64Array.of(share) }));
+      return { drive: t.lamp.drive, share: Float64Array.of(share) };
     });
     return highestTogether(lightToward(lit, this.#timelines, 0)).value > this.#aboveCd;
   }

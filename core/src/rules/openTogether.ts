@@ -1,5 +1,6 @@
 import { poseAbove } from '../coverage/poseAbove.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
+import type { Drive } from '../resolve/channels.ts';
 import { faceText } from '../words/face.ts';
 import { atMost } from './finding.ts';
 import { fails, roomBelow, roundUp, type Trouble } from './judgement.ts';
@@ -20,12 +21,7 @@ export interface OpenTogether {
  */
 export function openTogether(at: Situation, limit: LightLimit): OpenTogether {
   const drives = at.drives(limit.lamps).filter((d) => d.colour === limit.colour && limit.counts(d));
-  const each =
-    limit.of === 'sum'
-      ? [drives]
-      : [...new Set(drives.map((d) => d.placementId))].map((id) =>
-          drives.filter((d) => d.placementId === id),
-        );
+  const each = limit.of === 'sum' ? [drives] : byLamp(drives);
   const found = each.map((of) =>
     poseAbove(at.build, of, FACE_BEARINGS[limit.face], limit.aboveCd, RULE_ELEVATION_DEG),
   );
@@ -33,6 +29,13 @@ export function openTogether(at: Situation, limit: LightLimit): OpenTogether {
     poses: found.flatMap((f) => (f.found === 'pose' ? [f.open] : [])),
     untold: found.flatMap((f) => (f.found === 'unknown' ? [untold(at, limit, f.mostCd, f.bearing)] : [])),
   };
+}
+
+/** Channels by the lamp they are of. */
+function byLamp(drives: readonly Drive[]): Drive[][] {
+  const lamps = new Map<string, Drive[]>();
+  for (const drive of drives) lamps.set(drive.placementId, [...(lamps.get(drive.placementId) ?? []), drive]);
+  return [...lamps.values()];
 }
 
 const untold = (at: Situation, limit: LightLimit, mostCd: number, bearing: number): Trouble =>

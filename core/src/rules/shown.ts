@@ -1,3 +1,4 @@
+import { BEARINGS } from '../coverage/field.ts';
 import { lightToward, type LitChannel } from '../coverage/ring.ts';
 import {
   bearingsIn,
@@ -83,7 +84,7 @@ function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of
   const above = new Set(lamps.flatMap((lamp) => lamp.sectors.flatMap(bearingsIn)));
   return {
     ...worst,
-    sectors: faceSectorsWhere(face, (b) => above.has(b)),
+    sectors: above.size === 0 ? [] : faceSectorsWhere(face, (b) => above.has(b)),
     channels: lamps.filter((lamp) => lamp.sectors.length > 0).flatMap((lamp) => lamp.channels),
     adding: lamps.flatMap((lamp) => lamp.adding),
   };
@@ -91,23 +92,25 @@ function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of
 
 function together(lit: readonly LitChannel[], face: Face, aboveCd: number): Shown {
   const bearings = FACE_BEARINGS[face];
-  const bound = (b: number): number => lit.reduce((sum, channel) => sum + alone(channel, b), 0);
-  const bounds = new Map(bearings.map((b) => [b, bound(b)]));
-  const cd = new Map(bounds);
+  const cd = new Float64Array(BEARINGS);
+  for (const { drive, share } of lit) {
+    const highest = highestCd(drive);
+    for (const b of bearings) cd[b] = (cd[b] ?? 0) + highest * (share[b] ?? 0);
+  }
   let exact = true;
   // Where even all highest levels together stay within the limit nothing need be laid out in time.
-  if ([...bounds.values()].some((most) => most > aboveCd)) {
-    const timelines = timelinesOf(lit.map((l) => l.drive));
-    for (const [b, most] of bounds) {
-      if (most <= aboveCd) continue;
-      const highest = highestTogether(lightToward(lit, timelines, b));
-      cd.set(b, highest.value);
-      if (!highest.exact && highest.value > aboveCd) exact = false;
-    }
+  const close = bearings.filter((b) => (cd[b] ?? 0) > aboveCd);
+  const timelines = close.length === 0 ? [] : timelinesOf(lit.map((l) => l.drive));
+  for (const b of close) {
+    const highest = highestTogether(lightToward(lit, timelines, b));
+    cd[b] = highest.value;
+    if (!highest.exact && highest.value > aboveCd) exact = false;
   }
-  const at = (b: number): number => cd.get(b) ?? 0;
+  const at = (b: number): number => cd[b] ?? 0;
   const worst = bearings.reduce((a, b) => (at(b) > at(a) ? b : a), FACE_SECTORS[face].fromDeg);
-  const above = bearings.filter((b) => at(b) > aboveCd);
+  const above = close.filter((b) => at(b) > aboveCd);
+  if (above.length === 0)
+    return { cd: at(worst), exact, bearing: worst, sectors: [], channels: [], adding: [] };
   const own = lit.filter((channel) => above.some((b) => alone(channel, b) > aboveCd));
   const some = lit.filter((channel) => above.some((b) => alone(channel, b) > SOME * aboveCd));
   return {
@@ -115,7 +118,7 @@ function together(lit: readonly LitChannel[], face: Face, aboveCd: number): Show
     exact,
     bearing: worst,
     sectors: faceSectorsWhere(face, (b) => at(b) > aboveCd),
-    channels: above.length === 0 || own.length > 0 ? own : fewest(lit, worst, aboveCd),
+    channels: own.length > 0 ? own : fewest(lit, worst, aboveCd),
     adding: (own.length > 0 ? own : some).map(({ drive }) => drive.channelId),
   };
 }
