@@ -15,7 +15,7 @@ const MOST_LAID_OUT = 4000;
 /** Whether some pose, with any parts open together, sends more light than a limit. */
 export type PoseAbove =
   | { readonly found: 'none' }
-  /** So much open and no more: with any one of these shut it is no longer above. */
+  /** With any one of these shut it is no longer above toward the bearing where it was found. */
   | { readonly found: 'pose'; readonly open: readonly string[] }
   /** The search was given up; no pose sends more than this, and perhaps none is above. */
   | { readonly found: 'unknown'; readonly mostCd: number; readonly bearing: number };

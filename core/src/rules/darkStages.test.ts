@@ -19,7 +19,7 @@ test('with no lamp yet, what rules miss is one sentence that says the next step'
   const [finding] = dark(empty);
   expect(finding).toMatchObject({ severity: 'blocks', home: 'layout' });
   expect(finding?.sentence).toMatch(
-    /^No warning lamp lights yet in Stage 1, Stage 2, Stage 3, where \d+ rules ask for light\. Place a lamp/,
+    /^Nothing lights yet in Stage 1, Stage 2, Stage 3, where \d+ rules ask for light\. Place a lamp/,
   );
 });
 
@@ -53,4 +53,23 @@ test('asked of one state it speaks of that state alone', () => {
   expect(shut).toHaveLength(1);
   expect(shut[0]?.sentence).toMatch(/yet in Stage 3, where/);
   expect(checkBuild(empty, stateWith({ stage: 0 })).findings).toEqual([]);
+});
+
+test('a scene light alone that shows too much white is told as such, and not taken for a dark stage', () => {
+  const pumper = demoBuild('tunnel-pumper-3');
+  const [stage] = pumper.timing.stages.slice(2, 3);
+  if (stage === undefined) throw new Error('there is a stage 2');
+  const cues = stage.cues
+    .filter((c) => c.groupId === 'inside')
+    .map((c) => ({ ...c, level: 1, nightPatternId: null }));
+  const alone: Build = {
+    ...pumper,
+    timing: {
+      ...pumper.timing,
+      stages: pumper.timing.stages.map((s, i) => (i === 2 ? { ...s, cues } : s)),
+    },
+  };
+  const { findings } = checkBuild(alone);
+  expect(findings.some((f) => f.kind === 'white-rear' && f.evidence.state?.stage === 2)).toBe(true);
+  expect(dark(alone)).toEqual([]);
 });

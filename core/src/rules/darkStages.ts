@@ -12,7 +12,7 @@ interface Asker {
   readonly severity: Severity;
 }
 
-/** Stages in which no warning lamp lights: what all rules miss there is said in one sentence, with the next step. */
+/** Stages in which nothing at all lights: what all rules miss there is said in one sentence, with the next step. */
 export class DarkStages {
   readonly #build: Build;
   readonly #askers = new Map<string, Asker>();
@@ -22,9 +22,9 @@ export class DarkStages {
     this.#build = build;
   }
 
-  /** Whether no warning lamp is driven. */
+  /** Whether nothing is driven; where a scene light burns a rule may fail by too much light, which must be told. */
   isDark(state: State): boolean {
-    return !drivenIn(this.#build, state).some((drive) => drive.warns);
+    return drivenIn(this.#build, state).length === 0;
   }
 
   /** A rule or wish fails in a dark state. */
@@ -55,7 +55,7 @@ export class DarkStages {
         home: empty ? 'layout' : 'timing',
         severity: SEVERITIES.find((s) => asked.has(s)) ?? 'notes',
         clause: 'Something lights in every stage that rules speak of',
-        sentence: `No warning lamp lights yet in ${stages.join(', ')}, where ${rules} for light. ${next}.`,
+        sentence: `Nothing lights yet in ${stages.join(', ')}, where ${rules} for light. ${next}.`,
         figure: null,
         limits: [],
         evidence: { state: first, channels: [], sectors: [] },

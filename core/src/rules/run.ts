@@ -74,9 +74,12 @@ class Record {
     return true;
   }
 
-  /** Whether a stage is known to be in trouble about something. */
+  /** Whether something is known to fail in a stage. */
   knows(stage: StageIndex, about: string): boolean {
-    return this.troubles.some(({ trouble, state }) => state?.stage === stage && trouble.about === about);
+    return this.troubles.some(
+      ({ trouble, state }) =>
+        trouble.outcome === 'fails' && state?.stage === stage && trouble.about === about,
+    );
   }
 
   /** Takes in how near a judgement is to its limit. */
