@@ -5,7 +5,9 @@ import {
   expectAccessible,
   findings,
   inspector,
+  movingPart,
   openBuild,
+  partsButton,
   saved,
   sheet,
   stateBar,
@@ -22,7 +24,8 @@ test('the demo opens on its findings; show leads to the evidence', async ({ page
   await findings(page)
     .getByRole('button', { name: /^Show: Too little light to the rear in Stage 2, hatch open/ })
     .click();
-  await expect(stateBar(page).getByRole('button', { name: 'Hatch' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(partsButton(page)).toHaveText('Hatch open');
+  await expect(await movingPart(page, 'Hatch')).toHaveAttribute('aria-pressed', 'true');
   await expect(stateBar(page).getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByRole('complementary')).toContainText(/rear, \d+°–\d+°: below the floor/);
 });
@@ -33,7 +36,7 @@ test('the state bar changes the sheet, the ring and the findings', async ({ page
   await aside.getByLabel('Bearing, degrees').fill('180');
   const power = aside.getByText(/cd·s\/min/).first();
   const shut = await power.textContent();
-  await stateBar(page).getByRole('button', { name: 'Hatch' }).click();
+  await (await movingPart(page, 'Hatch')).click();
   await expect(power).not.toHaveText(shut ?? '');
   await expect(aside).toContainText('hatch open');
   await stateBar(page).getByRole('button', { name: 'Off', exact: true }).click();

@@ -8,6 +8,8 @@ export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>
   expectedNoise: [[], { option: true }],
   guarded: [
     async ({ page, baseURL, expectedNoise }, use) => {
+      // The findings stand open, as whoever works by them leaves them.
+      await page.addInitScript(() => localStorage.setItem('flarik-findings-unfolded', 'true'));
       const wrong: string[] = [];
       page.on('console', (message) => {
         const text = `console ${message.type()}: ${message.text()}`;
@@ -59,6 +61,14 @@ export async function openBuild(
 
 export const findings = (page: Page): Locator => page.getByRole('region', { name: 'Findings' });
 export const stateBar = (page: Page): Locator => page.getByRole('region', { name: 'State bar' });
+/** The button that opens the box of doors, hatch and other moving parts; it says what is open. */
+export const partsButton = (page: Page): Locator => page.getByTitle('Doors, hatch and other moving parts');
+/** One of the moving parts, in the box that is opened for it. */
+export async function movingPart(page: Page, name: string): Promise<Locator> {
+  const box = page.getByRole('group', { name: 'Doors, hatch and other moving parts' });
+  if (!(await box.isVisible())) await partsButton(page).click();
+  return box.getByRole('button', { name, exact: true });
+}
 export const inspector = (page: Page): Locator => page.getByRole('region', { name: 'Inspector' });
 export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Sheet of the vehicle' });
 export const saved = (page: Page): Locator => page.getByText(/^Saved .* · revision/);

@@ -8,6 +8,7 @@ import {
   sheet,
   tabTo,
   test,
+  partsButton,
 } from './support';
 
 const STL_BOX = (() => {
@@ -46,7 +47,7 @@ test('a new build on a pumper: typed measures, what was measured drawn, an optio
   await body.getByLabel('Length, mm').press('Enter');
   await expect(sheet(page)).toContainText('Length: 9200 mm');
   await body.getByText('Lightboard on a mast').click();
-  await page.getByText(/doors and parts/).click();
+  await partsButton(page).click();
   await expect(page.getByRole('button', { name: 'Lightboard mast' })).toBeVisible();
   await expectAccessible(page);
   await page.getByRole('button', { name: /^Undo: Fit/ }).click();

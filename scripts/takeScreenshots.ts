@@ -49,7 +49,9 @@ const SHOTS: readonly Shot[] = [
     file: 'layout-placing',
     path: `${KS13}/layout`,
     act: async (page) => {
+      await page.getByTitle('Doors, hatch and other moving parts').click();
       await page.getByRole('button', { name: 'Hatch', exact: true }).click();
+      await page.keyboard.press('Escape');
       await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
     },
   },

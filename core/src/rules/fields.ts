@@ -28,4 +28,9 @@ export type LampsCounted = z.infer<typeof Lamps>;
 export const lampsText = (lamps: LampsCounted): string =>
   lamps === 'all' ? 'lamps of any kind' : 'warning lamps';
 
+/** "1 pulse", "2 pulses". */
+export const countText = (count: number, one: string, more = `${one}s`): string =>
+  `${count} ${count === 1 ? one : more}`;
+export const isOrAre = (count: number): string => (count === 1 ? 'is' : 'are');
+
 export const textOf = (items: readonly (string | number)[]): string => items.join(', ');

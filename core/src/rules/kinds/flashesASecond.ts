@@ -7,7 +7,7 @@ import { MOST_FLASHES_A_SECOND, mostInASecond, risesOf } from '../../timing/patt
 import { clockParts } from '../../timing/timeline.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { faces, Lamps, lampsText, textOf } from '../fields.ts';
+import { countText, faces, isOrAre, Lamps, lampsText, textOf } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { flashes } from '../rhythmsOf.ts';
@@ -30,7 +30,7 @@ export const flashesASecond = defineRule({
     lamps: Lamps.default('warning'),
   }),
   sentence: (rule) =>
-    `At most ${rule.most} flashes in any second to the ${textOf(rule.faces)}, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+    `At most ${countText(rule.most, 'flash', 'flashes')} in any second to the ${textOf(rule.faces)}, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
   poses: () => SHUT,
   check: (at, rule) => {
     const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];
@@ -52,7 +52,7 @@ export const flashesASecond = defineRule({
         outcome: certain ? 'fails' : 'cannot tell',
         about: rule.faces.join('+'),
         margin,
-        sentence: `${certain ? 'up to' : 'perhaps'} ${figure} flashes begin in one second as seen from ${worst}° in ${at.text}; at most ${rule.most} are wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
+        sentence: `${certain ? 'up to' : 'perhaps'} ${countText(figure, 'flash', 'flashes')} ${figure === 1 ? 'begins' : 'begin'} in one second as seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
         figure: { value: figure, unit: '/s' },
         limits: [atMost(rule.most, '/s')],
         channels: seen(worst).map(({ drive }) => channelOf(drive)),

@@ -3,6 +3,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf } from '../../resolve/channels.ts';
 import { bookOf } from '../../timing/book.ts';
 import { defineRule } from '../define.ts';
+import { countText, isOrAre } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { rhythmsOf } from '../rhythmsOf.ts';
@@ -18,7 +19,7 @@ export const pulses = defineRule({
     /** Pulses that may make up one flash. */
     most: z.int().min(1).max(20),
   }),
-  sentence: (rule) => `At most ${rule.most} pulses in one flash`,
+  sentence: (rule) => `At most ${countText(rule.most, 'pulse')} in one flash`,
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
       const margin = roomBelow(first.pulsesAFlash, rule.most);
@@ -26,7 +27,7 @@ export const pulses = defineRule({
       return fails({
         about,
         margin,
-        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} has ${first.pulsesAFlash} pulses in one flash in ${at.text}; at most ${rule.most} are allowed.`,
+        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} has ${countText(first.pulsesAFlash, 'pulse')} in one flash in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} allowed.`,
         figure: { value: first.pulsesAFlash, unit: 'pulses' },
         limits: [atMost(rule.most, 'pulses')],
         channels: drives.map(channelOf),

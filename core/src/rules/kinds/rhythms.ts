@@ -5,7 +5,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { Lamps, lampsText } from '../fields.ts';
+import { countText, isOrAre, Lamps, lampsText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { flashes } from '../rhythmsOf.ts';
@@ -27,7 +27,7 @@ export const rhythms = defineRule({
     lamps: Lamps.default('warning'),
   }),
   sentence: (rule) =>
-    `At most ${rule.most} different rhythms seen from one direction, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+    `At most ${countText(rule.most, 'different rhythm')} seen from one direction, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
   poses: () => SHUT,
   check: (at, rule) => {
     const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
@@ -46,7 +46,7 @@ export const rhythms = defineRule({
       fails({
         about: 'rhythms',
         margin,
-        sentence: `${most} different rhythms are seen from ${worst}° in ${at.text}; at most ${rule.most} are wanted; so at ${sectors.map(sectorText).join(', ')}.`,
+        sentence: `${most} different rhythms are seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so at ${sectors.map(sectorText).join(', ')}.`,
         figure: { value: most, unit: 'rhythms' },
         limits: [atMost(rule.most, 'rhythms')],
         channels: drivesAt(worst).map(channelOf),

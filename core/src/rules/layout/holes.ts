@@ -1,4 +1,5 @@
 import { fixingOf, holesOf } from '../../resolve/place.ts';
+import { countText } from '../fields.ts';
 import type { Said } from '../judgement.ts';
 import { pointing, type LayoutSubject } from './subject.ts';
 
@@ -8,9 +9,11 @@ export function holeFaults(subject: LayoutSubject): Said[] {
     const holes = holesOf(fixture, zone, p);
     if (holes === 0 || (!zone.singleWall && zone.fixings.includes('drill'))) return [];
     const why = zone.singleWall ? 'a panel of one skin' : 'not to be drilled';
+    const others = zone.fixings.filter((f) => f !== 'drill');
+    const instead = others.length > 0 ? `use ${others.join(' or ')}` : 'choose another zone';
     return [
       {
-        sentence: `"${p.label}" makes ${holes} holes in ${zone.name}, ${why}: use ${zone.fixings.filter((f) => f !== 'drill').join(' or ')}.`,
+        sentence: `"${p.label}" makes ${countText(holes, 'hole')} in ${zone.name}, ${why}: ${instead}.`,
         figure: { value: holes, unit: 'holes' },
         limits: [{ value: 0, unit: 'holes', sense: 'at most' }],
         ...pointing([p]),

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
-  import { severityMark } from '$lib/frame/severity';
+  import { countText, severityMark } from '$lib/frame/severity';
 
   /** How many findings a build has, by severity. */
   let {
@@ -12,12 +12,6 @@
     counting: boolean;
   } = $props();
 
-  const named: Readonly<Record<Severity, (n: number) => string>> = {
-    blocks: () => 'blocking',
-    warns: (n) => (n === 1 ? 'warning' : 'warnings'),
-    advises: () => 'advice',
-    notes: (n) => (n === 1 ? 'note' : 'notes'),
-  };
   const some = $derived(SEVERITIES.filter((s) => (findings?.[s] ?? 0) > 0));
 </script>
 
@@ -33,8 +27,7 @@
   {#each some as severity (severity)}
     <span class={severity}>
       <span aria-hidden="true">{severityMark[severity].shape}</span>
-      {findings[severity]}
-      {named[severity](findings[severity] ?? 0)}
+      {countText(severity, findings[severity] ?? 0)}
     </span>
   {/each}
 {/if}

@@ -4,20 +4,23 @@
     label,
     options,
     value,
+    bare = false,
     small = false,
     onchoose,
   }: {
     label: string;
     options: readonly { readonly value: T; readonly text: string; readonly title?: string }[];
     value: T;
-    /** Low, and without its label on the screen. */
+    /** Without its label on the screen. */
+    bare?: boolean;
+    /** Bare, lower, and in grey. */
     small?: boolean;
     onchoose: (value: T) => void;
   } = $props();
 </script>
 
-<div class="choice" class:small role="group" aria-label={label}>
-  {#if !small}<span class="label" aria-hidden="true">{label}</span>{/if}
+<div class="choice" class:small class:bare role="group" aria-label={label}>
+  {#if !small && !bare}<span class="label" aria-hidden="true">{label}</span>{/if}
   <div class="row">
     {#each options as option (option.value)}
       <button
@@ -53,6 +56,9 @@
     font-size: 13px;
     cursor: pointer;
     white-space: nowrap;
+    max-width: 8rem;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
 
   button:first-child {
@@ -64,6 +70,13 @@
     border-color: var(--cds-interactive-01);
     color: #fff;
     font-weight: 600;
+  }
+
+  @media (max-width: 1150px) {
+    .bare button {
+      padding: 0 0.35rem;
+      font-size: 12px;
+    }
   }
 
   .small button {

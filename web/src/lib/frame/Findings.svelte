@@ -1,16 +1,28 @@
 <script lang="ts">
   import { openText } from '@flarik/core/state/state';
   import type { Finding, Quantity } from '@flarik/core/rules/finding';
+  import { SEVERITIES } from '@flarik/core/words/severity';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
+  import { onMount } from 'svelte';
+  import { z } from 'zod';
   import { getEditor } from '$lib/editor/context';
+  import { recall, remember } from '$lib/ui/remember';
   import Choice from './Choice.svelte';
-  import { severityMark } from './severity';
+  import { countText, severityMark } from './severity';
   import { showFinding } from './showFinding';
 
   const editor = getEditor()();
-  let unfolded = $state(true);
+  const KEY = 'flarik-findings-unfolded';
+  let unfolded = $state(false);
+  onMount(() => (unfolded = recall(KEY, z.boolean(), false)));
+
+  function fold(to: boolean): void {
+    unfolded = to;
+    remember(KEY, to);
+  }
+
   type Filter = 'all' | 'state';
   const FILTERS: readonly { value: Filter; text: string }[] = [
     { value: 'all', text: 'All states' },
@@ -25,6 +37,24 @@
   const answer = $derived(editor.check.answer);
   const asked = $derived(answer?.outcomes.filter((o) => o.verdict !== 'silent') ?? []);
   const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
+
+  const counts = $derived(
+    SEVERITIES.map((severity) => ({
+      severity,
+      count: findings.filter((f) => f.severity === severity).length,
+    })).filter(({ count }) => count > 0),
+  );
+  /** The first of the gravest, as they are listed. */
+  const worst = $derived(findings[0]);
+  const nothingText = $derived(
+    editor.check.answer === null
+      ? 'Checking every state …'
+      : editor.build.rulePacks.length === 0
+        ? 'No rule pack is chosen, so nothing is checked. Choose one under Rules.'
+        : only === 'state' && findings.length > 0
+          ? 'Nothing in this state; other states have findings.'
+          : 'Nothing to put right.',
+  );
 
   const quantityText = ({ value, unit }: Quantity): string =>
     `${round(value)} ${unit === 'money' ? editor.build.brief.currency : unit}`;
@@ -43,29 +73,43 @@
   }
 </script>
 
-<section class="drawer" class:unfolded aria-label="Findings" aria-busy={editor.check.running}>
+<section class="drawer" aria-label="Findings" aria-busy={editor.check.running}>
   <div class="head">
-    <h2>
-      Findings
-      {#if editor.check.answer === null}
-        <span class="quiet">checking …</span>
-      {:else}
+    <h2>Findings</h2>
+    {#if editor.check.error !== null}
+      <p class="failed" role="alert">Not checked: {editor.check.error.message}</p>
+    {:else if editor.check.answer === null}
+      <p class="quiet">checking …</p>
+    {:else}
+      <p class="said">
+        {#each counts as { severity, count } (severity)}
+          <span class="mark {severity}">
+            <span aria-hidden="true">{severityMark[severity].shape}</span>
+            {countText(severity, count)}
+          </span>
+        {/each}
         {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
         {#if findings.length > 0}
           <span class="quiet">{here.length} in this state, {findings.length} in all</span>
+        {:else if !holds}
+          <span class="quiet">{nothingText}</span>
         {/if}
-      {/if}
-      {#if editor.check.error !== null}
-        <span class="failed" role="alert">Not checked: {editor.check.error.message}</span>
-      {/if}
-    </h2>
-    <Choice
-      label="Which findings"
-      small
-      options={FILTERS}
-      value={only}
-      onchoose={(choice: Filter) => (only = choice)}
-    />
+        {#if worst !== undefined && !unfolded}<span class="worst">Worst: {worst.sentence}</span>{/if}
+      </p>
+    {/if}
+    {#if unfolded}
+      <Choice
+        label="Which findings"
+        small
+        options={FILTERS}
+        value={only}
+        onchoose={(choice: Filter) => (only = choice)}
+      />
+    {:else if worst !== undefined}
+      <button class="show" aria-label="Show: {worst.sentence}" onclick={() => showFinding(editor, worst)}
+        >Show</button
+      >
+    {/if}
     <Button
       kind="ghost"
       size="small"
@@ -73,7 +117,7 @@
       iconDescription={unfolded ? 'Fold the findings' : 'Unfold the findings'}
       tooltipPosition="top"
       tooltipAlignment="end"
-      on:click={() => (unfolded = !unfolded)}
+      on:click={() => fold(!unfolded)}
     />
   </div>
   {#if unfolded}
@@ -102,15 +146,7 @@
           >
         </li>
       {:else}
-        <li class="none quiet">
-          {editor.check.answer === null
-            ? 'Checking every state …'
-            : editor.build.rulePacks.length === 0
-              ? 'No rule pack is chosen, so nothing is checked. Choose one under Rules.'
-              : only === 'state' && findings.length > 0
-                ? 'Nothing in this state; other states have findings.'
-                : 'Nothing to put right.'}
-        </li>
+        <li class="none quiet">{nothingText}</li>
       {/each}
     </ul>
   {/if}
@@ -122,31 +158,30 @@
     flex-direction: column;
     background: var(--cds-ui-01);
     border-top: 1px solid var(--cds-ui-03);
-    min-height: 0;
-  }
-
-  .drawer.unfolded {
-    height: 172px;
   }
 
   .head {
     display: flex;
     align-items: center;
-    gap: 1rem;
+    gap: 0.75rem;
     padding: 0 0.25rem 0 0.75rem;
-    min-height: 32px;
-    border-bottom: 1px solid var(--cds-ui-03);
+    height: 32px;
   }
 
-  h2 {
+  .said {
     flex: 1;
+    min-width: 0;
     display: flex;
     gap: 0.75rem;
     align-items: baseline;
+    overflow: hidden;
+    white-space: nowrap;
+    font-size: 13px;
   }
 
-  h2 span {
-    font-weight: 400;
+  .worst {
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
 
   .clean {
@@ -170,7 +205,8 @@
 
   ul {
     overflow-y: auto;
-    min-height: 0;
+    max-height: min(15rem, 32vh);
+    border-top: 1px solid var(--cds-ui-03);
   }
 
   li {

@@ -78,48 +78,58 @@
 
 <div class="frame">
   <TopBar>
-    <h1>{editor.build.name}</h1>
-    <span class="quiet service">{serviceName[editor.build.service]}</span>
-    <SaveState />
+    <div class="build">
+      <h1 title="{editor.build.name} ({serviceName[editor.build.service]})">{editor.build.name}</h1>
+      <SaveState />
+    </div>
+    <StateBar />
     <span class="gap"></span>
-    <Button
-      kind="ghost"
-      size="small"
-      icon={Undo}
-      iconDescription={editor.undoLabel === null ? 'Nothing to undo' : `Undo: ${editor.undoLabel}`}
-      tooltipPosition="bottom"
-      disabled={editor.undoLabel === null}
-      on:click={() => editor.undo()}
-    />
-    <Button
-      kind="ghost"
-      size="small"
-      icon={Redo}
-      iconDescription={editor.redoLabel === null ? 'Nothing to redo' : `Redo: ${editor.redoLabel}`}
-      tooltipPosition="bottom"
-      disabled={editor.redoLabel === null}
-      on:click={() => editor.redo()}
-    />
-    <Button kind="ghost" size="small" icon={Download} on:click={exportFile}>Export</Button>
-    <Button
-      kind="ghost"
-      size="small"
-      icon={Search}
-      iconDescription="Find (Ctrl+K)"
-      tooltipPosition="bottom"
-      on:click={() => (finding = true)}
-    />
-    <Button
-      kind="ghost"
-      size="small"
-      icon={Keyboard}
-      iconDescription="Keys"
-      tooltipPosition="bottom"
-      on:click={() => (keysShown = true)}
-    />
+    <div class="tools">
+      <Button
+        kind="ghost"
+        size="small"
+        icon={Undo}
+        iconDescription={editor.undoLabel === null ? 'Nothing to undo' : `Undo: ${editor.undoLabel}`}
+        tooltipPosition="bottom"
+        disabled={editor.undoLabel === null}
+        on:click={() => editor.undo()}
+      />
+      <Button
+        kind="ghost"
+        size="small"
+        icon={Redo}
+        iconDescription={editor.redoLabel === null ? 'Nothing to redo' : `Redo: ${editor.redoLabel}`}
+        tooltipPosition="bottom"
+        disabled={editor.redoLabel === null}
+        on:click={() => editor.redo()}
+      />
+      <Button
+        kind="ghost"
+        size="small"
+        icon={Download}
+        iconDescription="Export"
+        tooltipPosition="bottom"
+        on:click={exportFile}
+      />
+      <Button
+        kind="ghost"
+        size="small"
+        icon={Search}
+        iconDescription="Find (Ctrl+K)"
+        tooltipPosition="bottom"
+        on:click={() => (finding = true)}
+      />
+      <Button
+        kind="ghost"
+        size="small"
+        icon={Keyboard}
+        iconDescription="Keys"
+        tooltipPosition="bottom"
+        on:click={() => (keysShown = true)}
+      />
+    </div>
   </TopBar>
   <Recovered bind:unsaved />
-  <StateBar />
   <div class="work">
     <Rail />
     <main>{@render children()}</main>
@@ -139,13 +149,23 @@
     overflow: hidden;
   }
 
+  .build {
+    display: grid;
+    flex: 0 1 auto;
+    min-width: 6rem;
+    line-height: 16px;
+  }
+
   h1 {
-    font-size: 1rem;
+    overflow: hidden;
+    font-size: 14px;
+    text-overflow: ellipsis;
     white-space: nowrap;
   }
 
-  .service {
-    font-size: 13px;
+  .tools {
+    display: flex;
+    flex: none;
   }
 
   .gap {

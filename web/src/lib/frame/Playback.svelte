@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
   import Play from 'carbon-icons-svelte/lib/Play.svelte';
   import Stop from 'carbon-icons-svelte/lib/StopFilled.svelte';
   import { getEditor } from '$lib/editor/context';
@@ -40,16 +39,17 @@
   {#if still}
     <span class="quiet note">Still: your system asks for reduced motion</span>
   {:else}
-    <Button
-      size="small"
-      kind={preview.playing ? 'danger' : 'tertiary'}
-      icon={preview.playing ? Stop : Play}
+    <button
+      class="plain play"
+      class:playing={preview.playing}
       disabled={editor.drives.length === 0}
-      on:click={toggle}>{preview.playing ? 'Stop' : 'Play'}</Button
+      onclick={toggle}
     >
+      {#if preview.playing}<Stop size={16} />Stop{:else}<Play size={16} />Play{/if}
+    </button>
   {/if}
-  <label>
-    <span class="quiet">{speed}</span>
+  <label title={speed}>
+    <span class="quiet">{preview.trueSpeed ? 'true speed' : `calm 1/${slowdown.toFixed(1)}`}</span>
     <input
       type="range"
       min="0"
@@ -89,13 +89,34 @@
     gap: 0.5rem;
   }
 
+  .play {
+    display: flex;
+    align-items: center;
+    gap: 0.25rem;
+    height: 28px;
+    font-size: 13px;
+    border-color: var(--cds-text-01);
+  }
+
+  .play:disabled {
+    border-color: var(--cds-disabled-02);
+  }
+
+  .play.playing {
+    border-color: var(--gap);
+    background: color-mix(in srgb, var(--gap) 22%, transparent);
+  }
+
   label {
     display: grid;
     font-size: 12px;
+    line-height: 14px;
+    white-space: nowrap;
   }
 
   input {
-    width: 108px;
+    width: 84px;
+    height: 14px;
     accent-color: var(--accent);
   }
 
@@ -105,7 +126,7 @@
 
   .steps button {
     width: 20px;
-    height: 26px;
+    height: 28px;
     padding: 0;
     border: 1px solid var(--cds-ui-04);
     background: transparent;
@@ -119,20 +140,28 @@
   }
 
   .time {
+    min-width: 3.4rem;
     font-size: 12px;
-    width: 4.2rem;
-    text-align: right;
-  }
-  input {
-    width: 84px;
-  }
-
-  .time {
-    width: auto;
+    white-space: nowrap;
   }
 
   .note {
     font-size: 12px;
-    max-width: 9rem;
+    line-height: 14px;
+    max-width: 9.5rem;
+  }
+
+  @media (max-width: 1150px) {
+    .playback {
+      gap: 0.25rem;
+    }
+
+    input {
+      width: 56px;
+    }
+
+    .time {
+      min-width: 0;
+    }
   }
 </style>

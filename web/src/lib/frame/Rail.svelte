@@ -8,7 +8,7 @@
   import Car from 'carbon-icons-svelte/lib/Car.svelte';
   import { page } from '$app/state';
   import { getEditor } from '$lib/editor/context';
-  import { severityMark } from './severity';
+  import { countText, severityMark } from './severity';
   import { findingsOf, STEPS, type StepId } from './steps';
 
   const editor = getEditor()();
@@ -40,9 +40,9 @@
           <span>{step.name}</span>
           <span class="counts">
             {#each counts(step.id) as { severity, count } (severity)}
-              <span class="count {severity}" title="{count} {severityMark[severity].name.toLowerCase()}">
-                <span aria-hidden="true">{severityMark[severity].shape}</span>{count}
-                <span class="visually-hidden">{severityMark[severity].name.toLowerCase()}</span>
+              <span class="count {severity}" title={countText(severity, count)}>
+                <span aria-hidden="true">{severityMark[severity].shape}{count}</span>
+                <span class="visually-hidden">{countText(severity, count)}</span>
               </span>
             {/each}
           </span>
@@ -57,13 +57,15 @@
     background: var(--cds-ui-01);
     border-right: 1px solid var(--cds-ui-03);
     width: 92px;
+    flex: none;
+    overflow-y: auto;
   }
 
   a {
     display: grid;
     justify-items: center;
     gap: 2px;
-    padding: 0.75rem 0.25rem;
+    padding: 0.5rem 0.25rem;
     color: var(--cds-text-02);
     text-decoration: none;
     font-size: 13px;

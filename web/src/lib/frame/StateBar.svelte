@@ -3,26 +3,31 @@
   import type { Ambient } from '@flarik/core/words/ambient';
   import { getEditor } from '$lib/editor/context';
   import Choice from './Choice.svelte';
-  import DoorPlan from './DoorPlan.svelte';
+  import MovingParts from './MovingParts.svelte';
   import Playback from './Playback.svelte';
 
   const editor = getEditor()();
 
   const stages = $derived(
-    editor.stages.map((value) => ({ value, text: editor.stageName(value), title: `Key ${value}` })),
+    editor.stages.map((value) => ({
+      value,
+      text: editor.stageName(value),
+      title: `${editor.stageName(value)} (key ${value})`,
+    })),
   );
-  const ambients: readonly { value: Ambient; text: string }[] = [
-    { value: 'day', text: 'Day' },
-    { value: 'night', text: 'Night' },
+  const ambients: readonly { value: Ambient; text: string; title: string }[] = [
+    { value: 'day', text: 'Day', title: 'By day (key D)' },
+    { value: 'night', text: 'Night', title: 'By night (key D)' },
   ];
   const chooseStage = (stage: StageIndex) => editor.setState({ stage });
 </script>
 
 <section class="state" aria-label="State bar">
-  <Choice label="Stage" options={stages} value={editor.state.stage} onchoose={chooseStage} />
-  <DoorPlan />
+  <Choice label="Stage" bare options={stages} value={editor.state.stage} onchoose={chooseStage} />
+  <MovingParts />
   <Choice
     label="Ambient"
+    bare
     options={ambients}
     value={editor.state.ambient}
     onchoose={(ambient: Ambient) => editor.setState({ ambient })}
@@ -34,18 +39,13 @@
   .state {
     display: flex;
     align-items: center;
-    justify-content: space-between;
-    gap: 1rem;
-    padding: 0.25rem 0.75rem;
-    min-height: 60px;
-    background: var(--cds-ui-01);
-    border-bottom: 1px solid var(--cds-ui-03);
+    gap: 0.6rem;
+    min-width: 0;
   }
 
   @media (max-width: 1150px) {
     .state {
-      gap: 0.4rem;
-      padding: 0.25rem 0.4rem;
+      gap: 0.35rem;
     }
   }
 </style>

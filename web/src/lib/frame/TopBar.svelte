@@ -22,7 +22,7 @@
 <header>
   <a class="name" href="/" aria-label="Flarik: all builds">
     <img src="/favicon.svg" alt="" width="22" height="22" />
-    <span>Flarik</span>
+    <span class="word" class:alone={children === undefined}>Flarik</span>
   </a>
   <div class="middle">{@render children?.()}</div>
   <Button
@@ -40,8 +40,8 @@
   header {
     display: flex;
     align-items: center;
-    gap: 1rem;
-    height: 44px;
+    gap: 0.6rem;
+    height: 48px;
     padding: 0 0.5rem 0 0.75rem;
     background: var(--cds-ui-01);
     border-bottom: 1px solid var(--cds-ui-03);
@@ -54,6 +54,10 @@
     color: var(--cds-text-01);
     font-weight: 600;
     text-decoration: none;
+  }
+
+  .word:not(.alone) {
+    display: none;
   }
 
   .middle {

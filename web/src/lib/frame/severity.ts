@@ -7,3 +7,14 @@ export const severityMark: Readonly<Record<Severity, { shape: string; name: stri
   advises: { shape: '◆', name: 'Advises' },
   notes: { shape: '●', name: 'Notes' },
 };
+
+const counted: Readonly<Record<Severity, (n: number) => string>> = {
+  blocks: () => 'blocking',
+  warns: (n) => (n === 1 ? 'warning' : 'warnings'),
+  advises: () => 'advice',
+  notes: (n) => (n === 1 ? 'note' : 'notes'),
+};
+
+/** "2 warnings". */
+export const countText = (severity: Severity, count: number): string =>
+  `${count} ${counted[severity](count)}`;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { recall, remember } from '$lib/ui/remember';
 
 const KEY = 'flarik-favourite-fixtures';
 
@@ -8,23 +9,14 @@ class Favourites {
 
   /** Reads what was kept; in the browser only. */
   load(): void {
-    try {
-      const kept = z.array(z.string()).safeParse(JSON.parse(localStorage.getItem(KEY) ?? '[]'));
-      this.ids = new Set(kept.success ? kept.data : []);
-    } catch {
-      this.ids = new Set();
-    }
+    this.ids = new Set(recall(KEY, z.array(z.string()), []));
   }
 
   toggle(id: string): void {
     const next = new Set(this.ids);
     if (!next.delete(id)) next.add(id);
     this.ids = next;
-    try {
-      localStorage.setItem(KEY, JSON.stringify([...next]));
-    } catch {
-      // A browser that keeps nothing forgets them with the page.
-    }
+    remember(KEY, [...next]);
   }
 }
 

@@ -167,6 +167,7 @@
         <SheetView
           {view}
           frame={sheet.frames[view]}
+          titleM={sheet.titleM}
           {paper}
           {layers}
           {present}

@@ -22,6 +22,9 @@
 
   /** Letters are left out of a sheet smaller than this: they would be too small to read, px/m. */
   const SMALLEST_LETTERS = 55;
+  /** A view's title is as high as this, and never higher than its room; left out where it could not be read, px. */
+  const TITLE_PX = 12;
+  const SMALLEST_TITLE_PX = 8;
   /** Beams of more lamps than this hide the drawing. */
   const MOST_BEAMS = 4;
   /** A lamp is taken hold of this near its edge, px. */
@@ -31,6 +34,7 @@
   let {
     view,
     frame,
+    titleM,
     paper,
     layers,
     present,
@@ -44,6 +48,8 @@
   }: {
     view: View;
     frame: Frame;
+    /** Room below the view for its title, m. */
+    titleM: number;
     paper: Paper;
     layers: Layers;
     /** The lamps that are there, before or after the work. */
@@ -63,6 +69,7 @@
   const editor = getEditor()();
   const open = $derived(new Set(editor.state.open));
   const plan = $derived(view === 'plan');
+  const titleSize = $derived(Math.min(TITLE_PX * paper.px, 0.8 * titleM));
   const wedges = $derived(plan ? editor.marked.map((sector) => wedgePath(editor.vehicle, sector)) : []);
   const beams = $derived(
     plan && layers.beams && editor.selected.length <= MOST_BEAMS
@@ -84,11 +91,14 @@
   );
 </script>
 
-<text
-  class="title"
-  x={frame.left + (plan ? 0.35 : frame.width / 2)}
-  y={frame.top + frame.height + (plan ? 0.12 : 0.18)}>{viewName[view]}</text
->
+{#if titleSize >= SMALLEST_TITLE_PX * paper.px}
+  <text
+    class="title"
+    font-size={titleSize}
+    x={frame.left + frame.width / 2}
+    y={frame.top + frame.height + 0.78 * titleM}>{viewName[view]}</text
+  >
+{/if}
 {#if !plan}
   <line class="ground" x1={frame.left - 0.1} x2={frame.left + frame.width + 0.1} y1={frame.y} y2={frame.y} />
 {/if}
@@ -133,7 +143,6 @@
 
 <style>
   .title {
-    font-size: calc(11 * var(--px));
     letter-spacing: 0;
     text-anchor: middle;
     fill: var(--cds-text-02);

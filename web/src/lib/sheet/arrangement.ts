@@ -5,8 +5,9 @@ import { project } from '@flarik/core/vehicle/picture/views';
 /** Room between views and around the sheet, m. */
 const GAP_M = 0.3;
 const MARGIN_M = 0.12;
-/** Room below a view for its title, m. */
+/** Room below a view for its title: at least so much, m, and so much of the sheet's width, as a wide sheet is drawn smaller. */
 const TITLE_M = 0.24;
+const TITLE_SHARE = 0.032;
 /** Room around what the solids reach, for lamps that stand on them, m. */
 const ROOM_M = 0.16;
 
@@ -24,6 +25,8 @@ export interface Frame {
 export interface Arrangement {
   readonly width: number;
   readonly height: number;
+  /** Room below a view for its title, m. */
+  readonly titleM: number;
   readonly frames: Readonly<Record<View, Frame>>;
 }
 
@@ -80,9 +83,11 @@ export function arrange(vehicle: Vehicle, open: OpenParts): Arrangement {
   const column = Math.max(wide(left), wide(plan), wide(right));
   const middleX = MARGIN_M + wide(rear) + GAP_M;
   const frontX = middleX + column + GAP_M;
-  const planTop = MARGIN_M + high(left) + TITLE_M;
+  const width = frontX + wide(front) + MARGIN_M;
+  const titleM = Math.max(TITLE_M, TITLE_SHARE * width);
+  const planTop = MARGIN_M + high(left) + titleM;
   const row = Math.max(high(plan), high(front), high(rear));
-  const rightTop = planTop + row + TITLE_M;
+  const rightTop = planTop + row + titleM;
   const frame = (r: Reach, x: number, top: number): Frame => ({
     x: x - r.a0,
     y: top + r.b1,
@@ -93,8 +98,9 @@ export function arrange(vehicle: Vehicle, open: OpenParts): Arrangement {
   });
   const inRow = (r: Reach) => planTop + (row - high(r)) / 2;
   return {
-    width: frontX + wide(front) + MARGIN_M,
-    height: rightTop + high(right) + TITLE_M,
+    width,
+    height: rightTop + high(right) + titleM,
+    titleM,
     frames: {
       left: frame(left, middleX, MARGIN_M),
       plan: frame(plan, middleX, inRow(plan)),

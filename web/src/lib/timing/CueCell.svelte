@@ -59,7 +59,7 @@
       showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
     );
     editor.setState({ stage });
-    desk.look(place);
+    desk.open(place);
   }
 
   /** Another pattern at night; the same as by day when none is named. */
@@ -138,7 +138,7 @@
           aria-label="Draw the pattern of {group.name} in {stageName}{which(slot)}"
           onclick={() => {
             editor.setState({ stage });
-            desk.look({
+            desk.open({
               stage,
               groupId: cue.groupId,
               slot: cue.slot,
@@ -182,7 +182,9 @@
 
   .more {
     display: flex;
-    gap: 0.6rem;
+    flex-wrap: wrap;
+    gap: 0 0.6rem;
+    white-space: nowrap;
   }
 
   .on {

@@ -142,7 +142,7 @@
     <p class="quiet small">
       {stage.name}{editor.state.ambient === 'night' ? ' at night' : ''}:
       {#if rows.length === 0}
-        nothing lights. Give a group a pattern in the table above.
+        nothing lights. Give a group a pattern under Stages.
       {:else}
         {clocksText(editor.drives, cycleMs)}.
       {/if}

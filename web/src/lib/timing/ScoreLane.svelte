@@ -68,7 +68,7 @@
   function hold(event: PointerEvent, bar: ScoreBar): void {
     if (event.button !== 0) return;
     event.stopPropagation();
-    desk.look(row.place, line.line, bar.index);
+    desk.open(row.place, line.line, bar.index);
     const from = x(bar.fromMs);
     const to = x(bar.toMs);
     const box = lane?.ownerSVGElement?.getBoundingClientRect();
@@ -95,7 +95,7 @@
   /** Pulling across an empty part draws a bar. */
   function pull(event: PointerEvent): void {
     if (event.button !== 0) return;
-    desk.look(row.place, line.line);
+    desk.open(row.place, line.line);
     const box = lane?.ownerSVGElement?.getBoundingClientRect();
     const began = time.fromMs + (event.clientX - (box?.left ?? 0) - left) * msPerPx;
     const change =
@@ -120,7 +120,7 @@
 
   /** Adds a bar where the line first has room, and goes on to it. */
   function addFirst(): void {
-    desk.look(row.place, line.line);
+    desk.open(row.place, line.line);
     let from: number | null = null;
     desk.draw(`Add a bar to ${what}`, (p) => {
       from = firstRoom(p, line.line, NEW_MS);
@@ -135,11 +135,11 @@
   function laneKey(event: KeyboardEvent): void {
     const command = event.ctrlKey || event.metaKey;
     if (event.key === 'Enter') addFirst();
-    else if (event.key === ' ') desk.look(row.place, line.line);
+    else if (event.key === ' ') desk.open(row.place, line.line);
     else if (command && event.key.toLowerCase() === 'c') desk.clip = row.cycle.lines[line.line] ?? [];
     else if (command && event.key.toLowerCase() === 'v' && desk.clip !== null) {
       const { clip } = desk;
-      desk.look(row.place, line.line);
+      desk.open(row.place, line.line);
       desk.draw(`Paste into ${what}`, (p) => pasteLine(p, line.line, clip));
     } else return;
     event.preventDefault();
@@ -151,7 +151,7 @@
     if (span === undefined) return;
     const step = event.altKey ? 1 : 10;
     const { index } = bar;
-    desk.look(row.place, line.line, index);
+    desk.open(row.place, line.line, index);
     const mine = desk.bar;
     if (mine === null) return;
     const key = `bar ${row.key} ${line.line} ${index}`;
@@ -200,7 +200,7 @@
     ondblclick={(event) => {
       const box = lane?.ownerSVGElement?.getBoundingClientRect();
       const ms = time.fromMs + (event.clientX - (box?.left ?? 0) - left) * msPerPx;
-      desk.look(row.place, line.line);
+      desk.open(row.place, line.line);
       desk.draw(`Add a bar to ${what}`, (p) => addBar(p, line.line, snap(inPattern(ms), false), NEW_MS));
     }}
     onkeydown={laneKey}
@@ -223,7 +223,7 @@
       onpointerdown={(event) => hold(event, bar)}
       onkeydown={(event) => barKey(event, bar)}
       onfocus={() => {
-        if (desk.index !== bar.index || !on) desk.look(row.place, line.line, bar.index);
+        if (desk.index !== bar.index || !on) desk.open(row.place, line.line, bar.index);
       }}
     >
       {#if colours.length === 0}

@@ -22,11 +22,24 @@
     if (name.success) editor.edit('Rename group', (b) => changeGroup(b, groupId, { name: name.data }));
   }
 
+  let scroller = $state<HTMLDivElement>();
+  let head = $state<HTMLTableRowElement>();
+  let width = $state(0);
+  // The stage that is looked at stays in sight, however narrow the panel is.
+  $effect(() => {
+    const cell = head?.cells[1 + editor.stages.indexOf(editor.state.stage)];
+    const names = head?.cells[0]?.offsetWidth ?? 0;
+    if (scroller === undefined || cell === undefined) return;
+    const hiddenLeft = cell.offsetLeft < scroller.scrollLeft + names;
+    const hiddenRight = cell.offsetLeft + cell.offsetWidth > scroller.scrollLeft + width;
+    if (hiddenLeft || hiddenRight) scroller.scrollLeft = cell.offsetLeft - names;
+  });
+
   const selectMembers = (groupId: string | null): void =>
     editor.select([...new Set(membersOf(editor.build, groupId).map(({ placement }) => placement.id))]);
 </script>
 
-<div class="scroller">
+<div class="scroller" bind:this={scroller} bind:clientWidth={width}>
   <label class="allowed">
     <input type="checkbox" bind:checked={onlyAllowed} /> Only patterns that the chosen packs allow in the stage;
     the others are marked ✕
@@ -34,7 +47,7 @@
   <table>
     <caption class="visually-hidden">What each sync group shows in each stage</caption>
     <thead>
-      <tr>
+      <tr bind:this={head}>
         <th scope="col">Sync group</th>
         {#each editor.stages as stage (stage)}
           <th scope="col" class:now={stage === editor.state.stage}>
@@ -138,6 +151,8 @@
   }
 
   .allowed {
+    position: sticky;
+    left: 0;
     display: flex;
     gap: 0.4rem;
     align-items: center;
@@ -149,6 +164,7 @@
   .scroller {
     overflow: auto;
     min-height: 0;
+    scroll-padding-left: 7.5rem;
   }
 
   table {
@@ -167,15 +183,37 @@
 
   thead th {
     position: sticky;
-    top: 0;
-    background: var(--cds-ui-background);
     z-index: 1;
+    top: 0;
+    background: var(--cds-ui-01);
     color: var(--cds-text-02);
     font-weight: 400;
   }
 
+  /* The names stay in sight beside whichever stages the panel's width shows. */
+  tr > :first-child {
+    position: sticky;
+    left: 0;
+    min-width: 7.5rem;
+    background: var(--cds-ui-01);
+  }
+
+  thead tr > :first-child {
+    z-index: 2;
+  }
+
+  thead th,
+  td {
+    min-width: 9.5rem;
+  }
+
+  thead th:nth-child(2),
+  td:nth-child(2) {
+    min-width: 5rem;
+  }
+
   .now {
-    background: color-mix(in srgb, var(--accent) 12%, var(--cds-ui-background));
+    background: color-mix(in srgb, var(--accent) 12%, var(--cds-ui-01));
   }
 
   thead .now,

@@ -21,8 +21,12 @@ export class PatternDesk {
   /** The id that a copy gets if this gesture has to make one. */
   #newId = freshPatternId();
 
-  constructor(editor: Editor) {
+  readonly #reveal: () => void;
+
+  /** @param reveal brings the panel that shows the desk into sight */
+  constructor(editor: Editor, reveal: () => void) {
     this.#editor = editor;
+    this.#reveal = reveal;
   }
 
   /** The pattern on the desk, with its cycle before any group's speed; null when there is none. */
@@ -54,6 +58,12 @@ export class PatternDesk {
   /** The bar chosen; null when none is. */
   get bar(): Span | null {
     return this.index === null ? null : (this.pattern?.cycle.lines[this.line]?.[this.index] ?? null);
+  }
+
+  /** Puts a place on the desk and brings the desk into sight. */
+  open(place: CuePlace, line = 0, index: number | null = null): void {
+    this.look(place, line, index);
+    this.#reveal();
   }
 
   look(place: CuePlace | null, line = 0, index: number | null = null): void {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Sector } from '@flarik/core/coverage/sectors';
   import { getEditor } from '$lib/editor/context';
+  import { glowKey, glows } from '$lib/sheet/glow';
   import { lampPictures } from '$lib/sheet/pictures';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
 
@@ -33,6 +34,7 @@
   const OUTER = 216;
   const editor = getEditor()();
   const open = $derived(new Set(editor.state.open));
+  const lit = $derived(glows(editor.build, editor.drives, null));
   const carScale = $derived((INNER * 1.7) / editor.vehicle.lengthM);
   const lamps = $derived(
     editor.build.placements.flatMap((p) =>
@@ -130,6 +132,17 @@
     <ViewPicture vehicle={editor.vehicle} view="plan" {open} />
     {#each lamps as lamp (lamp.placement.id)}
       <path class="lamp" class:selected={editor.selection.has(lamp.placement.id)} d={lamp.housing} />
+      {#each lamp.lenses as lens (lens.moduleId)}
+        {@const glow = lit.get(glowKey(lamp.placement.id, lens.moduleId))}
+        {#if glow !== undefined}
+          <path
+            class="lens"
+            class:dark={!glow.driven}
+            style:--lamp="var(--lamp-{glow.colour})"
+            d={lens.path}
+          />
+        {/if}
+      {/each}
     {/each}
   </g>
 </svg>
@@ -202,8 +215,19 @@
     stroke-width: 1.5;
   }
 
+  .lens {
+    fill: var(--lamp);
+    stroke: var(--lamp);
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .lens.dark {
+    opacity: 0.3;
+  }
+
   .lamp {
-    fill: var(--lamp-amber);
+    fill: var(--car-opening);
     stroke: #000;
     stroke-width: 0.5;
     vector-effect: non-scaling-stroke;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
+import { isOrAre } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
 import { defineWish } from '../define.ts';
 
@@ -26,7 +27,7 @@ export const spareOutputs = defineWish({
       return [
         {
           about: 'outputs',
-          sentence: `${used} of ${wish.outputs} outputs are used, which leaves ${Math.max(0, spare)} of the ${wish.spare} to stay spare.`,
+          sentence: `${used} of ${wish.outputs} outputs ${isOrAre(used)} used, which leaves ${Math.max(0, spare)} of the ${wish.spare} to stay spare.`,
           figure: { value: spare, unit: 'outputs' as const },
           limits: [atLeast(wish.spare, 'outputs')],
         },

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import Choice from '$lib/frame/Choice.svelte';
   import { getEditor } from '$lib/editor/context';
   import Inspector from '$lib/layout/Inspector.svelte';
@@ -11,116 +12,93 @@
   import SceneView from '$lib/timing/SceneView.svelte';
   import SideBySide from '$lib/timing/SideBySide.svelte';
   import StageTable from '$lib/timing/StageTable.svelte';
+  import SidePane from '$lib/ui/SidePane.svelte';
 
   const editor = getEditor()();
-  const desk = new PatternDesk(editor);
+  const desk = new PatternDesk(editor, () => (panel = 'pattern'));
   setDesk(() => desk);
 
-  const ABOVE = [
+  const PANELS = [
     { value: 'stages', text: 'Stages' },
-    { value: 'groups', text: 'Clocks' },
+    { value: 'lamps', text: 'Lamps' },
+    { value: 'pattern', text: 'Pattern' },
     { value: 'patterns', text: 'Patterns' },
+    { value: 'groups', text: 'Clocks' },
     { value: 'compare', text: 'Side by side' },
     { value: 'scene', text: 'Scene' },
   ] as const;
-  type Above = (typeof ABOVE)[number]['value'];
-  let above = $state<Above>('stages');
+  type Panel = (typeof PANELS)[number]['value'];
+  let panel = $state<Panel>('stages');
 
-  const BESIDE = [
-    { value: 'lamps', text: 'Lamps' },
-    { value: 'pattern', text: 'Pattern' },
-  ] as const;
-  type Beside = (typeof BESIDE)[number]['value'];
-  let beside = $state<Beside>('lamps');
+  /** Shares of the width for the panel beside the score: at first, and made wide. */
+  const BESIDE = 38;
+  const WIDE = 66;
+  let tools = $state<SidePane>();
+  const toggleWidth = (): void => tools?.widen(tools.width() > BESIDE + 5 ? BESIDE : WIDE);
 
-  // What was last taken up is what the panel shows: a pattern, or lamps.
+  // Lamps that are taken up here, not those that still were from another step, come into sight.
+  const { selection: atFirst } = editor;
   $effect(() => {
-    if (desk.place !== null) beside = 'pattern';
-  });
-  $effect(() => {
-    if (editor.selection.size > 0) beside = 'lamps';
+    if (editor.selection !== atFirst && editor.selection.size > 0) panel = 'lamps';
   });
 </script>
 
-<div class="step">
-  <div class="timing" class:tall={above !== 'stages'}>
-    <div class="upper">
-      <Choice
-        label="Above the score"
-        small
-        options={ABOVE}
-        value={above}
-        onchoose={(v: Above) => (above = v)}
-      />
-      {#if above === 'stages'}<StageTable />
-      {:else if above === 'groups'}<GroupTable />
-      {:else if above === 'patterns'}<PatternLibrary />
-      {:else if above === 'compare'}<SideBySide />
-      {:else}<SceneView />{/if}
-    </div>
-    <Score />
-  </div>
-  <div class="beside">
-    <Sheet editable={false} />
-    <div class="panel">
-      <Choice
-        label="Beside the score"
-        small
-        options={BESIDE}
-        value={beside}
-        onchoose={(v: Beside) => (beside = v)}
-      />
-      {#if beside === 'pattern'}<PatternPanel />{:else}<Inspector />{/if}
-    </div>
-  </div>
-</div>
+<PaneGroup direction="horizontal" autoSaveId="flarik-timing">
+  <Pane order={1} minSize={20}><Score /></Pane>
+  <SidePane bind:this={tools} name="Beside the score" side="right" share={BESIDE} least={20}>
+    <PaneGroup direction="vertical" autoSaveId="flarik-timing-beside">
+      <Pane defaultSize={34} collapsible collapsedSize={0} minSize={15}><Sheet editable={false} /></Pane>
+      <PaneResizer class="divider" aria-label="Height of the sheet" />
+      <Pane minSize={20}>
+        <div class="panel">
+          <div class="tabs">
+            <Choice
+              label="Beside the score"
+              small
+              options={PANELS}
+              value={panel}
+              onchoose={(v: Panel) => (panel = v)}
+            />
+            <button class="plain" onclick={toggleWidth} aria-label="Wide or narrow" title="Wide or narrow"
+              >⇔</button
+            >
+          </div>
+          {#if panel === 'stages'}<StageTable />
+          {:else if panel === 'lamps'}<Inspector />
+          {:else if panel === 'pattern'}<PatternPanel />
+          {:else if panel === 'patterns'}<PatternLibrary />
+          {:else if panel === 'groups'}<GroupTable />
+          {:else if panel === 'compare'}<SideBySide />
+          {:else}<SceneView />{/if}
+        </div>
+      </Pane>
+    </PaneGroup>
+  </SidePane>
+</PaneGroup>
 
 <style>
-  .step {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(340px, 32%);
-    height: 100%;
-  }
-
-  .step > :global(*) {
-    min-height: 0;
-  }
-
-  .beside {
-    display: grid;
-    grid-template-rows: minmax(0, 9fr) minmax(0, 11fr);
-  }
-
-  .beside > :global(*) {
-    min-height: 0;
-  }
-
-  .panel,
-  .upper {
+  .panel {
     display: flex;
     flex-direction: column;
+    height: 100%;
     min-height: 0;
   }
 
-  .panel > :global(*:last-child),
-  .upper > :global(*:last-child) {
+  .panel > :global(*:last-child) {
     flex: 1;
     min-height: 0;
   }
 
-  .upper {
-    padding: 0.25rem 0 0 0.25rem;
+  .tabs {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.25rem;
+    padding: 0.25rem;
   }
 
-  .timing {
-    min-width: 0;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: minmax(0, 9fr) minmax(0, 11fr);
-    border-right: 1px solid var(--cds-ui-03);
-  }
-
-  .tall {
-    grid-template-rows: minmax(0, 13fr) minmax(0, 9fr);
+  .tabs button {
+    flex: none;
+    height: 24px;
   }
 </style>

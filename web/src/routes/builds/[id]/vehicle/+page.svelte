@@ -1,8 +1,10 @@
 <script lang="ts">
   import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
+  import { Pane, PaneGroup } from 'paneforge';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
+  import SidePane from '$lib/ui/SidePane.svelte';
   import BodyPanel from '$lib/vehicle/BodyPanel.svelte';
   import { addDrawn, drawingName, type Drawing } from '$lib/vehicle/drawing';
   import OwnPanel from '$lib/vehicle/OwnPanel.svelte';
@@ -33,44 +35,42 @@
   }}
 />
 
-<div class="step">
-  <div class="panel"><BodyPanel onmeasure={(key: string | null) => (measured = key)} /></div>
-  <Sheet
-    editable={false}
-    show={{ zones: true, keepOuts: true, beams: false, offLook: true }}
-    {measured}
-    drawing={drawing !== null}
-    ondrawn={drawn}
-  />
-  <div class="panel right">
-    <Choice label="Beside the sheet" small options={SIDES} value={side} onchoose={(s: Side) => (side = s)} />
-    {#if side === 'survey'}<SurveyPanel />{:else}<OwnPanel bind:drawing bind:bothSides />{/if}
-  </div>
-</div>
+<PaneGroup direction="horizontal" autoSaveId="flarik-vehicle">
+  <SidePane name="Body" side="left" share={22} least={14}>
+    <div class="panel"><BodyPanel onmeasure={(key: string | null) => (measured = key)} /></div>
+  </SidePane>
+  <Pane order={2} minSize={25}>
+    <Sheet
+      editable={false}
+      show={{ zones: true, keepOuts: true, beams: false, offLook: true }}
+      {measured}
+      drawing={drawing !== null}
+      ondrawn={drawn}
+    />
+  </Pane>
+  <SidePane name="Survey and own parts" side="right" share={26} least={16}>
+    <div class="panel right">
+      <Choice
+        label="Beside the sheet"
+        small
+        options={SIDES}
+        value={side}
+        onchoose={(s: Side) => (side = s)}
+      />
+      {#if side === 'survey'}<SurveyPanel />{:else}<OwnPanel bind:drawing bind:bothSides />{/if}
+    </div>
+  </SidePane>
+</PaneGroup>
 
 <style>
-  .step {
-    display: grid;
-    grid-template-columns: 256px minmax(0, 1fr) 300px;
-    height: 100%;
-  }
-
-  .step > :global(*) {
-    min-height: 0;
-  }
-
   .panel {
     padding: 0.6rem 0.75rem;
     overflow-y: auto;
-    background: var(--cds-ui-01);
-    border-right: 1px solid var(--cds-ui-03);
   }
 
   .right {
     display: grid;
     gap: 0.6rem;
     align-content: start;
-    border-right: 0;
-    border-left: 1px solid var(--cds-ui-03);
   }
 </style>

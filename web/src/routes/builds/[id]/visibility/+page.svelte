@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { Pane, PaneGroup } from 'paneforge';
   import { openText } from '@flarik/core/state/state';
   import { AMBIENT_LUMINANCE, CLEAR_AIR_M, seenFromM } from '@flarik/core/coverage/range';
   import type { LampHeight } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Button } from 'carbon-components-svelte';
+  import SidePane from '$lib/ui/SidePane.svelte';
   import { getEditor } from '$lib/editor/context';
   import { saveIes } from '$lib/editor/saveIes';
   import Choice from '$lib/frame/Choice.svelte';
@@ -39,6 +41,8 @@
   const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
 
   const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
+  let asideWidth = $state(300);
+  const plotWidth = $derived(Math.max(160, asideWidth - 26));
   const quantities: readonly { value: 'power' | 'effective'; text: string }[] = [
     { value: 'power', text: 'Optical power' },
     { value: 'effective', text: 'Effective intensity' },
@@ -54,160 +58,163 @@
   });
 </script>
 
-<div class="step">
-  <div class="chart">
-    <div class="look">
-      <Choice label="Seen" small options={looks} value={look} onchoose={(v: 'ring' | 'eye') => (look = v)} />
-    </div>
-    {#if look === 'eye'}
-      <NightView />
-    {:else}
-      <div class="controls">
+<PaneGroup direction="horizontal" autoSaveId="flarik-visibility">
+  <Pane order={1} minSize={25}
+    ><div class="chart">
+      <div class="look">
         <Choice
-          label="Shown"
-          options={quantities}
-          value={quantity}
-          onchoose={(v: 'power' | 'effective') => (quantity = v)}
+          label="Seen"
+          small
+          options={looks}
+          value={look}
+          onchoose={(v: 'ring' | 'eye') => (look = v)}
         />
-        <Choice
-          label="Colour"
-          options={colours}
-          value={options.colour ?? 'all'}
-          onchoose={(v: string) => {
-            const colour = Colour.safeParse(v);
-            editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
-          }}
-        />
-        <Choice
-          label="Lamps"
-          options={levels}
-          value={options.level}
-          onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
-        />
-        <label class="elevation">
-          <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
-          <input
-            type="range"
-            min="-10"
-            max="30"
-            step="1"
-            value={options.elevationDeg}
-            oninput={(event) =>
-              (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
-          />
-        </label>
       </div>
-      <div class="ring">
-        {#if editor.ring.error !== null}
-          <p role="alert">Not computed: {editor.ring.error.message}</p>
-        {:else if values === undefined}
-          <p class="quiet">Computing …</p>
-        {:else}
-          <RingChart
-            {values}
-            floor={quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null}
-            {gaps}
-            marked={editor.marked}
-            {bearing}
-            decades={quantity === 'power' ? [2, 6] : [0, 5]}
-            unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
-            stale={editor.ring.running}
-            onpoint={(b: number) => (editor.bearing = b)}
+      {#if look === 'eye'}
+        <NightView />
+      {:else}
+        <div class="controls">
+          <Choice
+            label="Shown"
+            options={quantities}
+            value={quantity}
+            onchoose={(v: 'power' | 'effective') => (quantity = v)}
           />
-        {/if}
-      </div>
-    {/if}
-  </div>
-  <aside aria-label="What the ring says">
-    <h2>
-      Gaps
-      <span class="quiet">
-        {editor.stageName(editor.state.stage)}, {openText(editor.vehicle, editor.state.open)}, {editor.state
-          .ambient}
-      </span>
-    </h2>
-    {#if asksNothing}
-      <p class="quiet">The chosen packs set no floor for this stage and these lamps.</p>
-    {:else if gaps.length === 0}
-      <p class="good">
-        ✓ No gaps: {options.colour === null
-          ? 'every floor of the packs is met'
-          : `${options.colour} is seen all round`} at {options.elevationDeg}°.
-      </p>
-    {:else}
-      <ul class="gaps">
-        {#each gaps as gap (gap.fromDeg)}
-          <li>
-            <button onclick={() => (editor.bearing = gap.fromDeg)}>
-              <span aria-hidden="true">▨</span>
-              {whereabouts(gap)}, {sectorText(gap)}: {options.colour === null
-                ? 'below the floor'
-                : `no ${options.colour} (below ${MISSED_CD} cd)`}
-            </button>
-          </li>
-        {/each}
-      </ul>
-    {/if}
-    <label class="pick">
-      <h2>Toward <span class="figure">{bearing}°</span></h2>
-      <input type="range" min="0" max="359" bind:value={editor.bearing} aria-label="Bearing, degrees" />
-    </label>
-    <SeenPlot fromMs={0} toMs={SHOWN_MS} left={0} plot={280} width={280} height={70} />
-    <dl>
-      <dt>Effective intensity</dt>
-      <dd class="figure">{number.format(cd)} cd</dd>
-      <dt>Optical power</dt>
-      <dd class="figure">{number.format(power)} cd·s/min</dd>
-      {#if options.colour === null}
-        <dt>Floor</dt>
-        <dd class="figure" class:short={power < floor}>
-          {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
-        </dd>
+          <Choice
+            label="Colour"
+            options={colours}
+            value={options.colour ?? 'all'}
+            onchoose={(v: string) => {
+              const colour = Colour.safeParse(v);
+              editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
+            }}
+          />
+          <Choice
+            label="Lamps"
+            options={levels}
+            value={options.level}
+            onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
+          />
+          <label class="elevation">
+            <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
+            <input
+              type="range"
+              min="-10"
+              max="30"
+              step="1"
+              value={options.elevationDeg}
+              oninput={(event) =>
+                (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
+            />
+          </label>
+        </div>
+        <div class="ring">
+          {#if editor.ring.error !== null}
+            <p role="alert">Not computed: {editor.ring.error.message}</p>
+          {:else if values === undefined}
+            <p class="quiet">Computing …</p>
+          {:else}
+            <RingChart
+              {values}
+              floor={quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null}
+              {gaps}
+              marked={editor.marked}
+              {bearing}
+              decades={quantity === 'power' ? [2, 6] : [0, 5]}
+              unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
+              stale={editor.ring.running}
+              onpoint={(b: number) => (editor.bearing = b)}
+            />
+          {/if}
+        </div>
       {/if}
-      <dt>Just seen from, clear {editor.state.ambient}</dt>
-      <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not seen'}</dd>
-    </dl>
-    <h2>Who lights this direction</h2>
-    {#if who.length === 0}
-      <p class="quiet">No lamp reaches this bearing in this state.</p>
-    {:else}
-      <ol>
-        {#each who as part (part.placementId)}
-          <li>
-            <button
-              class:on={editor.selection.has(part.placementId)}
-              onclick={() => editor.select([part.placementId])}
-            >
-              <span>{labels.get(part.placementId) ?? part.placementId}</span>
-              <span class="quiet">{part.colours.join(', ')}</span>
-              <span class="figure">{Math.round((part.powerCdsPerMin / Math.max(power, 1)) * 100)} %</span>
-            </button>
-          </li>
-        {/each}
-      </ol>
-    {/if}
-    <p class="quiet small">
-      Sums for design, not a measurement. Where groups drift against each other the effective intensity is
-      what is guaranteed whatever the drift. Glare at close range is not judged here.
-    </p>
-    <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
-      >Save the vehicle in this state as IES</Button
-    >
-  </aside>
-</div>
+    </div></Pane
+  >
+  <SidePane name="What the ring says" side="right" share={27} least={18}>
+    <aside aria-label="What the ring says" bind:clientWidth={asideWidth}>
+      <h2>
+        Gaps
+        <span class="quiet">
+          {editor.stageName(editor.state.stage)}, {openText(editor.vehicle, editor.state.open)}, {editor.state
+            .ambient}
+        </span>
+      </h2>
+      {#if asksNothing}
+        <p class="quiet">The chosen packs set no floor for this stage and these lamps.</p>
+      {:else if gaps.length === 0}
+        <p class="good">
+          ✓ No gaps: {options.colour === null
+            ? 'every floor of the packs is met'
+            : `${options.colour} is seen all round`} at {options.elevationDeg}°.
+        </p>
+      {:else}
+        <ul class="gaps">
+          {#each gaps as gap (gap.fromDeg)}
+            <li>
+              <button onclick={() => (editor.bearing = gap.fromDeg)}>
+                <span aria-hidden="true">▨</span>
+                {whereabouts(gap)}, {sectorText(gap)}: {options.colour === null
+                  ? 'below the floor'
+                  : `no ${options.colour} (below ${MISSED_CD} cd)`}
+              </button>
+            </li>
+          {/each}
+        </ul>
+      {/if}
+      <label class="pick">
+        <h2>Toward <span class="figure">{bearing}°</span></h2>
+        <input type="range" min="0" max="359" bind:value={editor.bearing} aria-label="Bearing, degrees" />
+      </label>
+      <SeenPlot fromMs={0} toMs={SHOWN_MS} left={0} plot={plotWidth} width={plotWidth} height={70} />
+      <dl>
+        <dt>Effective intensity</dt>
+        <dd class="figure">{number.format(cd)} cd</dd>
+        <dt>Optical power</dt>
+        <dd class="figure">{number.format(power)} cd·s/min</dd>
+        {#if options.colour === null}
+          <dt>Floor</dt>
+          <dd class="figure" class:short={power < floor}>
+            {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
+          </dd>
+        {/if}
+        <dt>Just seen from, clear {editor.state.ambient}</dt>
+        <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not seen'}</dd>
+      </dl>
+      <h2>Who lights this direction</h2>
+      {#if who.length === 0}
+        <p class="quiet">No lamp reaches this bearing in this state.</p>
+      {:else}
+        <ol>
+          {#each who as part (part.placementId)}
+            <li>
+              <button
+                class:on={editor.selection.has(part.placementId)}
+                onclick={() => editor.select([part.placementId])}
+              >
+                <span>{labels.get(part.placementId) ?? part.placementId}</span>
+                <span class="quiet">{part.colours.join(', ')}</span>
+                <span class="figure">{Math.round((part.powerCdsPerMin / Math.max(power, 1)) * 100)} %</span>
+              </button>
+            </li>
+          {/each}
+        </ol>
+      {/if}
+      <p class="quiet small">
+        Sums for design, not a measurement. Where groups drift against each other the effective intensity is
+        what is guaranteed whatever the drift. Glare at close range is not judged here.
+      </p>
+      <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
+        >Save the vehicle in this state as IES</Button
+      >
+    </aside>
+  </SidePane>
+</PaneGroup>
 
 <style>
-  .step {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 320px;
-    height: 100%;
-    min-height: 0;
-  }
-
   .chart {
     display: flex;
     flex-direction: column;
-    min-height: 0;
+    height: 100%;
     background: var(--sheet);
   }
 
@@ -240,8 +247,6 @@
     gap: 0.5rem;
     padding: 0.5rem 0.75rem;
     overflow-y: auto;
-    background: var(--cds-ui-01);
-    border-left: 1px solid var(--cds-ui-03);
   }
 
   h2 span {

@@ -1,0 +1,498 @@
+import { describe, expect, test } from 'vitest';
+import { addWish } from '../design/briefEdits.ts';
+import { setColour } from '../arrange/lamps.ts';
+import { changeModules } from '../design/moduleEdits.ts';
+import type { Build } from '../design/schema.ts';
+import { addGroup, setCue } from '../design/timingEdits.ts';
+import { wishSentence, type Wish } from './brief/wishes.ts';
+import { checkBuild } from './check.ts';
+import type { Finding } from './finding.ts';
+import { ruleSentence, type Rule } from './registry.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { addOwn } from '../arrange/vehicleEdits.ts';
+import { emptyBuild, ownZone, put, type At } from '../../test/reference/places.ts';
+import { common, packOf } from '../../test/reference/rules.ts';
+
+/* What each rule and each wish says, word for word, with its figure, its limit and what it points at. */
+
+/** A lamp that shows one colour by a pattern in stage 2, in a group of its own. */
+interface Shown extends At {
+  readonly colour?: 'red' | 'blue' | 'white' | 'amber';
+  readonly pattern?: string;
+}
+
+function build(lamps: Readonly<Record<string, Shown>>, rules: readonly Rule[] = []): Build {
+  const start: Build = { ...emptyBuild(), rulePacks: [packOf(...rules)] };
+  return Object.entries(lamps).reduce((b, [id, { colour = 'red', pattern = 'single', ...at }]) => {
+    const ref = [{ placementId: id, moduleId: 'm1' }];
+    const group = `g-${id}`;
+    const coloured = setColour(put(b, id, at), ref, 1, colour);
+    const grouped = changeModules(addGroup(coloured, { id: group, name: group }), ref, { groupId: group });
+    return setCue(grouped, 2, group, 1, {
+      groupId: group,
+      patternId: pattern,
+      nightPatternId: null,
+      slot: 1,
+      level: 1,
+    });
+  }, start);
+}
+
+const found = (b: Build, from: string): Finding[] => checkBuild(b).findings.filter((f) => f.packId === from);
+
+/** Figure and limits as text, the rest as it stands; the state is said apart from the rest. */
+const said = (f: Finding) => ({
+  id: f.id,
+  outcome: f.outcome,
+  home: f.home,
+  severity: f.severity,
+  sentence: f.sentence,
+  figure: f.figure === null ? null : `${Number(f.figure.value.toPrecision(6))} ${f.figure.unit}`,
+  limits: f.limits.map((l) => `${l.sense} ${l.value} ${l.unit}`),
+  channels: f.evidence.channels.map((c) => `${c.placementId}/${c.moduleId}/${c.slot}`),
+  sectors: f.evidence.sectors.map((s) => `${s.fromDeg} to ${s.toDeg}`),
+  state:
+    f.evidence.state === null
+      ? null
+      : `${f.evidence.state.stage} ${f.evidence.state.open.join('+')} ${f.evidence.state.ambient}`,
+});
+
+const BUMPER = { zone: 'rear-bumper', uM: 0.3 };
+const GRILLE = { zone: 'grille' };
+const byRule = (rule: Rule, lamps: Readonly<Record<string, Shown>>) =>
+  found(build(lamps, [rule]), 'test').map(said);
+/** What all findings of a blocking rule about lamp a in stage 2 by day have in common. */
+const base = { outcome: 'fails', severity: 'blocks', channels: ['a/m1/1'], state: '2  day' };
+const REAR = { sectors: ['135 to 225'] };
+
+describe('colours', () => {
+  const only: Rule = {
+    ...common,
+    kind: 'colour',
+    verdict: 'only',
+    colours: ['red', 'amber'],
+    faces: ['rear'],
+    light: 'any',
+    aboveCd: 10,
+    of: 'sum',
+    lamps: 'warning',
+  };
+  const never: Rule = { ...only, verdict: 'never', colours: ['blue', 'white'], light: 'steady', of: 'lamp' };
+
+  test('only some', () => {
+    expect(ruleSentence(only)).toBe(
+      'Only red, amber light above 10 cd in all to the rear from warning lamps, whatever stands open, in stage 2.',
+    );
+    expect(byRule(only, { a: { ...BUMPER, colour: 'blue' } })).toEqual([
+      {
+        ...base,
+        ...REAR,
+        id: 'test|r|2||day|rear/blue',
+        home: 'layout',
+        sentence:
+          'Blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd in all at 180°; only red and amber may.',
+        figure: '1265 cd',
+        limits: ['at most 10 cd'],
+      },
+    ]);
+  });
+
+  test('never some, of steady light and of one lamp', () => {
+    expect(ruleSentence({ ...never, lamps: 'all' })).toBe(
+      'No blue, white steady light above 10 cd from one lamp to the rear from lamps of any kind, whatever stands open, in stage 2.',
+    );
+    expect(
+      byRule(never, { a: { ...BUMPER, colour: 'blue', pattern: 'steady' } }).map((f) => f.sentence),
+    ).toEqual([
+      'Steady blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd from one lamp at 180°; blue and white may not.',
+    ]);
+  });
+
+  test('a light of just the limit is within it', () => {
+    expect(byRule({ ...only, aboveCd: 1265 }, { a: { ...BUMPER, colour: 'blue' } })).toEqual([]);
+    expect(byRule({ ...only, aboveCd: 1264.9 }, { a: { ...BUMPER, colour: 'blue' } })).toHaveLength(1);
+  });
+});
+
+describe('white to the rear', () => {
+  const rule: Rule = { ...common, kind: 'white-rear', aboveCd: 40, of: 'sum', lamps: 'warning' };
+  test('from a warning lamp', () => {
+    expect(byRule(rule, { a: { ...BUMPER, colour: 'white' } })).toEqual([
+      {
+        ...base,
+        ...REAR,
+        id: 'test|r|2||day|white',
+        home: 'layout',
+        sentence:
+          'White shows to the rear from "Rear bumper R" in Stage 2, up to 4370 cd in all at 180°; only reversing lamps that burn steadily may.',
+        figure: '4370 cd',
+        limits: ['at most 40 cd'],
+      },
+    ]);
+    expect(byRule({ ...rule, aboveCd: 4370 }, { a: { ...BUMPER, colour: 'white' } })).toEqual([]);
+  });
+  test('from a reversing lamp that flashes', () => {
+    const reversing = { zone: 'tie-reverse-left', fixture: 'factory-reverse', colour: 'white' as const };
+    const [flashing] = byRule(rule, { a: reversing });
+    expect(flashing?.sentence).toMatch(
+      /^Flashing white shows to the rear from the reversing lamps in Stage 2, up to \d+ cd in all at 180°; reversing lamps may burn there, but not flash\.$/,
+    );
+    expect(flashing?.id).toBe('test|r|2||day|reversing');
+    expect(byRule(rule, { a: { ...reversing, pattern: 'steady' } })).toEqual([]);
+  });
+});
+
+describe('rates, pulses and rhythms', () => {
+  const rate: Rule = { ...common, kind: 'flash-rate', minPerMinute: 60, maxPerMinute: 120 };
+  test('too slow', () => {
+    expect(ruleSentence(rate)).toBe('Between 60 and 120 flashes a minute, in stage 2.');
+    expect(byRule(rate, { a: { ...GRILLE, pattern: 'slow-alternate' } })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||day|slow-alternate/g-a',
+        home: 'timing',
+        sentence: 'Slow alternate on "Grille" flashes 48 times a minute in Stage 2; 60 to 120 are allowed.',
+        figure: '48 /min',
+        limits: ['at least 60 /min', 'at most 120 /min'],
+        sectors: [],
+      },
+    ]);
+  });
+  const pulses: Rule = { ...common, kind: 'pulses', most: 1 };
+  test('too many pulses in a flash', () => {
+    expect(byRule(pulses, { a: { ...GRILLE, pattern: 'double' } })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||day|double/g-a',
+        home: 'timing',
+        sentence: 'Double flash on "Grille" has 2 pulses in one flash in Stage 2; at most 1 is allowed.',
+        figure: '2 pulses',
+        limits: ['at most 1 pulses'],
+        sectors: [],
+      },
+    ]);
+    expect(ruleSentence(pulses)).toBe('At most 1 pulse in one flash, in stage 2.');
+    expect(ruleSentence({ ...pulses, most: 2 })).toBe('At most 2 pulses in one flash, in stage 2.');
+    expect(byRule({ ...pulses, most: 2 }, { a: { ...GRILLE, pattern: 'double' } })).toEqual([]);
+  });
+  const second: Rule = {
+    ...common,
+    kind: 'flashes-a-second',
+    faces: ['front'],
+    aboveCd: 50,
+    most: 1,
+    lamps: 'warning',
+  };
+  test('too many flashes in a second', () => {
+    expect(byRule(second, { a: GRILLE })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||day|front',
+        home: 'timing',
+        sentence:
+          'Up to 2 flashes begin in one second as seen from 315° in Stage 2; at most 1 is wanted; so from 315°–45°. From 3 to 30 a second can bring on seizures.',
+        figure: '2 /s',
+        limits: ['at most 1 /s'],
+        sectors: ['315 to 45'],
+      },
+    ]);
+    expect(byRule({ ...second, most: 2 }, { a: GRILLE })).toEqual([]);
+  });
+  test('lamps in step are two channels of one count, those turned away are none', () => {
+    const both = byRule(second, { a: { ...GRILLE, uM: -0.2 }, b: { ...GRILLE, uM: 0.2 }, c: BUMPER });
+    expect(both[0]?.channels.toSorted()).toEqual(['a/m1/1', 'b/m1/1']);
+  });
+});
+
+describe('floors, ceilings and gaps', () => {
+  const floor: Rule = {
+    ...common,
+    kind: 'power-floor',
+    faces: ['rear'],
+    level: 'lower',
+    ambient: 'any',
+    minCdsPerMin: 20_000,
+    poses: ['shut'],
+    lamps: 'warning',
+  };
+  const turned = { ...BUMPER, panDeg: 10 };
+  test('too little light of one level: only what shines there is pointed at', () => {
+    expect(ruleSentence(floor)).toBe(
+      'At least 20000 cd·s/min from lower warning lamps at every bearing to the rear, with everything shut, in stage 2.',
+    );
+    expect(byRule(floor, { a: turned, b: GRILLE })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||day|rear',
+        home: 'visibility',
+        sentence:
+          'Too little lower light to the rear in Stage 2: 498 of 20000 cd·s/min at 135°; gap at 135°–168°, 212°–225°.',
+        figure: '498.625 cd·s/min',
+        limits: ['at least 20000 cd·s/min'],
+        sectors: ['135 to 168', '212 to 225'],
+      },
+    ]);
+  });
+  test('of all levels, by night, with something open: nothing shines there', () => {
+    const any: Rule = { ...floor, level: 'any', ambient: 'night', poses: ['shut', 'hatch-open'] };
+    expect(ruleSentence(any)).toBe(
+      'At least 20000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 2.',
+    );
+    expect(byRule(any, { b: GRILLE })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||night|rear',
+        home: 'visibility',
+        sentence:
+          'Too little light to the rear in Stage 2, at night: 0 of 20000 cd·s/min at 135°; gap at 135°–225°.',
+        figure: '0 cd·s/min',
+        limits: ['at least 20000 cd·s/min'],
+        channels: [],
+        sectors: ['135 to 225'],
+        state: '2  night',
+      },
+    ]);
+  });
+  test('just so much is enough', () => {
+    const [finding] = byRule(floor, { a: turned });
+    const minCdsPerMin = Number(finding?.figure?.split(' ')[0]);
+    expect(byRule({ ...floor, minCdsPerMin: minCdsPerMin * 0.9999 }, { a: turned })).toEqual([]);
+    expect(byRule({ ...floor, minCdsPerMin: minCdsPerMin * 1.0001 }, { a: turned })).toHaveLength(1);
+  });
+  const ceiling: Rule = {
+    ...common,
+    kind: 'power-ceiling',
+    faces: ['rear'],
+    ambient: 'night',
+    maxCdsPerMin: 100,
+    lamps: 'warning',
+  };
+  test('too much light', () => {
+    expect(byRule(ceiling, { a: BUMPER })).toEqual([
+      {
+        ...base,
+        ...REAR,
+        id: 'test|r|2||night|rear',
+        home: 'visibility',
+        sentence:
+          'Too much light to the rear in Stage 2, at night: 37950 of at most 100 cd·s/min at 180°; so at 135°–225°.',
+        figure: '37950 cd·s/min',
+        limits: ['at most 100 cd·s/min'],
+        state: '2  night',
+      },
+    ]);
+    expect(byRule({ ...ceiling, maxCdsPerMin: 37_950 }, { a: BUMPER })).toEqual([]);
+  });
+  const gap: Rule = {
+    ...common,
+    kind: 'dark-gap',
+    faces: ['rear'],
+    thresholdCd: 50,
+    maxMs: 200,
+    lamps: 'warning',
+  };
+  test('dark for too long', () => {
+    expect(byRule(gap, { a: BUMPER })).toEqual([
+      {
+        ...base,
+        ...REAR,
+        id: 'test|r|2||day|rear',
+        home: 'timing',
+        sentence:
+          'Dark for up to 580 ms at 135° to the rear in Stage 2; at most 200 ms below 50 cd are allowed; at 135°–225°.',
+        figure: '580 ms',
+        limits: ['at most 200 ms'],
+      },
+    ]);
+    expect(byRule({ ...gap, maxMs: 580 }, { a: BUMPER })).toEqual([]);
+  });
+  const side: Rule = { ...common, kind: 'side-dark', maxMs: 100 };
+  test('a side that is dark', () => {
+    expect(byRule(side, { a: { zone: 'sill-left', pattern: 'slow-alternate' } })).toEqual([
+      {
+        ...base,
+        id: 'test|r|2||day|left',
+        home: 'timing',
+        sentence:
+          'The lamps of the left side are dark together for up to 650 ms in Stage 2; at most 100 ms are allowed.',
+        figure: '650 ms',
+        limits: ['at most 100 ms'],
+        sectors: [],
+      },
+    ]);
+  });
+});
+
+test('current at the worst moment', () => {
+  const rule: Rule = { ...common, kind: 'peak-current', maxA: 0.5 };
+  const two = { a: BUMPER, b: GRILLE };
+  expect(byRule(rule, two)).toEqual([
+    {
+      ...base,
+      id: 'test|r|2||day|current',
+      home: 'timing',
+      sentence: 'Up to 1.7 A flow at once in Stage 2; at most 0.5 A are allowed.',
+      figure: '1.7 A',
+      limits: ['at most 0.5 A'],
+      channels: ['a/m1/1', 'b/m1/1'],
+      sectors: [],
+    },
+  ]);
+  expect(byRule({ ...rule, maxA: 1.7 }, two)).toEqual([]);
+});
+
+describe('where lamps stand', () => {
+  const always = { outcome: 'fails', home: 'layout', sectors: [], state: null };
+  test('drilled in a panel of one skin', () => {
+    const drilled = found(build({ a: { zone: 'wing-left', fixing: 'drill' } }), 'layout').map(said);
+    expect(drilled[0]).toEqual({
+      ...always,
+      id: 'layout|hole|always|a',
+      severity: 'blocks',
+      sentence:
+        '"Front wing L" makes 3 holes in Front wing left, a panel of one skin: use bracket or adhesive.',
+      figure: '3 holes',
+      limits: ['at most 0 holes'],
+      channels: ['a/m1/1'],
+    });
+  });
+  test('drilled where nothing else holds', () => {
+    const own = addOwn(emptyBuild(), 'zones', [
+      ownZone({ id: 'own-thin', name: 'Thin panel', fixings: ['drill'], singleWall: true }),
+    ]);
+    const sentences = found(put(own, 'a', { zone: 'own-thin' }), 'layout').map((f) => f.sentence);
+    expect(sentences.find((text) => text.includes('makes'))).toBe(
+      '"Thin panel L" makes 3 holes in Thin panel, a panel of one skin: choose another zone.',
+    );
+  });
+  test('in each other: long bars though their middles are far apart', () => {
+    const heads = found(build({ a: GRILLE, b: { ...GRILLE, uM: 0.02 } }), 'layout').map(said);
+    expect(heads[0]).toEqual({
+      ...always,
+      id: 'layout|overlap|always|a+b',
+      severity: 'blocks',
+      sentence: '"Grille 1" and "Grille 2" stand in each other by 24 mm.',
+      figure: '24 mm',
+      limits: ['at most 1 mm'],
+      channels: ['a/m1/1', 'b/m1/1'],
+    });
+    const bars = ['a', 'b'].reduce(
+      (b, id, i) => put(b, id, { zone: 'roof', fixture: 'roof-bar-1200', uM: i * 1.15 }),
+      emptyBuild(),
+    );
+    expect(found(bars, 'layout').map((f) => f.kind)).toContain('overlap');
+  });
+});
+
+describe('wishes', () => {
+  const w = { id: 'w', severity: 'blocks' as const };
+  const lamp = build({ a: BUMPER });
+  const wishes = (wish: Wish, of = lamp) => found(addWish(of, wish), 'brief').map(said);
+  const always = { outcome: 'fails', home: 'brief', severity: 'blocks', sectors: [], state: null };
+
+  test('a head to be kept', () => {
+    const here: Wish = { kind: 'keep-head', ...w, placementId: 'a', where: 'where it is' };
+    const gone: Wish = { kind: 'keep-head', ...w, placementId: 'gone', where: 'anywhere' };
+    expect([here, gone].map((wish) => wishSentence(lamp, wish))).toEqual([
+      'Keep "Rear bumper R" where it is',
+      'Keep "gone", there or elsewhere',
+    ]);
+    expect(wishes(here)).toEqual([
+      {
+        ...always,
+        id: 'brief|w|always|a',
+        sentence: 'The head to be kept, "Rear bumper R", is marked new, not kept.',
+        figure: null,
+        limits: [],
+        channels: ['a/m1/1'],
+      },
+    ]);
+    expect(wishes(gone)).toEqual([
+      {
+        ...always,
+        id: 'brief|w|always|gone',
+        sentence: 'The head to be kept, "gone", is not there any more.',
+        figure: null,
+        limits: [],
+        channels: [],
+      },
+    ]);
+  });
+
+  test('a factory lamp to be left alone: what stands at it, not what stands beside, above or before it', () => {
+    const { vehicle } = lookupOf(lamp);
+    const left = vehicle.factoryLamps.find((l) => l.id === 'reverse-left');
+    const corners = left?.outline ?? [];
+    const middle = [0, 1, 2].map(
+      (axis) => corners.reduce((sum, corner) => sum + (corner[axis] ?? 0), 0) / corners.length,
+    );
+    const leave: Wish = { kind: 'leave-factory-lamp', ...w, lampId: 'reverse-left' };
+    const at = (back: number, side: number, up: number) => {
+      const [x = 0, y = 0, z = 0] = middle;
+      const own = ownZone({
+        id: 'own-tail',
+        name: 'Tail',
+        face: 'rear',
+        centre: [x - back, y + side, z + up],
+      });
+      return wishes(leave, put(addOwn(emptyBuild(), 'zones', [own]), 'a', { zone: 'own-tail' }));
+    };
+    expect(at(0, 0, 0)).toEqual([
+      {
+        ...always,
+        id: 'brief|w|always|a',
+        sentence: '"Tail L" stands at the left reversing lamp, which is to stay untouched.',
+        figure: null,
+        limits: [],
+        channels: ['a/m1/1'],
+      },
+    ]);
+    expect(at(0.5, 0, 0)).toEqual([]);
+    expect(at(-0.5, 0, 0)).toEqual([]);
+    expect(at(0, 0.4, 0)).toEqual([]);
+    expect(at(0, 0, 0.3)).toEqual([]);
+  });
+
+  test('heights, holes, outputs, money and what is seen when off', () => {
+    const said: readonly [Wish, string, string, string][] = [
+      [
+        { kind: 'lowest-lamp', ...w, heightM: 0.9, faces: ['rear'] },
+        '"Rear bumper R" reaches down to 532 mm; nothing may be below 900 mm.',
+        '532 mm',
+        'at least 900 mm',
+      ],
+      [
+        { kind: 'no-holes', ...w, zoneIds: [] },
+        '"Rear bumper R" is held by drill and makes 3 holes in Rear bumper.',
+        '3 holes',
+        'at most 0 holes',
+      ],
+      [
+        { kind: 'spare-outputs', ...w, outputs: 2, spare: 2 },
+        '1 of 2 outputs is used, which leaves 1 of the 2 to stay spare.',
+        '1 outputs',
+        'at least 2 outputs',
+      ],
+      [
+        { kind: 'spend-at-most', ...w, minor: 100 },
+        'The fixtures cost 98 EUR, 97 EUR over the limit.',
+        '98 money',
+        'at most 1 money',
+      ],
+      [
+        { kind: 'unseen-when-off', ...w, atMost: 0 },
+        'One lamp is seen when off: "Rear bumper R".',
+        '1 lamps',
+        'at most 0 lamps',
+      ],
+    ];
+    for (const [wish, sentence, figure, limit] of said)
+      expect(wishes(wish)[0]).toMatchObject({
+        sentence,
+        figure,
+        limits: [limit],
+        home: 'brief',
+        state: null,
+      });
+  });
+});

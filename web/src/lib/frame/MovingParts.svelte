@@ -1,0 +1,195 @@
+<script lang="ts">
+  import { openText } from '@flarik/core/state/state';
+  import type { MovingPart } from '@flarik/core/vehicle/types';
+  import { isOpen, posedSolids, stopOf } from '@flarik/core/vehicle/vehicle';
+  import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
+  import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { pathOf } from '$lib/sheet/pictures';
+
+  const editor = getEditor()();
+  const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+  const { vehicle } = $derived(editor);
+  const open = $derived(new Set(editor.state.open));
+  const standing = $derived(
+    vehicle.parts.map((part) => ({ part, stop: stopOf(part, open), text: textOf(part) })),
+  );
+  const openCount = $derived(standing.filter(({ stop }) => stop !== null).length);
+  const summary = $derived(
+    openCount > 2
+      ? `${openCount} of ${standing.length} open`
+      : upperFirst(openText(vehicle, editor.state.open)),
+  );
+  let button = $state<HTMLButtonElement>();
+  let shown = $state(false);
+  /** Where the box hangs from, px from the left edge of the window. */
+  let left = $state(0);
+
+  /** The parts from above, front up: those that lie flat below others first. */
+  const shapes = $derived(
+    posedSolids(vehicle, open)
+      .filter((s) => s.partId !== null)
+      .map((s) => ({
+        id: s.id,
+        partId: s.partId ?? '',
+        stands: isOpen(vehicle, s.partId, open),
+        path: pathOf(
+          outlineOf(s.vertices.map((v) => project('plan', v))).map(([a, b]): [number, number] => [-b, -a]),
+        ),
+      })),
+  );
+  const half = $derived({ x: vehicle.widthM / 2 + 0.9, y: vehicle.lengthM / 2 + 0.5 });
+
+  function textOf(part: MovingPart): string {
+    const stop = stopOf(part, open);
+    return stop === null || part.stops.length === 1 ? part.name : `${part.name}: ${stop.name}`;
+  }
+</script>
+
+<button
+  bind:this={button}
+  class="plain summary"
+  class:open={openCount > 0}
+  popovertarget="moving-parts"
+  aria-expanded={shown}
+  title="Doors, hatch and other moving parts"
+>
+  <span>{summary}</span><ChevronDown size={16} />
+</button>
+
+<div
+  id="moving-parts"
+  class="box"
+  style:left="{left}px"
+  popover
+  role="group"
+  aria-label="Doors, hatch and other moving parts"
+  onbeforetoggle={() => (left = button?.getBoundingClientRect().left ?? 0)}
+  ontoggle={(event: ToggleEvent) => (shown = event.newState === 'open')}
+>
+  <svg viewBox="{-half.x} {-half.y} {2 * half.x} {2 * half.y}" aria-hidden="true">
+    <rect
+      class="hull"
+      x={-vehicle.widthM / 2}
+      y={-vehicle.lengthM / 2}
+      width={vehicle.widthM}
+      height={vehicle.lengthM}
+      rx="0.3"
+    />
+    {#each shapes as shape (shape.id)}
+      <path
+        class="part"
+        class:open={shape.stands}
+        d={shape.path}
+        role="presentation"
+        onclick={() => editor.moveOn(shape.partId)}
+      />
+    {/each}
+  </svg>
+  <div class="names" class:two={standing.length > 8}>
+    {#each standing as { part, stop, text } (part.id)}
+      <button class:open={stop !== null} aria-pressed={stop !== null} onclick={() => editor.moveOn(part.id)}>
+        <span aria-hidden="true">{stop === null ? '□' : '◨'}</span>
+        {text}
+      </button>
+    {/each}
+    <button class="plain" disabled={openCount === 0} onclick={() => editor.setState({ open: [] })}
+      >Shut everything</button
+    >
+  </div>
+</div>
+
+<style>
+  .summary {
+    display: flex;
+    align-items: center;
+    gap: 0.3rem;
+    height: 28px;
+    min-width: 6.5rem;
+    max-width: 12rem;
+    font-size: 13px;
+    white-space: nowrap;
+  }
+
+  .summary span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+
+  .summary.open,
+  .names button.open {
+    border-color: var(--warn);
+    background: color-mix(in srgb, var(--warn) 22%, transparent);
+    font-weight: 600;
+  }
+
+  .box {
+    position: fixed;
+    inset: auto;
+    top: 44px;
+    margin: 0;
+    padding: 0.75rem;
+    max-height: calc(100vh - 60px);
+    overflow: auto;
+    background: var(--cds-ui-01);
+    color: var(--cds-text-01);
+    border: 1px solid var(--cds-ui-04);
+    box-shadow: 0 4px 14px rgb(0 0 0 / 40%);
+  }
+
+  .box:popover-open {
+    display: flex;
+    align-items: flex-start;
+    gap: 0.75rem;
+  }
+
+  svg {
+    width: 120px;
+    height: 210px;
+  }
+
+  .hull {
+    fill: var(--car-body);
+    stroke: var(--car-edge);
+    stroke-width: 0.03;
+  }
+
+  .part {
+    fill: var(--car-glass);
+    stroke: var(--car-edge);
+    stroke-width: 0.03;
+    cursor: pointer;
+  }
+
+  .part.open {
+    fill: var(--warn);
+    stroke: var(--cds-text-01);
+  }
+
+  .part:hover {
+    stroke: var(--accent);
+    stroke-width: 0.09;
+  }
+
+  .names {
+    display: grid;
+    gap: 3px 4px;
+  }
+
+  .names.two {
+    grid-template-columns: repeat(2, auto);
+  }
+
+  .names button:not(:global(.plain)) {
+    padding: 1px 8px;
+    border: 1px solid var(--cds-ui-04);
+    background: transparent;
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 13px;
+    line-height: 22px;
+    text-align: left;
+    cursor: pointer;
+    white-space: nowrap;
+  }
+</style>
