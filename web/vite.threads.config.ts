@@ -4,7 +4,7 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   ssr: { noExternal: true },
   build: {
-    ssr: 'src/lib/server/countFindings.ts',
+    ssr: 'src/lib/server/digest.ts',
     outDir: 'build/threads',
     target: 'node20',
   },

@@ -4,6 +4,7 @@ import { Service } from '@flarik/core/words/service';
 import { Id, Name } from '@flarik/core/words/names';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { z } from 'zod';
+import { BuildPicture } from './builds/picture';
 
 /** What travels between the browser and the server; also the source of the OpenAPI document. */
 
@@ -12,14 +13,37 @@ export const BuildSummary = z.strictObject({
   name: z.string(),
   service: z.string(),
   bodyType: z.string(),
+  jurisdictions: z.array(z.string()),
   version: z.int(),
   /** By severity; null while they are counted, or when that was given up. */
   findings: z.record(Severity, z.int()).nullable(),
   /** They are being counted. */
   counting: z.boolean(),
+  /** Null until it is made, together with the count. */
+  picture: BuildPicture.nullable(),
+  /** Put away: in the list only when asked for. */
+  archived: z.boolean(),
   updatedAt: z.string(),
 });
 export type BuildSummary = z.infer<typeof BuildSummary>;
+
+/** What of a build is changed without a save. */
+export const BuildPatch = z.strictObject({ archived: z.boolean() });
+
+/** One save of a build. */
+export const Revision = z.strictObject({
+  version: z.int(),
+  savedAt: z.string(),
+  /** Size of the document. */
+  bytes: z.int(),
+  /** What changed, in one line; empty when that is not known. */
+  changed: z.string(),
+  /** A named revision is kept for ever; the others thin out with age. */
+  name: z.string().nullable(),
+});
+export type Revision = z.infer<typeof Revision>;
+
+export const RevisionPatch = z.strictObject({ name: Name.nullable() });
 
 export const SavedBuild = z.strictObject({ build: Build, version: z.int(), savedAt: z.string() });
 export type SavedBuild = z.infer<typeof SavedBuild>;
@@ -41,6 +65,8 @@ export const SaveRequest = z.strictObject({
   basedOn: z.int().min(1),
   /** Names this save, so that a repeated one does nothing twice. */
   saveId: z.uuid(),
+  /** What changed since, in one line. */
+  changed: z.string().max(200).default(''),
 });
 
 export const SaveAnswer = z.strictObject({ version: z.int(), savedAt: z.string() });

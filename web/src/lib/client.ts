@@ -1,6 +1,14 @@
 import type { Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
-import { BuildSummary, Created, type NewBuildRequest, Problem, SaveAnswer, SavedBuild } from './api';
+import {
+  BuildSummary,
+  Created,
+  type NewBuildRequest,
+  Problem,
+  Revision,
+  SaveAnswer,
+  SavedBuild,
+} from './api';
 
 /** The server refused, or could not be reached (status 0); `message` is fit to be shown. */
 export class ApiError extends Error {
@@ -60,8 +68,29 @@ export const importBuild = (body: Build | string): Promise<{ id: string }> =>
 export const importRulePack = (text: string): Promise<{ id: string }> =>
   call(Created, '/api/v1/rule-packs', send('POST', text), fetch);
 
-export const putBuild = (build: Build, basedOn: number, saveId: string): Promise<SaveAnswer> =>
-  call(SaveAnswer, `${BUILDS}/${build.id}`, send('PUT', { build, basedOn, saveId }), fetch);
+/** @param changed - what changed since `basedOn`, in one line */
+export const putBuild = (
+  build: Build,
+  basedOn: number,
+  saveId: string,
+  changed: string,
+): Promise<SaveAnswer> =>
+  call(SaveAnswer, `${BUILDS}/${build.id}`, send('PUT', { build, basedOn, saveId, changed }), fetch);
+
+/** Puts a build away, or brings it back into the list. */
+export const archiveBuild = (id: string, archived: boolean): Promise<null> =>
+  call(z.null(), `${BUILDS}/${id}`, send('PATCH', { archived }), fetch);
+
+/** The revisions of a build, the newest first. */
+export const listRevisions = (id: string): Promise<Revision[]> =>
+  call(z.array(Revision), `${BUILDS}/${id}/revisions`, {}, fetch);
+
+export const loadRevision = (id: string, version: number): Promise<SavedBuild> =>
+  call(SavedBuild, `${BUILDS}/${id}/revisions/${version}`, {}, fetch);
+
+/** @param name - null takes the name away */
+export const nameRevision = (id: string, version: number, name: string | null): Promise<null> =>
+  call(z.null(), `${BUILDS}/${id}/revisions/${version}`, send('PATCH', { name }), fetch);
 
 export const removeBuild = (id: string): Promise<null> =>
   call(z.null(), `${BUILDS}/${id}`, { method: 'DELETE' }, fetch);

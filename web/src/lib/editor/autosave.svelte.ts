@@ -3,6 +3,15 @@ import type { SavedBuild } from '$lib/api';
 import { ApiError, currentOf, putBuild } from '$lib/client';
 import { forgetUnsaved, keepUnsaved } from './unsaved';
 
+/** A line of a revision says no more than this. */
+const LONGEST_LINE = 200;
+
+/** What changed, in one line: each kind of change once, the first ones first. */
+export function changesText(labels: readonly string[]): string {
+  const text = [...new Set(labels)].join('; ');
+  return text.length <= LONGEST_LINE ? text : `${text.slice(0, LONGEST_LINE - 1)}…`;
+}
+
 const QUIET_MS = 500;
 const RETRY_MS = 4000;
 
@@ -24,6 +33,8 @@ export class Autosave {
   /** Whether this browser keeps what the server does not have; its storage may be full or denied. */
   kept = $state(true);
   #pending: { build: Build; saveId: string } | null = null;
+  /** The changes that are in no save yet. */
+  #labels: readonly string[] = [];
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending = false;
   /** Keeping and forgetting, one after the other. */
@@ -35,7 +46,8 @@ export class Autosave {
   }
 
   /** Takes note of a new state of the build. */
-  changed(build: Build): void {
+  changed(build: Build, label: string): void {
+    this.#labels = [...this.#labels, label];
     this.#pending = { build, saveId: crypto.randomUUID() };
     this.#keep(() => keepUnsaved(build, this.version));
     if (this.status.kind === 'conflict') return;
@@ -47,12 +59,13 @@ export class Autosave {
   overwrite(theirs: SavedBuild, mine: Build): void {
     this.version = theirs.version;
     this.status = { kind: 'waiting' };
-    this.changed(mine);
+    this.changed(mine, 'Put over what was saved elsewhere');
   }
 
   /** After a conflict: takes theirs as the ground to work on. */
   accept(theirs: SavedBuild): void {
     this.#pending = null;
+    this.#labels = [];
     this.version = theirs.version;
     this.status = { kind: 'saved', at: theirs.savedAt };
     this.#keep(() => forgetUnsaved(theirs.build.id));
@@ -63,11 +76,13 @@ export class Autosave {
     clearTimeout(this.#timer);
     const sent = this.#pending;
     if (sent === null || this.#sending || this.status.kind === 'conflict') return;
+    const labels = this.#labels;
     this.#sending = true;
     this.status = { kind: 'saving' };
     try {
-      const { version, savedAt } = await putBuild(sent.build, this.version, sent.saveId);
+      const { version, savedAt } = await putBuild(sent.build, this.version, sent.saveId, changesText(labels));
       this.version = version;
+      this.#labels = this.#labels.slice(labels.length);
       if (this.#pending === sent) {
         this.#pending = null;
         this.#keep(() => forgetUnsaved(sent.build.id));

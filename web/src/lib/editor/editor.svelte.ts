@@ -49,6 +49,11 @@ export class Editor {
   readonly stages = $derived.by(() => stagesOf(this.build));
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 
+  /** The earlier revision that is looked at in place of the build; nothing can be changed meanwhile. */
+  past = $state.raw<{ readonly version: number; readonly savedAt: string } | null>(null);
+  /** The build itself while an earlier revision is looked at. */
+  #now: Build | null = null;
+
   readonly autosave: Autosave;
   readonly preview = new Preview(() => this.drives);
   readonly #analysis = startAnalysis();
@@ -77,6 +82,7 @@ export class Editor {
 
   /** Makes an edit: one step of undo, saved by itself. Edits that change nothing leave no step. */
   edit(label: string, change: (build: Build) => Build, key: string | null = null): void {
+    if (this.past !== null) return;
     const before = this.#mark ?? this.build;
     this.#endDrag();
     const after = change(before);
@@ -85,7 +91,7 @@ export class Editor {
       return;
     }
     this.#history.record(label, before, after, key);
-    this.#moveTo(after);
+    this.#moveTo(after, label);
   }
 
   /** What would be found in a build that is not made yet. */
@@ -104,6 +110,7 @@ export class Editor {
 
   /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */
   drag(change: (build: Build) => Build): void {
+    if (this.past !== null) return;
     this.#mark ??= this.build;
     this.dragging = true;
     this.build = change(this.#mark);
@@ -120,18 +127,18 @@ export class Editor {
   }
 
   undo(): void {
-    this.#step(this.#history.undo());
+    if (this.past === null) this.#step(this.#history.undo(), `Undo ${this.undoLabel ?? ''}`);
   }
 
   redo(): void {
-    this.#step(this.#history.redo());
+    if (this.past === null) this.#step(this.#history.redo(), `Redo ${this.redoLabel ?? ''}`);
   }
 
-  #step(build: Build | null): void {
-    if (build !== null) this.#moveTo(build);
+  #step(build: Build | null, label: string): void {
+    if (build !== null) this.#moveTo(build, label);
   }
 
-  #moveTo(build: Build): void {
+  #moveTo(build: Build, label: string): void {
     this.build = build;
     this.undoLabel = this.#history.undoLabel;
     this.redoLabel = this.#history.redoLabel;
@@ -140,7 +147,7 @@ export class Editor {
     // The one module being edited stays chosen while its lamp does.
     if (left.length < this.selection.size) this.select(left);
     this.#keepPose();
-    this.autosave.changed(build);
+    this.autosave.changed(build, label);
   }
 
   /** A part the vehicle no longer has stands nowhere. */
@@ -148,6 +155,34 @@ export class Editor {
     const stops = new Set(stopsOf(this.vehicle).map((stop) => stop.id));
     if (!this.state.open.every((id) => stops.has(id)))
       this.setState({ open: this.state.open.filter((id) => stops.has(id)) });
+  }
+
+  /** The build as it is, whatever is looked at. */
+  get current(): Build {
+    return this.#now ?? this.build;
+  }
+
+  /** Looks at an earlier revision, in every step, until `backToNow`. */
+  lookAt({ build, version, savedAt }: SavedBuild): void {
+    this.cancelDrag();
+    this.#now ??= this.build;
+    this.past = { version, savedAt };
+    this.replace(build);
+  }
+
+  backToNow(): void {
+    const now = this.#now;
+    this.#now = null;
+    this.past = null;
+    if (now !== null) this.replace(now);
+  }
+
+  /** Makes the revision that is looked at the newest one: an edit like others, which can be undone. */
+  restorePast(): void {
+    const { past, build } = this;
+    if (past === null) return;
+    this.backToNow();
+    this.edit(`Restore revision ${past.version}`, () => build);
   }
 
   /** Takes another document in place of this one, as when the other side of a conflict is chosen. */

@@ -13,9 +13,9 @@
     if (theirs === null) return;
     try {
       const mine = {
-        ...editor.build,
+        ...editor.current,
         id: crypto.randomUUID(),
-        name: `${editor.build.name.slice(0, 70)} (mine)`,
+        name: `${editor.current.name.slice(0, 70)} (mine)`,
       };
       const { id } = await importBuild(mine);
       autosave.accept(theirs);
@@ -27,12 +27,13 @@
 
   function takeTheirs(): void {
     if (theirs === null) return;
+    editor.backToNow();
     editor.replace(theirs.build);
     autosave.accept(theirs);
   }
 
   function putMine(): void {
-    if (theirs !== null) autosave.overwrite(theirs, editor.build);
+    if (theirs !== null) autosave.overwrite(theirs, editor.current);
   }
 </script>
 

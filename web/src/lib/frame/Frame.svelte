@@ -15,8 +15,10 @@
   import Finder from './Finder.svelte';
   import Findings from './Findings.svelte';
   import Keys from './Keys.svelte';
+  import PastNotice from './PastNotice.svelte';
   import Rail from './Rail.svelte';
   import Recovered from './Recovered.svelte';
+  import Revisions from './Revisions.svelte';
   import SaveState from './SaveState.svelte';
   import { onKey } from './shortcuts';
   import StateBar from './StateBar.svelte';
@@ -30,6 +32,7 @@
   setEditor(() => editor);
 
   let keysShown = $state(false);
+  let revisionsShown = $state(false);
   let finding = $state(false);
   /** What earlier tabs left unsaved of this build, each offered until it is taken or thrown away. */
   let unsaved = $state.raw<readonly Unsaved[]>([]);
@@ -80,7 +83,7 @@
   <TopBar>
     <div class="build">
       <h1 title="{editor.build.name} ({serviceName[editor.build.service]})">{editor.build.name}</h1>
-      <SaveState />
+      <SaveState onrevisions={() => (revisionsShown = true)} />
     </div>
     <StateBar />
     <span class="gap"></span>
@@ -130,6 +133,7 @@
     </div>
   </TopBar>
   <Recovered bind:unsaved />
+  <PastNotice />
   <div class="work">
     <Rail />
     <main>{@render children()}</main>
@@ -138,6 +142,7 @@
 </div>
 
 <Conflict />
+<Revisions bind:open={revisionsShown} />
 <Keys bind:open={keysShown} />
 <Finder bind:open={finding} />
 

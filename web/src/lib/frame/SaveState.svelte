@@ -4,6 +4,7 @@
   import { getEditor } from '$lib/editor/context';
   import { forgetUnsaved } from '$lib/editor/unsaved';
 
+  let { onrevisions }: { onrevisions: () => void } = $props();
   const editor = getEditor()();
   const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
   const status = $derived(editor.autosave.status);
@@ -19,14 +20,14 @@
 
   const saveFile = (): void =>
     download(
-      `${editor.build.name.replaceAll(/[^A-Za-z0-9._-]+/g, '-')}.flarik.json`,
-      JSON.stringify(editor.build),
+      `${editor.current.name.replaceAll(/[^A-Za-z0-9._-]+/g, '-')}.flarik.json`,
+      JSON.stringify(editor.current),
     );
 
   /** The build was deleted by someone else: it goes to the server again, under its id. */
   async function storeAgain(): Promise<void> {
     try {
-      const { id } = await importBuild(editor.build);
+      const { id } = await importBuild(editor.current);
       await forgetUnsaved(editor.build.id).catch(() => undefined);
       location.assign(`/builds/${id}/layout`);
     } catch (error) {
@@ -37,7 +38,9 @@
 
 <span class="save {status.kind}" role="status">
   {#if status.kind === 'saved'}
-    Saved {clock.format(new Date(status.at))} · revision {editor.autosave.version}
+    <button class="link" title="What was saved when" onclick={onrevisions}
+      >Saved {clock.format(new Date(status.at))} · revision {editor.autosave.version}</button
+    >
   {:else if status.kind === 'waiting'}
     Changed …
   {:else if status.kind === 'saving'}
@@ -54,6 +57,14 @@
 </span>
 
 <style>
+  button {
+    color: inherit;
+  }
+
+  button:hover {
+    text-decoration: underline;
+  }
+
   .save {
     font-size: 12px;
     color: var(--cds-text-02);

@@ -4,8 +4,8 @@ import { request } from 'node:http';
 import { z } from 'zod';
 import { startApp } from '../../../../scripts/lib/app.mjs';
 import { freePort, pause } from '../../../../scripts/lib/run.mjs';
-import { BuildSummary, Created, Problem, SaveAnswer, SavedBuild } from '../api';
-import countFindings from './countFindings';
+import { BuildSummary, Created, Problem, Revision, SaveAnswer, SavedBuild } from '../api';
+import digest from './digest';
 import { demoBuild, freshDatabase } from './support.testing';
 
 let app: Awaited<ReturnType<typeof startApp>>;
@@ -301,10 +301,49 @@ describe('findings for the list', () => {
   test('come after the save, by severity', async () => {
     const build = demoBuild('ks-12');
     await send('POST', '/api/v1/builds/import', build);
-    const { findings, version } = await counted(build.id);
+    const { findings, picture, version } = await counted(build.id);
     expect(version).toBe(1);
-    expect(findings).toEqual(countFindings(JSON.stringify(build)));
+    expect({ findings, picture }).toEqual(digest(JSON.stringify(build)));
     expect(findings?.blocks).toBeGreaterThan(0);
+  });
+});
+
+describe('revisions', () => {
+  test('listed, read, named; what is not there is a 404 that says so', async () => {
+    const build = { ...demoBuild('ks-13'), id: crypto.randomUUID() };
+    await send('POST', '/api/v1/builds/import', build);
+    const save = { build: { ...build, name: 'Later' }, basedOn: 1, saveId: crypto.randomUUID() };
+    await send('PUT', `/api/v1/builds/${build.id}`, { ...save, changed: 'Rename the build' });
+    const at = `/api/v1/builds/${build.id}/revisions`;
+    const list = async () => Revision.array().parse(await (await fetch(`${app.address}${at}`)).json());
+    expect((await list()).map((r) => [r.version, r.changed])).toEqual([
+      [2, 'Rename the build'],
+      [1, 'Taken in from a file'],
+    ]);
+    const first = SavedBuild.parse(await (await fetch(`${app.address}${at}/1`)).json());
+    expect(first.build.name).toBe(build.name);
+    expect((await send('PATCH', `${at}/1`, { name: 'As delivered' })).status).toBe(204);
+    expect((await list())[1]?.name).toBe('As delivered');
+    for (const path of [`${at}/3`, `${at}/0`, `${at}/x`, at.replace(build.id, crypto.randomUUID())])
+      expect((await fetch(`${app.address}${path}`)).status, path).toBe(404);
+    expect((await send('PATCH', `${at}/1`, { name: '<b>' })).status).toBe(400);
+    expect((await send('PATCH', `${at}/9`, { name: null })).status).toBe(404);
+  });
+
+  test('put away and brought back', async () => {
+    const build = { ...demoBuild('ks-13'), id: crypto.randomUUID() };
+    await send('POST', '/api/v1/builds/import', build);
+    const at = `/api/v1/builds/${build.id}`;
+    const archived = async () =>
+      BuildSummary.array()
+        .parse(await (await fetch(`${app.address}/api/v1/builds`)).json())
+        .find((b) => b.id === build.id)?.archived;
+    expect((await send('PATCH', at, { archived: true })).status).toBe(204);
+    expect(await archived()).toBe(true);
+    expect((await send('PATCH', at, { archived: 'yes' })).status).toBe(400);
+    expect((await send('PATCH', at.replace(build.id, crypto.randomUUID()), { archived: true })).status).toBe(
+      404,
+    );
   });
 });
 

@@ -2,22 +2,26 @@ import type { Pool } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
 import {
+  archiveBuild,
   deleteBuild,
   findBuild,
   insertBuild,
-  keepCounts,
+  keepDigest,
   listBuilds,
   saveBuild,
   staleSave,
-  uncounted,
+  undigested,
 } from './buildRepo';
-import { DatabaseBusyError, DatabaseDownError, many, openPool } from './db';
+import { pictureOf } from '../builds/picture';
+import { findRevision, listRevisions, nameRevision, thinRevisions, type SaveNote } from './revisionRepo';
+import { change, DatabaseBusyError, DatabaseDownError, many, openPool } from './db';
 import { migrate, MIGRATIONS } from './migrate';
 import { demoBuild, freshDatabase } from './support.testing';
 
 let pool: Pool;
 const listed = async (of: string) => (await listBuilds(pool)).find((b) => b.id === of);
 const id = (): string => crypto.randomUUID();
+const note = (saveId = id()): SaveNote => ({ saveId, changed: '' });
 
 beforeAll(async () => {
   pool = openPool(await freshDatabase('repo'));
@@ -45,52 +49,53 @@ describe('migrations', () => {
 describe('builds', () => {
   test('what goes in comes out equal', async () => {
     const build = demoBuild('ks-12');
-    expect(await insertBuild(pool, build, id())).toBe(1);
+    expect(await insertBuild(pool, build, note())).toBe(1);
     expect((await findBuild(pool, build.id))?.build).toEqual(build);
     expect(await listed(build.id)).toMatchObject({ name: build.name, version: 1, findings: null });
   });
 
   test('counts are kept for the version they are of, and for no other', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     expect(await listed(build.id)).toMatchObject({ findings: null, counting: true });
     const counts = { blocks: 3, warns: 1, advises: 0, notes: 2 };
-    await keepCounts(pool, { id: build.id, version: 1 }, counts);
-    expect(await listed(build.id)).toMatchObject({ findings: counts, counting: false });
-    await saveBuild(pool, { ...build, name: 'Later' }, 1, id());
-    await keepCounts(pool, { id: build.id, version: 1 }, { ...counts, blocks: 9 });
+    const digest = { findings: counts, picture: pictureOf(build) };
+    await keepDigest(pool, { id: build.id, version: 1 }, digest);
+    expect(await listed(build.id)).toMatchObject({ ...digest, counting: false });
+    await saveBuild(pool, { ...build, name: 'Later' }, 1, note());
+    await keepDigest(pool, { id: build.id, version: 1 }, { ...digest, findings: { ...counts, blocks: 9 } });
     expect(await listed(build.id)).toMatchObject({ findings: counts, counting: true });
-    expect(await uncounted(pool)).toContainEqual({ id: build.id });
-    await keepCounts(pool, { id: build.id, version: 2 }, null);
+    expect(await undigested(pool)).toContainEqual({ id: build.id });
+    await keepDigest(pool, { id: build.id, version: 2 }, null);
     expect(await listed(build.id)).toMatchObject({ findings: null, counting: false });
-    expect(await uncounted(pool)).not.toContainEqual({ id: build.id });
+    expect(await undigested(pool)).not.toContainEqual({ id: build.id });
   });
 
   test('an id that is taken is not taken twice', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
-    expect(await insertBuild(pool, { ...build, name: 'Other' }, id())).toBeNull();
+    await insertBuild(pool, build, note());
+    expect(await insertBuild(pool, { ...build, name: 'Other' }, note())).toBeNull();
     expect((await findBuild(pool, build.id))?.build.name).toBe(build.name);
   });
 
   test('a stale save changes nothing and is told what stands there', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
-    expect(await saveBuild(pool, { ...build, name: 'Mine' }, 1, id())).toMatchObject({
+    await insertBuild(pool, build, note());
+    expect(await saveBuild(pool, { ...build, name: 'Mine' }, 1, note())).toMatchObject({
       kind: 'saved',
       version: 2,
     });
-    const stale = await saveBuild(pool, { ...build, name: 'Late' }, 1, id());
+    const stale = await saveBuild(pool, { ...build, name: 'Late' }, 1, note());
     expect(stale).toMatchObject({ kind: 'stale', current: { version: 2, build: { name: 'Mine' } } });
     expect((await findBuild(pool, build.id))?.version).toBe(2);
   });
 
   test('a save repeated under its own id happens once', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     const saveId = id();
-    const first = await saveBuild(pool, build, 1, saveId);
-    expect(await saveBuild(pool, build, 1, saveId)).toEqual(first);
+    const first = await saveBuild(pool, build, 1, note(saveId));
+    expect(await saveBuild(pool, build, 1, note(saveId))).toEqual(first);
     const revisions = await many(
       pool,
       z.object({ version: z.number() }),
@@ -102,10 +107,10 @@ describe('builds', () => {
 
   test('a save’s id is not taken for other contents', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     const saveId = id();
-    await saveBuild(pool, build, 1, saveId);
-    const other = await saveBuild(pool, { ...build, name: 'Other' }, 2, saveId);
+    await saveBuild(pool, build, 1, note(saveId));
+    const other = await saveBuild(pool, { ...build, name: 'Other' }, 2, note(saveId));
     expect(other).toEqual({ kind: 'id taken' });
     expect((await findBuild(pool, build.id))?.version).toBe(2);
   });
@@ -113,8 +118,8 @@ describe('builds', () => {
   test('what is stale, or not there, is told before its contents are read', async () => {
     const build = demoBuild('ks-12');
     const [first, second] = [id(), id()];
-    await insertBuild(pool, build, id());
-    await saveBuild(pool, build, 1, first);
+    await insertBuild(pool, build, note());
+    await saveBuild(pool, build, 1, note(first));
     expect(await staleSave(pool, build.id, 1, second)).toMatchObject({ kind: 'stale' });
     expect(await staleSave(pool, build.id, 1, first)).toBeNull();
     expect(await staleSave(pool, build.id, 2, second)).toBeNull();
@@ -123,16 +128,16 @@ describe('builds', () => {
 
   test('a build that was deleted and comes back is no place for whoever still has the old one open', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     expect(await deleteBuild(pool, build.id)).toBe(true);
-    expect(await insertBuild(pool, { ...build, name: 'Back' }, id())).toBe(2);
-    expect(await saveBuild(pool, { ...build, name: 'Old' }, 1, id())).toMatchObject({ kind: 'stale' });
+    expect(await insertBuild(pool, { ...build, name: 'Back' }, note())).toBe(2);
+    expect(await saveBuild(pool, { ...build, name: 'Old' }, 1, note())).toMatchObject({ kind: 'stale' });
     expect((await findBuild(pool, build.id))?.build.name).toBe('Back');
   });
 
   test.each(['upper case', 'a blank at the end'])('an id with %s is another id', async (how) => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     const like = how === 'upper case' ? build.id.toUpperCase() : `${build.id} `;
     expect(await findBuild(pool, like)).toBeNull();
     expect(await deleteBuild(pool, like)).toBe(false);
@@ -140,24 +145,26 @@ describe('builds', () => {
 
   test('a row that another holds is waited for a few seconds, then it is said', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     const holder = await pool.getConnection();
     await holder.beginTransaction();
     await holder.query('SELECT 1 FROM build WHERE id = ? FOR UPDATE', [build.id]);
-    const saves = await Promise.allSettled(Array.from({ length: 15 }, () => saveBuild(pool, build, 1, id())));
+    const saves = await Promise.allSettled(
+      Array.from({ length: 15 }, () => saveBuild(pool, build, 1, note())),
+    );
     for (const save of saves)
       expect(save.status === 'rejected' && save.reason).toBeInstanceOf(DatabaseBusyError);
     expect(await findBuild(pool, build.id)).toMatchObject({ version: 1 });
     await holder.rollback();
     holder.release();
-    expect(await saveBuild(pool, build, 1, id())).toMatchObject({ kind: 'saved' });
+    expect(await saveBuild(pool, build, 1, note())).toMatchObject({ kind: 'saved' });
   });
 
   test('of saves at the same time on one version, one wins and the others are stale', async () => {
     const build = demoBuild('ks-13');
-    await insertBuild(pool, build, id());
+    await insertBuild(pool, build, note());
     const outcomes = await Promise.all(
-      Array.from({ length: 6 }, (_, i) => saveBuild(pool, { ...build, name: `Racer ${i}` }, 1, id())),
+      Array.from({ length: 6 }, (_, i) => saveBuild(pool, { ...build, name: `Racer ${i}` }, 1, note())),
     );
     expect(outcomes.map((o) => o.kind).toSorted()).toEqual([
       'saved',
@@ -170,7 +177,7 @@ describe('builds', () => {
   });
 
   test('saving or deleting what is not there', async () => {
-    expect(await saveBuild(pool, demoBuild('ks-12'), 1, id())).toEqual({ kind: 'missing' });
+    expect(await saveBuild(pool, demoBuild('ks-12'), 1, note())).toEqual({ kind: 'missing' });
     expect(await deleteBuild(pool, id())).toBe(false);
     expect(await findBuild(pool, id())).toBeNull();
   });
@@ -180,4 +187,93 @@ test('a database that is not there is said in one sentence', async () => {
   const nowhere = openPool('mysql://flarik:x@127.0.0.1:1/flarik');
   await expect(listBuilds(nowhere)).rejects.toThrow(DatabaseDownError);
   await nowhere.end();
+});
+
+describe('revisions', () => {
+  test('are listed, the newest first, and come out as they went in', async () => {
+    const build = demoBuild('ks-12');
+    await insertBuild(pool, build, { saveId: id(), changed: 'New build' });
+    const later = { ...build, name: 'Über den Damm ▲' };
+    await saveBuild(pool, later, 1, { saveId: id(), changed: 'Rename the build' });
+    const [newest, first] = await listRevisions(pool, build.id);
+    expect(newest).toMatchObject({ version: 2, changed: 'Rename the build', name: null });
+    expect(first).toMatchObject({ version: 1, bytes: Buffer.byteLength(JSON.stringify(build)) });
+    expect((await findRevision(pool, build.id, 1))?.build).toEqual(build);
+    expect((await findRevision(pool, build.id, 2))?.build).toEqual(later);
+    expect(await findRevision(pool, build.id, 3)).toBeNull();
+    expect(await listRevisions(pool, id())).toEqual([]);
+  });
+
+  test('are stored as the database packs too, at a fraction of their size', async () => {
+    const build = demoBuild('ks-12');
+    await insertBuild(pool, build, note());
+    const [row] = await many(
+      pool,
+      z.strictObject({ text: z.string(), packed: z.number() }),
+      'SELECT CONVERT(UNCOMPRESS(packed) USING utf8mb4) AS text, LENGTH(packed) AS packed FROM build_revision WHERE build_id = ?',
+      [build.id],
+    );
+    expect(row?.text).toBe(JSON.stringify(build));
+    expect(row?.packed).toBeLessThan(JSON.stringify(build).length / 4);
+  });
+
+  test('old ones are let go; named ones and the rest stay', async () => {
+    const build = demoBuild('ks-12');
+    await insertBuild(pool, build, note());
+    for (const version of [1, 2, 3, 4]) await saveBuild(pool, build, version, note());
+    expect(await nameRevision(pool, build.id, 2, 'As agreed')).toBe(true);
+    expect(await nameRevision(pool, build.id, 9, 'None')).toBe(false);
+    await change(
+      pool,
+      "UPDATE build_revision SET saved_at = '2026-01-05 10:30:00' + INTERVAL version SECOND WHERE build_id = ?",
+      [build.id],
+    );
+    await thinRevisions(pool, new Date());
+    const left = await listRevisions(pool, build.id);
+    expect(left.map((r) => [r.version, r.name])).toEqual([
+      [5, null],
+      [2, 'As agreed'],
+      [1, null],
+    ]);
+    expect((await findBuild(pool, build.id))?.version).toBe(5);
+  });
+
+  test('a database of before is brought over with its revisions', async () => {
+    const old = openPool(await freshDatabase('repo_old'));
+    await migrate(old, MIGRATIONS.slice(0, 2));
+    const build = demoBuild('ks-13');
+    const document = JSON.stringify(build);
+    await change(
+      old,
+      `INSERT INTO build (id, name, service, body_type, version, document, updated_at)
+       VALUES (?, ?, 'police', 'mid-suv', 1, ?, '2026-01-01')`,
+      [build.id, build.name, document],
+    );
+    await change(
+      old,
+      "INSERT INTO build_revision (build_id, version, save_id, document, saved_at) VALUES (?, 1, ?, ?, '2026-01-01')",
+      [build.id, id(), document],
+    );
+    // Killed after the first statement of the third: what it did is passed over.
+    const [statement = ''] = (MIGRATIONS[2]?.sql ?? '').split(';');
+    await change(old, statement);
+    await migrate(old);
+    expect((await findRevision(old, build.id, 1))?.build).toEqual(build);
+    expect((await listRevisions(old, build.id))[0]?.bytes).toBe(Buffer.byteLength(document));
+    expect((await listBuilds(old))[0]).toMatchObject({
+      jurisdictions: build.brief.jurisdictions,
+      counting: true,
+    });
+    await old.end();
+  });
+});
+
+test('a build is put away and brought back as it was', async () => {
+  const build = demoBuild('ks-12');
+  await insertBuild(pool, build, note());
+  expect(await archiveBuild(pool, build.id, true)).toBe(true);
+  expect(await listed(build.id)).toMatchObject({ archived: true, version: 1 });
+  expect(await archiveBuild(pool, build.id, false)).toBe(true);
+  expect(await listed(build.id)).toMatchObject({ archived: false });
+  expect(await archiveBuild(pool, id(), true)).toBe(false);
 });

@@ -3,9 +3,10 @@ import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import { BuildSummary, type SavedBuild } from '$lib/api';
-import type { FindingCounts } from './countFindings';
-import type { Counted } from './counting';
-import { change, many, maybeOne, transaction, type Db } from './db';
+import type { Digest } from './digest';
+import type { Digested } from './digesting';
+import { change, many, maybeOne, sqlTime, transaction, type Db } from './db';
+import { findSave, insertRevision, packDocument, type SaveNote } from './revisionRepo';
 
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly version: number; readonly savedAt: string }
@@ -14,7 +15,7 @@ export type SaveOutcome =
   | { readonly kind: 'stale'; readonly current: SavedBuild }
   | { readonly kind: 'missing' };
 
-const Counts = BuildSummary.shape.findings;
+const { findings: Counts, picture: Picture, jurisdictions: Jurisdictions } = BuildSummary.shape;
 
 const SummaryRow = z
   .strictObject({
@@ -22,9 +23,12 @@ const SummaryRow = z
     name: z.string(),
     service: z.string(),
     body_type: z.string(),
+    jurisdictions: z.string(),
     version: z.number(),
     findings: z.string().nullable(),
     counted_version: z.number(),
+    picture: z.string().nullable(),
+    archived_at: z.date().nullable(),
     updated_at: z.date(),
   })
   .transform((r): BuildSummary => ({
@@ -32,9 +36,12 @@ const SummaryRow = z
     name: r.name,
     service: r.service,
     bodyType: r.body_type,
+    jurisdictions: Jurisdictions.parse(JSON.parse(r.jurisdictions)),
     version: r.version,
     findings: r.findings === null ? null : Counts.parse(JSON.parse(r.findings)),
     counting: r.counted_version < r.version,
+    picture: r.picture === null ? null : Picture.parse(JSON.parse(r.picture)),
+    archived: r.archived_at !== null,
     updatedAt: r.updated_at.toISOString(),
   }));
 
@@ -51,7 +58,8 @@ export function listBuilds(db: Db): Promise<BuildSummary[]> {
   return many(
     db,
     SummaryRow,
-    `SELECT id, name, service, body_type, version, findings, counted_version, updated_at
+    `SELECT id, name, service, body_type, jurisdictions, version, findings, counted_version, picture,
+            archived_at, updated_at
        FROM build
       ORDER BY updated_at DESC, id`,
   );
@@ -64,14 +72,13 @@ export function findBuild(db: Db, id: string): Promise<SavedBuild | null> {
 
 const VersionRow = z.strictObject({ version: z.number() });
 
-const now = (): Date => new Date();
-const sqlTime = (date: Date): string => date.toISOString().slice(0, 23).replace('T', ' ');
-
 /**
  * Stores a new build; one that was deleted goes on from the version it had.
  * @returns its version; null when the id is taken
  */
-export function insertBuild(pool: Pool, build: Build, saveId: string): Promise<number | null> {
+export async function insertBuild(pool: Pool, build: Build, note: SaveNote): Promise<number | null> {
+  const document = JSON.stringify(build);
+  const packed = await packDocument(document);
   return transaction(pool, async (db) => {
     const taken = await maybeOne(db, z.unknown(), 'SELECT 1 FROM build WHERE id = ? FOR UPDATE', [build.id]);
     if (taken !== null) return null;
@@ -79,62 +86,72 @@ export function insertBuild(pool: Pool, build: Build, saveId: string): Promise<n
       build.id,
     ]);
     const version = (gone?.version ?? 0) + 1;
-    const document = JSON.stringify(build);
-    const at = sqlTime(now());
+    const at = new Date();
     await change(
       db,
-      `INSERT INTO build (id, name, service, body_type, version, document, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-      [build.id, build.name, build.service, build.vehicle.bodyType, version, document, at],
+      `INSERT INTO build (id, name, service, body_type, jurisdictions, version, document, updated_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        build.id,
+        build.name,
+        build.service,
+        build.vehicle.bodyType,
+        JSON.stringify(build.brief.jurisdictions),
+        version,
+        document,
+        sqlTime(at),
+      ],
     );
-    await insertRevision(db, build.id, version, saveId, document, at);
+    await insertRevision(db, build.id, version, packed, note, at);
     return version;
   });
 }
-
-const insertRevision = (db: Db, id: string, version: number, saveId: string, document: string, at: string) =>
-  change(
-    db,
-    `INSERT INTO build_revision (build_id, version, save_id, document, saved_at) VALUES (?, ?, ?, ?, ?)`,
-    [id, version, saveId, document, at],
-  );
-
-const RevisionRow = z.strictObject({ version: z.number(), saved_at: z.date(), document: z.string() });
 
 /**
  * Saves a build over the version it was based on. A stale save changes nothing and is told what stands there;
  * a save repeated under its own `saveId` is told what the first one did.
  */
-export function saveBuild(pool: Pool, build: Build, basedOn: number, saveId: string): Promise<SaveOutcome> {
+export async function saveBuild(
+  pool: Pool,
+  build: Build,
+  basedOn: number,
+  note: SaveNote,
+): Promise<SaveOutcome> {
+  const document = JSON.stringify(build);
+  const packed = await packDocument(document);
   return transaction(pool, async (db): Promise<SaveOutcome> => {
     const row = await maybeOne(db, VersionRow, 'SELECT version FROM build WHERE id = ? FOR UPDATE', [
       build.id,
     ]);
     if (row === null) return { kind: 'missing' };
-    const done = await maybeOne(
-      db,
-      RevisionRow,
-      'SELECT version, saved_at, document FROM build_revision WHERE build_id = ? AND save_id = ?',
-      [build.id, saveId],
-    );
-    const document = JSON.stringify(build);
+    const done = await findSave(db, build.id, note.saveId);
     if (done !== null)
       return done.document === document
-        ? { kind: 'saved', version: done.version, savedAt: done.saved_at.toISOString() }
+        ? { kind: 'saved', version: done.version, savedAt: done.savedAt }
         : { kind: 'id taken' };
     if (row.version !== basedOn) {
       const current = await findBuild(db, build.id);
       return current === null ? { kind: 'missing' } : { kind: 'stale', current };
     }
     const version = basedOn + 1;
-    const savedAt = now();
+    const savedAt = new Date();
     await change(
       db,
       `UPDATE build
-          SET name = ?, service = ?, body_type = ?, version = ?, document = ?, updated_at = ?
+          SET name = ?, service = ?, body_type = ?, jurisdictions = ?, version = ?, document = ?, updated_at = ?
         WHERE id = ?`,
-      [build.name, build.service, build.vehicle.bodyType, version, document, sqlTime(savedAt), build.id],
+      [
+        build.name,
+        build.service,
+        build.vehicle.bodyType,
+        JSON.stringify(build.brief.jurisdictions),
+        version,
+        document,
+        sqlTime(savedAt),
+        build.id,
+      ],
     );
-    await insertRevision(db, build.id, version, saveId, document, sqlTime(savedAt));
+    await insertRevision(db, build.id, version, packed, note, savedAt);
     return { kind: 'saved', version, savedAt: savedAt.toISOString() };
   });
 }
@@ -163,23 +180,38 @@ export async function staleSave(
   return current === null ? { kind: 'missing' } : { kind: 'stale', current };
 }
 
-/** Keeps the count of a version, unless a newer one has been saved meanwhile. */
-export const keepCounts = async (
+/** Keeps the digest of a version, unless a newer one has been saved meanwhile. */
+export const keepDigest = async (
   db: Db,
-  { id, version }: Pick<Counted, 'id' | 'version'>,
-  counts: FindingCounts | null,
+  { id, version }: Pick<Digested, 'id' | 'version'>,
+  digest: Digest | null,
 ): Promise<void> => {
-  await change(db, 'UPDATE build SET findings = ?, counted_version = ? WHERE id = ? AND version = ?', [
-    counts === null ? null : JSON.stringify(counts),
-    version,
-    id,
-    version,
-  ]);
+  await change(
+    db,
+    'UPDATE build SET findings = ?, picture = ?, counted_version = ? WHERE id = ? AND version = ?',
+    [
+      digest === null ? null : JSON.stringify(digest.findings),
+      digest === null ? null : JSON.stringify(digest.picture),
+      version,
+      id,
+      version,
+    ],
+  );
 };
 
-/** The builds whose findings of the last version are not counted. */
-export const uncounted = (db: Db): Promise<{ id: string }[]> =>
+/** The builds whose last version is not digested. */
+export const undigested = (db: Db): Promise<{ id: string }[]> =>
   many(db, z.strictObject({ id: z.string() }), 'SELECT id FROM build WHERE counted_version < version');
+
+/** Puts a build away, or brings it back; it stays as it is. @returns false when there is none */
+export async function archiveBuild(db: Db, id: string, archived: boolean): Promise<boolean> {
+  const there = await maybeOne(db, VersionRow, 'SELECT version FROM build WHERE id = ?', [id]);
+  await change(db, 'UPDATE build SET archived_at = ? WHERE id = ?', [
+    archived ? sqlTime(new Date()) : null,
+    id,
+  ]);
+  return there !== null;
+}
 
 /** Takes a build and its revisions away; its last version is kept. @returns false when there was none */
 export const deleteBuild = (pool: Pool, id: string): Promise<boolean> =>
@@ -190,7 +222,7 @@ export const deleteBuild = (pool: Pool, id: string): Promise<boolean> =>
       db,
       `INSERT INTO build_gone (id, version, gone_at) VALUES (?, ?, ?)
        ON DUPLICATE KEY UPDATE version = VALUES(version), gone_at = VALUES(gone_at)`,
-      [id, row.version, sqlTime(now())],
+      [id, row.version, sqlTime(new Date())],
     );
     await change(db, 'DELETE FROM build WHERE id = ?', [id]);
     return true;

@@ -19,7 +19,10 @@ export class DatabaseBusyError extends Error {
 
 /** What a query runs on: the pool, or one connection inside a transaction. */
 export type Db = Pool | PoolConnection;
-type Value = string | number | null;
+type Value = string | number | null | Buffer;
+
+/** A moment as the database writes it, UTC. */
+export const sqlTime = (date: Date): string => date.toISOString().slice(0, 23).replace('T', ' ');
 
 /** A row that another holds is waited for so long, s; and a free connection, ms. */
 const LOCK_WAIT_S = 3;

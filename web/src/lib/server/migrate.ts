@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
-import { many } from './db';
+import { change, many } from './db';
+import { withLease } from './lease';
 
 const files = import.meta.glob<string>('../../../../db/migrations/*.sql', {
   query: '?raw',
@@ -37,42 +38,40 @@ const AppliedRow = z.strictObject({ number: z.number(), name: z.string(), checks
  */
 export async function migrate(pool: Pool, migrations: readonly Migration[] = MIGRATIONS): Promise<void> {
   await many(pool, z.unknown(), 'SELECT 1');
-  const connection = await pool.getConnection();
-  try {
-    await connection.query("SELECT GET_LOCK('flarik-migrate', 60)");
-    await connection.query(`
-      CREATE TABLE IF NOT EXISTS schema_migration (
-        number INT UNSIGNED NOT NULL PRIMARY KEY,
-        name VARCHAR(100) NOT NULL,
-        checksum CHAR(64) CHARACTER SET ascii NOT NULL,
-        applied_at DATETIME(3) NOT NULL
-      ) ENGINE = InnoDB`);
-    const applied = await many(
-      connection,
-      AppliedRow,
-      'SELECT number, name, checksum FROM schema_migration ORDER BY number',
-    );
-    for (const row of applied) {
-      const known = migrations.find((m) => m.number === row.number);
-      if (known === undefined)
-        throw new Error(
-          `The database has migration ${row.name}, which this version of Flarik does not know.`,
-        );
-      if (known.checksum !== row.checksum)
-        throw new Error(
-          `Migration ${row.name} was applied with other contents than this version of Flarik has.`,
-        );
-    }
-    for (const m of migrations.filter((m) => applied.every((row) => row.number !== m.number))) {
-      for (const statement of m.sql.split(/;\s*$/m).filter((s) => s.trim() !== ''))
-        await connection.query(statement);
-      await connection.execute(
-        'INSERT INTO schema_migration (number, name, checksum, applied_at) VALUES (?, ?, ?, UTC_TIMESTAMP(3))',
-        [m.number, m.name, m.checksum],
+  await withLease(pool, 'migrate', () => applyMissing(pool, migrations));
+}
+
+async function applyMissing(pool: Pool, migrations: readonly Migration[]): Promise<void> {
+  await change(
+    pool,
+    `CREATE TABLE IF NOT EXISTS schema_migration (
+      number INT UNSIGNED NOT NULL PRIMARY KEY,
+      name VARCHAR(100) NOT NULL,
+      checksum CHAR(64) CHARACTER SET ascii NOT NULL,
+      applied_at DATETIME(3) NOT NULL
+    ) ENGINE = InnoDB`,
+  );
+  const applied = await many(
+    pool,
+    AppliedRow,
+    'SELECT number, name, checksum FROM schema_migration ORDER BY number',
+  );
+  for (const row of applied) {
+    const known = migrations.find((m) => m.number === row.number);
+    if (known === undefined)
+      throw new Error(`The database has migration ${row.name}, which this version of Flarik does not know.`);
+    if (known.checksum !== row.checksum)
+      throw new Error(
+        `Migration ${row.name} was applied with other contents than this version of Flarik has.`,
       );
-    }
-  } finally {
-    await connection.query("SELECT RELEASE_LOCK('flarik-migrate')").catch(() => connection.destroy());
-    connection.release();
+  }
+  for (const m of migrations.filter((m) => applied.every((row) => row.number !== m.number))) {
+    for (const statement of m.sql.split(/;\s*$/m).filter((s) => s.trim() !== ''))
+      await change(pool, statement);
+    await change(
+      pool,
+      'INSERT INTO schema_migration (number, name, checksum, applied_at) VALUES (?, ?, ?, UTC_TIMESTAMP(3))',
+      [m.number, m.name, m.checksum],
+    );
   }
 }

@@ -1,10 +1,13 @@
 import { RulePack } from '@flarik/core/design/rulePack';
 import { Build } from '@flarik/core/design/schema';
 import {
+  BuildPatch,
   BuildSummary,
   Created,
   NewBuildRequest,
   Problem,
+  Revision,
+  RevisionPatch,
   SaveAnswer,
   SavedBuild,
   SaveRequest,
@@ -13,10 +16,13 @@ import { z } from 'zod';
 
 const schemas = {
   Build,
+  BuildPatch,
   BuildSummary,
   Created,
   NewBuildRequest,
   Problem,
+  Revision,
+  RevisionPatch,
   RulePack,
   SaveAnswer,
   SavedBuild,
@@ -34,6 +40,7 @@ const failed = {
     content: { 'application/problem+json': { schema: ref('Problem') } },
   },
 };
+const version = { name: 'version', in: 'path', required: true, schema: { type: 'integer', minimum: 1 } };
 const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
 
 /** The published JSON Schema of the build file. */
@@ -73,6 +80,11 @@ export const openApi = () => ({
         requestBody: body('SaveRequest'),
         responses: { 200: ok('Saved', ref('SaveAnswer')), ...failed },
       },
+      patch: {
+        summary: 'Puts a build away, or brings it back',
+        requestBody: body('BuildPatch'),
+        responses: { 204: { description: 'Done' }, ...failed },
+      },
       delete: { summary: 'Takes a build away', responses: { 204: { description: 'Gone' }, ...failed } },
     },
     '/api/v1/builds/{id}/file': {
@@ -80,6 +92,25 @@ export const openApi = () => ({
       get: {
         summary: 'The build as a file',
         responses: { 200: ok('The build file', ref('Build')), ...failed },
+      },
+    },
+    '/api/v1/builds/{id}/revisions': {
+      parameters: [id],
+      get: {
+        summary: 'The revisions of a build, the newest first',
+        responses: { 200: ok('Revisions', { type: 'array', items: ref('Revision') }), ...failed },
+      },
+    },
+    '/api/v1/builds/{id}/revisions/{version}': {
+      parameters: [id, version],
+      get: {
+        summary: 'A build as it was saved once',
+        responses: { 200: ok('The build', ref('SavedBuild')), ...failed },
+      },
+      patch: {
+        summary: 'Names a revision, which is then kept for ever',
+        requestBody: body('RevisionPatch'),
+        responses: { 204: { description: 'Done' }, ...failed },
       },
     },
     '/api/v1/rule-packs': {

@@ -84,3 +84,10 @@ export async function readJson(request: Request, what: string): Promise<unknown>
  * @returns null when it cannot be one
  */
 export const buildId = (param: string): string | null => (z.uuid().safeParse(param).success ? param : null);
+
+/**
+ * The number of a revision as a path names it.
+ * @returns null when it cannot be one
+ */
+export const revisionNumber = (param: string): number | null =>
+  /^[1-9]\d{0,8}$/.test(param) ? Number(param) : null;

@@ -1,14 +1,28 @@
 import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
-import { findBuild, keepCounts, uncounted } from './buildRepo';
+import { findBuild, keepDigest, undigested } from './buildRepo';
 import { readConfig } from './config';
-import { Counting } from './counting';
+import { Digesting } from './digesting';
 import { openPool } from './db';
+import { log } from './log';
 import { migrate } from './migrate';
+import { thinRevisions } from './revisionRepo';
 
 let pool: Pool | null = null;
-let counting: Counting | null = null;
+let digesting: Digesting | null = null;
 let migrated: Promise<void> | null = null;
+
+/** Revisions are thinned out as often as this, ms. */
+const THIN_EVERY_MS = 3_600_000;
+let thinning: NodeJS.Timeout | null = null;
+
+/** Lets old revisions go; a failure is told, and the next hour tries again. */
+async function thin(): Promise<void> {
+  if (pool === null) return;
+  await thinRevisions(pool, new Date()).catch((error: unknown) => {
+    log.error({ err: error }, 'revisions could not be thinned out');
+  });
+}
 
 /**
  * The pool, with the database migrated. A failure is not remembered: the next request tries again.
@@ -16,7 +30,11 @@ let migrated: Promise<void> | null = null;
  */
 export async function database(): Promise<Pool> {
   pool ??= openPool(readConfig(process.env).DATABASE_URL);
-  migrated ??= migrate(pool).then(countTheRest);
+  migrated ??= migrate(pool).then(async () => {
+    await digestTheRest();
+    thinning ??= setInterval(() => void thin(), THIN_EVERY_MS).unref();
+    void thin();
+  });
   try {
     await migrated;
   } catch (error) {
@@ -26,31 +44,33 @@ export async function database(): Promise<Pool> {
   return pool;
 }
 
-/** The thread that counts findings for the list of builds. */
-function counter(): Counting {
-  counting ??= new Counting(async (of, counts) => keepCounts(await database(), of, counts));
-  return counting;
+/** The thread that makes what the list of builds shows. */
+function digester(): Digesting {
+  digesting ??= new Digesting(async (of, digest) => keepDigest(await database(), of, digest));
+  return digesting;
 }
 
-/** Has the findings of a saved version counted, in its own time. */
-export const countLater = (build: Build, version: number): void =>
-  counter().ask({ id: build.id, version, document: JSON.stringify(build) });
+/** Has the findings of a saved version counted and its picture made, in its own time. */
+export const digestLater = (build: Build, version: number): void =>
+  digester().ask({ id: build.id, version, document: JSON.stringify(build) });
 
-/** What an earlier run of the server had not counted yet. */
-async function countTheRest(): Promise<void> {
+/** What an earlier run of the server had not done yet. */
+async function digestTheRest(): Promise<void> {
   if (pool === null) return;
-  for (const { id } of await uncounted(pool)) {
+  for (const { id } of await undigested(pool)) {
     const saved = await findBuild(pool, id).catch(() => null);
-    if (saved !== null) countLater(saved.build, saved.version);
+    if (saved !== null) digestLater(saved.build, saved.version);
   }
 }
 
 /** An open pool would keep the process alive, and so would a thread at work. */
 export async function closeDatabase(): Promise<void> {
-  const [open, thread] = [pool, counting];
+  const [open, thread] = [pool, digesting];
   pool = null;
-  counting = null;
+  digesting = null;
   migrated = null;
+  if (thinning !== null) clearInterval(thinning);
+  thinning = null;
   await thread?.end();
   await open?.end();
 }

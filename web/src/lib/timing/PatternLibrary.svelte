@@ -65,7 +65,9 @@
       return addPattern(b, newPattern(kind, id, name));
     });
     family = 'own';
-    if (target !== null) use(id);
+    if (target === null) return;
+    use(id);
+    desk.open(target.here);
   }
 
   const NEW_NAME = { drawn: 'Pattern', row: 'Row', random: 'Chance', sequence: 'Sequence' } as const;

@@ -4,7 +4,7 @@ import { NewBuildRequest } from '$lib/api';
 import { insertBuild, listBuilds } from '$lib/server/buildRepo';
 import { answer, readJson } from '$lib/server/problem';
 import { listRulePacks } from '$lib/server/rulePackRepo';
-import { countLater, database } from '$lib/server/store';
+import { digestLater, database } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -22,7 +22,7 @@ export const POST: RequestHandler = ({ request }) =>
       return pack;
     });
     const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
-    const version = await insertBuild(db, build, crypto.randomUUID());
-    if (version !== null) countLater(build, version);
+    const version = await insertBuild(db, build, { saveId: crypto.randomUUID(), changed: 'New build' });
+    if (version !== null) digestLater(build, version);
     return json({ id: build.id }, { status: 201 });
   });

@@ -1,9 +1,16 @@
 import { readBuild } from '@flarik/core/rules/document';
 import { InputError, parseInput } from '@flarik/core/words/errors';
-import { SaveRequest } from '$lib/api';
-import { deleteBuild, findBuild, saveBuild, staleSave, type SaveOutcome } from '$lib/server/buildRepo';
+import { BuildPatch, SaveRequest } from '$lib/api';
+import {
+  archiveBuild,
+  deleteBuild,
+  findBuild,
+  saveBuild,
+  staleSave,
+  type SaveOutcome,
+} from '$lib/server/buildRepo';
 import { answer, buildId, notFound, problem, readJson } from '$lib/server/problem';
-import { countLater, database } from '$lib/server/store';
+import { digestLater, database } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -16,7 +23,12 @@ export const GET: RequestHandler = ({ params }) =>
 
 export const PUT: RequestHandler = ({ params, request }) =>
   answer(async () => {
-    const { build: unread, basedOn, saveId } = parseInput(SaveRequest, await readJson(request, 'save'));
+    const {
+      build: unread,
+      basedOn,
+      saveId,
+      changed,
+    } = parseInput(SaveRequest, await readJson(request, 'save'));
     const id = buildId(params.id);
     if (id === null) return notFound(params.id);
     const db = await database();
@@ -25,9 +37,19 @@ export const PUT: RequestHandler = ({ params, request }) =>
     if (refused !== null) return told(refused, id, basedOn);
     const build = readBuild(unread);
     if (build.id !== id) throw new InputError('id', `the document is build '${build.id}', saved to '${id}'`);
-    const outcome = await saveBuild(db, build, basedOn, saveId);
-    if (outcome.kind === 'saved') countLater(build, outcome.version);
+    const outcome = await saveBuild(db, build, basedOn, { saveId, changed });
+    if (outcome.kind === 'saved') digestLater(build, outcome.version);
     return told(outcome, id, basedOn);
+  });
+
+/** Puts a build away, or brings it back. */
+export const PATCH: RequestHandler = ({ params, request }) =>
+  answer(async () => {
+    const { archived } = parseInput(BuildPatch, await readJson(request, 'change of a build'));
+    const id = buildId(params.id);
+    return id !== null && (await archiveBuild(await database(), id, archived))
+      ? new Response(null, { status: 204 })
+      : notFound(params.id);
   });
 
 export const DELETE: RequestHandler = ({ params }) =>

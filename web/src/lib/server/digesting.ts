@@ -3,33 +3,30 @@ import { dirname, join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
-import { z } from 'zod';
-import type { FindingCounts } from './countFindings';
+import { Digest } from './digest';
 import { log } from './log';
 
-/** A check that takes longer is stopped, and said not to be counted. */
+/** A check that takes longer is stopped, and its findings are said not to be counted. */
 const LONGEST_MS = 20_000;
-/** Saves that follow each other quicker than this are counted once, ms. */
+/** Saves that follow each other quicker than this are digested once, ms. */
 const QUIET_MS = 1500;
-/** Memory of the counting thread, MB. */
+/** Memory of the digesting thread, MB. */
 const MOST_MB = 512;
 
-const Counts = z.strictObject({ blocks: z.int(), warns: z.int(), advises: z.int(), notes: z.int() });
-
-/** A version of a build whose findings are to be counted. */
-export interface Counted {
+/** A version of a build that is to be digested. */
+export interface Digested {
   readonly id: string;
   readonly version: number;
   readonly document: string;
 }
 
-/** What is done with a count; null when it took too long or failed. */
-type Keep = (of: Counted, counts: FindingCounts | null) => Promise<void>;
+/** What is done with a digest; null when it took too long or failed. */
+type Keep = (of: Digested, digest: Digest | null) => Promise<void>;
 
-/** Counts findings in a thread beside the server: one at a time, and of each build the latest only. */
-export class Counting {
+/** Digests builds in a thread beside the server: one at a time, and of each build the latest only. */
+export class Digesting {
   /** By build, in the order they were asked for; each with the time from which it may be taken. */
-  readonly #waiting = new Map<string, { readonly of: Counted; readonly fromMs: number }>();
+  readonly #waiting = new Map<string, { readonly of: Digested; readonly fromMs: number }>();
   readonly #pool: Piscina | null;
   readonly #keep: Keep;
   readonly #longestMs: number;
@@ -38,7 +35,7 @@ export class Counting {
   #ended = false;
 
   /**
-   * @param options - `file` holds the thread's code, without which nothing is counted; `longestMs` ends a count;
+   * @param options - `file` holds the thread's code, without which nothing is digested; `longestMs` ends one;
    * `quietMs` must pass after the last save of a build
    */
   constructor(keep: Keep, { file = threadFile(), longestMs = LONGEST_MS, quietMs = QUIET_MS } = {}) {
@@ -46,7 +43,11 @@ export class Counting {
     this.#longestMs = longestMs;
     this.#quietMs = quietMs;
     const there = existsSync(file);
-    if (!there) log.warn({ file }, 'findings are not counted for the list: the counting thread is not built');
+    if (!there)
+      log.warn(
+        { file },
+        'the list of builds shows no findings and no pictures: the digesting thread is not built',
+      );
     this.#pool = there
       ? new Piscina({
           filename: file,
@@ -58,20 +59,20 @@ export class Counting {
       : null;
   }
 
-  /** Asks for a count; one that waits for the same build is no longer wanted. */
-  ask(of: Counted): void {
+  /** Asks for a digest; one that waits for the same build is no longer wanted. */
+  ask(of: Digested): void {
     if (this.#pool === null || this.#ended) return;
     this.#waiting.delete(of.id);
     this.#waiting.set(of.id, { of, fromMs: performance.now() + this.#quietMs });
     this.#working ??= this.#work(this.#pool).finally(() => (this.#working = null));
   }
 
-  /** Resolves when all that was asked for is counted. */
+  /** Resolves when all that was asked for is done. */
   async idle(): Promise<void> {
     while (this.#working !== null) await this.#working;
   }
 
-  /** Stops at once, whatever is being counted. */
+  /** Stops at once, whatever is under way. */
   async end(): Promise<void> {
     this.#ended = true;
     this.#waiting.clear();
@@ -82,22 +83,22 @@ export class Counting {
     for (;;) {
       const next = await this.#take();
       if (next === null) return;
-      const counts = await pool
+      const digest = await pool
         .run(next.document, { signal: AbortSignal.timeout(this.#longestMs) })
-        .then((result: unknown) => Counts.parse(result))
+        .then((result: unknown) => Digest.parse(result))
         .catch((error: unknown) => {
-          if (!this.#ended) log.error({ err: error, build: next.id }, 'findings could not be counted');
+          if (!this.#ended) log.error({ err: error, build: next.id }, 'a build could not be digested');
           return null;
         });
       if (this.#ended) return;
-      await this.#keep(next, counts).catch((error: unknown) => {
-        log.error({ err: error, build: next.id }, 'a count could not be stored');
+      await this.#keep(next, digest).catch((error: unknown) => {
+        log.error({ err: error, build: next.id }, 'a digest could not be stored');
       });
     }
   }
 
   /** The one asked for first, when it has been quiet for long enough; null when none waits. */
-  async #take(): Promise<Counted | null> {
+  async #take(): Promise<Digested | null> {
     for (;;) {
       const [first] = this.#waiting.values();
       if (first === undefined) return null;
@@ -113,7 +114,7 @@ export class Counting {
 
 /** Where `npm run build` puts the thread's code: in a folder beside that of the server's, of which this becomes a part. */
 function threadFile(): string {
-  const file = 'threads/countFindings.js';
+  const file = 'threads/digest.js';
   let folder = dirname(fileURLToPath(import.meta.url));
   while (!existsSync(join(folder, file)) && dirname(folder) !== folder) folder = dirname(folder);
   return join(folder, file);

@@ -2,10 +2,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import type { FindingCounts } from './countFindings';
-import { Counting, type Counted } from './counting';
+import { usualSpec } from '@flarik/core/vehicle/spec';
+import type { Digest } from './digest';
+import { Digesting, type Digested } from './digesting';
 
-const none: FindingCounts = { blocks: 0, warns: 0, advises: 0, notes: 0 };
+const none: Digest['findings'] = { blocks: 0, warns: 0, advises: 0, notes: 0 };
 let dir = '';
 let file = '';
 
@@ -14,78 +15,78 @@ const THREAD = `export default async (document) => {
   const { wait, blocks } = JSON.parse(document);
   if (wait === 'for ever') for (;;);
   await new Promise((done) => setTimeout(done, wait));
-  return { blocks, warns: 0, advises: 0, notes: 0 };
+  return { findings: { blocks, warns: 0, advises: 0, notes: 0 }, picture: { vehicle: ${JSON.stringify(usualSpec('mid-suv'))}, lenses: [] } };
 };`;
 
 beforeAll(() => {
-  dir = mkdtempSync(join(tmpdir(), 'flarik-counting-'));
+  dir = mkdtempSync(join(tmpdir(), 'flarik-digesting-'));
   file = join(dir, 'thread.mjs');
   writeFileSync(file, THREAD);
 });
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 function recorded(longestMs = 60_000) {
-  const kept: [string, number, FindingCounts | null][] = [];
-  const counting = new Counting(
-    ({ id, version }, counts) => {
-      kept.push([id, version, counts]);
+  const kept: [string, number, Digest['findings'] | null][] = [];
+  const digesting = new Digesting(
+    ({ id, version }, digest) => {
+      kept.push([id, version, digest?.findings ?? null]);
       return Promise.resolve();
     },
     { file, longestMs, quietMs: 0 },
   );
-  return { kept, counting };
+  return { kept, digesting };
 }
-const asked = (id: string, version: number, what: object): Counted => ({
+const asked = (id: string, version: number, what: object): Digested => ({
   id,
   version,
   document: JSON.stringify(what),
 });
 
 test('of each build the latest only, one after the other', async () => {
-  const { kept, counting } = recorded();
-  counting.ask(asked('a', 1, { wait: 1500, blocks: 1 }));
+  const { kept, digesting } = recorded();
+  digesting.ask(asked('a', 1, { wait: 1500, blocks: 1 }));
   await new Promise((done) => setTimeout(done, 300));
-  for (const version of [2, 3, 4]) counting.ask(asked('a', version, { wait: 0, blocks: version }));
-  counting.ask(asked('b', 1, { wait: 0, blocks: 9 }));
-  await counting.idle();
+  for (const version of [2, 3, 4]) digesting.ask(asked('a', version, { wait: 0, blocks: version }));
+  digesting.ask(asked('b', 1, { wait: 0, blocks: 9 }));
+  await digesting.idle();
   expect(kept).toEqual([
     ['a', 1, { ...none, blocks: 1 }],
     ['a', 4, { ...none, blocks: 4 }],
     ['b', 1, { ...none, blocks: 9 }],
   ]);
-  await counting.end();
+  await digesting.end();
 });
 
 test('one that takes too long is stopped and said not to be counted; the next goes on', async () => {
-  const { kept, counting } = recorded(500);
-  counting.ask(asked('slow', 1, { wait: 'for ever' }));
-  counting.ask(asked('quick', 1, { wait: 0, blocks: 2 }));
-  await counting.idle();
+  const { kept, digesting } = recorded(500);
+  digesting.ask(asked('slow', 1, { wait: 'for ever' }));
+  digesting.ask(asked('quick', 1, { wait: 0, blocks: 2 }));
+  await digesting.idle();
   expect(kept).toEqual([
     ['slow', 1, null],
     ['quick', 1, { ...none, blocks: 2 }],
   ]);
-  await counting.end();
+  await digesting.end();
 });
 
 test('at the end nothing is waited for', async () => {
-  const { kept, counting } = recorded();
-  counting.ask(asked('slow', 1, { wait: 'for ever' }));
+  const { kept, digesting } = recorded();
+  digesting.ask(asked('slow', 1, { wait: 'for ever' }));
   await new Promise((done) => setTimeout(done, 300));
-  await counting.end();
-  await counting.idle();
+  await digesting.end();
+  await digesting.idle();
   expect(kept).toEqual([]);
-  counting.ask(asked('late', 1, { wait: 0 }));
-  await counting.idle();
+  digesting.ask(asked('late', 1, { wait: 0 }));
+  await digesting.idle();
   expect(kept).toEqual([]);
 });
 
 test('without the thread’s code nothing is counted, and nothing fails', async () => {
   const kept: string[] = [];
-  const counting = new Counting(({ id }) => Promise.resolve(void kept.push(id)), {
+  const digesting = new Digesting(({ id }) => Promise.resolve(void kept.push(id)), {
     file: join(dir, 'gone.js'),
   });
-  counting.ask(asked('a', 1, { wait: 0 }));
-  await counting.idle();
+  digesting.ask(asked('a', 1, { wait: 0 }));
+  await digesting.idle();
   expect(kept).toEqual([]);
 });

@@ -1,0 +1,1 @@
+ALTER TABLE build_revision DROP COLUMN IF EXISTS document, MODIFY packed LONGBLOB NOT NULL;

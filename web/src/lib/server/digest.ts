@@ -1,0 +1,19 @@
+import { readBuildText } from '@flarik/core/rules/document';
+import { checkBuild } from '@flarik/core/rules/check';
+import { SEVERITIES, Severity } from '@flarik/core/words/severity';
+import { z } from 'zod';
+import { BuildPicture, pictureOf } from '../builds/picture';
+
+/** What the list of builds shows of a build, beyond what stands in the document: findings by severity, and a picture. */
+export const Digest = z.strictObject({ findings: z.record(Severity, z.int()), picture: BuildPicture });
+export type Digest = z.infer<typeof Digest>;
+
+/** Digests a build document: seconds of work, for a thread of its own. */
+export default function digest(document: string): Digest {
+  const build = readBuildText(document);
+  const { findings } = checkBuild(build);
+  const counts: Digest['findings'] = { blocks: 0, warns: 0, advises: 0, notes: 0 };
+  for (const severity of SEVERITIES)
+    counts[severity] = findings.filter((f) => f.severity === severity).length;
+  return { findings: counts, picture: pictureOf(build) };
+}

@@ -1,0 +1,150 @@
+import { readBuild } from '@flarik/core/rules/document';
+import type { Pool } from 'mysql2/promise';
+import { z } from 'zod';
+import type { Revision, SavedBuild } from '$lib/api';
+import { change, many, maybeOne, sqlTime, type Db } from './db';
+import { pack, unpack } from './packed';
+import { toThin } from './thinning';
+
+/** What is put down of a save besides the document. */
+export interface SaveNote {
+  /** Names the save, so that a repeated one does nothing twice. */
+  readonly saveId: string;
+  /** What changed, in one line. */
+  readonly changed: string;
+}
+
+/** A document as a revision stores it. */
+interface PackedDocument {
+  readonly packed: Buffer;
+  /** Of the document, before it was packed. */
+  readonly bytes: number;
+}
+
+/** Packs a document: before a transaction, which others may wait for. */
+export const packDocument = async (document: string): Promise<PackedDocument> => ({
+  packed: await pack(document),
+  bytes: Buffer.byteLength(document),
+});
+
+export const insertRevision = (
+  db: Db,
+  buildId: string,
+  version: number,
+  { packed, bytes }: PackedDocument,
+  { saveId, changed }: SaveNote,
+  savedAt: Date,
+): Promise<number> =>
+  change(
+    db,
+    `INSERT INTO build_revision (build_id, version, save_id, packed, bytes, changed, saved_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [buildId, version, saveId, packed, bytes, changed, sqlTime(savedAt)],
+  );
+
+const PackedRow = z.strictObject({ version: z.number(), saved_at: z.date(), packed: z.instanceof(Buffer) });
+
+/** What was saved under a save's id; null when there is no such save. */
+export async function findSave(
+  db: Db,
+  buildId: string,
+  saveId: string,
+): Promise<{ version: number; savedAt: string; document: string } | null> {
+  const row = await maybeOne(
+    db,
+    PackedRow,
+    'SELECT version, saved_at, packed FROM build_revision WHERE build_id = ? AND save_id = ?',
+    [buildId, saveId],
+  );
+  return row === null
+    ? null
+    : { version: row.version, savedAt: row.saved_at.toISOString(), document: await unpack(row.packed) };
+}
+
+const RevisionRow = z
+  .strictObject({
+    version: z.number(),
+    saved_at: z.date(),
+    bytes: z.number(),
+    changed: z.string(),
+    name: z.string().nullable(),
+  })
+  .transform((r): Revision => ({
+    version: r.version,
+    savedAt: r.saved_at.toISOString(),
+    bytes: r.bytes,
+    changed: r.changed,
+    name: r.name,
+  }));
+
+/** The revisions of a build, the newest first; [] when there is no such build. */
+export const listRevisions = (db: Db, buildId: string): Promise<Revision[]> =>
+  many(
+    db,
+    RevisionRow,
+    'SELECT version, saved_at, bytes, changed, name FROM build_revision WHERE build_id = ? ORDER BY version DESC',
+    [buildId],
+  );
+
+/** A build as it was saved once; null when there is no such revision, or none any more. */
+export async function findRevision(db: Db, buildId: string, version: number): Promise<SavedBuild | null> {
+  const row = await maybeOne(
+    db,
+    PackedRow,
+    'SELECT version, saved_at, packed FROM build_revision WHERE build_id = ? AND version = ?',
+    [buildId, version],
+  );
+  return row === null
+    ? null
+    : {
+        build: readBuild(JSON.parse(await unpack(row.packed))),
+        version: row.version,
+        savedAt: row.saved_at.toISOString(),
+      };
+}
+
+/** Names a revision, which is then kept for ever; null takes its name away. @returns false when there is none */
+export async function nameRevision(
+  db: Db,
+  buildId: string,
+  version: number,
+  name: string | null,
+): Promise<boolean> {
+  const there = await maybeOne(
+    db,
+    z.unknown(),
+    'SELECT 1 FROM build_revision WHERE build_id = ? AND version = ?',
+    [buildId, version],
+  );
+  await change(db, 'UPDATE build_revision SET name = ? WHERE build_id = ? AND version = ?', [
+    name,
+    buildId,
+    version,
+  ]);
+  return there !== null;
+}
+
+const AgedRow = z
+  .strictObject({ version: z.number(), saved_at: z.date(), named: z.number() })
+  .transform((r) => ({ version: r.version, savedAt: r.saved_at, named: r.named === 1 }));
+
+/** Lets old revisions of every build go as `toThin` says. @returns how many went */
+export async function thinRevisions(pool: Pool, now: Date): Promise<number> {
+  const builds = await many(pool, z.strictObject({ id: z.string() }), 'SELECT id FROM build');
+  let gone = 0;
+  for (const { id } of builds) {
+    const revisions = await many(
+      pool,
+      AgedRow,
+      'SELECT version, saved_at, name IS NOT NULL AS named FROM build_revision WHERE build_id = ?',
+      [id],
+    );
+    for (const version of toThin(revisions, now))
+      gone += await change(
+        pool,
+        'DELETE FROM build_revision WHERE build_id = ? AND version = ? AND name IS NULL',
+        [id, version],
+      );
+  }
+  return gone;
+}
