@@ -35,6 +35,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await page.getByLabel('Name of the build').fill('Mouse patrol');
   for (const pack of await page.getByRole('dialog').getByRole('checkbox').all())
     await pack.uncheck({ force: true });
+  await page.getByRole('radio', { name: /^None/ }).check();
   await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'Mouse patrol' })).toBeVisible();
 
@@ -117,8 +118,11 @@ test('by keyboard alone: the same path', async ({ page }) => {
   await activate(page.getByRole('button', { name: 'New build' }));
   await expect(page.getByLabel('Name of the build')).toBeFocused();
   await page.keyboard.type('Keyboard patrol');
+  await tabTo(page, page.getByRole('radio', { name: /^Rear · all/ }));
+  await press('ArrowDown', 'ArrowDown');
+  await expect(page.getByRole('radio', { name: /^None/ })).toBeChecked();
   for (const pack of await page.getByRole('dialog').getByRole('checkbox').all())
-    await activate(pack, 'Space');
+    if (await pack.isChecked()) await activate(pack, 'Space');
   await activate(page.getByRole('button', { name: 'Create' }));
   await expect(page.getByRole('heading', { name: 'Keyboard patrol' })).toBeVisible();
 

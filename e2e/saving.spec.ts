@@ -192,3 +192,39 @@ test('a build that is not there says so and leads back', async ({ page }) => {
   await page.getByRole('link', { name: 'To the list of builds' }).click();
   await expect(page.getByRole('heading', { name: 'Builds' })).toBeVisible();
 });
+
+test('an earlier revision is looked at, named and restored; nothing can be changed in it', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  await rename(page, 'Left fang');
+  await expect(saved(page)).toContainText('revision 2');
+  await saved(page).click();
+  const dialog = page.getByRole('dialog', { name: 'Revisions' });
+  await expect(dialog.getByRole('row', { name: /^2 / })).toContainText('Rename Grille L');
+  await dialog.getByLabel('Name of revision 1').fill('As ordered');
+  await dialog.getByLabel('Name of revision 1').press('Enter');
+  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
+
+  const past = page.getByRole('status').filter({ hasText: 'nothing can be changed here' });
+  await expect(past).toBeVisible();
+  await page.getByRole('button', { name: 'Grille L', exact: true }).click();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: /^Timing/ }).click();
+  await expect(past).toBeVisible();
+  await past.getByRole('button', { name: 'Back to the build as it is' }).click();
+  await expect(past).toHaveCount(0);
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
+
+  await saved(page).click();
+  await expect(dialog.getByLabel('Name of revision 1')).toHaveValue('As ordered');
+  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
+  await past.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
+  await expect(saved(page)).toContainText('revision 3');
+  await page.getByRole('button', { name: 'Undo: Restore revision 1' }).click();
+  await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
+});

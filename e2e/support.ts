@@ -8,8 +8,11 @@ export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>
   expectedNoise: [[], { option: true }],
   guarded: [
     async ({ page, baseURL, expectedNoise }, use) => {
-      // The findings stand open, as whoever works by them leaves them.
-      await page.addInitScript(() => localStorage.setItem('flarik-findings-unfolded', 'true'));
+      // The findings stand open and the tour has been offered, as for whoever has worked here before.
+      await page.addInitScript(() => {
+        localStorage.setItem('flarik-findings-unfolded', 'true');
+        localStorage.setItem('flarik-tour-offered', 'true');
+      });
       const wrong: string[] = [];
       page.on('console', (message) => {
         const text = `console ${message.type()}: ${message.text()}`;

@@ -37,7 +37,7 @@ test('a new build on a pumper: typed measures, what was measured drawn, an optio
   await page.goto('/');
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('Pumper by the tape');
-  await page.getByLabel('Body type').selectOption('Pumper');
+  await page.getByText('Pumper', { exact: true }).click();
   await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'Pumper by the tape' })).toBeVisible();
   await page.getByRole('link', { name: /^Vehicle/ }).click();

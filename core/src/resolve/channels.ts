@@ -1,7 +1,7 @@
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import type { Build, ChannelRef } from '../design/schema.ts';
 import { patternShown, stageAt, type Cue, type StageIndex } from '../design/timing.ts';
-import type { FixtureKind } from '../fixture/types.ts';
+import type { Fixture, FixtureKind } from '../fixture/types.ts';
 import { bookOf } from '../timing/book.ts';
 import { timeOf } from '../timing/clock.ts';
 import { lineOf, slotsOf, type Cycle } from '../timing/pattern.ts';
@@ -117,7 +117,7 @@ function driveOf(
       slowestPerMinute: cycle.slowestPerMinute,
       fastestPerMinute: cycle.fastestPerMinute,
       pulsesAFlash: cycle.pulsesAFlash,
-      warns: !LIGHTS_UP.has(fixture.kind),
+      warns: isWarning(fixture),
       peakCd: output.peakCd * dim * cue.level * (p.lensByColour[colour] ?? 1),
       currentA: output.currentA * dim * cue.level,
     },
@@ -132,6 +132,9 @@ function clockOf(build: Build, p: Placement, m: ModuleSetup, free: boolean): str
 
 /** Kinds of fixture made to see by, not to be seen. */
 const LIGHTS_UP: ReadonlySet<FixtureKind> = new Set<FixtureKind>(['scene', 'work', 'cabin']);
+
+/** Whether a fixture is made to warn; scene, work and cabin lights are not. */
+export const isWarning = ({ kind }: Fixture): boolean => !LIGHTS_UP.has(kind);
 
 /** Channels of one pattern at one speed flash in one rhythm. */
 export const rhythmOf = ({ patternId, cycleMs }: Pick<Drive, 'patternId' | 'cycleMs'>): string =>

@@ -1,3 +1,4 @@
+import { STARTS } from '@flarik/core/arrange/startingStages';
 import { Build } from '@flarik/core/design/schema';
 import { Severity } from '@flarik/core/words/severity';
 import { Service } from '@flarik/core/words/service';
@@ -54,6 +55,10 @@ export const NewBuildRequest = z.strictObject({
   bodyType: z.enum(BODY_TYPES.map((b) => b.id)),
   /** Packs of the shelf that the build is to be checked by. */
   rulePackIds: z.array(Id).max(12),
+  /** What its stages begin with. */
+  start: z.enum(STARTS).default('none'),
+  /** Where it drives. */
+  jurisdictions: z.array(Name).max(12).default([]),
 });
 
 /** A build document that is not parsed yet: the reader of builds does that, with its own errors. */

@@ -3,15 +3,22 @@
   import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { goto, invalidateAll } from '$app/navigation';
-  import { Button, InlineNotification, Modal } from 'carbon-components-svelte';
+  import {
+    Button,
+    InlineNotification,
+    Modal,
+    OverflowMenu,
+    OverflowMenuItem,
+  } from 'carbon-components-svelte';
   import Add from 'carbon-icons-svelte/lib/Add.svelte';
-  import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import Upload from 'carbon-icons-svelte/lib/Upload.svelte';
   import type { BuildSummary } from '$lib/api';
   import FindingCounts from '$lib/builds/FindingCounts.svelte';
+  import { listed, type Sort } from '$lib/builds/listed';
   import NewBuild from '$lib/builds/NewBuild.svelte';
+  import Thumbnail from '$lib/builds/Thumbnail.svelte';
   import UnsavedWork from '$lib/builds/UnsavedWork.svelte';
-  import { importBuild, listBuilds, removeBuild } from '$lib/client';
+  import { archiveBuild, importBuild, listBuilds, loadBuild, removeBuild } from '$lib/client';
   import TopBar from '$lib/frame/TopBar.svelte';
   import type { PageProps } from './$types';
 
@@ -37,7 +44,17 @@
     return () => clearTimeout(again);
   });
 
+  let words = $state('');
+  let service = $state('');
+  let sort = $state<Sort>('saved');
+  let archived = $state(false);
+  const services = $derived([...new Set(builds.map((b) => b.service))].toSorted());
+  const putAway = $derived(builds.filter((b) => b.archived).length);
+  const shown = $derived(listed(builds, { words, service, archived, sort }, serviceText));
+
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+  const LONGEST_NAME = 80;
 
   function serviceText(service: string): string {
     const known = Service.safeParse(service);
@@ -58,6 +75,23 @@
       if (file.size > MAX_BUILD_BYTES) throw new Error(`${file.name}: ${tooLarge('build file', file.size)}`);
       const { id } = await importBuild(await file.text());
       await goto(`/builds/${id}/layout`);
+    });
+
+  const duplicate = ({ id }: BuildSummary): Promise<void> =>
+    attempt(async () => {
+      const { build } = await loadBuild(id, fetch);
+      await importBuild({
+        ...build,
+        id: crypto.randomUUID(),
+        name: `Copy of ${build.name}`.slice(0, LONGEST_NAME),
+      });
+      await invalidateAll();
+    });
+
+  const archive = (build: BuildSummary): Promise<void> =>
+    attempt(async () => {
+      await archiveBuild(build.id, !build.archived);
+      await invalidateAll();
     });
 
   const remove = (): Promise<void> =>
@@ -100,40 +134,83 @@
   {/if}
   <UnsavedWork />
   {#if builds.length === 0}
-    <p class="empty">No builds yet. Make a new one, or import a build file.</p>
+    <section class="empty">
+      <h2>No builds yet</h2>
+      <p>
+        A build is one vehicle: its body, its lamps, what they show in each stage, and the rules it is checked
+        by. Make a new one, or import a build file that somebody gave you.
+      </p>
+    </section>
   {:else}
+    <div class="filters" role="search">
+      <input type="search" aria-label="Search the builds" placeholder="Search" bind:value={words} />
+      <label>
+        Service
+        <select bind:value={service}>
+          <option value="">all</option>
+          {#each services as known (known)}<option value={known}>{serviceText(known)}</option>{/each}
+        </select>
+      </label>
+      <label>
+        Sort by
+        <select bind:value={sort}>
+          <option value="saved">last saved</option>
+          <option value="name">name</option>
+          <option value="findings">findings</option>
+        </select>
+      </label>
+      {#if putAway > 0 || archived}
+        <label><input type="checkbox" bind:checked={archived} /> Put away ({putAway})</label>
+      {/if}
+    </div>
     <table>
       <thead>
         <tr>
+          <th scope="col"><span class="visually-hidden">Picture</span></th>
           <th scope="col">Build</th>
-          <th scope="col">Service</th>
           <th scope="col">Findings</th>
-          <th scope="col">Revision</th>
           <th scope="col">Last saved</th>
           <th scope="col"><span class="visually-hidden">Actions</span></th>
         </tr>
       </thead>
       <tbody>
-        {#each builds as build (build.id)}
+        {#each shown as build (build.id)}
           <tr>
-            <th scope="row"><a href="/builds/{build.id}/layout">{build.name}</a></th>
-            <td>{serviceText(build.service)}</td>
-            <td>
-              <FindingCounts findings={build.findings} counting={build.counting} />
+            <td class="picture">
+              <a href="/builds/{build.id}/layout" tabindex="-1" aria-hidden="true">
+                <Thumbnail picture={build.picture} bodyType={build.bodyType} width={116} height={50} />
+              </a>
             </td>
-            <td class="figure">{build.version}</td>
-            <td class="figure">{when.format(new Date(build.updatedAt))}</td>
-            <td class="remove">
-              <Button
-                kind="ghost"
-                size="small"
-                icon={TrashCan}
-                iconDescription="Delete {build.name}"
-                tooltipPosition="left"
-                on:click={() => (removing = build)}
-              />
+            <th scope="row">
+              <a href="/builds/{build.id}/layout">{build.name}</a>
+              <span class="quiet">
+                {[serviceText(build.service), build.jurisdictions.join(', ')]
+                  .filter((t) => t !== '')
+                  .join(' · ')}
+              </span>
+            </th>
+            <td><FindingCounts findings={build.findings} counting={build.counting} /></td>
+            <td>
+              <span class="nowrap">{when.format(new Date(build.updatedAt))}</span>
+              <span class="quiet small">revision {build.version}</span>
+            </td>
+            <td class="actions-cell">
+              <OverflowMenu
+                flipped
+                iconDescription="More for {build.name}"
+                aria-label="More for {build.name}"
+              >
+                <OverflowMenuItem text="Duplicate" on:click={() => duplicate(build)} />
+                <OverflowMenuItem
+                  text={build.archived ? 'Bring back' : 'Put away'}
+                  on:click={() => archive(build)}
+                />
+                <OverflowMenuItem danger hasDivider text="Delete …" on:click={() => (removing = build)} />
+              </OverflowMenu>
             </td>
           </tr>
+        {:else}
+          <tr><td colspan="5" class="quiet">No build is like that.</td></tr>
         {/each}
       </tbody>
     </table>
@@ -148,7 +225,7 @@
   </section>
 </main>
 
-<NewBuild bind:open={making} packs={data.packs} />
+<NewBuild bind:open={making} packs={data.packs} {builds} />
 <Modal
   danger
   open={removing !== null}
@@ -203,7 +280,43 @@
     color: var(--cds-link-01);
   }
 
-  .remove {
+  .filters {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1.25rem;
+  }
+
+  .filters label {
+    display: flex;
+    align-items: center;
+    gap: 0.4rem;
+    font-size: 13px;
+  }
+
+  [type='search'] {
+    width: 16rem;
+    height: 32px;
+  }
+
+  .picture {
+    width: 140px;
+    padding: 0.25rem 0.5rem;
+    background: var(--sheet);
+  }
+
+  th .quiet,
+  td .small {
+    display: block;
+    font-size: 12px;
+    font-weight: 400;
+  }
+
+  .nowrap {
+    white-space: nowrap;
+  }
+
+  .actions-cell {
     width: 3rem;
     padding: 0 0.5rem;
   }

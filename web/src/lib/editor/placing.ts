@@ -1,9 +1,10 @@
+import { joinPlace } from '@flarik/core/arrange/joinPlace';
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 import { freshId } from '$lib/editor/freshId';
 
-/** Places a fixture, alone or with its mirrored partner, and selects it. */
+/** Places a fixture, alone or with its mirrored partner, lets it join the lamps of its place, and selects it. */
 export function placeAt(
   editor: Editor,
   fixtureId: string,
@@ -15,7 +16,9 @@ export function placeAt(
   const { name } = editor.lookup.fixture(fixtureId);
   editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
     const placed = addPlacement(build, { id, fixtureId, zoneId: zone.id, uM, vM });
-    return pair ? addPartner(placed, id, partnerId) : placed;
+    return pair
+      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.stage)
+      : joinPlace(placed, [id], editor.state.stage);
   });
   editor.carry = null;
   editor.select(pair ? [id, partnerId] : [id]);

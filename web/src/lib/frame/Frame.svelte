@@ -22,6 +22,7 @@
   import SaveState from './SaveState.svelte';
   import { onKey } from './shortcuts';
   import StateBar from './StateBar.svelte';
+  import TourOffer from './TourOffer.svelte';
   import TopBar from './TopBar.svelte';
 
   let { saved, children }: { saved: SavedBuild; children: Snippet } = $props();
@@ -94,7 +95,7 @@
         icon={Undo}
         iconDescription={editor.undoLabel === null ? 'Nothing to undo' : `Undo: ${editor.undoLabel}`}
         tooltipPosition="bottom"
-        disabled={editor.undoLabel === null}
+        disabled={editor.undoLabel === null || editor.past !== null}
         on:click={() => editor.undo()}
       />
       <Button
@@ -103,7 +104,7 @@
         icon={Redo}
         iconDescription={editor.redoLabel === null ? 'Nothing to redo' : `Redo: ${editor.redoLabel}`}
         tooltipPosition="bottom"
-        disabled={editor.redoLabel === null}
+        disabled={editor.redoLabel === null || editor.past !== null}
         on:click={() => editor.redo()}
       />
       <Button
@@ -126,7 +127,7 @@
         kind="ghost"
         size="small"
         icon={Keyboard}
-        iconDescription="Keys"
+        iconDescription="Keys and words (?)"
         tooltipPosition="bottom"
         on:click={() => (keysShown = true)}
       />
@@ -134,6 +135,7 @@
   </TopBar>
   <Recovered bind:unsaved />
   <PastNotice />
+  <TourOffer />
   <div class="work">
     <Rail />
     <main>{@render children()}</main>

@@ -105,7 +105,7 @@
     align-items: center;
     gap: 0.3rem;
     height: 28px;
-    min-width: 6.5rem;
+    min-width: 8rem;
     max-width: 12rem;
     font-size: 13px;
     white-space: nowrap;

@@ -45,7 +45,7 @@
     });
 </script>
 
-<Modal passiveModal bind:open modalHeading="Revisions" size="lg" hasScrollingContent>
+<Modal passiveModal bind:open modalHeading="Revisions" size="lg">
   <p class="quiet">
     Every save is a revision. All of the last day are kept, then the last of each hour for 30 days, then the
     last of each day. One with a name is kept for ever.

@@ -129,7 +129,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     inFields: true,
     on: ctrl('k', ({ dialogs }) => dialogs.finder()),
   },
-  { keys: '?', does: 'This list', on: plain('?', ({ dialogs }) => dialogs.keys()) },
+  { keys: '?', does: 'This list, the words, and a tour', on: plain('?', ({ dialogs }) => dialogs.keys()) },
 ];
 
 /** Does what a pressed key stands for in every step of a build. */

@@ -1,3 +1,5 @@
+import { withStartingStages } from '@flarik/core/arrange/startingStages';
+import { changeBrief } from '@flarik/core/design/briefEdits';
 import { newBuild } from '@flarik/core/design/create';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { NewBuildRequest } from '$lib/api';
@@ -21,7 +23,11 @@ export const POST: RequestHandler = ({ request }) =>
       if (pack === undefined) throw new InputError(`rulePackIds[${i}]`, `no rule pack '${id}' on the shelf`);
       return pack;
     });
-    const build = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
+    const empty = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
+    const build = withStartingStages(
+      changeBrief(empty, { jurisdictions: wanted.jurisdictions }),
+      wanted.start,
+    );
     const version = await insertBuild(db, build, { saveId: crypto.randomUUID(), changed: 'New build' });
     if (version !== null) digestLater(build, version);
     return json({ id: build.id }, { status: 201 });

@@ -1,0 +1,55 @@
+import type { Build } from '../design/schema.ts';
+import type { Cue, StageIndex } from '../design/timing.ts';
+import { addGroup, setCue } from '../design/timingEdits.ts';
+import { placeName, PLACES, type Place } from './joinPlace.ts';
+
+/** What the stages of a new build begin with. */
+export const STARTS = ['rear-all-white', 'by-colour', 'none'] as const;
+export type Start = (typeof STARTS)[number];
+
+export const startText: Readonly<Record<Start, { readonly name: string; readonly what: string }>> = {
+  'rear-all-white': {
+    name: 'Rear · all · all and white',
+    what: 'Stage 1 warns to the rear, stage 2 all round, stage 3 adds the second colour of each lamp.',
+  },
+  'by-colour': {
+    name: 'By colour',
+    what: 'Stage 1 shows the second colour of each lamp, stage 2 the first, stage 3 both.',
+  },
+  none: { name: 'None', what: 'Groups are made as lamps are placed, and light in the stage looked at.' },
+};
+
+/** A group, what it shows, and in which colour slot. */
+type Shows = readonly [Place, string, Cue['slot']];
+
+const all = (patternId: string, slot: Cue['slot'] = 1): Shows[] =>
+  PLACES.map((place) => [place, patternId, slot]);
+
+const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageIndex, readonly Shows[]])[]>> =
+  {
+    'rear-all-white': [
+      [1, [['rear', 'single', 1]]],
+      [2, all('double')],
+      [3, [...all('quad'), ...all('single-short', 2)]],
+    ],
+    'by-colour': [
+      [1, all('single', 2)],
+      [2, all('double')],
+      [3, [...all('double'), ...all('single', 2)]],
+    ],
+  };
+
+/** Groups for the front, the sides, the rear and the roof, and what each shows in each stage. */
+export function withStartingStages(build: Build, start: Start): Build {
+  if (start === 'none') return build;
+  const grouped = PLACES.reduce((b, id) => addGroup(b, { id, name: placeName[id] }), build);
+  return SHOWN[start].reduce(
+    (b, [stage, shows]) =>
+      shows.reduce(
+        (c, [groupId, patternId, slot]) =>
+          setCue(c, stage, groupId, slot, { groupId, patternId, nightPatternId: null, slot, level: 1 }),
+        b,
+      ),
+    grouped,
+  );
+}

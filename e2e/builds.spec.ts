@@ -1,0 +1,97 @@
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  findings,
+  inspector,
+  partsButton,
+  saved,
+  stateBar,
+  test,
+} from './support';
+
+test('first minutes: a bar on the roof of a new build lights at once, in a group of its place', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New build' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New build' });
+  await dialog.getByLabel('Name of the build').fill('First minutes');
+  await dialog.getByText('Large SUV', { exact: true }).click();
+  // Packs follow where it drives; the neighbour's is not among them.
+  await expect(dialog.getByLabel('Kestrel Sound lighting by-law (example)')).toBeChecked();
+  await expect(dialog.getByLabel('Dunmarrow lighting by-law (example)')).not.toBeChecked();
+  await dialog.getByLabel('Where it drives').fill('Dunmarrow');
+  await expect(dialog.getByLabel('Kestrel Sound lighting by-law (example)')).not.toBeChecked();
+  await expect(dialog.getByLabel('Dunmarrow lighting by-law (example)')).toBeChecked();
+  await dialog.getByLabel('Where it drives').fill('Kestrel Sound');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Create' }).click();
+
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  // Nothing stands yet: one sentence with the next step, not a list.
+  await expect(findings(page)).toContainText('1 in all');
+  await expect(findings(page)).toContainText('Place a lamp on the sheet');
+  await page.getByRole('button', { name: /^Roof bar, 1.2 m/ }).click();
+  await page.getByLabel('Zone', { exact: true }).selectOption('Roof');
+  await page.getByRole('button', { name: 'Place it', exact: true }).click();
+  await expect(inspector(page).getByLabel('Sync group')).toHaveValue('upper');
+  await expect(findings(page)).not.toContainText('Nothing lights yet in Stage 2');
+  await page.keyboard.press('3');
+  await expect(stateBar(page).getByRole('button', { name: 'Stage 3' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(partsButton(page)).toHaveText('Everything shut');
+  // One undo takes place, group, phases and colours back.
+  await page.getByRole('button', { name: /^Undo: Place Roof bar/ }).click();
+  await expect(findings(page)).toContainText('1 in all');
+  await expect(saved(page)).toBeVisible();
+});
+
+test('the list: found, sorted, copied, put away and brought back', async ({ page }) => {
+  await copyOfDemo(page, 'ferry-slip');
+  await page.goto('/');
+  const rows = page.getByRole('row').filter({ has: page.getByRole('rowheader') });
+  await page.getByLabel('Search the builds').fill('copy of ferry utility kestrel');
+  const row = rows.first();
+  await expect(row).toContainText('Copy of ferry-slip');
+  await page.getByLabel('Search the builds').fill('copy of no such build');
+  await expect(page.getByText('No build is like that.')).toBeVisible();
+  await page.getByLabel('Search the builds').fill('copy of ferry');
+
+  await row.getByRole('button', { name: /^More for/ }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('link', { name: 'Copy of Copy of ferry-slip' }).first()).toBeVisible();
+  await page.getByLabel('Search the builds').fill('copy of copy of ferry');
+  const copies = await rows.count();
+  await page.getByLabel('Sort by').selectOption('name');
+  await rows
+    .first()
+    .getByRole('button', { name: /^More for/ })
+    .click();
+  await page.getByRole('menuitem', { name: 'Put away' }).click();
+  await expect(rows).toHaveCount(copies - 1);
+  await page.getByText(/^Put away/).click();
+  await rows
+    .first()
+    .getByRole('button', { name: /^More for/ })
+    .click();
+  await page.getByRole('menuitem', { name: 'Bring back' }).click();
+  await page.getByLabel('Search the builds').fill('copy of copy of ferry');
+  await expectAccessible(page);
+});
+
+test('the tour shows what is where, and can be left', async ({ page }) => {
+  await page.addInitScript(() => localStorage.removeItem('flarik-tour-offered'));
+  const id = await copyOfDemo(page, 'ks-13');
+  await page.goto(`/builds/${id}/layout`);
+  await page.getByRole('button', { name: 'Show me round' }).click();
+  const stop = page.getByRole('dialog');
+  await expect(stop).toContainText('The work, from top to bottom');
+  await stop.getByRole('button', { name: 'Next' }).click();
+  await expect(stop).toContainText('Lamps to choose from');
+  await page.keyboard.press('Escape');
+  await expect(stop).toHaveCount(0);
+  await expect(page.getByText('New here?')).toHaveCount(0);
+});
