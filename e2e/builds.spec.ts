@@ -34,7 +34,7 @@ test('first minutes: a bar on the roof of a new build lights at once, in a group
   await expect(findings(page)).toContainText('Place a lamp on the sheet');
   await page.getByRole('button', { name: /^Roof bar, 1.2 m/ }).click();
   await page.getByLabel('Zone', { exact: true }).selectOption('Roof');
-  await page.getByRole('button', { name: 'Place it', exact: true }).click();
+  await page.getByRole('button', { name: 'Place one' }).click();
   await expect(inspector(page).getByLabel('Sync group')).toHaveValue('upper');
   await expect(findings(page)).not.toContainText('Nothing lights yet in Stage 2');
   await page.keyboard.press('3');

@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { endWithUs } from './closing.mjs';
 import { endProcess, pause, ROOT, run, say, Stop } from './run.mjs';
 
 const BUILT = join(ROOT, 'web/build/index.js');
@@ -55,9 +56,14 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn' }) {
     detached: true,
   });
   const ended = new Promise((done) => child.once('exit', done));
+  const stop = async () => {
+    await endProcess(child.pid ?? 0);
+    await ended;
+  };
+  void ended.then(endWithUs(stop));
   const until = Date.now() + 30_000;
   for (;;) {
-    if (child.exitCode !== null || Date.now() > until)
+    if (child.exitCode !== null || child.signalCode !== null || Date.now() > until)
       throw new Stop('The app did not start; its messages are above.');
     const up = await fetch(`${address}/health`).then(
       (answer) => answer.ok,
@@ -70,28 +76,32 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn' }) {
     address,
     pid: child.pid ?? 0,
     ended,
-    stop: async () => {
-      await endProcess(child.pid ?? 0);
-      await ended;
-    },
+    stop,
   };
 }
 
 /**
- * Loads the demo scenario through the same routes a user's import takes.
+ * Loads the demo scenario through the same routes a user's import takes. What a killed load has brought in already is
+ * not brought in again.
  * @param {string} address
  */
 export async function loadDemo(address) {
+  /** @type {unknown} */
+  const listed = await (await fetch(`${address}/api/v1/builds`)).json();
+  const there = JSON.stringify(listed);
   for (const { folder, route } of [
     { folder: 'packs', route: 'rule-packs' },
     { folder: 'builds', route: 'builds/import' },
   ]) {
     const dir = join(ROOT, 'demo', folder);
     for (const name of readdirSync(dir).toSorted().toReversed()) {
+      const body = readFileSync(join(dir, name), 'utf8');
+      const [, id = ''] = /"id": "([^"]+)"/.exec(body) ?? [];
+      if (folder === 'builds' && there.includes(`"id":"${id}"`)) continue;
       const answer = await fetch(`${address}/api/v1/${route}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: readFileSync(join(dir, name)),
+        body,
       });
       if (!answer.ok) throw new Stop(`demo/${folder}/${name} was refused: ${await answer.text()}`);
     }

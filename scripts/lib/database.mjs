@@ -6,7 +6,9 @@ import { createConnection } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
 import { ensureMariaDb, findProgram } from './install.mjs';
-import { alive, endProcess, freePort, pause, run, Stop } from './run.mjs';
+import { endWithUs } from './closing.mjs';
+import { identityOf } from './identity.mjs';
+import { endProcess, freePort, pause, run, Stop } from './run.mjs';
 
 /** Longest path a Unix socket may have, bytes. */
 const LONGEST_SOCKET = 107;
@@ -23,22 +25,25 @@ function userName() {
 }
 
 /**
- * Ends a database that an earlier run left behind on this folder.
+ * Ends a database that an earlier run left behind on this folder; a stranger who has its number by now is left alone.
  * @param {string} dir
  */
 export async function endLeftover(dir) {
   const file = join(dir, 'run/db.pid');
   if (!existsSync(file)) return;
-  const pid = Number(readFileSync(file, 'utf8'));
-  if (pid > 0 && alive(pid)) await endProcess(pid);
+  const left = identityOf(Number(readFileSync(file, 'utf8')));
+  if (left?.command.includes(defaultsOf(dir)) === true) await endProcess(left.pid);
   rmSync(file, { force: true });
 }
+
+/** @param {string} dir */
+const defaultsOf = (dir) => `--defaults-file=${join(dir, 'my.cnf')}`;
 
 /**
  * Starts the database kept under `dir`, making it when it is not there yet.
  * @param {string} dir
  * @param {{ port?: number, password?: string }} [fixed] the port and password of an earlier start, to come back at
- * @returns {Promise<{ url: (schema: string) => string, port: number, password: string, pid: number, stop: () => Promise<void> }>}
+ * @returns {Promise<{ url: (schema: string) => string, port: number, password: string, pid: number, ended: Promise<unknown>, stop: () => Promise<void> }>}
  */
 export async function startDatabase(dir, fixed = {}) {
   const mariadbd = await ensureMariaDb();
@@ -54,11 +59,16 @@ export async function startDatabase(dir, fixed = {}) {
       : join(mkdtempSync(join(tmpdir(), 'flarik-')), 'db.sock');
   writeFileSync(join(dir, 'run/init.sql'), initSql(password), { mode: 0o600 });
   writeFileSync(join(dir, 'my.cnf'), settings(dir, port, socket));
-  const child = spawn(mariadbd, [`--defaults-file=${join(dir, 'my.cnf')}`], {
+  const child = spawn(mariadbd, [defaultsOf(dir)], {
     stdio: 'ignore',
     detached: true,
   });
   const ended = new Promise((done) => child.once('exit', done));
+  const stop = async () => {
+    await endProcess(child.pid ?? 0);
+    await ended;
+  };
+  void ended.then(endWithUs(stop));
   const log = join(dir, 'db.log');
   await reachable(port, child, log);
   return {
@@ -66,10 +76,8 @@ export async function startDatabase(dir, fixed = {}) {
     port,
     password,
     pid: child.pid ?? 0,
-    stop: async () => {
-      await endProcess(child.pid ?? 0);
-      await ended;
-    },
+    ended,
+    stop,
   };
 }
 

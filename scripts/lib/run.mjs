@@ -1,5 +1,6 @@
 // Running other programs. Node built-ins only: this runs before any package is installed.
 import { spawn } from 'node:child_process';
+import { endsOnSignals, endWithUs } from './closing.mjs';
 import { createServer } from 'node:net';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -22,7 +23,17 @@ export class Stop extends Error {}
  */
 export function run(program, args, { env = process.env, cwd = ROOT, quiet = false } = {}) {
   return new Promise((done, failed) => {
-    const child = spawn(program, args, { cwd, env, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+    // In a group of its own it can be ended with all that it starts itself.
+    const group = endsOnSignals();
+    const child = spawn(program, args, {
+      cwd,
+      env,
+      stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+      detached: group,
+    });
+    const ended = new Promise((gone) => child.once('close', gone));
+    const forget = group ? endWithUs(() => endGroup(child.pid ?? 0, ended)) : () => undefined;
+    void ended.then(forget);
     let output = '';
     child.stdout?.on('data', (/** @type {Buffer} */ data) => (output += data.toString()));
     child.stderr?.on('data', (/** @type {Buffer} */ data) => (output += data.toString()));
@@ -36,6 +47,25 @@ export function run(program, args, { env = process.env, cwd = ROOT, quiet = fals
         );
     });
   });
+}
+
+/**
+ * @param {number} pid the leader's
+ * @param {Promise<unknown>} ended
+ */
+async function endGroup(pid, ended) {
+  if (pid === 0) return;
+  try {
+    process.kill(-pid, 'SIGTERM');
+  } catch {
+    return;
+  }
+  await Promise.race([ended, pause(5000)]);
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch {
+    // None of them is left.
+  }
 }
 
 /** @returns {Promise<number>} a free port on loopback */
