@@ -63,7 +63,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await inspector(page).getByLabel('Colour 1').selectOption('blue');
   await inspector(page).getByRole('button', { name: 'New group for them' }).click();
   await page.getByRole('link', { name: /^Timing/ }).click();
-  await page.getByLabel('Pattern of Group 1 in Stage 2', { exact: true }).selectOption('single');
+  await page.getByLabel('Pattern of Group 2 in Stage 2', { exact: true }).selectOption('single');
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
   await expect(findings(page)).toContainText(BLUE);
   await expect(findings(page)).toContainText(GAP);
@@ -145,7 +145,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
   await pick(inspector(page).getByLabel('Colour 1'), 'B');
   await activate(inspector(page).getByRole('button', { name: 'New group for them' }));
   await activate(page.getByRole('link', { name: /^Timing/ }));
-  await pick(page.getByLabel('Pattern of Group 1 in Stage 2', { exact: true }), 'Single');
+  await pick(page.getByLabel('Pattern of Group 2 in Stage 2', { exact: true }), 'Single');
   await press('2');
   await expect(findings(page)).toContainText(BLUE);
   await expect(findings(page)).toContainText(GAP);

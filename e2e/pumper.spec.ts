@@ -40,7 +40,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   await page.goto('/');
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('My pumper');
-  await page.getByLabel('Service').selectOption('Fire');
+  await page.getByRole('dialog').getByLabel('Service', { exact: true }).selectOption('Fire');
   await page.getByText('Pumper', { exact: true }).click();
   await page.getByRole('radio', { name: /^None/ }).check();
   for (const pack of await page.getByRole('dialog').getByRole('checkbox').all()) {

@@ -3,7 +3,9 @@ import type { Build } from '../design/schema.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateWith } from '../state/state.ts';
+import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
 import { checkBuild } from '../rules/check.ts';
+import { readBuild } from '../rules/document.ts';
 import { emptyBuild, put, type At } from '../../test/reference/places.ts';
 import { demoPack } from '../../test/reference/demo.ts';
 import { joinPlace, PLACES } from './joinPlace.ts';
@@ -73,6 +75,25 @@ describe('a lamp just placed', () => {
       expect(left(place(blue, 'b', { zone: 'front-bumper', uM: 0.3 * side }), 'b')).toEqual(['blue']);
       expect(left(place(blue, 'b', { zone: 'front-bumper', uM: -0.3 * side }), 'b')).toEqual(own);
     }
+  });
+
+  test('whatever is placed beside whatever, the build can be stored', () => {
+    // A neighbour of three colours on each side, and every fixture of the catalogue beside it.
+    const two = (['a', 'b'] as const).reduce(
+      (b, id, i) =>
+        (['blue', 'white', 'amber'] as const).reduce(
+          (c, colour, slot) =>
+            setColour(c, [{ placementId: id, moduleId: 'm1' }], (slot + 1) as 1 | 2 | 3, colour),
+          place(b, id, { zone: 'front-bumper', fixture: 'perimeter-head-3', uM: i === 0 ? 0.4 : -0.4 }),
+        ),
+      emptyBuild(),
+    );
+    expect(lamp(two, 'a').modules[0]?.colours).toEqual(['blue', 'white', 'amber']);
+    for (const fixture of CATALOGUE)
+      for (const uM of [0.2, -0.2, 0]) {
+        const put_ = place(two, 'x', { zone: 'grille', fixture: fixture.id, uM });
+        expect(() => readBuild(put_), fixture.id).not.toThrow();
+      }
   });
 
   test('answers its mirror image, whichever phase that has', () => {

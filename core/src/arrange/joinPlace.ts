@@ -102,13 +102,14 @@ export function joinPlace(build: Build, placementIds: readonly string[], stage: 
     if (p === undefined || first === undefined || placeFixture(lookup, p, SHUT).zone.mount === 'factory')
       return now;
     const { build: grouped, groupId } = inGroup(now, first, others);
-    const offered = new Set(coloursOffered(lookup.fixture(p.fixtureId).outputs));
+    const { outputs, colourSlots } = lookup.fixture(p.fixtureId);
+    const offered = new Set(coloursOffered(outputs));
     const joined = mine.reduce(
       (b, m) =>
         changeModules(b, [{ placementId: id, moduleId: m.moduleId }], {
           groupId,
           phase: phaseFor(m, others),
-          colours: coloursFor(m, others, offered),
+          colours: coloursFor(m, others, offered).slice(0, colourSlots),
         }),
       grouped,
     );
@@ -153,13 +154,13 @@ function phaseFor({ at, phase, place }: Standing, others: readonly Standing[]): 
 /** The colours of the nearest module on its side, as far as the fixture has them; else what it has. */
 function coloursFor(m: Standing, others: readonly Standing[], offered: ReadonlySet<Colour>): Colour[] {
   const nearest = others
-    .filter((o) => sideOf(o.at) === sideOf(m.at) && o.colours.every((c) => offered.has(c)))
+    .filter((o) => sideOf(o.at) === sideOf(m.at) && o.colours.slice(0, 1).every((c) => offered.has(c)))
     .toSorted(
       (a, b) =>
         Number(b.place === m.place) - Number(a.place === m.place) ||
         length(sub(a.at, m.at)) - length(sub(b.at, m.at)),
     )[0];
-  return [...(nearest ?? m).colours];
+  return (nearest ?? m).colours.filter((c) => offered.has(c));
 }
 
 /** A group lights in a stage, as most others there; Off stays dark. */

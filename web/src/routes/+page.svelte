@@ -184,7 +184,7 @@
             <th scope="row">
               <a href="/builds/{build.id}/layout">{build.name}</a>
               <span class="quiet">
-                {[serviceText(build.service), build.jurisdictions.join(', ')]
+                {[serviceText(build.service), build.jurisdictions.join('; ')]
                   .filter((t) => t !== '')
                   .join(' · ')}
               </span>

@@ -95,8 +95,8 @@
   </div>
   <TextInput
     size="sm"
-    labelText="Jurisdictions it drives in, with commas between them"
-    value={brief.jurisdictions.join(', ')}
+    labelText="Jurisdictions it drives in, with semicolons between them"
+    value={brief.jurisdictions.join('; ')}
     invalid={(refused.jurisdictions ?? '') !== ''}
     invalidText={refused.jurisdictions ?? ''}
     on:change={(event) =>
@@ -104,7 +104,7 @@
         'Jurisdictions',
         'jurisdictions',
         String(event.detail ?? '')
-          .split(',')
+          .split(';')
           .map((name) => name.trim())
           .filter((name) => name !== ''),
       )}

@@ -35,7 +35,7 @@
   const drives = $derived(typed ?? usual);
   const drivesIn = $derived(
     drives
-      .split(',')
+      .split(';')
       .map((place) => place.trim())
       .filter((place) => place !== ''),
   );
@@ -85,82 +85,93 @@
   on:submit={create}
   on:click:button--secondary={() => (open = false)}
 >
-  <div class="form">
-    <div class="pair">
-      <TextInput
-        id="new-name"
-        labelText="Name of the build"
-        placeholder="For example: Causeway patrol KS-14"
-        bind:value={name}
-        invalid={nameError !== '' || refused !== ''}
-        invalidText={nameError === '' ? refused : nameError}
-      />
-      <Select labelText="Begin with" bind:selected={after}>
-        <SelectItem value="" text="an empty vehicle" />
-        {#each builds as build (build.id)}<SelectItem value={build.id} text="a copy of {build.name}" />{/each}
-      </Select>
-    </div>
-    {#if after === ''}
-      <fieldset>
-        <legend>Body</legend>
-        <div class="bodies">
-          {#each BODY_TYPES as type (type.id)}
-            <label class="body" class:chosen={type.id === bodyType} title={type.what}>
-              <input class="visually-hidden" type="radio" name="body" value={type.id} bind:group={bodyType} />
-              <Thumbnail picture={null} bodyType={type.id} width={124} height={56} />
-              <span>{type.name}</span>
-            </label>
-          {/each}
-        </div>
-      </fieldset>
+  {#if open}
+    <div class="form">
       <div class="pair">
-        <Select labelText="Service" bind:selected={service}>
-          {#each Service.options as option (option)}
-            <SelectItem value={option} text={serviceName[option]} />
-          {/each}
-        </Select>
         <TextInput
-          labelText="Where it drives"
-          placeholder="Places with a law of their own, with commas between"
-          value={drives}
-          on:input={({ detail }) => (typed = String(detail ?? ''))}
+          id="new-name"
+          labelText="Name of the build"
+          placeholder="For example: Causeway patrol KS-14"
+          bind:value={name}
+          invalid={nameError !== '' || refused !== ''}
+          invalidText={nameError === '' ? refused : nameError}
         />
+        <Select labelText="Begin with" bind:selected={after}>
+          <SelectItem value="" text="an empty vehicle" />
+          {#each builds as build (build.id)}<SelectItem
+              value={build.id}
+              text="a copy of {build.name}"
+            />{/each}
+        </Select>
       </div>
-      <div class="pair">
+      {#if after === ''}
         <fieldset>
-          <legend>Rule packs to check by</legend>
-          {#each packs.filter((p) => p.rules > 0) as pack (pack.id)}
-            <Checkbox
-              labelText={pack.name}
-              checked={isChosen(pack.id)}
-              on:check={({ detail }) => {
-                const next = new Set(otherwise);
-                if (detail === proposed.has(pack.id)) next.delete(pack.id);
-                else next.add(pack.id);
-                otherwise = next;
-              }}
-            />
-          {:else}
-            <p class="quiet">The shelf is empty; packs can be chosen later under Rules.</p>
-          {/each}
-          <p class="quiet small">Example packs are made up; they are not the law.</p>
+          <legend>Body</legend>
+          <div class="bodies">
+            {#each BODY_TYPES as type (type.id)}
+              <label class="body" class:chosen={type.id === bodyType} title={type.what}>
+                <input
+                  class="visually-hidden"
+                  type="radio"
+                  name="body"
+                  value={type.id}
+                  bind:group={bodyType}
+                />
+                <Thumbnail picture={null} bodyType={type.id} width={124} height={56} />
+                <span>{type.name}</span>
+              </label>
+            {/each}
+          </div>
         </fieldset>
-        <fieldset>
-          <legend>Stages to begin with</legend>
-          {#each STARTS as option (option)}
-            <label class="start">
-              <input type="radio" name="start" value={option} bind:group={start} />
-              <span><strong>{startText[option].name}</strong> {startText[option].what}</span>
-            </label>
-          {/each}
-        </fieldset>
-      </div>
-    {:else}
-      <p class="quiet">
-        Body, lamps, timing, brief and rule packs are copied; the copy is a build of its own.
-      </p>
-    {/if}
-  </div>
+        <div class="pair">
+          <Select labelText="Service" bind:selected={service}>
+            {#each Service.options as option (option)}
+              <SelectItem value={option} text={serviceName[option]} />
+            {/each}
+          </Select>
+          <TextInput
+            labelText="Where it drives"
+            placeholder="Places with a law of their own, with semicolons between"
+            value={drives}
+            on:input={({ detail }) => (typed = String(detail ?? ''))}
+          />
+        </div>
+        <div class="pair">
+          <fieldset>
+            <legend>Rule packs to check by</legend>
+            {#each packs.filter((p) => p.rules > 0) as pack (pack.id)}
+              <Checkbox
+                labelText={pack.name}
+                checked={isChosen(pack.id)}
+                on:check={({ detail }) => {
+                  const next = new Set(otherwise);
+                  if (detail === proposed.has(pack.id)) next.delete(pack.id);
+                  else next.add(pack.id);
+                  otherwise = next;
+                }}
+              />
+            {:else}
+              <p class="quiet">The shelf is empty; packs can be chosen later under Rules.</p>
+            {/each}
+            <p class="quiet small">Example packs are made up; they are not the law.</p>
+          </fieldset>
+          <fieldset>
+            <legend>Stages to begin with</legend>
+            {#each STARTS as option (option)}
+              <label class="start">
+                <input type="radio" name="start" value={option} bind:group={start} />
+                <span><strong>{startText[option].name}</strong> {startText[option].what}</span>
+              </label>
+            {/each}
+          </fieldset>
+        </div>
+      {:else}
+        <p class="quiet">
+          Body, lamps, timing, brief and rule packs are copied; the copy is a build of its own.
+        </p>
+      {/if}
+    </div>
+  {/if}
 </Modal>
 
 <style>

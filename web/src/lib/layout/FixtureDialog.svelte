@@ -348,14 +348,9 @@
     margin: 0.4rem 0;
   }
 
-  .numbers :global(.bx--text-input) {
-    padding: 0 0.4rem;
-  }
-
   .numbers :global(.bx--label) {
     white-space: nowrap;
   }
-
   .file {
     display: flex;
     justify-content: space-between;

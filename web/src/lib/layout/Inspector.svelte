@@ -299,23 +299,13 @@
     gap: 0.5rem;
   }
 
-  .numbers :global(.bx--text-input) {
-    padding: 0 0.5rem;
-  }
-
   .choices {
     display: grid;
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 0.5rem;
   }
 
-  .choices :global(.bx--select-input) {
-    padding: 0 1.1rem 0 0.35rem;
-    font-size: 13px;
-  }
-
   .numbers :global(.bx--label) {
-    letter-spacing: 0;
     white-space: nowrap;
   }
 </style>

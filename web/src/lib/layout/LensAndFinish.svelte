@@ -80,14 +80,9 @@
     padding: 0.4rem 0;
   }
 
-  .numbers :global(.bx--text-input) {
-    padding: 0 0.5rem;
-  }
-
   .numbers :global(.bx--label) {
     white-space: nowrap;
   }
-
   .small {
     font-size: 12px;
   }

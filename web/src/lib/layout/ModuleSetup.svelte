@@ -196,11 +196,6 @@
 </div>
 
 <style>
-  .setup :global(.bx--select-input) {
-    padding: 0 1.1rem 0 0.35rem;
-    font-size: 13px;
-  }
-
   .setup :global(.bx--select__arrow) {
     right: 0.15rem;
   }

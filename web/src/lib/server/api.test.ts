@@ -347,6 +347,19 @@ describe('revisions', () => {
   });
 });
 
+test('a body that is not sent as JSON is refused before it is read', async () => {
+  const body = JSON.stringify(demoBuild('ks-13'));
+  for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'application/jsonx']) {
+    const answer = await fetch(`${app.address}/api/v1/builds/import`, {
+      method: 'POST',
+      headers: { 'content-type': type, origin: app.address },
+      body,
+    });
+    expect(answer.status, type).toBe(415);
+    expect((await problemOf(answer)).detail).toMatch(/must be sent as application\/json/);
+  }
+});
+
 describe('what is published', () => {
   test('the OpenAPI document names every route, from the schemas that parse', async () => {
     const api: unknown = await (await fetch(`${app.address}/api/v1/openapi.json`)).json();

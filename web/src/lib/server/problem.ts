@@ -13,6 +13,7 @@ const TITLES: Readonly<Record<number, string>> = {
   413: 'Too large',
   500: 'Something went wrong here',
   408: 'Too slow',
+  415: 'Not JSON',
   503: 'Database not ready',
 };
 
@@ -27,6 +28,7 @@ export function problem(status: number, detail: string, more: Partial<Problem> =
 
 class TooLargeError extends Error {}
 class TooSlowError extends Error {}
+class NotJsonError extends Error {}
 
 /** Runs a route; errors become problem details, and only those we threw on purpose show their text. */
 export async function answer(route: () => Promise<Response>): Promise<Response> {
@@ -35,6 +37,7 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
   } catch (error) {
     if (error instanceof InputError) return problem(400, error.message, { path: error.path });
     if (error instanceof TooLargeError) return problem(413, error.message);
+    if (error instanceof NotJsonError) return problem(415, error.message);
     if (error instanceof TooSlowError) return problem(408, error.message);
     if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError) {
       log.error({ err: error.cause }, 'database down or busy');
@@ -53,10 +56,13 @@ const LONGEST_BODY_MS = 30_000;
 const MOST_DRAINED_BYTES = 64 * 1024 * 1024;
 
 /**
- * A request's JSON body, within the size limit.
+ * A request's JSON body, within the size limit, and sent as what it is.
  * @throws {InputError} not JSON
  */
 export async function readJson(request: Request, what: string): Promise<unknown> {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/([\w.-]+\+)?json\s*(;|$)/i.test(type))
+    throw new NotJsonError(`the ${what} must be sent as application/json, not '${type}'`);
   const announced = Number(request.headers.get('content-length') ?? '0');
   if (announced > MOST_DRAINED_BYTES) throw new TooLargeError(tooLarge(what, announced));
   const chunks: Uint8Array[] = [];

@@ -24,13 +24,25 @@ async function thin(): Promise<void> {
   });
 }
 
+/** Migrations run by the user who may change tables, where there is one apart from the app's. */
+async function migrateFirst(app: Pool): Promise<void> {
+  const url = readConfig(process.env).MIGRATION_DATABASE_URL;
+  if (url === undefined) return migrate(app);
+  const own = openPool(url);
+  try {
+    await migrate(own);
+  } finally {
+    await own.end();
+  }
+}
+
 /**
  * The pool, with the database migrated. A failure is not remembered: the next request tries again.
  * @throws {DatabaseDownError} the database cannot be reached
  */
 export async function database(): Promise<Pool> {
   pool ??= openPool(readConfig(process.env).DATABASE_URL);
-  migrated ??= migrate(pool).then(async () => {
+  migrated ??= migrateFirst(pool).then(async () => {
     await digestTheRest();
     thinning ??= setInterval(() => void thin(), THIN_EVERY_MS).unref();
     void thin();

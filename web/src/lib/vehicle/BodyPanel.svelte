@@ -148,8 +148,4 @@
     grid-template-columns: 1fr 1fr;
     gap: 0.5rem;
   }
-
-  .numbers :global(.bx--text-input) {
-    padding: 0 0.5rem;
-  }
 </style>

@@ -4,11 +4,11 @@
   import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
   import { withVehicle } from '@flarik/core/arrange/vehicleEdits';
   import { Name } from '@flarik/core/words/names';
-  import { Button } from 'carbon-components-svelte';
+  import { Button, InlineLoading } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/layout/TypedNumber.svelte';
   import { placeMesh, UNITS, type Placing, type Unit } from '@flarik/core/vehicle/placeMesh';
-  import { readMeshFile } from './meshFile';
+  import { readMesh } from '$lib/workers/mesh';
   import type { RawTriangles } from './meshLoaders';
 
   /** A body read from a mesh file: it hides light as the real body does. */
@@ -20,7 +20,8 @@
   let front = $state<Placing['front']>('+x');
   let replaces = $state(true);
   let by = $state.raw<[number, number, number]>([0, 0, 0]);
-  let reading = $state(false);
+  /** The file being read, and what stops it. */
+  let reading = $state.raw<{ readonly name: string; readonly stop: AbortController } | null>(null);
   let trouble = $state('');
   let picker: { open: () => void } | undefined = $state();
   const UNIT_NAMES: readonly Unit[] = ['mm', 'cm', 'inch', 'm'];
@@ -52,14 +53,15 @@
   async function take(file: File): Promise<void> {
     trouble = '';
     raw = null;
-    reading = true;
+    const stop = new AbortController();
+    reading = { name: file.name, stop };
     try {
-      const triangles = await readMeshFile(file.name, await file.arrayBuffer());
+      const triangles = await readMesh(file, stop.signal);
       raw = { name: Name.safeParse(file.name).data ?? 'Imported body', triangles };
     } catch (error) {
       trouble = error instanceof Error ? error.message : String(error);
     } finally {
-      reading = false;
+      reading = null;
     }
   }
 
@@ -83,9 +85,12 @@
   </p>
 {/if}
 <div class="row">
-  <Button size="small" kind="tertiary" disabled={reading} on:click={() => picker?.open()}
-    >{reading ? 'Reading …' : 'Choose a file'}</Button
-  >
+  {#if reading === null}
+    <Button size="small" kind="tertiary" on:click={() => picker?.open()}>Choose a file</Button>
+  {:else}
+    <InlineLoading description="Reading {reading.name} …" />
+    <Button size="small" kind="ghost" on:click={() => reading?.stop.abort()}>Stop</Button>
+  {/if}
   {#if mesh !== null}
     <Button
       size="small"
@@ -167,14 +172,9 @@
     border: 1px solid var(--zone-fit);
   }
 
-  .placing :global(.bx--text-input) {
-    padding: 0 0.4rem;
-  }
-
   .placing :global(.bx--label) {
     white-space: nowrap;
   }
-
   label {
     display: grid;
     gap: 4px;

@@ -249,14 +249,9 @@
     padding-bottom: 0.4rem;
   }
 
-  .figures :global(.bx--text-input) {
-    padding: 0 0.4rem;
-  }
-
   .figures :global(.bx--label) {
     white-space: nowrap;
   }
-
   .whole {
     grid-column: 1 / -1;
   }

@@ -204,8 +204,4 @@
     gap: 0.5rem;
     padding: 0.25rem 0;
   }
-
-  .numbers :global(.bx--text-input) {
-    padding: 0 0.5rem;
-  }
 </style>

@@ -1,5 +1,6 @@
 import { describe, expect, test, vi } from 'vitest';
 import { placeMesh, type Placing } from '@flarik/core/vehicle/placeMesh';
+import { countTriangles } from './countTriangles';
 import { readMeshFile } from './meshFile';
 
 // The loader reports its progress by an event that browsers have and Node has not.
@@ -143,5 +144,38 @@ describe('a mesh on the vehicle', () => {
     expect(await tiny).toBeGreaterThan(0);
     const raw = new Float64Array([0, 0, 0, 0.1, 0, 0, 0, 0.1, 0]);
     expect(() => placeMesh(raw, 'dust', { ...asIs, unit: 'mm' }, true)).toThrow(/smaller than a millimetre/);
+  });
+});
+
+describe('what is counted before anything is read', () => {
+  test('agrees with what is read', async () => {
+    const files: [string, ArrayBuffer][] = [
+      ['box.obj', bytesOf(OBJ)],
+      ['one.stl', bytesOf(STL)],
+      ['five.stl', binaryStl(5)],
+      [
+        'pentagon.obj',
+        bytesOf('v 0 0 0\nv 1 0 0\nv 2 1 0\nv 1 2 0\nv 0 1 0\nf 1/1 2/2 3/3 4/4 5/5\n# f 1 2 3\n'),
+      ],
+    ];
+    for (const [name, bytes] of files) {
+      const kind = name.slice(-3);
+      expect(countTriangles(kind, bytes), name).toBe((await readMeshFile(name, bytes)).length / 9);
+    }
+  });
+
+  test('a file of nothing but beginnings is refused at once, whatever its size', async () => {
+    for (const word of ['solid ', 'facet ', 'solid x facet '])
+      await expect(readMeshFile('mad.stl', bytesOf(word.repeat(1_000_000)))).rejects.toThrow(
+        /mad\.stl: holds a '(solid|facet)' without its 'end/,
+      );
+  });
+
+  test('too many are refused by the count alone: a glTF that shows one mesh many times', async () => {
+    const many = JSON.parse(gltf('data:application/octet-stream;base64,')) as Record<string, unknown>;
+    const nodes = Array.from({ length: 100_000 }, () => ({ mesh: 0 }));
+    await expect(readMeshFile('many.gltf', bytesOf(JSON.stringify({ ...many, nodes })))).rejects.toThrow(
+      /many\.gltf: has 100000 triangles, at most/,
+    );
   });
 });

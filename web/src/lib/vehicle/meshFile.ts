@@ -1,5 +1,6 @@
 import { InputError } from '@flarik/core/words/errors';
 import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
+import { countTriangles, countWord, isBinaryStl } from './countTriangles';
 import type { RawTriangles } from './meshLoaders';
 
 /** No mesh file is larger, bytes. */
@@ -17,6 +18,14 @@ export async function readMeshFile(name: string, bytes: ArrayBuffer): Promise<Ra
       name,
       `is too large: ${(bytes.byteLength / 1048576).toFixed(1)} MB, at most ${MAX_MESH_BYTES / 1048576} MB`,
     );
+  const told = countTriangles(kind, bytes);
+  if (told > MAX_TRIANGLES) throw tooMany(name, told);
+  if (kind === 'stl' && !isBinaryStl(bytes)) {
+    // The loader looks for the end of each of these from its beginning: without their ends, for ever.
+    for (const word of ['solid', 'facet'])
+      if (countWord(bytes, word) > countWord(bytes, `end${word}`))
+        throw new InputError(name, `holds a '${word}' without its 'end${word}'`);
+  }
   const { trianglesOf } = await import('./meshLoaders');
   let triangles: RawTriangles;
   try {
@@ -28,10 +37,12 @@ export async function readMeshFile(name: string, bytes: ArrayBuffer): Promise<Ra
   const count = triangles.length / 9;
   if (count === 0) throw new InputError(name, 'holds no triangles');
   if (!triangles.every(Number.isFinite)) throw new InputError(name, 'holds a corner that is not a number');
-  if (count > MAX_TRIANGLES)
-    throw new InputError(
-      name,
-      `has ${count} triangles, at most ${MAX_TRIANGLES}: reduce it in the program it comes from`,
-    );
+  if (count > MAX_TRIANGLES) throw tooMany(name, count);
   return triangles;
 }
+
+const tooMany = (name: string, count: number): InputError =>
+  new InputError(
+    name,
+    `has ${count} triangles, at most ${MAX_TRIANGLES}: reduce it in the program it comes from`,
+  );
