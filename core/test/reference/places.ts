@@ -1,6 +1,9 @@
 import { newBuild } from '../../src/design/create.ts';
 import { addPlacement, changePlacement, type PlacementPatch } from '../../src/arrange/lamps.ts';
+import { changeModules } from '../../src/design/moduleEdits.ts';
 import type { Build } from '../../src/design/schema.ts';
+import type { Cue } from '../../src/design/timing.ts';
+import { addGroup, setCue } from '../../src/design/timingEdits.ts';
 import { checkBuild } from '../../src/rules/check.ts';
 import type { OwnZone } from '../../src/vehicle/spec.ts';
 import type { Finding } from '../../src/rules/finding.ts';
@@ -46,3 +49,25 @@ export const ownZone = (patch: Partial<OwnZone> & Pick<OwnZone, 'id'>): OwnZone 
   outM: null,
   ...patch,
 });
+
+/** A cue of a group's first colour, by day and night alike. */
+export const cueOf = (groupId: string, patternId: string): Cue => ({
+  groupId,
+  patternId,
+  nightPatternId: null,
+  slot: 1,
+  level: 1,
+});
+
+/** A head at the grille in a front group, one at the rear in a rear group, both showing a single flash. */
+export function frontAndRear(): Build {
+  const placed = put(put(emptyBuild(), 'f', { zone: 'grille' }), 'r', { zone: 'rear-bumper' });
+  const grouped = (['f', 'r'] as const).reduce(
+    (b, id) =>
+      changeModules(addGroup(b, { id: `g${id}`, name: id }), [{ placementId: id, moduleId: 'm1' }], {
+        groupId: `g${id}`,
+      }),
+    placed,
+  );
+  return setCue(setCue(grouped, 2, 'gf', 1, cueOf('gf', 'single')), 2, 'gr', 1, cueOf('gr', 'single'));
+}

@@ -1,0 +1,68 @@
+import { describe, expect, test } from 'vitest';
+import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.ts';
+import { removeGroup } from '../design/timingEdits.ts';
+import { readBuild } from '../rules/document.ts';
+import { stateWith } from '../state/state.ts';
+import { frontAndRear } from '../../test/reference/places.ts';
+import { inVehicle, sceneSeen } from './scene.ts';
+
+const day = (stage: number) => stateWith({ stage });
+
+describe('a scene of several vehicles', () => {
+  const here = frontAndRear();
+  const there = frontAndRear();
+  const vehicle = {
+    id: 'v1',
+    buildId: '77777777-7777-4777-8777-777777777777',
+    name: 'Other',
+    aheadM: 0,
+    leftM: 0,
+    turnedDeg: 0,
+    stage: 2,
+    inStep: [],
+  };
+  const behind = { aheadM: -60, leftM: 0, heightM: 1.2 };
+
+  test('a point of the scene in a vehicle’s own axes', () => {
+    const [x, y] = inVehicle({ ...vehicle, aheadM: 10, leftM: 0, turnedDeg: 90 }, [10, 5, 1]);
+    expect([x, y].map((v) => Math.round(v * 1e9) / 1e9)).toEqual([5, 0]);
+  });
+
+  test('two alike in one place give twice the light; they drift until they are tied', () => {
+    const one = sceneSeen(here, day(2), [], behind, 1);
+    const two = sceneSeen(here, day(2), [{ vehicle, build: there }], behind, 1);
+    expect(two.powerCdsPerMin).toBeCloseTo(2 * one.powerCdsPerMin, 6);
+    expect(two.worst.highestCd.value).toBeCloseTo(2 * one.worst.highestCd.value, 6);
+    expect([one.clocks, two.clocks]).toEqual([1, 2]);
+    const tied = sceneSeen(
+      here,
+      day(2),
+      [{ vehicle: { ...vehicle, inStep: [{ here: 'gr', there: 'gr' }] }, build: there }],
+      behind,
+      1,
+    );
+    expect(tied.clocks).toBe(1);
+    expect(tied.rhythms).toBe(one.rhythms);
+    expect(tied.worst.effective.value).toBeCloseTo(2 * one.worst.effective.value, 6);
+  });
+
+  test('further away it counts less, by the square of the distance', () => {
+    const alone = sceneSeen(here, day(2), [], behind, 1).powerCdsPerMin;
+    const far = { ...vehicle, aheadM: 60, turnedDeg: 0 };
+    const both = sceneSeen(here, day(2), [{ vehicle: far, build: there }], behind, 1).powerCdsPerMin;
+    expect(both / alone).toBeGreaterThan(1.23);
+    expect(both / alone).toBeLessThan(1.27);
+  });
+
+  test('brought, moved and taken away; a tie goes with its group', () => {
+    const buildId = vehicle.buildId;
+    const brought = addToScene(here, { id: 'v1', buildId, name: 'Other' });
+    const moved = changeInScene(brought, 'v1', { aheadM: -20, inStep: [{ here: 'gf', there: 'gf' }] });
+    expect(readBuild(JSON.parse(JSON.stringify(moved)))).toEqual(moved);
+    expect(removeGroup(moved, 'gf').scene[0]?.inStep).toEqual([]);
+    expect(takeFromScene(moved, 'v1').scene).toEqual([]);
+    expect(() => readBuild(changeInScene(moved, 'v1', { inStep: [{ here: 'nobody', there: 'x' }] }))).toThrow(
+      /scene\[0\]\.inStep\[0\]\.here: no sync group 'nobody'/,
+    );
+  });
+});
