@@ -72,7 +72,7 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
     .click();
   await page.getByRole('menuitem', { name: 'Put away' }).click();
   await expect(rows).toHaveCount(copies - 1);
-  await page.getByLabel(/^Put away/).check();
+  await page.getByRole('checkbox', { name: /^Put away/ }).check();
   await rows
     .first()
     .getByRole('button', { name: /^More for/ })

@@ -25,6 +25,14 @@ const SHOTS: readonly Shot[] = [
       await expect(page.getByText('being counted')).toHaveCount(0, { timeout: 60_000 });
     },
   },
+  {
+    file: 'new-build',
+    path: '/',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'New build' }).click();
+      await page.getByLabel('Name of the build').fill('Causeway patrol KS-14');
+    },
+  },
   { file: 'brief', path: `${KS12}/brief` },
   {
     file: 'vehicle',
@@ -88,6 +96,19 @@ const SHOTS: readonly Shot[] = [
   },
   { file: 'rules', path: `${KS12}/rules` },
   {
+    file: 'revisions',
+    path: `${KS13}/layout`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Grille L', exact: true }).click();
+      await page.getByRole('region', { name: 'Inspector' }).getByLabel('Pan, °').fill('12');
+      await page.keyboard.press('Enter');
+      await page.getByText(/revision 2$/).click();
+      await page.getByLabel('Name of revision 1').fill('As ordered');
+      await page.keyboard.press('Enter');
+      await page.getByText('Look at it').last().waitFor();
+    },
+  },
+  {
     file: 'layout-light',
     path: `${KS12}/layout`,
     theme: 'white',
@@ -115,6 +136,7 @@ for (const { file, path, theme, act } of SHOTS) {
     timezoneId: 'UTC',
   });
   if (theme !== undefined) await context.addCookies([{ name: 'theme', value: theme, url: address }]);
+  await context.addInitScript(() => localStorage.setItem('flarik-tour-offered', 'true'));
   const page = await context.newPage();
   await page.goto(path);
   if (path !== '/')
