@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { BrowserContext } from '@playwright/test';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
@@ -227,4 +228,44 @@ test('an earlier revision is looked at, named and restored; nothing can be chang
   await expect(saved(page)).toContainText('revision 3');
   await page.getByRole('button', { name: 'Undo: Restore revision 1' }).click();
   await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
+});
+
+test('a full disk: saves go out all the same; what neither side can keep goes into a file', async ({
+  page,
+  baseURL,
+}) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  const chromium = await page.context().newCDPSession(page);
+  await openBuild(page, id, 'layout');
+  await chromium.send('Storage.overrideQuotaForOrigin', { origin: baseURL ?? '', quotaSize: 1 });
+  await rename(page, 'Saved though full');
+  await expect(saved(page)).toContainText('revision 2');
+  await page.route('**/api/v1/builds/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await rename(page, 'Kept nowhere', 'Saved though full');
+  await expect(page.getByText(/Not saved: .* This browser cannot keep it/)).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save it as a file' }).click(),
+  ]);
+  expect(readFileSync(await download.path(), 'utf8')).toContain('Kept nowhere');
+  await page.unroute('**/api/v1/builds/*');
+  await expect(saved(page)).toContainText('revision 3');
+});
+
+test('a server that hangs is given up after a while, said, and tried again', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  let hangs = true;
+  await page.route('**/api/v1/builds/*', (route) => {
+    if (route.request().method() === 'PUT' && hangs) return;
+    return route.continue();
+  });
+  await rename(page, 'Waiting for an answer');
+  await expect(page.getByText(/Not saved: The server does not answer\. Kept in this browser/)).toBeVisible({
+    timeout: 60_000,
+  });
+  hangs = false;
+  await expect(saved(page)).toContainText('revision 2');
 });

@@ -5,6 +5,7 @@ import {
   archiveBuild,
   deleteBuild,
   findBuild,
+  findBuildText,
   insertBuild,
   keepDigest,
   listBuilds,
@@ -50,7 +51,9 @@ describe('builds', () => {
   test('what goes in comes out equal', async () => {
     const build = demoBuild('ks-12');
     expect(await insertBuild(pool, build, note())).toBe(1);
-    expect((await findBuild(pool, build.id))?.build).toEqual(build);
+    const saved = await findBuild(pool, build.id);
+    expect(saved?.build).toEqual(build);
+    expect(JSON.parse((await findBuildText(pool, build.id)) ?? '')).toEqual(saved);
     expect(await listed(build.id)).toMatchObject({ name: build.name, version: 1, findings: null });
   });
 
@@ -187,6 +190,18 @@ test('a database that is not there is said in one sentence', async () => {
   const nowhere = openPool('mysql://flarik:x@127.0.0.1:1/flarik');
   await expect(listBuilds(nowhere)).rejects.toThrow(DatabaseDownError);
   await nowhere.end();
+});
+
+test('a build of an older schema is read before it goes out', async () => {
+  const build = demoBuild('ks-12');
+  await insertBuild(pool, build, note());
+  const old = { ...build, schemaVersion: 3 };
+  await change(pool, 'UPDATE build SET document = ? WHERE id = ?', [JSON.stringify(old), build.id]);
+  const text = JSON.parse((await findBuildText(pool, build.id)) ?? '') as {
+    build: { schemaVersion: number };
+  };
+  expect(text.build.schemaVersion).toBe(build.schemaVersion);
+  expect(text).toEqual(await findBuild(pool, build.id));
 });
 
 describe('revisions', () => {

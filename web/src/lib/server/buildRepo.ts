@@ -1,5 +1,5 @@
 import { readBuild } from '@flarik/core/rules/document';
-import type { Build } from '@flarik/core/design/schema';
+import { BUILD_FORMAT, SCHEMA_VERSION, type Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import { BuildSummary, type SavedBuild } from '$lib/api';
@@ -68,6 +68,26 @@ export function listBuilds(db: Db): Promise<BuildSummary[]> {
 /** A build as last saved; null when there is none of that id. */
 export function findBuild(db: Db, id: string): Promise<SavedBuild | null> {
   return maybeOne(db, DocumentRow, 'SELECT document, version, updated_at FROM build WHERE id = ?', [id]);
+}
+
+/** How a document begins that is of today's schema and was written by us. */
+const TODAYS = `{"format":"${BUILD_FORMAT}","schemaVersion":${SCHEMA_VERSION},`;
+
+/**
+ * A build as last saved, as the JSON text of a SavedBuild: one of today's schema goes out as it was stored, for it was
+ * parsed when it came in; an older one is read first. Null when there is none of that id.
+ */
+export async function findBuildText(db: Db, id: string): Promise<string | null> {
+  const row = await maybeOne(
+    db,
+    z.strictObject({ document: z.string(), version: z.number(), updated_at: z.date() }),
+    'SELECT document, version, updated_at FROM build WHERE id = ?',
+    [id],
+  );
+  if (row === null) return null;
+  const { document, version, updated_at: at } = row;
+  const text = document.startsWith(TODAYS) ? document : JSON.stringify(readBuild(JSON.parse(document)));
+  return `{"build":${text},"version":${version},"savedAt":${JSON.stringify(at.toISOString())}}`;
 }
 
 const VersionRow = z.strictObject({ version: z.number() });

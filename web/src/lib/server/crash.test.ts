@@ -1,3 +1,4 @@
+import { request } from 'node:http';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -116,4 +117,29 @@ test('with the database down at start, the app runs, says so, and comes good by 
   running.push(() => database.stop());
   expect((await fetch(`${app.address}/ready`)).status).toBe(200);
   expect((await fetch(app.address)).status).toBe(200);
+});
+
+test('told to stop in the middle of counting and of a body that never ends, it ends within ten seconds', async () => {
+  const own = join(dir, 'stopped');
+  const database = await startDatabase(own);
+  running.push(() => database.stop());
+  const app = await startApp({
+    databaseUrl: database.url('flarik'),
+    port: await freePort(),
+    logLevel: 'silent',
+  });
+  for (let i = 0; i < 4; i++)
+    await fetch(`${app.address}/api/v1/builds/import`, {
+      method: 'POST',
+      headers: json,
+      body: JSON.stringify(demoBuild('ks-12')),
+    });
+  const endless = request(`${app.address}/api/v1/builds/import`, { method: 'POST', headers: json });
+  endless.on('error', () => undefined);
+  endless.write('{"format":');
+  await pause(2500);
+  process.kill(app.pid, 'SIGTERM');
+  const first = await Promise.race([app.ended.then(() => 'ended'), pause(10_000).then(() => 'still there')]);
+  expect(first).toBe('ended');
+  endless.destroy();
 });

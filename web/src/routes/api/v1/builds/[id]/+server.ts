@@ -4,7 +4,7 @@ import { BuildPatch, SaveRequest } from '$lib/api';
 import {
   archiveBuild,
   deleteBuild,
-  findBuild,
+  findBuildText,
   saveBuild,
   staleSave,
   type SaveOutcome,
@@ -17,8 +17,10 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = ({ params }) =>
   answer(async () => {
     const id = buildId(params.id);
-    const saved = id === null ? null : await findBuild(await database(), id);
-    return saved === null ? notFound(params.id) : json(saved);
+    const text = id === null ? null : await findBuildText(await database(), id);
+    return text === null
+      ? notFound(params.id)
+      : new Response(text, { headers: { 'content-type': 'application/json' } });
   });
 
 export const PUT: RequestHandler = ({ params, request }) =>
