@@ -20,6 +20,7 @@
   import Recovered from './Recovered.svelte';
   import Revisions from './Revisions.svelte';
   import SaveState from './SaveState.svelte';
+  import SaveTrouble from './SaveTrouble.svelte';
   import { onKey } from './shortcuts';
   import StateBar from './StateBar.svelte';
   import TourOffer from './TourOffer.svelte';
@@ -133,6 +134,7 @@
       />
     </div>
   </TopBar>
+  <SaveTrouble />
   <Recovered bind:unsaved />
   <PastNotice />
   <TourOffer />

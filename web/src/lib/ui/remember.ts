@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 
 /** What this person last chose, kept in this browser; the fallback where nothing usable was kept, and on the server. */
 export function recall<T>(key: string, schema: z.ZodType<T>, fallback: T): T {
@@ -18,3 +18,9 @@ export function remember(key: string, value: unknown): void {
     // The choice holds for this page all the same.
   }
 }
+
+/** The same for the widths of panels. */
+export const paneWidths = {
+  getItem: (key: string): string | null => recall(key, z.string().nullable(), null),
+  setItem: remember,
+};

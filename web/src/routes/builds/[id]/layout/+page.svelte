@@ -4,13 +4,14 @@
   import Counts from '$lib/layout/Counts.svelte';
   import Inspector from '$lib/layout/Inspector.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
+  import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
 
   type Drop = (clientX: number, clientY: number) => void;
   let drop: Drop = () => undefined;
 </script>
 
-<PaneGroup direction="horizontal" autoSaveId="flarik-layout">
+<PaneGroup direction="horizontal" autoSaveId="flarik-layout" storage={paneWidths}>
   <SidePane name="Catalogue" side="left" share={18}>
     <Catalogue ondrop={(x: number, y: number) => drop(x, y)} />
   </SidePane>

@@ -12,6 +12,7 @@
   import SceneView from '$lib/timing/SceneView.svelte';
   import SideBySide from '$lib/timing/SideBySide.svelte';
   import StageTable from '$lib/timing/StageTable.svelte';
+  import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
 
   const editor = getEditor()();
@@ -43,10 +44,10 @@
   });
 </script>
 
-<PaneGroup direction="horizontal" autoSaveId="flarik-timing">
+<PaneGroup direction="horizontal" autoSaveId="flarik-timing" storage={paneWidths}>
   <Pane order={1} minSize={20}><Score /></Pane>
   <SidePane bind:this={tools} name="Beside the score" side="right" share={BESIDE} least={20}>
-    <PaneGroup direction="vertical" autoSaveId="flarik-timing-beside">
+    <PaneGroup direction="vertical" autoSaveId="flarik-timing-beside" storage={paneWidths}>
       <Pane defaultSize={34} collapsible collapsedSize={0} minSize={15}><Sheet editable={false} /></Pane>
       <PaneResizer class="divider" aria-label="Height of the sheet" />
       <Pane minSize={20}>

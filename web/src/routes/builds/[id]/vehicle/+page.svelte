@@ -4,6 +4,7 @@
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
+  import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
   import BodyPanel from '$lib/vehicle/BodyPanel.svelte';
   import { addDrawn, drawingName, type Drawing } from '$lib/vehicle/drawing';
@@ -35,7 +36,7 @@
   }}
 />
 
-<PaneGroup direction="horizontal" autoSaveId="flarik-vehicle">
+<PaneGroup direction="horizontal" autoSaveId="flarik-vehicle" storage={paneWidths}>
   <SidePane name="Body" side="left" share={22} least={14}>
     <div class="panel"><BodyPanel onmeasure={(key: string | null) => (measured = key)} /></div>
   </SidePane>

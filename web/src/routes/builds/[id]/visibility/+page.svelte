@@ -6,6 +6,7 @@
   import { sectorText } from '@flarik/core/coverage/sectors';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Button } from 'carbon-components-svelte';
+  import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
   import { getEditor } from '$lib/editor/context';
   import { saveIes } from '$lib/editor/saveIes';
@@ -58,7 +59,7 @@
   });
 </script>
 
-<PaneGroup direction="horizontal" autoSaveId="flarik-visibility">
+<PaneGroup direction="horizontal" autoSaveId="flarik-visibility" storage={paneWidths}>
   <Pane order={1} minSize={25}
     ><div class="chart">
       <div class="look">

@@ -1,0 +1,61 @@
+<script lang="ts">
+  import { importBuild } from '$lib/client';
+  import { download } from '$lib/download';
+  import { getEditor } from '$lib/editor/context';
+  import { forgetUnsaved } from '$lib/editor/unsaved';
+
+  /** Why the build is not saved, what becomes of it, and what can be done. */
+  const editor = getEditor()();
+  const status = $derived(editor.autosave.status);
+  const kept = $derived(editor.autosave.kept);
+  let trouble = $state('');
+  /** "▲ Not saved: … Kept in this browser, trying again." */
+  const notSaved = $derived.by(() => {
+    if (status.kind !== 'offline' && status.kind !== 'refused') return '';
+    const where = kept ? 'Kept in this browser' : 'This browser cannot keep it';
+    const then = status.kind === 'offline' ? ', trying again.' : '.';
+    return `▲ Not saved: ${trouble === '' ? status.why : trouble} ${where}${then}`;
+  });
+
+  const saveFile = (): void =>
+    download(
+      `${editor.current.name.replaceAll(/[^A-Za-z0-9._-]+/g, '-')}.flarik.json`,
+      JSON.stringify(editor.current),
+    );
+
+  /** The build was deleted by someone else: it goes to the server again, under its id. */
+  async function storeAgain(): Promise<void> {
+    try {
+      const { id } = await importBuild(editor.current);
+      await forgetUnsaved(editor.build.id).catch(() => undefined);
+      location.assign(`/builds/${id}/layout`);
+    } catch (error) {
+      trouble = error instanceof Error ? error.message : String(error);
+    }
+  }
+</script>
+
+{#if notSaved !== ''}
+  <div class="trouble" role="alert">
+    <p>{notSaved}</p>
+    {#if !kept}<button class="plain" onclick={saveFile}>Save it as a file</button>{/if}
+    {#if status.kind === 'refused' && status.gone}
+      <button class="plain" onclick={storeAgain}>Store it again</button>
+    {/if}
+  </div>
+{/if}
+
+<style>
+  .trouble {
+    display: flex;
+    align-items: center;
+    gap: 0.75rem;
+    padding: 0.25rem 0.75rem;
+    background: color-mix(in srgb, var(--warn) 18%, var(--cds-ui-01));
+    border-bottom: 1px solid var(--warn);
+  }
+
+  p {
+    flex: 1;
+  }
+</style>
