@@ -3,7 +3,7 @@ import autocannon from 'autocannon';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt, startApp } from './lib/app.mjs';
-import { endAll } from './lib/closing.mjs';
+import { endAll, endOnSignals } from './lib/closing.mjs';
 import { startDatabase } from './lib/database.mjs';
 import { freePort, ROOT, say, start, Stop } from './lib/run.mjs';
 
@@ -54,7 +54,9 @@ async function makeBuilds(address, count) {
  * @param {number} seconds
  */
 function saving(address, ids, text, seconds) {
-  const waiting = ids.map((id) => ({ id, version: 1 }));
+  // Taken in turn: each has a second before it comes round again.
+  const opened = ids.map((id) => ({ id, version: 1 }));
+  let turn = 0;
   return autocannon({
     url: address,
     connections: ids.length,
@@ -65,20 +67,19 @@ function saving(address, ids, text, seconds) {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
         setupRequest: (request, context) => {
-          const open = /** @type {{ open?: Open | undefined }} */ (context);
-          open.open ??= waiting.pop();
-          if (open.open === undefined) throw new Stop('more connections than builds');
-          const { id, version } = open.open;
-          const build = { ...JSON.parse(text), id, notes: `Save ${String(version)}` };
+          const open = opened[turn++ % opened.length];
+          if (open === undefined) return request;
+          Object.assign(context, { open });
+          const build = { ...JSON.parse(text), id: open.id, notes: `Save ${String(open.version)}` };
           const saveId = crypto.randomUUID();
           return {
             ...request,
-            path: `/api/v1/builds/${id}`,
-            body: JSON.stringify({ build, basedOn: version, saveId, changed: 'Load' }),
+            path: `/api/v1/builds/${open.id}`,
+            body: JSON.stringify({ build, basedOn: open.version, saveId, changed: 'Load' }),
           };
         },
         onResponse: (status, _, context) => {
-          const { open } = /** @type {{ open?: Open | undefined }} */ (context);
+          const { open } = /** @type {{ open?: Open }} */ (context);
           if (status === 200 && open !== undefined) open.version++;
         },
       },
@@ -141,6 +142,7 @@ async function sharing(address, id, text) {
 const line = (name, { latency, non2xx, errors, requests }) =>
   `| ${name} | ${String(requests.total)} | ${String(non2xx + errors)} | ${String(latency.p50)} | ${String(latency.p97_5)} | ${String(latency.max)} |`;
 
+endOnSignals();
 start(async () => {
   await ensureBuilt();
   const dir = join(ROOT, '.data/load');
