@@ -15,7 +15,10 @@ interface Shot {
   readonly act?: (page: Page) => Promise<void>;
 }
 
-const show = (name: RegExp) => (page: Page) => page.getByRole('button', { name }).first().click();
+const show = (name: RegExp) => async (page: Page) => {
+  await page.getByRole('button', { name: 'Unfold the findings' }).click();
+  await page.getByRole('button', { name }).first().click();
+};
 
 const SHOTS: readonly Shot[] = [
   {

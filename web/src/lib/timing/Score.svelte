@@ -275,6 +275,7 @@
 
 <style>
   .score {
+    height: 100%;
     min-height: 0;
     display: flex;
     flex-direction: column;
