@@ -20,7 +20,7 @@ const byFindings = (a: BuildSummary, b: BuildSummary): number => {
   if (a.findings === null || b.findings === null)
     return Number(a.findings === null) - Number(b.findings === null);
   for (const severity of SEVERITIES) {
-    const more = (b.findings[severity] ?? 0) - (a.findings[severity] ?? 0);
+    const more = b.findings[severity] - a.findings[severity];
     if (more !== 0) return more;
   }
   return 0;

@@ -52,10 +52,9 @@ test('what is backed up and restored is equal, row by row', async () => {
   const file = join(dir, 'all.sql.gz');
   expect(await run('backup', from, file)).toMatchObject({ code: 0 });
   expect((await run('backup', from, file)).said).toMatch(/is there already/);
-  expect(await run('restore', into, file)).toMatchObject({
-    code: 0,
-    said: expect.stringMatching(/2 builds/),
-  });
+  const restored = await run('restore', into, file);
+  expect(restored.code).toBe(0);
+  expect(restored.said).toMatch(/2 builds/);
   const target = openPool(into);
   try {
     expect(await rows(target)).toEqual(await rows(source));

@@ -34,10 +34,9 @@ afterEach(async () => {
 });
 
 function demo(env: Readonly<Record<string, string>> = {}) {
-  const { PORT: _, ...inherited } = process.env;
   const child = spawn(process.execPath, ['scripts/demo.mjs'], {
     cwd: ROOT,
-    env: { ...inherited, DEMO_DIR: dir, ...env },
+    env: { ...process.env, PORT: '0', DEMO_DIR: dir, ...env },
   });
   let text = '';
   for (const stream of [child.stdout, child.stderr])

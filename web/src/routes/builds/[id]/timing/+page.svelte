@@ -34,7 +34,7 @@
   /** Shares of the width for the panel beside the score: at first, and made wide. */
   const BESIDE = 38;
   const WIDE = 66;
-  let tools = $state<SidePane>();
+  let tools: { widen: (to: number) => void; width: () => number } | undefined = $state();
   const toggleWidth = (): void => tools?.widen(tools.width() > BESIDE + 5 ? BESIDE : WIDE);
 
   // Lamps that are taken up here, not those that still were from another step, come into sight.
