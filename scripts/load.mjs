@@ -28,11 +28,13 @@ const send = (address, path, method, body) =>
     body: JSON.stringify(body),
   });
 
-/**
- * @param {string} text of a build file
- * @returns {object}
- */
-const parsed = (text) => /** @type {object} */ (JSON.parse(text));
+/** @param {string} text of a build file */
+function parsed(text) {
+  /** @type {unknown} */
+  const value = JSON.parse(text);
+  if (typeof value !== 'object' || value === null) throw new Stop('the demo build is no document');
+  return value;
+}
 
 /**
  * The version that an answer speaks of, of the build itself or of the one that stands in a save's way; it comes last.
