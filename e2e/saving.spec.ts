@@ -230,6 +230,32 @@ test('an earlier revision is looked at, named and restored; nothing can be chang
   await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
 });
 
+test('unsaved work taken up while an earlier revision is looked at is not lost', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  await rename(page, 'Once');
+  await expect(saved(page)).toContainText('revision 2');
+  await page.route('**/api/v1/builds/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await rename(page, 'Never sent', 'Once');
+  await expect(page.getByText(/Not saved: The server cannot be reached/)).toBeVisible();
+  await page.reload();
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await expect(page.getByText('Unsaved work was found.')).toBeVisible();
+  await saved(page).click();
+  await page.getByRole('button', { name: 'Look at revision 1' }).click();
+  await expect(page.getByText('nothing can be changed here')).toBeVisible();
+  await page
+    .getByText('Unsaved work was found.')
+    .locator('xpath=ancestor::*[contains(@class,"bx--inline-notification")][1]')
+    .getByRole('button', { name: 'Restore it' })
+    .click();
+  await expect(page.getByRole('button', { name: 'Never sent', exact: true })).toBeVisible();
+  await expect(page.getByText('nothing can be changed here')).toHaveCount(0);
+  await expect(saved(page)).toContainText('revision 3');
+});
+
 test('a full disk: saves go out all the same; what neither side can keep goes into a file', async ({
   page,
   baseURL,

@@ -32,15 +32,19 @@ start(async () => {
       throw new Stop(
         `The database '${schema}' holds ${String(builds)} builds. Add --replace to put the backup in their place.`,
       );
-    // Beside the old tables first: what fails on the way has touched none of them.
-    const beside = `${schema}_restoring`;
-    await ask(`DROP DATABASE IF EXISTS \`${beside}\`; CREATE DATABASE \`${beside}\` CHARACTER SET utf8mb4`);
+    // Beside the old tables first; then both change places in one statement, and only after it are the old ones dropped.
+    const [beside, aside] = [`${schema}_restoring`, `${schema}_replaced`];
+    for (const name of [beside, aside])
+      await ask(`DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4`);
     try {
       await run(client, [options, beside], file);
       const fresh = await tablesOf(beside);
-      const drop = old.map((table) => `DROP TABLE \`${schema}\`.\`${table}\``);
-      const move = fresh.map((table) => `\`${beside}\`.\`${table}\` TO \`${schema}\`.\`${table}\``);
-      await ask(['SET FOREIGN_KEY_CHECKS = 0', ...drop, `RENAME TABLE ${move.join(', ')}`].join('; '));
+      /** @param {string[]} tables @param {string} from @param {string} to */
+      const move = (tables, from, to) =>
+        tables.map((table) => `\`${from}\`.\`${table}\` TO \`${to}\`.\`${table}\``);
+      const moves = [...move(old, schema, aside), ...move(fresh, beside, schema)];
+      await ask(`SET FOREIGN_KEY_CHECKS = 0; RENAME TABLE ${moves.join(', ')}`);
+      await ask(`DROP DATABASE \`${aside}\``);
     } finally {
       await ask(`DROP DATABASE IF EXISTS \`${beside}\``);
     }

@@ -9,7 +9,7 @@ UPDATE build_revision SET packed = COMPRESS(document), bytes = LENGTH(document) 
 
 -- For the list of builds: what the brief names, a small picture made with the count of findings, and what was put away.
 ALTER TABLE build
-  ADD COLUMN IF NOT EXISTS jurisdictions VARCHAR(1100) NOT NULL DEFAULT '[]' AFTER body_type,
+  ADD COLUMN IF NOT EXISTS jurisdictions TEXT NOT NULL DEFAULT '[]' AFTER body_type,
   ADD COLUMN IF NOT EXISTS picture MEDIUMTEXT NULL AFTER counted_version,
   ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL;
 UPDATE build SET jurisdictions = COALESCE(JSON_EXTRACT(document, '$.brief.jurisdictions'), '[]'), counted_version = 0;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
+import { MOST_GROUPS } from '../design/timing.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateWith } from '../state/state.ts';
@@ -94,6 +95,16 @@ describe('a lamp just placed', () => {
         const put_ = place(two, 'x', { zone: 'grille', fixture: fixture.id, uM });
         expect(() => readBuild(put_), fixture.id).not.toThrow();
       }
+  });
+
+  test('where no more groups can be made it stays by itself', () => {
+    const full = Array.from({ length: MOST_GROUPS }, (_, i) => i).reduce(
+      (b, i) => addGroup(b, { id: `g${i}`, name: `Group ${i}` }),
+      emptyBuild(),
+    );
+    const alone = put(full, 'a', { zone: 'grille' });
+    expect(joinPlace(alone, ['a'], 2)).toBe(alone);
+    expect(() => readBuild(alone)).not.toThrow();
   });
 
   test('answers its mirror image, whichever phase that has', () => {

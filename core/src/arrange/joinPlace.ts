@@ -1,6 +1,6 @@
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { stageAt, type StageIndex } from '../design/timing.ts';
+import { MOST_CUES, MOST_GROUPS, stageAt, type StageIndex } from '../design/timing.ts';
 import { addGroup, setCue } from '../design/timingEdits.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import { length, sub, type Vec3 } from '../geometry/vec.ts';
@@ -101,7 +101,9 @@ export function joinPlace(build: Build, placementIds: readonly string[], stage: 
     const [first] = mine;
     if (p === undefined || first === undefined || placeFixture(lookup, p, SHUT).zone.mount === 'factory')
       return now;
-    const { build: grouped, groupId } = inGroup(now, first, others);
+    const group = inGroup(now, first, others);
+    if (group === null) return now;
+    const { build: grouped, groupId } = group;
     const { outputs, colourSlots } = lookup.fixture(p.fixtureId);
     const offered = new Set(coloursOffered(outputs));
     const joined = mine.reduce(
@@ -117,12 +119,12 @@ export function joinPlace(build: Build, placementIds: readonly string[], stage: 
   }, build);
 }
 
-/** The group for a lamp; made where there is none for its place. */
+/** The group for a lamp, made where there is none for its place; null when no more can be made. */
 function inGroup(
   build: Build,
   { zoneId, place }: Standing,
   others: readonly Standing[],
-): { build: Build; groupId: string } {
+): { build: Build; groupId: string } | null {
   const groupsOf = (of: readonly Standing[]): string | undefined =>
     mostOften(of.flatMap(({ groupId }) => groupId ?? []));
   const { groups } = build.timing;
@@ -131,6 +133,7 @@ function inGroup(
     groups.find((g) => g.name.toLowerCase() === placeName[place].toLowerCase())?.id ??
     groupsOf(others.filter((o) => o.place === place));
   if (known !== undefined) return { build, groupId: known };
+  if (groups.length >= MOST_GROUPS) return null;
   const taken = new Set(groups.map((g) => g.id));
   const groupId = [place, ...Array.from({ length: groups.length }, (_, i) => `${place}-${i + 2}`)].find(
     (id) => !taken.has(id),
@@ -166,7 +169,7 @@ function coloursFor(m: Standing, others: readonly Standing[], offered: ReadonlyS
 /** A group lights in a stage, as most others there; Off stays dark. */
 function litIn(build: Build, stage: StageIndex, groupId: string): Build {
   const { cues } = stageAt(build, stage);
-  if (stage === 0 || cues.some((c) => c.groupId === groupId)) return build;
+  if (stage === 0 || cues.length >= MOST_CUES || cues.some((c) => c.groupId === groupId)) return build;
   const patternId =
     mostOften(cues.filter((c) => c.slot === 1 && c.groupId !== null).map((c) => c.patternId)) ??
     FIRST_PATTERN;

@@ -9,7 +9,7 @@ export type Start = (typeof STARTS)[number];
 
 export const startText: Readonly<Record<Start, { readonly name: string; readonly what: string }>> = {
   'rear-all-white': {
-    name: 'Rear · all · all and white',
+    name: 'Rear · all · all and second colour',
     what: 'Stage 1 warns to the rear, stage 2 all round, stage 3 adds the second colour of each lamp.',
   },
   'by-colour': {

@@ -16,6 +16,10 @@ export const OffsetMs = z
   .min(0, 'must be at least 0')
   .max(60_000, 'must be at most 60000');
 
+/** A build has no more sync groups, and a stage no more cues. */
+export const MOST_GROUPS = 32;
+export const MOST_CUES = 64;
+
 /** Modules that share one clock. */
 export const Group = z.strictObject({
   id: Id,
@@ -49,7 +53,7 @@ export type Cue = z.infer<typeof Cue>;
 
 export const Stage = z.strictObject({
   name: Name,
-  cues: z.array(Cue).max(64),
+  cues: z.array(Cue).max(MOST_CUES),
   /** Everything is dimmed to this share when ambient is night. */
   nightLevel: within(0.05, 1),
 });
@@ -62,7 +66,7 @@ export type StageIndex = z.infer<typeof StageIndex>;
 export const Timing = z.strictObject({
   /** The build's own patterns, beside the library. */
   patterns: z.array(Pattern).max(100, 'must be at most 100 own patterns'),
-  groups: z.array(Group).max(32),
+  groups: z.array(Group).max(MOST_GROUPS),
   /** Off, then the stages in order of urgency. */
   stages: z.array(Stage).length(4, 'must hold Off and three stages'),
 });

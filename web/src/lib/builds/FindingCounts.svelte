@@ -1,6 +1,6 @@
 <script lang="ts">
   import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
-  import { countText, severityMark } from '$lib/frame/severity';
+  import { severityCount, severityMark } from '$lib/frame/severity';
 
   /** How many findings a build has, by severity. */
   let {
@@ -27,7 +27,7 @@
   {#each some as severity (severity)}
     <span class={severity}>
       <span aria-hidden="true">{severityMark[severity].shape}</span>
-      {countText(severity, findings[severity] ?? 0)}
+      {severityCount(severity, findings[severity] ?? 0)}
     </span>
   {/each}
 {/if}

@@ -24,7 +24,7 @@ const builds = [
   build('Old unit', { archived: true }),
 ];
 const names = (wanted: Partial<Wanted>): string[] =>
-  listed(builds, { ...all, ...wanted }, (service) => (service === 'fire' ? 'Fire brigade' : service)).map(
+  listed(builds, { ...all, ...wanted }, (service) => (service === 'fire' ? 'Fire crews' : service)).map(
     (b) => b.name,
   );
 
@@ -36,7 +36,7 @@ test('sorted by name as people count, by the last save, by the gravest findings'
 
 test('found by any word of name, service or jurisdiction; by service; what was put away apart', () => {
   expect(names({ words: 'dunm  UNIT' })).toEqual(['Unit 11']);
-  expect(names({ words: 'brigade' })).toEqual(['Unit 9']);
+  expect(names({ words: 'crews' })).toEqual(['Unit 9']);
   expect(names({ words: 'kestrel 11' })).toEqual([]);
   expect(names({ service: 'fire' })).toEqual(['Unit 9']);
   expect(names({ archived: true })).toEqual(['Old unit']);

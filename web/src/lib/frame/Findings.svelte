@@ -10,7 +10,7 @@
   import { getEditor } from '$lib/editor/context';
   import { recall, remember } from '$lib/ui/remember';
   import Choice from './Choice.svelte';
-  import { countText, severityMark } from './severity';
+  import { severityCount, severityMark } from './severity';
   import { showFinding } from './showFinding';
 
   const editor = getEditor()();
@@ -85,7 +85,7 @@
         {#each counts as { severity, count } (severity)}
           <span class="mark {severity}">
             <span aria-hidden="true">{severityMark[severity].shape}</span>
-            {countText(severity, count)}
+            {severityCount(severity, count)}
           </span>
         {/each}
         {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}

@@ -8,7 +8,7 @@
   import Car from 'carbon-icons-svelte/lib/Car.svelte';
   import { page } from '$app/state';
   import { getEditor } from '$lib/editor/context';
-  import { countText, severityMark } from './severity';
+  import { severityCount, severityMark } from './severity';
   import { findingsOf, STEPS, type StepId } from './steps';
 
   const editor = getEditor()();
@@ -40,9 +40,9 @@
           <span>{step.name}</span>
           <span class="counts">
             {#each counts(step.id) as { severity, count } (severity)}
-              <span class="count {severity}" title={countText(severity, count)}>
+              <span class="count {severity}" title={severityCount(severity, count)}>
                 <span aria-hidden="true">{severityMark[severity].shape}{count}</span>
-                <span class="visually-hidden">{countText(severity, count)}</span>
+                <span class="visually-hidden">{severityCount(severity, count)}</span>
               </span>
             {/each}
           </span>

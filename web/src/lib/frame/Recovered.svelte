@@ -10,6 +10,7 @@
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
   function restore({ kept, build }: Unsaved): void {
+    editor.backToNow();
     if (kept.basedOn !== editor.autosave.version) editor.autosave.version = kept.basedOn;
     editor.edit('Restore unsaved work', () => build);
     done(kept);

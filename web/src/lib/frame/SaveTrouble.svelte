@@ -3,6 +3,7 @@
   import { download } from '$lib/download';
   import { getEditor } from '$lib/editor/context';
   import { forgetUnsaved } from '$lib/editor/unsaved';
+  import Notice from './Notice.svelte';
 
   /** Why the build is not saved, what becomes of it, and what can be done. */
   const editor = getEditor()();
@@ -36,26 +37,11 @@
 </script>
 
 {#if notSaved !== ''}
-  <div class="trouble" role="alert">
+  <Notice tone="warns" role="alert">
     <p>{notSaved}</p>
     {#if !kept}<button class="plain" onclick={saveFile}>Save it as a file</button>{/if}
     {#if status.kind === 'refused' && status.gone}
       <button class="plain" onclick={storeAgain}>Store it again</button>
     {/if}
-  </div>
+  </Notice>
 {/if}
-
-<style>
-  .trouble {
-    display: flex;
-    align-items: center;
-    gap: 0.75rem;
-    padding: 0.25rem 0.75rem;
-    background: color-mix(in srgb, var(--warn) 18%, var(--cds-ui-01));
-    border-bottom: 1px solid var(--warn);
-  }
-
-  p {
-    flex: 1;
-  }
-</style>

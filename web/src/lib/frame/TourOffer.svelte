@@ -4,6 +4,7 @@
   import { getEditor } from '$lib/editor/context';
   import { recall, remember } from '$lib/ui/remember';
   import { startTour } from './tour';
+  import Notice from './Notice.svelte';
 
   /** Offers the tour once to whoever is new here. */
   const editor = getEditor()();
@@ -19,20 +20,9 @@
 </script>
 
 {#if !offered}
-  <div class="offer" role="status">
+  <Notice tone="tells" role="status">
     <p>New here? A tour of six stops shows what is where.</p>
     <button class="plain" onclick={() => answer(true)}>Show me round</button>
     <button class="plain" onclick={() => answer(false)}>Not now</button>
-  </div>
+  </Notice>
 {/if}
-
-<style>
-  .offer {
-    display: flex;
-    align-items: center;
-    gap: 0.75rem;
-    padding: 0.2rem 0.75rem;
-    background: color-mix(in srgb, var(--accent) 18%, var(--cds-ui-01));
-    border-bottom: 1px solid var(--cds-ui-03);
-  }
-</style>

@@ -16,5 +16,5 @@ const counted: Readonly<Record<Severity, (n: number) => string>> = {
 };
 
 /** "2 warnings". */
-export const countText = (severity: Severity, count: number): string =>
+export const severityCount = (severity: Severity, count: number): string =>
   `${count} ${counted[severity](count)}`;

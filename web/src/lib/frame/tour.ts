@@ -36,7 +36,7 @@ const STOPS = [
     element: '[aria-label="Findings"]',
     title: 'What is wrong, and where',
     description:
-      'Checked in every state while you work. Show leads to the evidence; press ? for keys and words.',
+      'Checked while you work: in each stage, by day and night, shut and with parts open. Show leads to the evidence; press ? for keys and words.',
   },
 ];
 

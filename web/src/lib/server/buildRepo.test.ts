@@ -283,6 +283,16 @@ describe('revisions', () => {
   });
 });
 
+test('odd but allowed: jurisdictions of nothing but quotes; a picture that cannot be read is none', async () => {
+  const build = demoBuild('ks-12');
+  const jurisdictions = Array.from({ length: 12 }, (_, i) => `${i}${'"\\'.repeat(38)}`);
+  const odd = { ...build, brief: { ...build.brief, jurisdictions } };
+  expect(await insertBuild(pool, odd, note())).toBe(1);
+  expect(await listed(build.id)).toMatchObject({ jurisdictions });
+  await change(pool, 'UPDATE build SET picture = ? WHERE id = ?', ['{"of":"another schema"}', build.id]);
+  expect(await listed(build.id)).toMatchObject({ picture: null });
+});
+
 test('a build is put away and brought back as it was', async () => {
   const build = demoBuild('ks-12');
   await insertBuild(pool, build, note());

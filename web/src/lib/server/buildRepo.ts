@@ -40,7 +40,8 @@ const SummaryRow = z
     version: r.version,
     findings: r.findings === null ? null : Counts.parse(JSON.parse(r.findings)),
     counting: r.counted_version < r.version,
-    picture: r.picture === null ? null : Picture.parse(JSON.parse(r.picture)),
+    // One that an earlier version made may no longer be read; the next digest makes it anew.
+    picture: r.picture === null ? null : Picture.catch(null).parse(JSON.parse(r.picture)),
     archived: r.archived_at !== null,
     updatedAt: r.updated_at.toISOString(),
   }));

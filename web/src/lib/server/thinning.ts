@@ -18,7 +18,10 @@ const HOURLY_MS = 30 * DAY_MS;
  */
 export function toThin(revisions: readonly Aged[], now: Date): number[] {
   const versions = revisions.map((r) => r.version);
-  const ends = new Set([Math.min(...versions), Math.max(...versions)]);
+  const ends = new Set([
+    versions.reduce((a, b) => Math.min(a, b), Infinity),
+    versions.reduce((a, b) => Math.max(a, b), 0),
+  ]);
   const lastOf = new Map<string, Aged>();
   for (const r of revisions) {
     const known = lastOf.get(spanOf(r, now));
