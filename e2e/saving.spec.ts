@@ -246,11 +246,8 @@ test('unsaved work taken up while an earlier revision is looked at is not lost',
   await saved(page).click();
   await page.getByRole('button', { name: 'Look at revision 1' }).click();
   await expect(page.getByText('nothing can be changed here')).toBeVisible();
-  await page
-    .getByText('Unsaved work was found.')
-    .locator('xpath=ancestor::*[contains(@class,"bx--inline-notification")][1]')
-    .getByRole('button', { name: 'Restore it' })
-    .click();
+  // The first of the two: that of the work, above that of the revision.
+  await page.getByRole('button', { name: 'Restore it' }).first().click();
   await expect(page.getByRole('button', { name: 'Never sent', exact: true })).toBeVisible();
   await expect(page.getByText('nothing can be changed here')).toHaveCount(0);
   await expect(saved(page)).toContainText('revision 3');
