@@ -1,6 +1,7 @@
 import { movePoint, moveDirection, type Motion } from '../geometry/frame.ts';
 import { Mesh } from '../geometry/mesh.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
+import { recent } from '../words/recent.ts';
 import { findBodyType } from './bodies/bodyTypes.ts';
 import { assemble } from './body/assembly.ts';
 import { fittedLamps } from './body/lamps.ts';
@@ -19,10 +20,13 @@ const known = new WeakMap<VehicleSpec, Vehicle>();
  * @throws {RangeError} the body type is not known
  */
 export function vehicleOf(spec: VehicleSpec): Vehicle {
-  const vehicle = known.get(spec) ?? workOut(spec);
+  const vehicle = known.get(spec) ?? (spec.mesh === null ? workOutRecent(spec) : workOut(spec));
   known.set(spec, vehicle);
   return vehicle;
 }
+
+/** A vehicle read again from the same text is the same vehicle. Not for meshes: their text is long. */
+const workOutRecent = recent(64, (spec: VehicleSpec) => JSON.stringify(spec), workOut);
 
 function workOut(spec: VehicleSpec): Vehicle {
   const body = findBodyType(spec.bodyType);

@@ -1,3 +1,4 @@
+import { recent } from '../../words/recent.ts';
 import type { Assembly, Mark } from '../types.ts';
 
 /** What is measured on a vehicle. */
@@ -93,15 +94,23 @@ export function bodyType<K extends DimensionKey>(
   },
 ): BodyType {
   const keys = keysOf(spec.ranges);
+  const kept = recent(
+    MOST_BODIES,
+    (d: Readonly<Record<K, number>>) => keys.map((k) => d[k]).join(),
+    spec.workOut,
+  );
   return {
     ...spec,
     workOut: (given) => {
       const d = Object.fromEntries(keys.map((k) => [k, given[k] ?? spec.ranges[k][2]]));
       if (!hasAll(d, keys)) throw new RangeError(`body ${spec.id}: a dimension is missing`);
-      return spec.workOut(d);
+      return kept(d);
     },
   };
 }
+
+/** So many bodies of each type are kept: a server reads many builds, most of them again and again. */
+const MOST_BODIES = 64;
 
 /** No cab has a shorter roof, m. */
 const LEAST_ROOF_M = 0.2;
