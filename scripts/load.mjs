@@ -5,15 +5,15 @@ import { join } from 'node:path';
 import { ensureBuilt, startApp } from './lib/app.mjs';
 import { endAll, endOnSignals } from './lib/closing.mjs';
 import { startDatabase } from './lib/database.mjs';
-import { freePort, ROOT, say, start, Stop } from './lib/run.mjs';
+import { freePort, pause, ROOT, say, start, Stop } from './lib/run.mjs';
 
 const EDITORS = 50;
 const READERS = 50;
 const WRITERS = 20;
 const SAVES_EACH = 5;
 const SECONDS = 20;
-
-/** @typedef {{ id: string, version: number }} Open */
+/** Between two tries of a writer, ms. */
+const LONGEST_WAIT_MS = 400;
 
 /**
  * @param {string} address
@@ -64,60 +64,65 @@ async function makeBuilds(address, count) {
 }
 
 /**
- * Saves builds, one a second each, each over what it saved before.
+ * Saves a build once a second, each time over what was saved before.
  * @param {string} address
- * @param {readonly string[]} ids
+ * @param {string} id
  * @param {string} text
- * @param {number} seconds
  */
-function saving(address, ids, text, seconds) {
-  // Taken in turn: each has a second before it comes round again.
-  const opened = ids.map((id) => ({ id, version: 1 }));
-  let turn = 0;
-  return autocannon({
+function editor(address, id, text) {
+  let version = 1;
+  return {
     url: address,
-    connections: ids.length,
-    overallRate: ids.length,
-    duration: seconds,
     requests: [
       {
-        method: 'PUT',
+        method: /** @type {const} */ ('PUT'),
         headers: { 'content-type': 'application/json' },
-        setupRequest: (request, context) => {
-          const open = opened[turn++ % opened.length];
-          if (open === undefined) return request;
-          Object.assign(context, { open });
-          const build = { ...parsed(text), id: open.id, notes: `Save ${String(open.version)}` };
+        path: `/api/v1/builds/${id}`,
+        /** @param {import('autocannon').Request} request */
+        setupRequest: (request) => {
+          const build = { ...parsed(text), id, notes: `Save ${String(version)}` };
           const saveId = crypto.randomUUID();
           return {
             ...request,
-            path: `/api/v1/builds/${open.id}`,
-            body: JSON.stringify({ build, basedOn: open.version, saveId, changed: 'Load' }),
+            body: JSON.stringify({ build, basedOn: version, saveId, changed: 'Load' }),
           };
         },
-        onResponse: (status, _, context) => {
-          const { open } = /** @type {{ open?: Open }} */ (context);
-          if (status === 200 && open !== undefined) open.version++;
+        /** @param {number} status */
+        onResponse: (status) => {
+          if (status === 200) version++;
         },
       },
     ],
-  });
+  };
 }
 
 /**
  * @param {string} address
- * @param {readonly string[]} paths
- * @param {number} rate requests a second
- * @param {number} seconds
+ * @param {string} path
  */
-const reading = (address, paths, rate, seconds) =>
-  autocannon({
-    url: address,
-    connections: Math.min(paths.length, READERS),
-    overallRate: rate,
-    duration: seconds,
-    requests: paths.map((path) => ({ method: 'GET', path })),
-  });
+const reader = (address, path) => ({ url: address + path });
+
+/**
+ * Each on a connection of its own, asking at its own moment, as people do; not all in the same millisecond.
+ * @param {readonly import('autocannon').Options[]} askers
+ * @param {number} seconds
+ * @param {number} everyMs
+ */
+async function asking(askers, seconds, everyMs = 1000) {
+  const results = await Promise.all(
+    askers.map(async (asker, i) => {
+      await pause((i * everyMs) / askers.length);
+      return autocannon({
+        ...asker,
+        connections: 1,
+        connectionRate: 1000 / everyMs,
+        duration: seconds,
+        skipAggregateResult: true,
+      });
+    }),
+  );
+  return autocannon.aggregateResult(results, { url: 'all', connections: askers.length });
+}
 
 /**
  * Many writers save over one build, each over what it last saw, until each has got through a few times.
@@ -131,6 +136,7 @@ async function sharing(address, id, text) {
     Array.from({ length: WRITERS }, async (_, writer) => {
       let tried = 0;
       let basedOn = 1;
+      let refused = 0;
       for (let save = 0; save < SAVES_EACH;) {
         const build = { ...parsed(text), id, notes: `Writer ${String(writer)}, save ${String(save)}` };
         const body = { build, basedOn, saveId: crypto.randomUUID(), changed: 'Shared' };
@@ -141,6 +147,9 @@ async function sharing(address, id, text) {
         else if (answer.status !== 409 && answer.status !== 503)
           throw new Stop(`a writer was told ${String(answer.status)}`);
         basedOn = versionIn(told) ?? basedOn;
+        refused = answer.status === 200 ? 0 : refused + 1;
+        // Who was refused more often tries again sooner; who got through waits longest.
+        await pause((LONGEST_WAIT_MS * Math.random()) / (1 + refused));
       }
       return tried;
     }),
@@ -169,14 +178,20 @@ start(async () => {
     const [alone = '', shared = '', ...own] = ids;
     const paths = own.map((id) => `/api/v1/builds/${id}`);
     const calm = {
-      saves: await saving(address, [alone], text, 8),
-      reads: await reading(address, paths.slice(0, 1), 1, 5),
-      health: await reading(address, ['/health'], 10, 5),
+      saves: await asking([editor(address, alone, text)], 8),
+      reads: await asking([reader(address, paths[0] ?? '')], 5),
+      health: await asking([reader(address, '/health')], 5, 100),
     };
     const [saves, reads, health] = await Promise.all([
-      saving(address, own, text, SECONDS),
-      reading(address, paths, READERS, SECONDS),
-      reading(address, ['/health'], 10, SECONDS),
+      asking(
+        own.map((id) => editor(address, id, text)),
+        SECONDS,
+      ),
+      asking(
+        paths.slice(0, READERS).map((path) => reader(address, path)),
+        SECONDS,
+      ),
+      asking([reader(address, '/health')], SECONDS, 100),
     ]);
     const one = await sharing(address, shared, text);
     say(

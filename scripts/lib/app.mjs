@@ -36,9 +36,9 @@ export async function ensureBuilt() {
 
 /**
  * Starts the built app and waits until it answers.
- * @param {{ databaseUrl: string, port: number, logLevel?: string }} options
+ * @param {{ databaseUrl: string, port: number, logLevel?: string, env?: Record<string, string> }} options
  */
-export async function startApp({ databaseUrl, port, logLevel = 'warn' }) {
+export async function startApp({ databaseUrl, port, logLevel = 'warn', env = {} }) {
   const address = `http://127.0.0.1:${String(port)}`;
   const child = spawn(process.execPath, [BUILT], {
     cwd: ROOT,
@@ -52,6 +52,7 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn' }) {
       BODY_SIZE_LIMIT: 'Infinity',
       SHUTDOWN_TIMEOUT: '5',
       LOG_LEVEL: logLevel,
+      ...env,
     },
     detached: true,
   });

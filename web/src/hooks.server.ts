@@ -2,6 +2,7 @@ import { building } from '$app/environment';
 import { hostsOf, readConfig } from '$lib/server/config';
 import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
 import { log } from '$lib/server/log';
+import { Pace } from '$lib/server/pace';
 import { problem } from '$lib/server/problem';
 import { closeDatabase, database } from '$lib/server/store';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
@@ -54,17 +55,37 @@ function refusal({ request, url }: RequestEvent): string | null {
   return hosts.has(hostIn(origin)) ? null : `Changes may not come from a page of ${origin}.`;
 }
 
+async function refused(event: RequestEvent): Promise<Response | null> {
+  const why = refusal(event);
+  return why === null ? tooFast(event) : problem(403, why);
+}
+
 const hostIn = (origin: string): string => (URL.canParse(origin) ? new URL(origin).host : '');
+
+let pace: Pace | null = null;
+
+/** Counts what its sender asks of the data; the pages' own files cost next to nothing. Null when it is let in. */
+async function tooFast({ url, getClientAddress }: RequestEvent): Promise<Response | null> {
+  if (!url.pathname.startsWith('/api/')) return null;
+  const config = readConfig(process.env);
+  pace ??= new Pace(config.MOST_REQUESTS);
+  const waitS = await pace.waitS(getClientAddress());
+  if (waitS === null) return null;
+  const answer = problem(
+    429,
+    `More than ${config.MOST_REQUESTS} requests a second from one place. Try again in ${waitS} s.`,
+  );
+  answer.headers.set('retry-after', String(waitS));
+  return answer;
+}
 
 /** Lets in what may come in, and puts the user's theme into the page before it is sent. */
 export const handle: Handle = async ({ event, resolve }) => {
-  const why = building ? null : refusal(event);
   const answer =
-    why === null
-      ? await resolve(event, {
-          transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
-        })
-      : problem(403, why);
+    (building ? null : await refused(event)) ??
+    (await resolve(event, {
+      transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
+    }));
   for (const [name, value] of Object.entries(HEADERS)) answer.headers.set(name, value);
   // Data change with every save; only the app's own files, which carry their hash, are kept by the browser.
   if (!answer.headers.has('cache-control')) answer.headers.set('cache-control', 'no-store');

@@ -15,6 +15,9 @@ export function changesText(labels: readonly string[]): string {
 const QUIET_MS = 500;
 const RETRY_MS = 4000;
 
+/** Whether what a save was told passes by itself: not reached, too many at once, or trouble over there. */
+const passes = (status: number): boolean => status === 0 || status === 429 || status >= 500;
+
 export type SaveStatus =
   | { readonly kind: 'saved'; readonly at: string }
   | { readonly kind: 'waiting' }
@@ -109,7 +112,7 @@ export class Autosave {
   #failed(error: unknown): void {
     const theirs = currentOf(error);
     const why = error instanceof Error ? error.message : String(error);
-    const passing = error instanceof ApiError && (error.status === 0 || error.status >= 500);
+    const passing = error instanceof ApiError && passes(error.status);
     if (theirs !== null) this.status = { kind: 'conflict', theirs };
     else if (passing) {
       this.status = { kind: 'offline', why };

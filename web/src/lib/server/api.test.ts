@@ -212,6 +212,27 @@ describe('names and pages that may not reach it', () => {
   });
 });
 
+test('who asks too fast is told when to come again, and the pages still come', async () => {
+  const slow = await startApp({
+    databaseUrl: await freshDatabase('pace'),
+    port: await freePort(),
+    logLevel: 'silent',
+    env: { MOST_REQUESTS: '1' },
+  });
+  try {
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, () => fetch(`${slow.address}/api/v1/builds`)),
+    );
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(10);
+    const late = answers.find(({ status }) => status !== 200);
+    expect(late?.status).toBe(429);
+    expect(Number(late?.headers.get('retry-after'))).toBeGreaterThan(0);
+    expect((await fetch(`${slow.address}/health`)).status).toBe(200);
+  } finally {
+    await slow.stop();
+  }
+});
+
 describe('odd requests get the right answer', () => {
   test('an id that can be none is not found', async () => {
     for (const id of ['%C3%A9', 'x', 'a%20b', '00000000-0000-4000-8000-000000000000'])

@@ -19,6 +19,8 @@ const Environment = z.object({
     .transform((names) => names.split(',').flatMap((name) => name.trim().toLowerCase() || [])),
   ORIGIN: z.url('ORIGIN must be the address that people open, as https://flarik.example').optional(),
   PORT: z.string().default('3000'),
+  /** So many requests a second one sender may make, taken over ten seconds. */
+  MOST_REQUESTS: z.coerce.number().int().min(1, 'MOST_REQUESTS must be a whole number from 1').default(300),
 });
 export type Config = z.infer<typeof Environment>;
 

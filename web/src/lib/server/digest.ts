@@ -1,8 +1,13 @@
 import { readBuildText } from '@flarik/core/rules/document';
 import { checkBuild } from '@flarik/core/rules/check';
 import { SEVERITIES, Severity } from '@flarik/core/words/severity';
+import { constants, setPriority } from 'node:os';
+import { isMainThread } from 'node:worker_threads';
 import { z } from 'zod';
 import { BuildPicture, pictureOf } from '../builds/picture';
+
+// Whoever saves goes before whoever counts. Linux has a priority for each thread; elsewhere it would be the server's.
+if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
 
 /** What the list of builds shows of a build, beyond what stands in the document: findings by severity, and a picture. */
 export const Digest = z.strictObject({ findings: z.record(Severity, z.int()), picture: BuildPicture });

@@ -14,6 +14,7 @@ const TITLES: Readonly<Record<number, string>> = {
   500: 'Something went wrong here',
   408: 'Too slow',
   415: 'Not JSON',
+  429: 'Too fast',
   503: 'Database not ready',
 };
 
