@@ -7,6 +7,7 @@ const FLOORS = [
   'timing',
   'design',
   'resolve',
+  'controls',
   'arrange',
   'state',
   'coverage',

@@ -1,5 +1,5 @@
+import { namedOns, stagesOf, type On } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
-import { stagesOf, type StageIndex } from '@flarik/core/design/timing';
 import { parseArgs } from 'node:util';
 import { InputError } from '@flarik/core/words/errors';
 import { Colour } from '@flarik/core/words/colour';
@@ -13,6 +13,10 @@ export interface Args {
   readonly second: string | undefined;
   readonly json: boolean;
   readonly stage: string | undefined;
+  readonly on: string | undefined;
+  readonly events: string | undefined;
+  readonly trial: string | undefined;
+  readonly programme: string | undefined;
   readonly open: string | undefined;
   readonly ambient: string | undefined;
   readonly elevation: string | undefined;
@@ -51,6 +55,10 @@ export function readArgs(
     second,
     json: values.json,
     stage: values.stage,
+    on: values.on,
+    events: values.events,
+    trial: values.trial,
+    programme: values.programme,
     open: values.open,
     ambient: values.ambient,
     elevation: values.elevation,
@@ -72,6 +80,10 @@ function parse(argv: readonly string[]) {
       options: {
         json: { type: 'boolean', default: false },
         stage: { type: 'string' },
+        on: { type: 'string' },
+        events: { type: 'string' },
+        trial: { type: 'string' },
+        programme: { type: 'string' },
         open: { type: 'string' },
         ambient: { type: 'string' },
         elevation: { type: 'string' },
@@ -98,13 +110,24 @@ function joined(argv: readonly string[]): string[] {
   }, []);
 }
 
-/** @throws {InputError} not a stage of the build */
-export function stageOf({ stage }: Pick<Args, 'stage'>, build: Build): StageIndex {
-  const found = stagesOf(build).find((s) => String(s) === stage);
-  if (found !== undefined) return found;
-  const [off, ...more] = stagesOf(build);
-  const names = [`${off ?? 0} (off)`, ...more.slice(0, -1)].join(', ');
-  throw new InputError('--stage', `must be ${names} or ${more.at(-1) ?? ''}, not '${stage ?? ''}'`);
+/**
+ * The functions that are on: a stage by its number, or functions by their ids.
+ * @throws {InputError} the build has none of these
+ */
+export function onOf({ stage, on }: Pick<Args, 'stage' | 'on'>, build: Build): On[] {
+  if (on !== undefined) {
+    const keys = on.split(',').flatMap((key) => key.trim() || []);
+    const known = namedOns(build).map((named) => named.on);
+    const unknown = keys.find((key) => !known.includes(key));
+    if (unknown !== undefined)
+      throw new InputError('--on', `no function '${unknown}'; there are ${known.join(', ')}`);
+    return keys;
+  }
+  const stages = stagesOf(build);
+  const found = stages.find(({ mode }) => String(mode) === stage);
+  if (found !== undefined) return [found.id];
+  const names = stages.map(({ mode, name }) => `${String(mode)} (${name})`).join(', ');
+  throw new InputError('--stage', `must be one of ${names}, not '${stage ?? ''}'`);
 }
 
 /** @throws {InputError} the vehicle has no such part */

@@ -270,7 +270,7 @@ describe('bad input is one sentence and exit 2', () => {
     [
       'a bad stage',
       () => ['coverage', demo('ks-12'), '--stage', '7'],
-      /^--stage: must be 0 \(off\), 1, 2 or 3, not '7'/,
+      /^--stage: must be one of 0 \(Off\), 1 \(Stage 1\), 2 \(Stage 2\), 3 \(Stage 3\), not '7'/,
     ],
     [
       'an unknown part',

@@ -5,7 +5,9 @@ import { geometry } from './geometry.ts';
 import { list } from './list.ts';
 import type { Command } from './command.ts';
 import { photometry } from './photometry.ts';
+import { exportProgramme } from './exportProgramme.ts';
 import { readBuildFile } from './readFile.ts';
+import { simulate } from './simulate.ts';
 import { waveform } from './waveform.ts';
 
 /** Every command there is. */
@@ -18,13 +20,13 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     name: 'coverage',
-    call: 'FILE --stage N [--open PART,PART] [--ambient day|night] [--elevation DEG] [--colour COLOUR] [--json]',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--elevation DEG] [--colour COLOUR] [--json]',
     what: 'Effective intensity (cd) and optical power (cd·s/min) for each bearing 0 to 359.',
     run: (args) => coverage(readBuildFile(args.file), args),
   },
   {
     name: 'waveform',
-    call: 'FILE --stage N --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]',
+    call: 'FILE --stage N|--on ID,ID --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]',
     what: 'The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.',
     run: (args) => waveform(readBuildFile(args.file), args),
   },
@@ -48,9 +50,21 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     name: 'export',
-    call: 'FILE --ies OUT [--stage N] [--open PART,PART] [--ambient day|night] [--lamp ID]',
+    call: 'FILE --ies OUT [--stage N|--on ID,ID] [--open PART,PART] [--ambient day|night] [--lamp ID]',
     what: 'The whole vehicle, or one lamp on it, in that state (the last stage unless said) as an IES LM-63 file: time mean, far away.',
     run: (args) => exportIes(readBuildFile(args.file), args),
+  },
+  {
+    name: 'programme',
+    call: 'FILE --programme OUT.csv',
+    what: 'The functions with their cues as a table, strongest first, for whoever programmes the controller.',
+    run: (args) => exportProgramme(readBuildFile(args.file), args),
+  },
+  {
+    name: 'simulate',
+    call: 'FILE --events "ignition=on, slide=2, b3=press, wait=5000"|--trial ID [--json]',
+    what: 'Operates the controls, from rest, and says after each event what is on, what lights and why it did not happen.',
+    run: (args) => simulate(readBuildFile(args.file), args),
   },
 ];
 

@@ -1,10 +1,10 @@
+import { stagesOf } from '@flarik/core/design/controls';
 import { writeFileSync } from 'node:fs';
 import type { Build } from '@flarik/core/design/schema';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
-import { stagesOf } from '@flarik/core/design/timing';
 import { InputError } from '@flarik/core/words/errors';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
-import { ambientOf, openOf, stageOf, type Args } from './args.ts';
+import { ambientOf, openOf, onOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
 /** Writes the vehicle, or one lamp on it, in a state as an IES file. */
@@ -14,7 +14,7 @@ export function exportIes(build: Build, args: Args): Output {
   if (lampId !== null && !build.placements.some((p) => p.id === lampId))
     throw new InputError('--lamp', `no lamp '${lampId}' in this build`);
   const state = {
-    stage: stageOf({ stage: args.stage ?? String(stagesOf(build).at(-1)) }, build),
+    on: args.stage === undefined && args.on === undefined ? lastStage(build) : onOf(args, build),
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };
@@ -25,3 +25,8 @@ export function exportIes(build: Build, args: Args): Output {
   }
   return { exitCode: 0, text: `Wrote ${args.ies}` };
 }
+
+const lastStage = (build: Build): string[] =>
+  stagesOf(build)
+    .slice(-1)
+    .map(({ id }) => id);

@@ -1,10 +1,11 @@
+import { onText } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
 import { seenFrom } from '@flarik/core/coverage/seen';
 import { InputError } from '@flarik/core/words/errors';
 import type { Signal } from '@flarik/core/timing/signal';
 import type { OverAlignments } from '@flarik/core/timing/worst';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
-import { ambientOf, colourOf, elevationOf, openOf, stageOf, type Args } from './args.ts';
+import { ambientOf, colourOf, elevationOf, openOf, onOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
 /** Below this a direction counts as dark unless another figure is given, cd. */
@@ -13,7 +14,7 @@ const USUAL_THRESHOLD_CD = 40;
 /** What is seen from one direction over time: spans, figures, and the worst over clocks that drift. */
 export function waveform(build: Build, args: Args): Output {
   const state = {
-    stage: stageOf(args, build),
+    on: onOf(args, build),
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };
@@ -56,7 +57,7 @@ export function waveform(build: Build, args: Args): Output {
   };
   if (args.json) return { exitCode: 0, text: JSON.stringify(answer, null, 2) };
   const lines = [
-    `${String(direction.bearingDeg)}°, ${String(direction.elevationDeg)}° up, in stage ${String(state.stage)}: ${seen.clocks.length} clock${seen.clocks.length === 1 ? '' : 's'}${seen.clocks.length > 1 ? ' that drift: it never repeats' : ''}`,
+    `${String(direction.bearingDeg)}°, ${String(direction.elevationDeg)}° up, ${onText(build, state.on)}: ${seen.clocks.length} clock${seen.clocks.length === 1 ? '' : 's'}${seen.clocks.length > 1 ? ' that drift: it never repeats' : ''}`,
     `optical power       ${seen.powerCdsPerMin.toFixed(0)} cd·s/min`,
     together === null
       ? 'begun together      the common cycle is longer than two minutes'

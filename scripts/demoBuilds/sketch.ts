@@ -1,7 +1,8 @@
+import { setCue } from '@flarik/core/design/controlEdits';
+import { changeStage } from '@flarik/core/TEST';
 import type { Wish } from '@flarik/core/rules/brief/wishes';
-import { addGroup, changeGroup, changeStage, setCue } from '@flarik/core/design/timingEdits';
+import { addGroup, changeGroup } from '@flarik/core/design/timingEdits';
 import { changeModules } from '@flarik/core/design/moduleEdits';
-import type { Cue, StageIndex } from '@flarik/core/design/timing';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Brief } from '@flarik/core/design/brief';
 import { addPartner, addPlacement, changePlacement, setColour } from '@flarik/core/arrange/lamps';

@@ -1,4 +1,6 @@
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { addGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
@@ -7,7 +9,7 @@ import { addPartner } from './lamps.ts';
 import { drivenIn } from '../state/driven.ts';
 import type { Build } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { emptyBuild, put } from '../../test/reference/places.ts';
+import { emptyBuild, put, stageId } from '../../test/reference/places.ts';
 
 const all = (build: Build): Set<string> => new Set(build.placements.map((p) => p.id));
 const pair = (zone: string, fixture = 'perimeter-head-2'): Build =>
@@ -46,8 +48,8 @@ describe('a colour plan', () => {
   test('white in the top stage only, by the pattern of the first colour', () => {
     const car = demoBuild('ks-13');
     const laid = layColourPlan(car, all(car), 'white-top');
-    const white = (stage: 1 | 2 | 3) =>
-      drivenIn(laid, { stage, ambient: 'day' }).filter(
+    const white = (stage: number) =>
+      drivenIn(laid, { on: [stageId(stage)], ambient: 'day' }).filter(
         (d) => d.colour === 'white' && d.groupId === 'front' && d.channelId.endsWith('/2'),
       ).length;
     expect([white(1), white(2)]).toEqual([0, 0]);
@@ -60,19 +62,12 @@ describe('a colour plan', () => {
       { groupId: 'g' },
     );
     const cued = ([1, 2, 3] as const).reduce(
-      (b, stage) =>
-        setCue(b, stage, 'g', 1, {
-          groupId: 'g',
-          patternId: 'double',
-          nightPatternId: null,
-          slot: 1,
-          level: 1,
-        }),
+      (b, stage) => setCue(b, stageId(stage), groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'double')),
       two,
     );
     const laid = layColourPlan(cued, all(cued), 'by-stage');
-    const shown = (stage: 1 | 2 | 3) =>
-      new Set(drivenIn(laid, { stage, ambient: 'day' }).map((d) => d.colour));
+    const shown = (stage: number) =>
+      new Set(drivenIn(laid, { on: [stageId(stage)], ambient: 'day' }).map((d) => d.colour));
     expect([shown(1), shown(2), shown(3)]).toEqual([
       new Set(['amber']),
       new Set(['red']),
@@ -82,7 +77,7 @@ describe('a colour plan', () => {
   test('command: what can be green is, steady, in a group of its own', () => {
     const beacon = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'beacon-low' });
     const laid = layColourPlan(beacon, all(beacon), 'command-green');
-    const drives = drivenIn(laid, { stage: 2, ambient: 'day' });
+    const drives = drivenIn(laid, { on: ['stage-2'], ambient: 'day' });
     expect(drives.map((d) => [d.colour, d.steady, d.groupId])).toEqual([['green', true, 'command']]);
   });
   test('any plan over any demo build reads back; laid twice is laid once', () => {

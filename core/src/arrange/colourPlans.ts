@@ -1,6 +1,9 @@
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { shownBy, stagesOf, type On } from '../design/controls.ts';
+import { groupTarget, lightCue, sameTarget, type Cue, type LightCue } from '../design/functions.ts';
+import { addGroup } from '../design/timingEdits.ts';
+import type { Slot } from '../timing/span.ts';
 import { changeModules } from '../design/moduleEdits.ts';
-import { stageAt, stagesOf, type Cue, type StageIndex } from '../design/timing.ts';
 import type { Colour } from '../words/colour.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
@@ -121,12 +124,19 @@ function cueColours(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): B
 }
 
 /** The stages beyond Off. */
-const urgent = (build: Build): StageIndex[] => stagesOf(build).slice(1);
+const urgent = (build: Build): On[] =>
+  stagesOf(build)
+    .filter(({ mode }) => mode !== 0)
+    .map(({ id }) => id);
 
-const cueOf = (build: Build, stage: StageIndex, groupId: string): Cue | undefined =>
-  stageAt(build, stage)
-    .cues.filter((c) => c.groupId === groupId)
-    .toSorted((a, b) => a.slot - b.slot)[0];
+const cueOf = (build: Build, on: On, groupId: string): SlotCue | undefined =>
+  shownBy(build, on)
+    .cues.filter(isSlotCue)
+    .filter((c) => sameTarget(c.target, groupTarget(groupId)))
+    .toSorted((a, b) => a.ink - b.ink)[0];
+
+type SlotCue = LightCue & { readonly ink: Slot };
+const isSlotCue = (cue: Cue): cue is SlotCue => cue.show === 'light' && typeof cue.ink === 'number';
 
 /** The second colour in stage 1, the first in stage 2, one after the other in stage 3. */
 function stagesInTurn(build: Build, groupId: string): Build {
@@ -134,12 +144,12 @@ function stagesInTurn(build: Build, groupId: string): Build {
   if (lowest === undefined || highest === undefined) return build;
   const low = cueOf(build, lowest, groupId);
   const top = cueOf(build, highest, groupId);
-  const calm = low === undefined ? build : setCue(build, lowest, groupId, low.slot, { ...low, slot: 2 });
+  const calm = low === undefined ? build : setCue(build, lowest, low.target, low.ink, { ...low, ink: 2 });
   return top === undefined
     ? calm
-    : setCue(calm, highest, groupId, top.slot, {
+    : setCue(calm, highest, top.target, top.ink, {
         ...top,
-        slot: 1,
+        ink: 1,
         patternId: 'colour-change',
         nightPatternId: null,
       });
@@ -155,9 +165,9 @@ function whiteOnTop(build: Build, groupId: string, ids: ReadonlySet<string>): Bu
   if (highest === undefined) return build;
   const lower = urgent(build)
     .slice(0, -1)
-    .reduce((b, stage) => setCue(b, stage, groupId, 2, null), build);
+    .reduce((b, stage) => setCue(b, stage, groupTarget(groupId), 2, null), build);
   const top = cueOf(lower, highest, groupId);
-  return top?.slot !== 1 ? lower : setCue(lower, highest, groupId, 2, { ...top, slot: 2 });
+  return top?.ink !== 1 ? lower : setCue(lower, highest, top.target, 2, { ...top, ink: 2 });
 }
 
 const COMMAND = 'command';
@@ -174,15 +184,6 @@ function markCommand(build: Build, ids: ReadonlySet<string>): Build {
     ? build
     : addGroup(build, { id: COMMAND, name: 'Command' });
   const moved = changeModules(grouped, refs, { groupId: COMMAND });
-  return urgent(build).reduce(
-    (b, stage) =>
-      setCue(b, stage, COMMAND, 1, {
-        groupId: COMMAND,
-        patternId: 'steady',
-        nightPatternId: null,
-        slot: 1,
-        level: 1,
-      }),
-    moved,
-  );
+  const target = groupTarget(COMMAND);
+  return urgent(build).reduce((b, on) => setCue(b, on, target, 1, lightCue(target, 1, 'steady')), moved);
 }

@@ -1,4 +1,7 @@
-import { addGroup, changeGroup, changeStage, removeGroup, setCue } from '../design/timingEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { changeStage, stageId } from '../../test/reference/places.ts';
+import { addGroup, changeGroup, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
@@ -94,11 +97,8 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     .tuple(fc.constantFrom(0, 1, 2, 3), which, slot, slot, fc.option(fc.constantFrom(...PATTERNS)))
     .map(([stage, g, from, to, pattern]): Edit => (b) => {
       const groupId = nth([null, ...b.timing.groups.map((group) => group.id)], g) ?? null;
-      const cue =
-        pattern === null
-          ? null
-          : { groupId, patternId: pattern.id, nightPatternId: null, slot: to, level: 1 };
-      return setCue(b, stage, groupId, from, cue);
+      const cue = pattern === null ? null : lightCue(groupTarget(groupId), to, pattern.id);
+      return setCue(b, stageId(stage), groupTarget(groupId), from, cue);
     }),
   fc.tuple(fc.constantFrom(0, 1, 2, 3), number(0.05, 1)).map(
     ([stage, nightLevel]): Edit =>
@@ -167,7 +167,7 @@ describe('whatever is edited, in whatever order', () => {
 test('a mirrored car breaks the same rules in the same stages, as often', () => {
   const sums = (build: Build): string[] =>
     checkBuild(build)
-      .findings.map((f) => `${f.ruleId} ${f.evidence.state?.stage ?? ''} ${f.severity}`)
+      .findings.map((f) => `${f.ruleId} ${f.evidence.state?.on.join() ?? ''} ${f.severity}`)
       .toSorted();
   expect(sums(mirrorBuild(demoBuild('ks-12')))).toEqual(sums(demoBuild('ks-12')));
 });

@@ -7,14 +7,14 @@ import { stateWith } from '../state/state.ts';
 import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
 import { checkBuild } from '../rules/check.ts';
 import { readBuild } from '../rules/document.ts';
-import { emptyBuild, put, type At } from '../../test/reference/places.ts';
+import { emptyBuild, put, type At, stageId } from '../../test/reference/places.ts';
 import { demoPack } from '../../test/reference/demo.ts';
 import { joinPlace, PLACES } from './joinPlace.ts';
 import { addPartner, setColour } from './lamps.ts';
 import { STARTS, withStartingStages } from './startingStages.ts';
 
 const place = (build: Build, id: string, at: At, stage = 2): Build =>
-  joinPlace(put(build, id, at), [id], stage);
+  joinPlace(put(build, id, at), [id], [stageId(stage)]);
 const lamp = (build: Build, id: string) => {
   const found = build.placements.find((p) => p.id === id);
   if (found === undefined) throw new Error(`there is no lamp ${id}`);
@@ -24,7 +24,7 @@ const groupOf = (build: Build, id: string): (string | null)[] => [
   ...new Set(lamp(build, id).modules.map((m) => m.groupId)),
 ];
 const litIds = (build: Build, stage: number): string[] => [
-  ...new Set(drivenIn(build, stateWith({ stage })).map((d) => d.placementId)),
+  ...new Set(drivenIn(build, stateWith({ on: [stageId(stage)] })).map((d) => d.placementId)),
 ];
 
 describe('a lamp just placed', () => {
@@ -103,7 +103,7 @@ describe('a lamp just placed', () => {
       emptyBuild(),
     );
     const alone = put(full, 'a', { zone: 'grille' });
-    expect(joinPlace(alone, ['a'], 2)).toBe(alone);
+    expect(joinPlace(alone, ['a'], ['stage-2'])).toBe(alone);
     expect(() => readBuild(alone)).not.toThrow();
   });
 
@@ -124,7 +124,7 @@ describe('a lamp just placed', () => {
 
   test('a pair goes in together, one phase each', () => {
     const pair = addPartner(put(emptyBuild(), 'a', { zone: 'corner-rear-left' }), 'a', 'b');
-    const joined = joinPlace(pair, ['a', 'b'], 3);
+    const joined = joinPlace(pair, ['a', 'b'], ['stage-3']);
     expect([groupOf(joined, 'a'), groupOf(joined, 'b')]).toEqual([['rear'], ['rear']]);
     expect(new Set(joined.placements.map((p) => p.modules[0]?.phase)).size).toBe(2);
     expect(litIds(joined, 3).toSorted()).toEqual(['a', 'b']);
@@ -138,7 +138,7 @@ describe('a lamp just placed', () => {
       { zone: 'roof-side-left', fixture: 'scene-flood' },
     ]) {
       const alone = put(emptyBuild(), 'a', at);
-      expect(joinPlace(alone, ['a'], 2)).toBe(alone);
+      expect(joinPlace(alone, ['a'], ['stage-2'])).toBe(alone);
     }
   });
 });
@@ -153,7 +153,7 @@ describe('starting stages', () => {
       const both = place(front, 'r', { zone: 'rear-bumper' });
       const two = setColour(both, [{ placementId: 'f', moduleId: 'm1' }], 2, 'white');
       const lit = [1, 2, 3].map((stage) =>
-        drivenIn(two, stateWith({ stage }))
+        drivenIn(two, stateWith({ on: [stageId(stage)] }))
           .map((d) => `${d.placementId}${d.slot}`)
           .toSorted(),
       );

@@ -1,7 +1,10 @@
+import { MOST_GROUPS } from '../design/timing.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { MOST_CUES, MOST_GROUPS, stageAt, type StageIndex } from '../design/timing.ts';
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { nightLevelOf, setCue } from '../design/controlEdits.ts';
+import { functionAt, readOn, shownBy, type On } from '../design/controls.ts';
+import { groupTarget, lightCue, MOST_CUES, sameTarget } from '../design/functions.ts';
+import { addGroup } from '../design/timingEdits.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import { length, sub, type Vec3 } from '../geometry/vec.ts';
 import { isWarning } from '../resolve/channels.ts';
@@ -88,9 +91,9 @@ function mostOften<T>(values: readonly T[]): T | undefined {
 /**
  * Lamps just placed join those of their place: the group their neighbours are in, or that of the front, the sides, the
  * rear or the roof, made when there is none. They take the colours of their side, answer their mirror image, and light
- * in the stage that is looked at. Lamps that light up a scene, and factory lamps, stay by themselves.
+ * in what is looked at. Lamps that light up a scene, and factory lamps, stay by themselves.
  */
-export function joinPlace(build: Build, placementIds: readonly string[], stage: StageIndex): Build {
+export function joinPlace(build: Build, placementIds: readonly string[], on: readonly On[]): Build {
   const lookup = lookupOf(build);
   const all = standing(build, lookup);
   const isNew = new Set(placementIds);
@@ -115,7 +118,7 @@ export function joinPlace(build: Build, placementIds: readonly string[], stage: 
         }),
       grouped,
     );
-    return litIn(joined, stage, groupId);
+    return on.reduce((lit, one) => litIn(lit, one, groupId), joined);
   }, build);
 }
 
@@ -166,12 +169,16 @@ function coloursFor(m: Standing, others: readonly Standing[], offered: ReadonlyS
   return (nearest ?? m).colours.filter((c) => offered.has(c));
 }
 
-/** A group lights in a stage, as most others there; Off stays dark. */
-function litIn(build: Build, stage: StageIndex, groupId: string): Build {
-  const { cues } = stageAt(build, stage);
-  if (stage === 0 || cues.length >= MOST_CUES || cues.some((c) => c.groupId === groupId)) return build;
+/** A group lights in a warning function, as most others there; Off stays dark. */
+function litIn(build: Build, on: On, groupId: string): Build {
+  const { kind, mode } = functionAt(build, readOn(on).id);
+  const cues = shownBy(build, on).cues.filter((cue) => cue.show === 'light');
+  const target = groupTarget(groupId);
+  const warns = (kind === 'stage' && mode !== 0) || kind === 'warning';
+  if (!warns || cues.length >= MOST_CUES || cues.some((c) => sameTarget(c.target, target))) return build;
   const patternId =
-    mostOften(cues.filter((c) => c.slot === 1 && c.groupId !== null).map((c) => c.patternId)) ??
+    mostOften(cues.filter((c) => c.ink === 1 && c.target.kind === 'group').map((c) => c.patternId)) ??
     FIRST_PATTERN;
-  return setCue(build, stage, groupId, 1, { groupId, patternId, nightPatternId: null, slot: 1, level: 1 });
+  const nightLevel = nightLevelOf(build, on) ?? 1;
+  return setCue(build, on, target, 1, lightCue(target, 1, patternId, { nightLevel }));
 }

@@ -64,13 +64,13 @@ describe('names that follow the layout', () => {
 
 describe('one lamp as an IES file', () => {
   const build = demoBuild('ks-13');
-  const state = { stage: 2, open: [], ambient: 'day' } as const;
+  const state = { on: ['stage-2'], open: [], ambient: 'day' } as const;
   test('is less than the vehicle and more than nothing; lamps that are dark write darkness', () => {
     const whole = peakOf(readIes(iesOfState(build, state)));
     const one = peakOf(readIes(iesOfState(build, state, 'grille')));
     expect(one).toBeGreaterThan(0);
     expect(one).toBeLessThan(whole);
-    expect(peakOf(readIes(iesOfState(build, { ...state, stage: 0 }, 'grille')))).toBe(0);
+    expect(peakOf(readIes(iesOfState(build, { ...state, on: ['off'] }, 'grille')))).toBe(0);
   });
   test('the lamps by themselves add up to the vehicle', () => {
     const tables = build.placements.map((p) => readIes(iesOfState(build, state, p.id)));

@@ -1,4 +1,7 @@
-import { addGroup, removeGroup, setCue } from '../design/timingEdits.ts';
+import { shownBy } from '../design/controls.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { addGroup, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { MAX_BUILD_BYTES } from '../words/json.ts';
 import { readBuild, readBuildText } from '../rules/document.ts';
@@ -191,16 +194,10 @@ describe('edits', () => {
   test('a group taken away frees its modules and its cues', () => {
     const refs = [{ placementId: 'a', moduleId: 'm1' }];
     const grouped = changeModules(addGroup(put('grille'), { id: 'g', name: 'G' }), refs, { groupId: 'g' });
-    const cued = setCue(grouped, 2, 'g', 1, {
-      groupId: 'g',
-      patternId: 'single',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    const cued = setCue(grouped, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'single'));
     const freed = removeGroup(cued, 'g');
     expect(freed.placements[0]?.modules[0]?.groupId).toBeNull();
-    expect(freed.timing.stages[2]?.cues).toEqual([]);
+    expect(shownBy(freed, 'stage-2').cues).toEqual([]);
     expect(readBuild(freed)).toEqual(freed);
   });
 
@@ -258,9 +255,9 @@ describe('reading a build', () => {
 
   test('an unknown group, pattern or doubled id is refused', () => {
     const b = put('grille');
-    const cue = { groupId: 'ghost', patternId: 'zigzag', nightPatternId: null, slot: 1 as const, level: 1 };
-    expect(() => readBuild(setCue(b, 1, 'ghost', 1, cue))).toThrow(
-      /stages\[1\]\.cues\[0\]\.groupId: no sync group 'ghost' \(and 1 more\)/,
+    const cue = lightCue(groupTarget('ghost'), 1, 'zigzag');
+    expect(() => readBuild(setCue(b, 'stage-1', cue.target, 1, cue))).toThrow(
+      /controls\.functions\[2\]\.shows\[0\]\.cues\[0\]\.target: no sync group 'ghost' \(and 1 more\)/,
     );
     expect(() => readBuild({ ...b, placements: [...b.placements, ...b.placements] })).toThrow(
       /placements\[1\]\.id: 'a' is used twice/,

@@ -88,6 +88,10 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
     fixing: null,
     poleM: 0,
     text: '',
+    stopsFor:
+      fixture.kind === 'factory'
+        ? build.controls.functions.filter((fn) => fn.kind === 'signal').map((fn) => fn.id)
+        : [],
     modules: fixture.modules.map((m, i): ModuleSetup => ({
       id: m.id,
       colours: [first],
@@ -96,6 +100,7 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
       order: i + 1,
       offsetMs: 0,
       insert: 'warning',
+      disabled: [],
     })),
   };
   const orders = sweepOrders(lookup, placement);

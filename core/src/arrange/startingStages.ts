@@ -1,6 +1,9 @@
 import type { Build } from '../design/schema.ts';
-import type { Cue, StageIndex } from '../design/timing.ts';
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { addGroup } from '../design/timingEdits.ts';
+import type { StageId } from '../design/usualControls.ts';
+import type { Slot } from '../timing/span.ts';
 import { placeName, PLACES, type Place } from './joinPlace.ts';
 
 /** What the stages of a new build begin with. */
@@ -20,24 +23,22 @@ export const startText: Readonly<Record<Start, { readonly name: string; readonly
 };
 
 /** A group, what it shows, and in which colour slot. */
-type Shows = readonly [Place, string, Cue['slot']];
+type Shows = readonly [Place, string, Slot];
 
-const all = (patternId: string, slot: Cue['slot'] = 1): Shows[] =>
-  PLACES.map((place) => [place, patternId, slot]);
+const all = (patternId: string, slot: Slot = 1): Shows[] => PLACES.map((place) => [place, patternId, slot]);
 
-const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageIndex, readonly Shows[]])[]>> =
-  {
-    'rear-all-white': [
-      [1, [['rear', 'single', 1]]],
-      [2, all('double')],
-      [3, [...all('quad'), ...all('single-short', 2)]],
-    ],
-    'by-colour': [
-      [1, all('single', 2)],
-      [2, all('double')],
-      [3, [...all('double'), ...all('single', 2)]],
-    ],
-  };
+const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageId, readonly Shows[]])[]>> = {
+  'rear-all-white': [
+    ['stage-1', [['rear', 'single', 1]]],
+    ['stage-2', all('double')],
+    ['stage-3', [...all('quad'), ...all('single-short', 2)]],
+  ],
+  'by-colour': [
+    ['stage-1', all('single', 2)],
+    ['stage-2', all('double')],
+    ['stage-3', [...all('double'), ...all('single', 2)]],
+  ],
+};
 
 /** Groups for the front, the sides, the rear and the roof, and what each shows in each stage. */
 export function withStartingStages(build: Build, start: Start): Build {
@@ -47,7 +48,7 @@ export function withStartingStages(build: Build, start: Start): Build {
     (b, [stage, shows]) =>
       shows.reduce(
         (c, [groupId, patternId, slot]) =>
-          setCue(c, stage, groupId, slot, { groupId, patternId, nightPatternId: null, slot, level: 1 }),
+          setCue(c, stage, groupTarget(groupId), slot, lightCue(groupTarget(groupId), slot, patternId)),
         b,
       ),
     grouped,

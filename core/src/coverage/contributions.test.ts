@@ -8,7 +8,7 @@ const OPTIONS = { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 
 
 describe('who lights a bearing', () => {
   const build = demoBuild('ks-12');
-  const lit = litChannels(build, stateWith({ stage: 3 }), OPTIONS);
+  const lit = litChannels(build, stateWith({ on: ['stage-3'] }), OPTIONS);
   const whole = powerRing(lit);
 
   test('parts add up to the whole, the most first; no lamp is named that sends next to nothing', () => {

@@ -1,3 +1,4 @@
+import { stagesOf } from '../design/controls.ts';
 import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -5,7 +6,6 @@ import { changePlacement } from '../arrange/lamps.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
-import { stagesOf } from '../design/timing.ts';
 import { BEARINGS, Fields, fieldsOf } from './field.ts';
 import { relativeIntensity } from '../fixture/distribution.ts';
 import { anglesInFrame } from '../geometry/frame.ts';
@@ -134,11 +134,11 @@ describe('what is remembered', () => {
     for (const name of DEMO_BUILDS.slice(0, 4)) {
       const build = demoBuild(name);
       const copy = readBuild(structuredClone(build));
-      for (const stage of stagesOf(build))
+      for (const { id } of stagesOf(build))
         for (const ambient of ['day', 'night'] as const) {
-          const first = drivenIn(build, { stage, ambient });
-          expect(drivenIn(build, { stage, ambient })).toBe(first);
-          expect(drivenIn(copy, { stage, ambient })).toEqual(first);
+          const first = drivenIn(build, { on: [id], ambient });
+          expect(drivenIn(build, { on: [id], ambient })).toBe(first);
+          expect(drivenIn(copy, { on: [id], ambient })).toEqual(first);
         }
     }
   });

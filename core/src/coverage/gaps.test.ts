@@ -7,7 +7,7 @@ const build = demoBuild('ks-12');
 
 describe('gaps in the ring', () => {
   const options = { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 } as const;
-  const ring = ringOf(litChannels(build, { stage: 2, open: ['hatch'], ambient: 'night' }, options));
+  const ring = ringOf(litChannels(build, { on: ['stage-2'], open: ['hatch'], ambient: 'night' }, options));
   const floor = (cdsPerMin: number) => new Float64Array(360).fill(cdsPerMin);
 
   test('are where the power is below the floor; no floor, no gap', () => {
@@ -20,7 +20,7 @@ describe('gaps in the ring', () => {
 
   test('of one colour are where it is not noticed, whatever the floor', () => {
     const amber = { ...options, colour: 'amber' } as const;
-    const lit = litChannels(build, { stage: 2, open: [], ambient: 'day' }, amber);
+    const lit = litChannels(build, { on: ['stage-2'], open: [], ambient: 'day' }, amber);
     const gaps = gapsOf(ringOf(lit), floor(0), 'amber');
     expect(gaps.some((g) => whereabouts(g) === 'front')).toBe(true);
   });

@@ -1,3 +1,4 @@
+import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { directionOf } from '../geometry/direction.ts';
 import { scale } from '../geometry/vec.ts';
@@ -6,7 +7,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { channelsNear, illuminanceLx } from './near.ts';
 import { litChannels } from './ring.ts';
 
-const day = (stage: number) => stateWith({ stage });
+const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
 describe('close by', () => {
   test('far away it is the ring; near, each lamp has its own direction', () => {

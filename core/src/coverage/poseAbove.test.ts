@@ -1,3 +1,4 @@
+import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import type { Build } from '../design/schema.ts';
@@ -66,7 +67,9 @@ describe('the search for a pose that is above a limit', () => {
     ['ferry-slip', 2, 'amber', [0, 90, 178]],
   ] as const)('agrees with trying every pose: %s, stage %d, %s', (name, stage, colour, bearings) => {
     const build = demoBuild(name);
-    const drives = drivenIn(build, { stage, ambient: 'day' }).filter((d) => d.colour === colour);
+    const drives = drivenIn(build, { on: [stageId(stage)], ambient: 'day' }).filter(
+      (d) => d.colour === colour,
+    );
     // One cycle a clock, so that the plain count need not look for a common one.
     const cycles = new Map(drives.map((d) => [d.clockId, d.cycleMs]));
     const plain = drives.filter((d) => d.cycleMs === cycles.get(d.clockId));
@@ -91,7 +94,7 @@ describe('the search for a pose that is above a limit', () => {
 
   test('one that is given up says so, with a bound that no pose is above', () => {
     const build = demoBuild('tunnel-pumper-3');
-    const white = drivenIn(build, { stage: 3, ambient: 'day' }).filter((d) => d.colour === 'white');
+    const white = drivenIn(build, { on: ['stage-3'], ambient: 'day' }).filter((d) => d.colour === 'white');
     const given = poseAbove(build, white, [135], 100, 0, 1);
     if (given.found !== 'unknown') throw new Error(given.found);
     expect(given.bearing).toBe(135);

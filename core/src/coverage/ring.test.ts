@@ -1,4 +1,6 @@
-import { setCue } from '../design/timingEdits.ts';
+import { stageId } from '../../test/reference/places.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { newBuild } from '../design/create.ts';
@@ -17,7 +19,11 @@ import { demoBuild } from '../../test/reference/demo.ts';
 
 const ALL: RingOptions = { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 };
 const ring = (build: Build, state: State, options = ALL): Ring => ringOf(litChannels(build, state, options));
-const day = (stage: State['stage'], open: readonly string[] = []): State => ({ stage, open, ambient: 'day' });
+const day = (stage: number, open: readonly string[] = []): State => ({
+  on: [stageId(stage)],
+  open,
+  ambient: 'day',
+});
 
 const empty = newBuild('22222222-2222-4222-8222-222222222222', 'Test', 'police', []);
 const { zones, parts } = vehicleOf(empty.vehicle);
@@ -45,13 +51,7 @@ const anyBuild = fc
         }),
       empty,
     );
-    return setCue(placed, 2, null, 1, {
-      groupId: null,
-      patternId: 'double',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    return setCue(placed, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'double'));
   });
 
 describe('the ring', () => {
@@ -59,7 +59,7 @@ describe('the ring', () => {
     const build = demoBuild('ks-12');
     for (const [state, elevation] of [
       [day(3), 0],
-      [{ stage: 2, open: ['hatch'], ambient: 'night' }, 4],
+      [{ on: ['stage-2'], open: ['hatch'], ambient: 'night' }, 4],
     ] as const) {
       const fast = ring(build, state, { ...ALL, elevationDeg: elevation });
       const slow = bruteRing(build, state, elevation);
@@ -115,13 +115,7 @@ describe('the ring', () => {
       'a',
       'b',
     );
-    const cued = setCue(build, 2, null, 1, {
-      groupId: null,
-      patternId: 'steady',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    const cued = setCue(build, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'steady'));
     for (const elevationDeg of [-8, -4, -2, 0, 2]) {
       const options = { ...ALL, elevationDeg };
       const free = litChannels(cued, day(2), options).map((l) => l.drive.peakCd);

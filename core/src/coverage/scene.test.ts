@@ -3,10 +3,10 @@ import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.t
 import { removeGroup } from '../design/timingEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { stateWith } from '../state/state.ts';
-import { frontAndRear } from '../../test/reference/places.ts';
+import { frontAndRear, stageId } from '../../test/reference/places.ts';
 import { inVehicle, sceneSeen } from './scene.ts';
 
-const day = (stage: number) => stateWith({ stage });
+const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
 describe('a scene of several vehicles', () => {
   const here = frontAndRear();
@@ -18,7 +18,7 @@ describe('a scene of several vehicles', () => {
     aheadM: 0,
     leftM: 0,
     turnedDeg: 0,
-    stage: 2,
+    on: ['stage-2'],
     inStep: [],
   };
   const behind = { aheadM: -60, leftM: 0, heightM: 1.2 };

@@ -1,4 +1,5 @@
 import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
+import { onsOf, type On } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Vec3 } from '../geometry/vec.ts';
@@ -66,7 +67,7 @@ export function sceneSeen(
     ...others.flatMap(({ vehicle, build: there }) =>
       channelsSeen(
         there,
-        { stage: vehicle.stage, open: [], ambient: state.ambient },
+        { on: vehicle.on.filter((on) => isOn(there, on)), open: [], ambient: state.ambient },
         inVehicle(vehicle, eye),
         (drive) => clockAcross(build, there, vehicle, drive),
         vehicle.id,
@@ -114,3 +115,7 @@ function clockAcross(here: Build, there: Build, vehicle: SceneVehicle, drive: Dr
     ? `${vehicle.id}:${drive.clockId}`
     : `${HERE}:${timeOf(here.timing.groups, tie.here).rootId}`;
 }
+
+/** Whether a build still has a function that a scene asks for. */
+const isOn = ({ controls }: Build, on: On): boolean =>
+  controls.functions.some((fn) => onsOf(fn).includes(on));

@@ -1,3 +1,4 @@
+import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import type { Drive } from '../resolve/channels.ts';
 import { drivenIn } from '../state/driven.ts';
@@ -7,7 +8,7 @@ import { DEMO_BUILDS, demoBuild } from '../../test/reference/demo.ts';
 import { litChannels } from './ring.ts';
 import { lightSeen, piecesBetween, seenFrom } from './seen.ts';
 
-const day = (stage: number) => stateWith({ stage });
+const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
 /** Every clock's highest together, millisecond by millisecond. */
 function highestOf(seen: readonly { drive: Drive; cd: number }[]): number {
@@ -62,7 +63,7 @@ describe('what is seen from a direction', () => {
     for (const name of DEMO_BUILDS)
       for (const stage of [1, 2, 3] as const) {
         const build = demoBuild(name);
-        const drives = drivenIn(build, { stage, ambient: 'day' });
+        const drives = drivenIn(build, { on: [stageId(stage)], ambient: 'day' });
         expect(drives.filter((d) => d.spans.length > 0).length, `${name} ${stage}`).toBeGreaterThan(0);
         const seen = seenFrom(build, day(stage), { bearingDeg: 200, elevationDeg: 0 }, 40);
         expect(seen.powerCdsPerMin, `${name} ${stage}`).toBeGreaterThan(0);

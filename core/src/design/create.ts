@@ -1,11 +1,9 @@
 import type { RulePack } from './rulePack.ts';
-import type { Stage } from './timing.ts';
+import { usualControls } from './usualControls.ts';
 import { usualSpec } from '../vehicle/spec.ts';
 import { EMPTY_BRIEF } from './brief.ts';
 import { BUILD_FORMAT, SCHEMA_VERSION, type Build } from './schema.ts';
 import type { Service } from '../words/service.ts';
-
-const stage = (name: string): Stage => ({ name, cues: [], nightLevel: 1 });
 
 /**
  * An empty build on a body type of usual measures.
@@ -33,8 +31,8 @@ export function newBuild(
     timing: {
       patterns: [],
       groups: [],
-      stages: [stage('Off'), stage('Stage 1'), stage('Stage 2'), stage('Stage 3')],
     },
+    controls: usualControls(),
     scene: [],
     rulePacks,
   };

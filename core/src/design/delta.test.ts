@@ -1,9 +1,10 @@
+import { changeStage } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner, changePlacement, mirrorBuild, removePlacements } from '../arrange/lamps.ts';
 import { changeBrief } from './briefEdits.ts';
 import { applyDelta, deltaOf } from './delta.ts';
 import { changeBuild } from './moduleEdits.ts';
-import { addGroup, changeStage, removeGroup } from './timingEdits.ts';
+import { addGroup, removeGroup } from './timingEdits.ts';
 import type { Build } from './schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 

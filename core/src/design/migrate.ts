@@ -3,6 +3,8 @@ import { EMPTY_BRIEF } from './brief.ts';
 import { vehicleFromVersion1 } from '../vehicle/migrate.ts';
 import { EMPTY_SURVEY } from '../vehicle/spec.ts';
 import { OWN_CLOCK } from '../timing/step.ts';
+import { LONGEST_LABEL } from './functions.ts';
+import { STAGE_IDS, usualControls } from './usualControls.ts';
 
 const Loose = z.looseObject({});
 type Loose = z.infer<typeof Loose>;
@@ -19,7 +21,8 @@ const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
 export function migrate(data: unknown, version: number): unknown {
   const second = version < 2 ? fromVersion1(data) : data;
   const third = version < 3 ? fromVersion2(second) : second;
-  return version < 4 ? fromVersion3(third) : third;
+  const fourth = version < 4 ? fromVersion3(third) : third;
+  return version < 5 ? fromVersion4(fourth) : fourth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -100,5 +103,52 @@ function fromVersion3(data: unknown): unknown {
     })),
     placements: eachOf(build.placements, (p) => ({ ...p, lensByColour: {}, finish: 'black' })),
     vehicle: vehicleFromVersion1(build.vehicle),
+  };
+}
+
+/**
+ * Version 5 brought functions and controls: Off and the three stages become functions that a slide of four positions
+ * switches, the level of a stage at night that of its cues. Nothing lights otherwise than before.
+ */
+function fromVersion4(data: unknown): unknown {
+  const build = objectOf(data);
+  const { stages, ...timing } = objectOf(build.timing);
+  const usual = usualControls();
+  return {
+    ...build,
+    schemaVersion: 5,
+    timing,
+    fixtures: eachOf(build.fixtures, (f) => ({ ...f, sharedPower: false })),
+    placements: eachOf(build.placements, (p) => ({
+      ...p,
+      stopsFor: [],
+      modules: eachOf(p.modules, (m) => ({ ...m, disabled: [] })),
+    })),
+    scene: eachOf(build.scene, ({ stage, ...v }) => ({
+      ...v,
+      on: typeof stage === 'number' ? [STAGE_IDS[stage] ?? STAGE_IDS[0]] : stage,
+    })),
+    controls: {
+      ...usual,
+      functions: usual.functions.map((fn) => {
+        const stage = listOf(stages)[STAGE_IDS.findIndex((id) => id === fn.id)] ?? {};
+        const name = typeof stage.name === 'string' ? stage.name : fn.name;
+        const cues = eachOf(stage.cues ?? [], (cue) => cueFromVersion4(cue, stage.nightLevel));
+        return { ...fn, name, label: name.slice(0, LONGEST_LABEL), shows: [{ cues, dims: [], loads: [] }] };
+      }),
+    },
+  };
+}
+
+function cueFromVersion4({ groupId, slot, ...cue }: Loose, nightLevel: unknown): Loose {
+  return {
+    ...cue,
+    show: 'light',
+    target: groupId === null ? { kind: 'ungrouped' } : { kind: 'group', groupId },
+    ink: slot,
+    nightLevel,
+    phases: null,
+    adds: false,
+    dimmed: null,
   };
 }

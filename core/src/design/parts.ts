@@ -5,13 +5,14 @@ import { VehicleSpec } from '../vehicle/spec.ts';
 import { Name, Remark } from '../words/names.ts';
 import { Service } from '../words/service.ts';
 import { Brief } from './brief.ts';
+import { Controls } from './controls.ts';
 import { Placement } from './placement.ts';
 import { RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 4;
+export const SCHEMA_VERSION = 5;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
@@ -28,6 +29,8 @@ export const BuildParts = z.strictObject({
   photometry: z.array(PhotometryFile).max(40, 'must be at most 40 photometric files'),
   placements: z.array(Placement).max(200, 'must be at most 200 placements'),
   timing: Timing,
+  /** What switches what, and what then shows. */
+  controls: Controls,
   /** Other vehicles that are looked at together with this one. */
   scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),

@@ -1,14 +1,16 @@
 import type { Ambient } from '../words/ambient.ts';
-import { patternShown, type Cue, type StageIndex, stageAt } from './timing.ts';
+import { shownBy, type On } from './controls.ts';
+import { cuesFailure } from './cues.ts';
+import { lightCue, patternShown, sameTarget, type Ink, type LightCue, type Target } from './functions.ts';
+import { targetName } from './names.ts';
 import { parseJson } from '../words/json.ts';
-import { setCue } from './timingEdits.ts';
+import { nightLevelOf, setCue } from './controlEdits.ts';
 import { z } from 'zod';
 import { InputError, parseInput } from '../words/errors.ts';
 import { bookOf, type PatternBook } from '../timing/book.ts';
 import type { Drawn } from '../timing/draw.ts';
-import { timeOf } from '../timing/clock.ts';
 import { Pattern, type Cycle } from '../timing/pattern.ts';
-import { atSpeed, percentSpeed, SAME_SPEED, type Speed } from '../timing/recipes/speed.ts';
+import { atSpeed, percentSpeed } from '../timing/recipes/speed.ts';
 import type { Build } from './schema.ts';
 
 const withPatterns = (build: Build, patterns: Pattern[]): Build => ({
@@ -40,30 +42,23 @@ export function patternsFailure(build: Build): string | null {
       if (!read.success) return read.error.issues[0]?.message ?? 'not a pattern';
       book.cycleOf(p);
     }
-    for (const cue of build.timing.stages.flatMap((stage) => stage.cues))
-      for (const ambient of ['day', 'night'] as const) {
-        const speed = speedOf(build, cue);
-        atSpeed(book.cycle(patternShown(cue, ambient)), speed);
-      }
-    return null;
+    return cuesFailure(build);
   } catch (error) {
     if (error instanceof RangeError) return error.message;
     throw error;
   }
 }
 
-const speedOf = (build: Build, { groupId }: Cue): Speed =>
-  groupId === null ? SAME_SPEED : timeOf(build.timing.groups, groupId).speed;
-
 /** Where a pattern is shown or made part of another, in words: "Stage 2: Front", "in Slow, then quick". */
 export function usesOf(build: Build, patternId: string): string[] {
-  const { stages, groups, patterns } = build.timing;
-  const shown = stages.flatMap((stage) =>
-    stage.cues
+  const { patterns } = build.timing;
+  const shown = build.controls.functions.flatMap((fn) =>
+    fn.shows
+      .flatMap(({ cues }) => cues)
+      .filter((cue) => cue.show === 'light')
       .filter((c) => c.patternId === patternId || c.nightPatternId === patternId)
       .map(
-        (c) =>
-          `${stage.name}: ${groups.find((g) => g.id === c.groupId)?.name ?? 'in no group'}${c.patternId === patternId ? '' : ', at night'}`,
+        (c) => `${fn.name}: ${targetName(build, c.target)}${c.patternId === patternId ? '' : ', at night'}`,
       ),
   );
   const parts = patterns
@@ -125,16 +120,18 @@ export function variantAtSpeed(book: PatternBook, patternId: string, percent: nu
   );
 }
 
-/** Which cue of a stage is meant: a group's, on a colour slot, by day or at night. */
+/** Which cue of a function is meant: a target's, on a colour, by day or at night. */
 export interface CuePlace {
-  readonly stage: StageIndex;
-  readonly groupId: string | null;
-  readonly slot: Cue['slot'];
+  readonly on: On;
+  readonly target: Target;
+  readonly ink: Ink;
   readonly ambient: Ambient;
 }
 
-export const cueAt = (build: Build, { stage, groupId, slot }: CuePlace): Cue | undefined =>
-  stageAt(build, stage).cues.find((c) => c.groupId === groupId && c.slot === slot);
+export const cueAt = (build: Build, { on, target, ink }: CuePlace): LightCue | undefined =>
+  shownBy(build, on)
+    .cues.filter((c) => c.show === 'light')
+    .find((c) => sameTarget(c.target, target) && c.ink === ink);
 
 /** The pattern shown at a place; null where nothing is cued. */
 export function patternIdAt(build: Build, place: CuePlace): string | null {
@@ -145,15 +142,17 @@ export function patternIdAt(build: Build, place: CuePlace): string | null {
 /** Lets a cue show another pattern, by day or at night. */
 export function showPattern(build: Build, place: CuePlace, patternId: string): Build {
   const cue = cueAt(build, place);
-  const { stage, groupId, slot } = place;
-  if (cue === undefined)
-    return setCue(build, stage, groupId, slot, { groupId, slot, patternId, nightPatternId: null, level: 1 });
+  const { on, target, ink } = place;
+  if (cue === undefined) {
+    const nightLevel = nightLevelOf(build, on) ?? 1;
+    return setCue(build, on, target, ink, lightCue(target, ink, patternId, { nightLevel }));
+  }
   const night = place.ambient === 'night' && cue.nightPatternId !== null;
   return setCue(
     build,
-    stage,
-    groupId,
-    slot,
+    on,
+    target,
+    ink,
     night ? { ...cue, nightPatternId: patternId } : { ...cue, patternId },
   );
 }

@@ -12,6 +12,8 @@ export const ModuleSetup = z.strictObject({
   id: Id,
   /** Its colours, slot 1 first. */
   colours: z.array(Colour).min(1, 'must name at least one colour').max(3),
+  /** Colours it holds and may not show here. */
+  disabled: z.array(Colour).max(3),
   /** Sync group; null free-runs on a clock of its own. */
   groupId: Id.nullable(),
   phase: Phase,
@@ -59,6 +61,8 @@ export const Placement = z.strictObject({
   fixing: z.enum(FIXINGS, { error: `must be one of ${FIXINGS.join(', ')}` }).nullable(),
   /** How far it stands off its zone, on a pole or a spacer, m. */
   poleM: within(0, 8),
+  /** On a tied-in lamp of the maker's: the signals for which its flasher stops. */
+  stopsFor: z.array(Id).max(16),
   /** What it says, if it shows a text. */
   text: z
     .string()

@@ -2,13 +2,13 @@ import { madeIn, Shelf } from '../fixture/shelf.ts';
 import { bookOf } from '../timing/book.ts';
 import { mayFollow } from '../timing/clock.ts';
 import { PATTERNS } from '../timing/library.ts';
-import { slotsOf } from '../timing/pattern.ts';
 import { looseParts } from '../vehicle/looseParts.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { doubles, type LooseEnd } from '../words/looseEnd.ts';
 import type { Placement } from './placement.ts';
 import type { BuildParts } from './parts.ts';
-import { cueFailure, failureOf } from './timing.ts';
+import { looseControls } from './looseControls.ts';
+import { failureOf } from './timing.ts';
 
 /** Every id in the document that names nothing, or names something twice. */
 export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
@@ -38,6 +38,7 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
       };
   }
   yield* looseTiming(build);
+  yield* looseControls(build);
   yield* doubles(build.scene, ['scene']);
   for (const [i, v] of build.scene.entries())
     for (const [k, { here }] of v.inStep.entries())
@@ -46,7 +47,7 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
 }
 
 function* looseTiming(build: BuildParts): Generator<LooseEnd> {
-  const { groups, patterns, stages } = build.timing;
+  const { groups, patterns } = build.timing;
   yield* doubles(patterns, ['timing', 'patterns']);
   const book = bookOf(build);
   for (const [i, p] of patterns.entries()) {
@@ -63,27 +64,6 @@ function* looseTiming(build: BuildParts): Generator<LooseEnd> {
       yield { path, reason: `no sync group '${g.followsId}'` };
     else if (!mayFollow(groups, g.id, g.followsId))
       yield { path, reason: `following '${g.followsId}', '${g.id}' would follow itself` };
-  }
-  for (const [s, stage] of stages.entries()) {
-    const seen = new Set<string>();
-    for (const [c, cue] of stage.cues.entries()) {
-      const path = ['timing', 'stages', s, 'cues', c];
-      if (cue.groupId !== null && !groups.some(({ id }) => id === cue.groupId))
-        yield { path: [...path, 'groupId'], reason: `no sync group '${cue.groupId}'` };
-      for (const key of ['patternId', 'nightPatternId'] as const) {
-        const patternId = cue[key];
-        if (patternId === null) continue;
-        const reason = cueFailure(build, cue, patternId);
-        if (reason !== null) yield { path: [...path, key], reason };
-      }
-      if (cueFailure(build, cue, cue.patternId) !== null) continue;
-      for (const slot of slotsOf(book.cycle(cue.patternId), cue.slot)) {
-        const key = `${cue.groupId ?? ''}/${slot}`;
-        if (seen.has(key))
-          yield { path, reason: `colour slot ${slot} of the same group is cued twice in this stage` };
-        seen.add(key);
-      }
-    }
   }
 }
 
@@ -116,6 +96,9 @@ function* looseModules(
     if (setup.insert !== 'warning' && !fixture.slotted)
       yield { path: [...at, 'insert'], reason: `'${p.fixtureId}' is not built slot by slot` };
     const made = madeIn(fixture, setup.insert);
+    for (const [c, colour] of setup.disabled.entries())
+      if (!setup.colours.includes(colour))
+        yield { path: [...at, 'disabled', c], reason: `it has no ${colour} to disable` };
     for (const [c, colour] of setup.colours.entries()) {
       if (made[colour] === undefined && setup.insert !== 'blank')
         yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };

@@ -13,7 +13,8 @@ export const SceneVehicle = z.strictObject({
   leftM: within(-200, 200),
   /** Turned to the left against this vehicle, degrees. */
   turnedDeg: within(-180, 180),
-  stage: z.int().min(0).max(3),
+  /** The functions that are on there, by their ids; a cycle with its number, as "emergency:2". */
+  on: z.array(z.string().max(80)).max(64),
   /** Sync groups there that keep step with groups here. */
   inStep: z.array(z.strictObject({ here: Id, there: Id })).max(32),
 });

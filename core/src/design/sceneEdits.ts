@@ -17,7 +17,7 @@ export const addToScene = (
       aheadM: -10 * (build.scene.length + 1),
       leftM: 0,
       turnedDeg: 0,
-      stage: 2,
+      on: ['stage-2'],
       inStep: [],
     },
   ]);

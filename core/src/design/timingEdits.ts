@@ -1,10 +1,11 @@
-import { bookOf } from '../timing/book.ts';
 import { mayFollow } from '../timing/clock.ts';
-import { slotsOf } from '../timing/pattern.ts';
 import { OWN_CLOCK } from '../timing/step.ts';
 import { changeModules } from './moduleEdits.ts';
 import type { Build } from './schema.ts';
-import { cueFailure, stageAt, type Cue, type Group, type Stage, type StageIndex } from './timing.ts';
+import { changeShows, withoutTarget } from './controlEdits.ts';
+import { cuesFailure } from './cues.ts';
+import type { Target } from './functions.ts';
+import type { Group } from './timing.ts';
 
 const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
   ...build,
@@ -26,16 +27,11 @@ export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<G
 
 /** Why a group cannot be as it is; null when it can. */
 export function groupFailure(build: Build, groupId: string): string | null {
-  const { groups, stages } = build.timing;
+  const { groups } = build.timing;
   const here = groups.find((g) => g.id === groupId);
   const followed = here?.followsId ?? null;
   if (followed !== null && !mayFollow(groups, groupId, followed)) return 'it would follow itself';
-  for (const cue of stages.flatMap((stage) => stage.cues))
-    for (const patternId of [cue.patternId, cue.nightPatternId]) {
-      const failure = patternId === null ? null : cueFailure(build, cue, patternId);
-      if (failure !== null) return failure;
-    }
-  return null;
+  return cuesFailure(build);
 }
 
 /** Takes a sync group away: its modules free-run, its cues go, those that followed it run by themselves. */
@@ -44,42 +40,10 @@ export function removeGroup(build: Build, groupId: string): Build {
     p.modules.filter((m) => m.groupId === groupId).map((m) => ({ placementId: p.id, moduleId: m.id })),
   );
   const freed = changeModules(build, refs, { groupId: null });
-  const stages = freed.timing.stages.map((stage) => ({
-    ...stage,
-    cues: stage.cues.filter((cue) => cue.groupId !== groupId),
-  }));
   const left = freed.timing.groups
     .filter((g) => g.id !== groupId)
     .map((g) => (g.followsId === groupId ? { ...g, followsId: null } : g));
   const scene = freed.scene.map((v) => ({ ...v, inStep: v.inStep.filter((t) => t.here !== groupId) }));
-  return withTiming({ ...freed, scene }, { groups: left, stages });
-}
-
-export const changeStage = (build: Build, index: StageIndex, patch: Partial<Stage>): Build =>
-  withTiming(build, {
-    stages: build.timing.stages.map((stage, i) => (i === index ? { ...stage, ...patch } : stage)),
-  });
-
-/**
- * Sets what a group shows in a stage; null lets it show nothing. One cue for a group and slot: cues whose colours the
- * new pattern lights itself give way to it.
- */
-export function setCue(
-  build: Build,
-  index: StageIndex,
-  groupId: string | null,
-  slot: Cue['slot'],
-  cue: Cue | null,
-): Build {
-  const stage = stageAt(build, index);
-  const others = stage.cues.filter((c) => !(c.groupId === groupId && c.slot === slot));
-  const book = bookOf(build);
-  const lights = (c: Cue): readonly number[] =>
-    book.find(c.patternId) === undefined ? [c.slot] : slotsOf(book.cycle(c.patternId), c.slot);
-  const taken = cue === null ? [] : lights(cue);
-  const kept =
-    cue === null
-      ? others
-      : others.filter((c) => c.groupId !== cue.groupId || !lights(c).some((s) => taken.includes(s)));
-  return changeStage(build, index, { cues: cue === null ? kept : [...kept, cue] });
+  const spoken = (target: Target) => target.kind === 'group' && target.groupId === groupId;
+  return changeShows(withTiming({ ...freed, scene }, { groups: left }), (s) => withoutTarget(s, spoken));
 }

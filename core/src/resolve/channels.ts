@@ -1,22 +1,25 @@
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import type { Build, ChannelRef } from '../design/schema.ts';
-import { patternShown, stageAt, type Cue, type StageIndex } from '../design/timing.ts';
+import type { On } from '../design/controls.ts';
+import { speedOf } from '../design/cues.ts';
+import { patternShown, type LightCue } from '../design/functions.ts';
 import type { Fixture, FixtureKind } from '../fixture/types.ts';
 import { bookOf } from '../timing/book.ts';
 import { timeOf } from '../timing/clock.ts';
-import { lineOf, slotsOf, type Cycle } from '../timing/pattern.ts';
-import { atSpeed, SAME_SPEED } from '../timing/recipes/speed.ts';
+import { lineOf, type Cycle } from '../timing/pattern.ts';
+import { atSpeed } from '../timing/recipes/speed.ts';
 import { highestLevel, isSteady, shifted, type Slot } from '../timing/span.ts';
 import { whyFree } from '../timing/step.ts';
 import type { Played } from '../timing/timeline.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Colour } from '../words/colour.ts';
-import { lookupOf, type Lookup } from './lookup.ts';
-import { takingTurns } from './turns.ts';
+import { lookupOf } from './lookup.ts';
 
 /** What one channel is given to do in a state. */
 export interface Drive extends Played, ChannelRef {
   readonly colour: Colour;
+  /** The function that drives it. */
+  readonly on: On;
   readonly groupId: string | null;
   /** Why it runs free although it is in a group; null when it keeps the group's step or is in none. */
   readonly freeBecause: string | null;
@@ -45,84 +48,68 @@ export const channelOf = ({ placementId, moduleId, slot }: ChannelRef): ChannelR
   slot,
 });
 
-/** A cue with its cycle at the group's speed. */
-interface Playing {
-  readonly cue: Cue;
-  readonly cycle: Cycle;
-  readonly patternId: string;
-  readonly offsetMs: number;
-  readonly slots: readonly Slot[];
-}
-
-/** Every channel that a stage lights, in document order. */
-export function channelsOf(build: Build, stageIndex: StageIndex, ambient: Ambient): readonly Drive[] {
-  const stage = stageAt(build, stageIndex);
-  const dim = ambient === 'night' ? stage.nightLevel : 1;
-  const lookup = lookupOf(build);
-  const playing = stage.cues.map((cue): Playing => playCue(build, cue, ambient));
-  return build.placements.flatMap((p) => {
-    if (p.status === 'removed' || p.status === 'planned') return [];
-    const { coloursAtOnce } = lookup.fixture(p.fixtureId);
-    return p.modules.flatMap((m) =>
-      takingTurns(
-        playing
-          .filter(({ cue }) => cue.groupId === m.groupId)
-          .flatMap((play) => play.slots.flatMap((slot) => driveOf(build, lookup, p, m, play, slot, dim))),
-        coloursAtOnce,
-      ),
-    );
-  });
-}
-
-function playCue(build: Build, cue: Cue, ambient: Ambient): Playing {
-  const patternId = patternShown(cue, ambient);
-  const time = cue.groupId === null ? null : timeOf(build.timing.groups, cue.groupId);
-  const cycle = atSpeed(bookOf(build).cycle(patternId), time?.speed ?? SAME_SPEED);
-  return { cue, cycle, patternId, offsetMs: time?.offsetMs ?? 0, slots: slotsOf(cycle, cue.slot) };
-}
-
-function driveOf(
+/**
+ * What a cue lets a module show on one colour slot, as if nothing else were on; null where the module has no such
+ * colour, or it is ordered but not allowed here.
+ */
+export function driveOf(
   build: Build,
-  lookup: Lookup,
   p: Placement,
   m: ModuleSetup,
-  { cue, cycle, patternId, offsetMs }: Playing,
+  from: { readonly on: On; readonly cue: LightCue; readonly ambient: Ambient; readonly level: number },
   slot: Slot,
-  dim: number,
-): Drive[] {
+): Drive | null {
+  const lookup = lookupOf(build);
+  const { cue } = from;
   const fixture = lookup.fixture(p.fixtureId);
   const colour = m.colours[slot - 1];
   const output = colour === undefined ? undefined : lookup.outputs(fixture, m)[colour];
-  if (colour === undefined || output === undefined) return [];
-  const line = lineOf(cycle, m.phase, m.order);
-  const own = (cycle.lines[line] ?? []).filter((s) => (s.slot ?? cue.slot) === slot);
-  const spans = shifted(own, cycle.cycleMs, offsetMs + m.offsetMs);
+  if (colour === undefined || output === undefined || m.disabled.includes(colour)) return null;
+  const patternId = patternShown(cue, from.ambient);
+  const cycle = cycleFor(build, patternId, m.groupId);
+  const own = cue.phases?.find((o) => o.placementId === p.id && o.moduleId === m.id) ?? m;
+  const line = lineOf(cycle, own.phase, own.order);
+  const base = slotMeant(cue, m);
+  const lit = (cycle.lines[line] ?? []).filter((s) => (s.slot ?? base) === slot);
   const group = build.timing.groups.find((g) => g.id === m.groupId);
+  const offsetMs = m.groupId === null ? 0 : timeOf(build.timing.groups, m.groupId).offsetMs;
+  const spans = shifted(lit, cycle.cycleMs, offsetMs + m.offsetMs);
   const freeBecause = group === undefined ? null : whyFree(fixture, group.clock);
-  return [
-    {
-      channelId: channelIdOf({ placementId: p.id, moduleId: m.id, slot }),
-      placementId: p.id,
-      moduleId: m.id,
-      slot,
-      colour,
-      groupId: m.groupId,
-      clockId: clockOf(build, p, m, freeBecause !== null),
-      freeBecause,
-      patternId,
-      line,
-      cycleMs: cycle.cycleMs,
-      spans,
-      steady: isSteady(spans, cycle.cycleMs),
-      slowestPerMinute: cycle.slowestPerMinute,
-      fastestPerMinute: cycle.fastestPerMinute,
-      pulsesAFlash: cycle.pulsesAFlash,
-      warns: isWarning(fixture),
-      peakCd: output.peakCd * dim * cue.level * (p.lensByColour[colour] ?? 1),
-      currentA: output.currentA * dim * cue.level,
-    },
-  ];
+  return {
+    channelId: channelIdOf({ placementId: p.id, moduleId: m.id, slot }),
+    placementId: p.id,
+    moduleId: m.id,
+    slot,
+    colour,
+    on: from.on,
+    groupId: m.groupId,
+    clockId: clockOf(build, p, m, freeBecause !== null),
+    freeBecause,
+    patternId,
+    line,
+    cycleMs: cycle.cycleMs,
+    spans,
+    steady: isSteady(spans, cycle.cycleMs),
+    slowestPerMinute: cycle.slowestPerMinute,
+    fastestPerMinute: cycle.fastestPerMinute,
+    pulsesAFlash: cycle.pulsesAFlash,
+    warns: isWarning(fixture),
+    peakCd: output.peakCd * from.level * (p.lensByColour[colour] ?? 1),
+    currentA: output.currentA * from.level,
+  };
 }
+
+/** A pattern at the speed of a group. */
+export const cycleFor = (build: Build, patternId: string, groupId: string | null): Cycle =>
+  atSpeed(bookOf(build).cycle(patternId), speedOf(build, groupId));
+
+/** The colour slot of a module that a cue means; undefined where it has none. */
+export function slotMeant({ ink }: LightCue, { colours }: ModuleSetup): Slot | undefined {
+  if (typeof ink === 'number') return ink;
+  return SLOTS[colours.indexOf(ink)];
+}
+
+const SLOTS: readonly Slot[] = [1, 2, 3];
 
 /** A head in no group runs module by module on clocks of its own; one that cannot follow its group, as a whole. */
 function clockOf(build: Build, p: Placement, m: ModuleSetup, free: boolean): string {

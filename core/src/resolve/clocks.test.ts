@@ -1,4 +1,9 @@
-import { addGroup, changeGroup, groupFailure, removeGroup, setCue } from '../design/timingEdits.ts';
+import { nightLevelOf } from '../design/controlEdits.ts';
+import { shownBy, stagesOf } from '../design/controls.ts';
+import { lightCue } from '../design/functions.ts';
+import { groupTarget } from '../design/functions.ts';
+import { setCue, changeShown } from '../design/controlEdits.ts';
+import { addGroup, changeGroup, groupFailure, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
@@ -16,12 +21,12 @@ import { cueOf, emptyBuild, frontAndRear } from '../../test/reference/places.ts'
 describe('clocks of sync groups', () => {
   const both = frontAndRear();
   const spans = (b: Build, id: string) =>
-    drivenIn(b, { stage: 2, ambient: 'day' })
+    drivenIn(b, { on: ['stage-2'], ambient: 'day' })
       .filter((d) => d.placementId === id)
       .map((d) => [d.cycleMs, d.spans[0]?.fromMs, d.spans[0]?.toMs, d.clockId]);
 
   test('by themselves they drift; the rear at half the front’s speed, 200 ms later, keeps step', () => {
-    expect(new Set(drivenIn(both, { stage: 2, ambient: 'day' }).map((d) => d.clockId)).size).toBe(2);
+    expect(new Set(drivenIn(both, { on: ['stage-2'], ambient: 'day' }).map((d) => d.clockId)).size).toBe(2);
     const nested = changeGroup(both, 'gr', { followsId: 'gf', speedPercent: 50, offsetMs: 200 });
     expect(spans(nested, 'f')).toEqual([[800, 0, 220, 'gf']]);
     expect(spans(nested, 'r')).toEqual([[1600, 200, 640, 'gf']]);
@@ -57,7 +62,7 @@ describe('clocks of sync groups', () => {
     expect(() => readBuild(circle)).toThrow(
       /groups\[0\]\.followsId: following 'gr', 'gf' would follow itself/,
     );
-    const long = setCue(both, 2, 'gf', 1, cueOf('gf', 'chance'));
+    const long = setCue(both, 'stage-2', groupTarget('gf'), 1, cueOf('gf', 'chance'));
     expect(changeGroup(long, 'gf', { speedPercent: 10 })).toBe(long);
     const forced = {
       ...long,
@@ -73,7 +78,9 @@ describe('clocks of sync groups', () => {
   test('a module can show its line later than its group', () => {
     const later = changeModules(both, [{ placementId: 'f', moduleId: 'm1' }], { offsetMs: 700 });
     // 700 to 920 of 800: the last 120 ms come in again at the beginning.
-    expect(drivenIn(later, { stage: 2, ambient: 'day' }).find((d) => d.placementId === 'f')?.spans).toEqual([
+    expect(
+      drivenIn(later, { on: ['stage-2'], ambient: 'day' }).find((d) => d.placementId === 'f')?.spans,
+    ).toEqual([
       { fromMs: 0, toMs: 120, level: 1 },
       { fromMs: 700, toMs: 800, level: 1 },
     ]);
@@ -81,26 +88,21 @@ describe('clocks of sync groups', () => {
 
   test('colours inside one pattern light the slots it names', () => {
     const two = changeModules(both, [{ placementId: 'f', moduleId: 'm1' }], { colours: ['red', 'white'] });
-    const cued = setCue(two, 2, 'gf', 1, cueOf('gf', 'two-and-one'));
+    const cued = setCue(two, 'stage-2', groupTarget('gf'), 1, cueOf('gf', 'two-and-one'));
     expect(
-      drivenIn(cued, { stage: 2, ambient: 'day' })
+      drivenIn(cued, { on: ['stage-2'], ambient: 'day' })
         .filter((d) => d.placementId === 'f')
         .map((d) => [d.colour, d.spans.length]),
     ).toEqual([
       ['red', 2],
       ['white', 1],
     ]);
-    // Both slots are taken: another cue on the second gives way to it, and in a file it is an error.
-    const clash = {
-      ...cued,
-      timing: {
-        ...cued.timing,
-        stages: cued.timing.stages.map((s, i) =>
-          i === 2 ? { ...s, cues: [...s.cues, { ...cueOf('gf', 'single'), slot: 2 }] } : s,
-        ),
-      },
-    };
-    expect(() => readBuild(clash)).toThrow(/colour slot 2 of the same group is cued twice/);
+    // Both slots are taken: another cue on the second gives way to it; where a file holds both, the later one lights.
+    const clash = changeShown(cued, 'stage-2', {
+      cues: [...shownBy(cued, 'stage-2').cues, { ...lightCue(groupTarget('gf'), 2, 'single') }],
+    });
+    const slots = drivenIn(clash, { on: ['stage-2'], ambient: 'day' }).map((d) => [d.slot, d.patternId]);
+    expect(slots).toContainEqual([2, 'single']);
   });
 });
 
@@ -122,7 +124,7 @@ describe('heads that cannot keep step', () => {
   });
 
   test('the old beacons of the ferry slip run free in their group, each on its own clock', () => {
-    const free = drivenIn(demoBuild('ferry-slip'), { stage: 2, ambient: 'day' }).filter(
+    const free = drivenIn(demoBuild('ferry-slip'), { on: ['stage-2'], ambient: 'day' }).filter(
       (d) => d.freeBecause !== null,
     );
     expect(free.length).toBeGreaterThan(0);
@@ -132,7 +134,7 @@ describe('heads that cannot keep step', () => {
 
 describe('current', () => {
   test('worst is every clock’s highest together; the mean does not depend on phases', () => {
-    const drives = drivenIn(frontAndRear(), { stage: 2, ambient: 'day' });
+    const drives = drivenIn(frontAndRear(), { on: ['stage-2'], ambient: 'day' });
     const sum = drives.reduce((a, d) => a + d.currentA, 0);
     const { worstA, meanA } = currentOf(drives);
     expect(worstA.value).toBeCloseTo(sum, 9);
@@ -148,8 +150,8 @@ describe('current', () => {
       { groupId: 'gf' },
     );
     const halves = changeModules(one, [{ placementId: 'r', moduleId: 'm1' }], { phase: 'B' });
-    expect(currentOf(drivenIn(one, { stage: 2, ambient: 'day' })).worstA.value).toBeCloseTo(
-      2 * currentOf(drivenIn(halves, { stage: 2, ambient: 'day' })).worstA.value,
+    expect(currentOf(drivenIn(one, { on: ['stage-2'], ambient: 'day' })).worstA.value).toBeCloseTo(
+      2 * currentOf(drivenIn(halves, { on: ['stage-2'], ambient: 'day' })).worstA.value,
       9,
     );
   });
@@ -169,9 +171,21 @@ describe('builds of schema 2', () => {
       })),
       timing: {
         groups: now.timing.groups.map(({ id, name }) => ({ id, name })),
-        stages: now.timing.stages.map((s) => ({
-          ...s,
-          cues: s.cues.map((c) => drop(c, 'nightPatternId')),
+        stages: stagesOf(now).map(({ name, id }) => ({
+          name,
+          nightLevel: nightLevelOf(now, id) ?? 1,
+          cues: shownBy(now, id).cues.flatMap((cue) =>
+            cue.show === 'light' && cue.target.kind !== 'set'
+              ? [
+                  {
+                    groupId: cue.target.kind === 'group' ? cue.target.groupId : null,
+                    patternId: cue.patternId,
+                    slot: cue.ink,
+                    level: cue.level,
+                  },
+                ]
+              : [],
+          ),
         })),
       },
     };

@@ -8,7 +8,7 @@ import { patternMisfit } from '../rules/allowedPattern.ts';
 import { LIBRARY } from '../timing/book.ts';
 import { PATTERNS } from '../timing/library.ts';
 import { demoBuild, demoPack } from '../../test/reference/demo.ts';
-import { emptyBuild, put } from '../../test/reference/places.ts';
+import { emptyBuild, put, stageId } from '../../test/reference/places.ts';
 
 describe('what a layout comes to', () => {
   const head = lookupOf(emptyBuild()).fixture('perimeter-head-2');
@@ -65,17 +65,17 @@ describe('patterns that packs allow', () => {
     const [rule] = demoPack().rules.flatMap((r) => flashRate.of(r) ?? []);
     if (rule === undefined) throw new Error('the by-law has a rate');
     const stage = rule.stages[0] ?? 2;
-    expect(patternMisfit(police, stage, LIBRARY.cycle('double'))).toBeNull();
-    expect(patternMisfit(police, stage, LIBRARY.cycle('slow-alternate'))).toBe(
+    expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('double'))).toBeNull();
+    expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('slow-alternate'))).toBe(
       `${rule.minPerMinute} to ${rule.maxPerMinute} a minute are allowed`,
     );
-    expect(patternMisfit(police, stage, LIBRARY.cycle('steady'))).toBeNull();
-    expect(patternMisfit(emptyBuild(), stage, LIBRARY.cycle('slow-alternate'))).toBeNull();
+    expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('steady'))).toBeNull();
+    expect(patternMisfit(emptyBuild(), stageId(stage), LIBRARY.cycle('slow-alternate'))).toBeNull();
     const others: typeof police = {
       ...police,
       rulePacks: [{ ...demoPack(), rules: [{ ...rule, services: ['fire'] }] }],
     };
-    expect(patternMisfit(others, stage, LIBRARY.cycle('slow-alternate'))).toBeNull();
+    expect(patternMisfit(others, stageId(stage), LIBRARY.cycle('slow-alternate'))).toBeNull();
   });
   test('agrees with the check for every pattern of the library', () => {
     const [rule] = demoPack().rules.flatMap((r) => flashRate.of(r) ?? []);
@@ -85,7 +85,7 @@ describe('patterns that packs allow', () => {
       const within =
         p.id === 'steady' ||
         (cycle.slowestPerMinute >= rule.minPerMinute && cycle.fastestPerMinute <= rule.maxPerMinute);
-      expect(patternMisfit(police, rule.stages[0] ?? 2, cycle) === null, p.id).toBe(within);
+      expect(patternMisfit(police, stageId(rule.stages[0] ?? 2), cycle) === null, p.id).toBe(within);
     }
   });
 });

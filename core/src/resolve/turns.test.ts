@@ -1,12 +1,14 @@
+import { drivenIn } from '../state/driven.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isSteady, levelAtTime, type Span } from '../timing/span.ts';
 import type { Played } from '../timing/timeline.ts';
 import { setColour } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { addGroup } from '../design/timingEdits.ts';
 import { put, emptyBuild } from '../../test/reference/places.ts';
-import { channelsOf } from './channels.ts';
 import { currentOf } from './current.ts';
 import { takingTurns } from './turns.ts';
 
@@ -76,13 +78,14 @@ describe('colours of one module take turns', () => {
       'blue',
     );
     const grouped = changeModules(addGroup(two, { id: 'g', name: 'G' }), ref, { groupId: 'g' });
-    const cue = { groupId: 'g', patternId: 'steady', nightPatternId: null, level: 1 };
-    const red = setCue(grouped, 2, 'g', 1, { ...cue, slot: 1 });
-    const blue = setCue(grouped, 2, 'g', 2, { ...cue, slot: 2 });
-    const both = setCue(red, 2, 'g', 2, { ...cue, slot: 2 });
-    const lit = channelsOf(both, 2, 'day').filter((d) => d.spans.length > 0);
+    const cue = lightCue(groupTarget('g'), 1, 'steady');
+    const red = setCue(grouped, 'stage-2', groupTarget('g'), 1, { ...cue, ink: 1 });
+    const blue = setCue(grouped, 'stage-2', groupTarget('g'), 2, { ...cue, ink: 2 });
+    const both = setCue(red, 'stage-2', groupTarget('g'), 2, { ...cue, ink: 2 });
+    const lit = drivenIn(both, { on: ['stage-2'], ambient: 'day' }).filter((d) => d.spans.length > 0);
     expect(lit.map((d) => d.colour)).toEqual(['blue']);
-    const amps = (build: typeof both) => currentOf(channelsOf(build, 2, 'day')).worstA.value;
+    const amps = (build: typeof both) =>
+      currentOf(drivenIn(build, { on: ['stage-2'], ambient: 'day' })).worstA.value;
     expect(amps(both)).toBeCloseTo(amps(blue), 9);
   });
 });
@@ -91,17 +94,10 @@ describe('a lamp planned for later, and a lens by colour', () => {
   const ref = [{ placementId: 'a', moduleId: 'm1' }];
   const lamp = put(emptyBuild(), 'a', { zone: 'grille' });
   const lit = (build: typeof lamp) =>
-    channelsOf(
-      setCue(build, 2, null, 1, {
-        groupId: null,
-        patternId: 'steady',
-        nightPatternId: null,
-        slot: 1,
-        level: 1,
-      }),
-      2,
-      'day',
-    );
+    drivenIn(setCue(build, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'steady')), {
+      on: ['stage-2'],
+      ambient: 'day',
+    });
   test('planned is dark; its place stays taken', () => {
     expect(lit(lamp)).toHaveLength(1);
     expect(lit(put(emptyBuild(), 'a', { zone: 'grille', status: 'planned' }))).toEqual([]);

@@ -11,18 +11,49 @@ const MOST_SPANS = 4_000;
  *
  * @param drives - of one module on one clock, weakest first
  * @param atOnce - colours that burn at the same time
+ * @param sharedPower - those that do get an equal part of its power each
  */
-export function takingTurns<D extends Played>(drives: readonly D[], atOnce: number): D[] {
-  if (drives.length <= atOnce) return [...drives];
+export function takingTurns<D extends Played>(
+  drives: readonly D[],
+  atOnce: number,
+  sharedPower = false,
+): D[] {
+  if (drives.length <= 1 || (drives.length <= atOnce && !sharedPower)) return [...drives];
   const cycleMs = commonCycleMs(drives.map((d) => d.cycleMs));
   const spans = drives.reduce((sum, d) => sum + (d.spans.length * cycleMs) / d.cycleMs, 0);
   if (cycleMs > LONGEST_MS || spans > MOST_SPANS) return drives.map((d) => ({ ...d, loose: true }));
-  return drives.map((drive, i) => {
+  const burning = drives.map((drive, i) => {
     const stronger = drives.slice(i + 1).filter((d) => d.spans.length > 0);
     if (stronger.length < atOnce || drive.spans.length === 0) return drive;
     const taken = times(stronger, cycleMs, atOnce);
     const free = repeated(drive, cycleMs).flatMap((span) => without(span, taken));
     return { ...drive, cycleMs, spans: free, steady: isSteady(free, cycleMs) };
+  });
+  return sharedPower ? sharing(burning, cycleMs) : burning;
+}
+
+/** Colours that burn at the same time share what power there is, in equal parts. */
+function sharing<D extends Played>(drives: readonly D[], cycleMs: number): D[] {
+  const all = drives.map((d) => repeated(d, cycleMs));
+  const edges = [...new Set(all.flatMap((spans) => spans.flatMap((s) => [s.fromMs, s.toMs])))].toSorted(
+    (a, b) => a - b,
+  );
+  const burning = (ms: number) =>
+    all.filter((spans) => spans.some((s) => s.fromMs <= ms && ms < s.toMs)).length;
+  return drives.map((drive, i) => {
+    const spans = (all[i] ?? []).flatMap((s) => {
+      const cuts = [s.fromMs, ...edges.filter((ms) => s.fromMs < ms && ms < s.toMs), s.toMs];
+      return cuts.slice(1).map((toMs, k) => {
+        const part = cutSpan(s, cuts[k] ?? s.fromMs, toMs);
+        const share = 1 / burning(part.fromMs);
+        return {
+          ...part,
+          level: part.level * share,
+          ...(part.endLevel === undefined ? {} : { endLevel: part.endLevel * share }),
+        };
+      });
+    });
+    return spans.length === 0 ? drive : { ...drive, cycleMs, spans, steady: isSteady(spans, cycleMs) };
   });
 }
 

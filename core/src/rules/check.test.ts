@@ -1,16 +1,19 @@
+import { nightLevelOf } from '../design/controlEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { changePlacement, mirrorBuild } from '../arrange/lamps.ts';
 import { changeDimensions } from '../arrange/vehicleEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { addGroup, changeGroup, changeStage, setCue } from '../design/timingEdits.ts';
+import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { InputError } from '../words/errors.ts';
 import { readBuild, readRulePack } from './document.ts';
 import { checkBuild } from './check.ts';
 import { RULE_KINDS, kindOf, speaksIn, type Rule } from './registry.ts';
 import { stateWith } from '../state/state.ts';
 import { DEMO_BUILDS, demoBuild, demoPack } from '../../test/reference/demo.ts';
-import { emptyBuild, put } from '../../test/reference/places.ts';
+import { emptyBuild, put, stageId, changeStage } from '../../test/reference/places.ts';
 import { common, packOf, withRules } from '../../test/reference/rules.ts';
 
 const ids = (build: Build): string[] =>
@@ -26,8 +29,7 @@ describe('findings have keys without a figure', () => {
       'night levels',
       (b) =>
         [1, 2, 3].reduce(
-          (c, s) =>
-            changeStage(c, s, { nightLevel: Math.min(1, (c.timing.stages[s]?.nightLevel ?? 1) * 1.01) }),
+          (c, s) => changeStage(c, s, { nightLevel: Math.min(1, (nightLevelOf(c, stageId(s)) ?? 1) * 1.01) }),
           b,
         ),
     ],
@@ -75,13 +77,7 @@ describe('outcomes', () => {
         },
       );
       const led = i === 0 ? grouped : changeGroup(grouped, `g${i}`, { followsId: 'g0', speedPercent });
-      return setCue(led, 2, `g${i}`, 1, {
-        groupId: `g${i}`,
-        patternId: 'single',
-        nightPatternId: null,
-        slot: 1,
-        level: 1,
-      });
+      return setCue(led, 'stage-2', groupTarget(`g${i}`), 1, lightCue(groupTarget(`g${i}`), 1, 'single'));
     }, withRules(rule));
   }
   const outcome = (rule: Rule) => {
@@ -140,10 +136,10 @@ describe('a rule speaks where it says so', () => {
   const speaks = (service: Build['service'], state: Parameters<typeof stateWith>[0]) =>
     speaksIn(rule, { ...emptyBuild(), service }, stateWith(state));
   test('service, stage, light and pose, each by itself', () => {
-    const there = { stage: 2, open: ['hatch'], ambient: 'night' } as const;
+    const there = { on: ['stage-2'], open: ['hatch'], ambient: 'night' } as const;
     expect(speaks('fire', there)).toBe(true);
     expect(speaks('police', there)).toBe(false);
-    expect(speaks('fire', { ...there, stage: 1 })).toBe(false);
+    expect(speaks('fire', { ...there, on: ['stage-1'] })).toBe(false);
     expect(speaks('fire', { ...there, ambient: 'day' })).toBe(false);
     expect(speaks('fire', { ...there, open: [] })).toBe(false);
   });

@@ -1,8 +1,11 @@
+import { shownBy } from '../design/controls.ts';
+import { changeStage } from '../../test/reference/places.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { addPlacement } from '../arrange/lamps.ts';
 import { newBuild } from '../design/create.ts';
-import { setCue } from '../design/timingEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { stateWith } from '../state/state.ts';
 import { checkBuild } from './check.ts';
@@ -36,40 +39,26 @@ test('lamps that show nothing are to get a pattern', () => {
 });
 
 test('a stage that lights has its own findings, and a dark one is still told', () => {
-  const lit = setCue(bar, 2, null, 1, {
-    groupId: null,
-    slot: 1,
-    level: 1,
-    patternId: 'single',
-    nightPatternId: null,
-  });
+  const lit = setCue(bar, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'single'));
   expect(dark(lit)[0]?.sentence).toMatch(/yet in Stage 1, Stage 3, where/);
   expect(ofLight(lit).length).toBeGreaterThan(0);
-  expect(ofLight(lit).every((f) => f.evidence.state?.stage === 2)).toBe(true);
+  expect(ofLight(lit).every((f) => f.evidence.state?.on[0] === 'stage-2')).toBe(true);
 });
 
 test('asked of one state it speaks of that state alone', () => {
-  const shut = checkBuild(empty, stateWith({ stage: 3 })).findings;
+  const shut = checkBuild(empty, stateWith({ on: ['stage-3'] })).findings;
   expect(shut).toHaveLength(1);
   expect(shut[0]?.sentence).toMatch(/yet in Stage 3, where/);
-  expect(checkBuild(empty, stateWith({ stage: 0 })).findings).toEqual([]);
+  expect(checkBuild(empty, stateWith({ on: ['off'] })).findings).toEqual([]);
 });
 
 test('a scene light alone that shows too much white is told as such, and not taken for a dark stage', () => {
   const pumper = demoBuild('tunnel-pumper-3');
-  const [stage] = pumper.timing.stages.slice(2, 3);
-  if (stage === undefined) throw new Error('there is a stage 2');
-  const cues = stage.cues
-    .filter((c) => c.groupId === 'inside')
-    .map((c) => ({ ...c, level: 1, nightPatternId: null }));
-  const alone: Build = {
-    ...pumper,
-    timing: {
-      ...pumper.timing,
-      stages: pumper.timing.stages.map((s, i) => (i === 2 ? { ...s, cues } : s)),
-    },
-  };
+  const cues = shownBy(pumper, 'stage-2')
+    .cues.filter((c) => c.show === 'light' && c.target.kind === 'group' && c.target.groupId === 'inside')
+    .map((c) => ({ ...c, level: 1, nightLevel: 1, nightPatternId: null }));
+  const alone = changeStage(pumper, 2, { cues });
   const { findings } = checkBuild(alone);
-  expect(findings.some((f) => f.kind === 'white-rear' && f.evidence.state?.stage === 2)).toBe(true);
+  expect(findings.some((f) => f.kind === 'white-rear' && f.evidence.state?.on[0] === 'stage-2')).toBe(true);
   expect(dark(alone)).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import type { Build } from '../design/schema.ts';
-import { stageAt, type StageIndex } from '../design/timing.ts';
+import { onText } from '../design/controls.ts';
 import { drivenIn } from '../state/driven.ts';
-import { stateKey, type State } from '../state/state.ts';
+import { onsKey, stateKey, type State } from '../state/state.ts';
 import { SEVERITIES, type Severity } from '../words/severity.ts';
 import type { Finding } from './finding.ts';
 
@@ -16,7 +16,7 @@ interface Asker {
 export class DarkStages {
   readonly #build: Build;
   readonly #askers = new Map<string, Asker>();
-  readonly #states = new Map<StageIndex, State>();
+  readonly #states = new Map<string, State>();
 
   constructor(build: Build) {
     this.#build = build;
@@ -30,7 +30,8 @@ export class DarkStages {
   /** A rule or wish fails in a dark state. */
   add(asker: Asker, state: State): void {
     this.#askers.set(`${asker.packId}|${asker.ruleId}`, asker);
-    if (!this.#states.has(state.stage)) this.#states.set(state.stage, state);
+    const key = onsKey(state.on);
+    if (!this.#states.has(key)) this.#states.set(key, state);
   }
 
   /** One finding for them all; none when no rule misses anything. */
@@ -38,7 +39,7 @@ export class DarkStages {
     const [first] = this.#states.values();
     if (first === undefined) return [];
     const asked = new Set([...this.#askers.values()].map(({ severity }) => severity));
-    const stages = [...this.#states.keys()].map((stage) => stageAt(this.#build, stage).name);
+    const stages = [...this.#states.values()].map(({ on }) => onText(this.#build, on));
     const rules = this.#askers.size === 1 ? 'one rule asks' : `${this.#askers.size} rules ask`;
     const empty = this.#build.placements.length === 0;
     const next = empty

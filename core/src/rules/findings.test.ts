@@ -1,9 +1,11 @@
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { addWish } from '../design/briefEdits.ts';
 import { setColour } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { addGroup } from '../design/timingEdits.ts';
 import { wishSentence, type Wish } from './brief/wishes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -28,13 +30,7 @@ function build(lamps: Readonly<Record<string, Shown>>, rules: readonly Rule[] = 
     const group = `g-${id}`;
     const coloured = setColour(put(b, id, at), ref, 1, colour);
     const grouped = changeModules(addGroup(coloured, { id: group, name: group }), ref, { groupId: group });
-    return setCue(grouped, 2, group, 1, {
-      groupId: group,
-      patternId: pattern,
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    return setCue(grouped, 'stage-2', groupTarget(group), 1, lightCue(groupTarget(group), 1, pattern));
   }, start);
 }
 
@@ -54,7 +50,7 @@ const said = (f: Finding) => ({
   state:
     f.evidence.state === null
       ? null
-      : `${f.evidence.state.stage} ${f.evidence.state.open.join('+')} ${f.evidence.state.ambient}`,
+      : `${f.evidence.state.on.join()} ${f.evidence.state.open.join('+')} ${f.evidence.state.ambient}`,
 });
 
 const BUMPER = { zone: 'rear-bumper', uM: 0.3 };
@@ -62,7 +58,7 @@ const GRILLE = { zone: 'grille' };
 const byRule = (rule: Rule, lamps: Readonly<Record<string, Shown>>) =>
   found(build(lamps, [rule]), 'test').map(said);
 /** What all findings of a blocking rule about lamp a in stage 2 by day have in common. */
-const base = { outcome: 'fails', severity: 'blocks', channels: ['a/m1/1'], state: '2  day' };
+const base = { outcome: 'fails', severity: 'blocks', channels: ['a/m1/1'], state: 'stage-2  day' };
 const REAR = { sectors: ['135 to 225'] };
 
 describe('colours', () => {
@@ -87,7 +83,7 @@ describe('colours', () => {
       {
         ...base,
         ...REAR,
-        id: 'test|r|2||day|rear/blue',
+        id: 'test|r|stage-2||day|rear/blue',
         home: 'layout',
         sentence:
           'Blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd in all at 180°; only red and amber may.',
@@ -121,7 +117,7 @@ describe('white to the rear', () => {
       {
         ...base,
         ...REAR,
-        id: 'test|r|2||day|white',
+        id: 'test|r|stage-2||day|white',
         home: 'layout',
         sentence:
           'White shows to the rear from "Rear bumper R" in Stage 2, up to 4370 cd in all at 180°; only reversing lamps that burn steadily may.',
@@ -137,7 +133,7 @@ describe('white to the rear', () => {
     expect(flashing?.sentence).toMatch(
       /^Flashing white shows to the rear from the reversing lamps in Stage 2, up to \d+ cd in all at 180°; reversing lamps may burn there, but not flash\.$/,
     );
-    expect(flashing?.id).toBe('test|r|2||day|reversing');
+    expect(flashing?.id).toBe('test|r|stage-2||day|reversing');
     expect(byRule(rule, { a: { ...reversing, pattern: 'steady' } })).toEqual([]);
   });
 });
@@ -149,7 +145,7 @@ describe('rates, pulses and rhythms', () => {
     expect(byRule(rate, { a: { ...GRILLE, pattern: 'slow-alternate' } })).toEqual([
       {
         ...base,
-        id: 'test|r|2||day|slow-alternate/g-a',
+        id: 'test|r|stage-2||day|slow-alternate/g-a',
         home: 'timing',
         sentence: 'Slow alternate on "Grille" flashes 48 times a minute in Stage 2; 60 to 120 are allowed.',
         figure: '48 /min',
@@ -163,7 +159,7 @@ describe('rates, pulses and rhythms', () => {
     expect(byRule(pulses, { a: { ...GRILLE, pattern: 'double' } })).toEqual([
       {
         ...base,
-        id: 'test|r|2||day|double/g-a',
+        id: 'test|r|stage-2||day|double/g-a',
         home: 'timing',
         sentence: 'Double flash on "Grille" has 2 pulses in one flash in Stage 2; at most 1 is allowed.',
         figure: '2 pulses',
@@ -187,7 +183,7 @@ describe('rates, pulses and rhythms', () => {
     expect(byRule(second, { a: GRILLE })).toEqual([
       {
         ...base,
-        id: 'test|r|2||day|front',
+        id: 'test|r|stage-2||day|front',
         home: 'timing',
         sentence:
           'Up to 2 flashes begin in one second as seen from 315° in Stage 2; at most 1 is wanted; so from 315°–45°. From 3 to 30 a second can bring on seizures.',
@@ -223,7 +219,7 @@ describe('floors, ceilings and gaps', () => {
     expect(byRule(floor, { a: turned, b: GRILLE })).toEqual([
       {
         ...base,
-        id: 'test|r|2||day|rear',
+        id: 'test|r|stage-2||day|rear',
         home: 'visibility',
         sentence:
           'Too little lower light to the rear in Stage 2: 498 of 20000 cd·s/min at 135°; gap at 135°–168°, 212°–225°.',
@@ -241,7 +237,7 @@ describe('floors, ceilings and gaps', () => {
     expect(byRule(any, { b: GRILLE })).toEqual([
       {
         ...base,
-        id: 'test|r|2||night|rear',
+        id: 'test|r|stage-2||night|rear',
         home: 'visibility',
         sentence:
           'Too little light to the rear in Stage 2, at night: 0 of 20000 cd·s/min at 135°; gap at 135°–225°.',
@@ -249,7 +245,7 @@ describe('floors, ceilings and gaps', () => {
         limits: ['at least 20000 cd·s/min'],
         channels: [],
         sectors: ['135 to 225'],
-        state: '2  night',
+        state: 'stage-2  night',
       },
     ]);
   });
@@ -272,13 +268,13 @@ describe('floors, ceilings and gaps', () => {
       {
         ...base,
         ...REAR,
-        id: 'test|r|2||night|rear',
+        id: 'test|r|stage-2||night|rear',
         home: 'visibility',
         sentence:
           'Too much light to the rear in Stage 2, at night: 37950 of at most 100 cd·s/min at 180°; so at 135°–225°.',
         figure: '37950 cd·s/min',
         limits: ['at most 100 cd·s/min'],
-        state: '2  night',
+        state: 'stage-2  night',
       },
     ]);
     expect(byRule({ ...ceiling, maxCdsPerMin: 37_950 }, { a: BUMPER })).toEqual([]);
@@ -296,7 +292,7 @@ describe('floors, ceilings and gaps', () => {
       {
         ...base,
         ...REAR,
-        id: 'test|r|2||day|rear',
+        id: 'test|r|stage-2||day|rear',
         home: 'timing',
         sentence:
           'Dark for up to 580 ms at 135° to the rear in Stage 2; at most 200 ms below 50 cd are allowed; at 135°–225°.',
@@ -311,7 +307,7 @@ describe('floors, ceilings and gaps', () => {
     expect(byRule(side, { a: { zone: 'sill-left', pattern: 'slow-alternate' } })).toEqual([
       {
         ...base,
-        id: 'test|r|2||day|left',
+        id: 'test|r|stage-2||day|left',
         home: 'timing',
         sentence:
           'The lamps of the left side are dark together for up to 650 ms in Stage 2; at most 100 ms are allowed.',
@@ -329,7 +325,7 @@ test('current at the worst moment', () => {
   expect(byRule(rule, two)).toEqual([
     {
       ...base,
-      id: 'test|r|2||day|current',
+      id: 'test|r|stage-2||day|current',
       home: 'timing',
       sentence: 'Up to 1.7 A flow at once in Stage 2; at most 0.5 A are allowed.',
       figure: '1.7 A',

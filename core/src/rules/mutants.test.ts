@@ -1,11 +1,12 @@
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { addPattern } from '../design/patternEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { addGroup, changeGroup, setCue } from '../design/timingEdits.ts';
+import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { iesOfState } from '../coverage/iesOfState.ts';
-import { channelsOf } from '../resolve/channels.ts';
 import { currentOf } from '../resolve/current.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateWith } from '../state/state.ts';
@@ -21,7 +22,7 @@ const found = (build: Build) => checkBuild(build).findings.filter((f) => f.packI
 
 function inGroup(build: Build, lamp: string, group: string, patternId = 'single'): Build {
   const grouped = changeModules(addGroup(build, { id: group, name: group }), ref(lamp), { groupId: group });
-  return setCue(grouped, 2, group, 1, { groupId: group, patternId, nightPatternId: null, slot: 1, level: 1 });
+  return setCue(grouped, 'stage-2', groupTarget(group), 1, lightCue(groupTarget(group), 1, patternId));
 }
 
 describe('mirrored partners on one clock', () => {
@@ -64,7 +65,10 @@ test('a steady channel at half its level draws half its current', () => {
   });
   const amps = (patternId: string) => {
     const { meanA, worstA } = currentOf(
-      channelsOf(inGroup(put(half, 'a', { zone: 'grille' }), 'a', 'g', patternId), 2, 'day'),
+      drivenIn(inGroup(put(half, 'a', { zone: 'grille' }), 'a', 'g', patternId), {
+        on: ['stage-2'],
+        ambient: 'day',
+      }),
     );
     return [meanA, worstA.value];
   };
@@ -75,8 +79,8 @@ test('a steady channel at half its level draws half its current', () => {
 
 test('the watts of a vehicle’s IES file are its mean current at 12.8 V', () => {
   const build = inGroup(put(emptyBuild(), 'a', { zone: 'grille' }), 'a', 'g', 'steady');
-  const { meanA } = currentOf(channelsOf(build, 2, 'day'));
-  const lines = iesOfState(build, stateWith({ stage: 2 })).split('\r\n');
+  const { meanA } = currentOf(drivenIn(build, { on: ['stage-2'], ambient: 'day' }));
+  const lines = iesOfState(build, stateWith({ on: ['stage-2'] })).split('\r\n');
   const watts = Number(lines[lines.findIndex((l) => l.startsWith('TILT')) + 2]?.split(' ')[2]);
   expect(watts).toBeCloseTo(meanA * 12.8, 2);
   expect(Math.abs(watts - meanA * 12)).toBeGreaterThan(0.05);
@@ -136,15 +140,15 @@ test('one cue with a pattern for the night makes the night a state of its own', 
     'b',
     'gb',
   );
-  const night = setCue(two, 2, 'gb', 1, {
-    groupId: 'gb',
-    patternId: 'single',
-    nightPatternId: 'steady',
-    slot: 1,
-    level: 1,
-  });
+  const night = setCue(
+    two,
+    'stage-2',
+    groupTarget('gb'),
+    1,
+    lightCue(groupTarget('gb'), 1, 'single', { nightPatternId: 'steady' }),
+  );
   const patterns = (ambient: 'day' | 'night') =>
-    drivenIn(night, { stage: 2, ambient }).map((d) => d.patternId);
+    drivenIn(night, { on: ['stage-2'], ambient }).map((d) => d.patternId);
   expect(patterns('day')).toEqual(['single', 'single']);
   expect(patterns('night')).toEqual(['single', 'steady']);
 });

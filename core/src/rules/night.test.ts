@@ -1,9 +1,11 @@
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { addGroup, changeGroup, changeStage, setCue } from '../design/timingEdits.ts';
-import { put } from '../../test/reference/places.ts';
+import { addGroup, changeGroup } from '../design/timingEdits.ts';
+import { put, changeStage } from '../../test/reference/places.ts';
 import { common, withRules } from '../../test/reference/rules.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -14,7 +16,13 @@ function dayAndNight(patternId: string, nightPatternId: string | null, rule: Rul
   const lamp = put(withRules(rule), 'a', { zone: 'rear-bumper', uM: 0.2 });
   const ref = [{ placementId: 'a', moduleId: 'm1' }];
   const grouped = changeModules(addGroup(lamp, { id: 'g', name: 'G' }), ref, { groupId: 'g' });
-  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, nightPatternId, slot: 1, level: 1 });
+  return setCue(
+    grouped,
+    'stage-2',
+    groupTarget('g'),
+    1,
+    lightCue(groupTarget('g'), 1, patternId, { nightPatternId }),
+  );
 }
 
 const found = (build: Build): Finding[] => checkBuild(build).findings.filter((f) => f.packId === 'test');
@@ -79,11 +87,10 @@ describe('a night pattern is checked like one by day, by every kind of rule', ()
       speedPercent: 50,
     });
     const split = changeModules(slow, [{ placementId: 'b', moduleId: 'm1' }], { groupId: 's' });
-    const cue = { patternId: 'steady', nightPatternId: 'single', slot: 1 as const, level: 1 };
-    const cued = setCue(setCue(split, 2, 'g', 1, { ...cue, groupId: 'g' }), 2, 's', 1, {
-      ...cue,
-      groupId: 's',
-    });
+    const cued = ['g', 's'].reduce((b, id) => {
+      const cue = lightCue(groupTarget(id), 1, 'steady', { nightPatternId: 'single' });
+      return setCue(b, 'stage-2', cue.target, 1, cue);
+    }, split);
     expect(found(cued).map((f) => f.sentence)).toEqual([
       expect.stringMatching(/not in step in Stage 2, at night: their patterns have different cycles\.$/),
     ]);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Build } from '../design/schema.ts';
 import type { RuleData } from '../design/rulePack.ts';
 import type { State } from '../state/state.ts';
-import { sameOpen } from '../state/state.ts';
+import { modeOf, sameOpen } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { serviceName } from '../words/service.ts';
 import { textOf } from './fields.ts';
@@ -65,8 +65,10 @@ export const speaksTo = ({ services }: RuleData, { service }: Pick<Build, 'servi
   services.length === 0 || services.includes(service);
 
 /** Whether a rule speaks in a state of a build: to its service, its stage, its pose and the light around. */
-export function speaksIn(rule: RuleData, build: Build, { stage, open, ambient }: State): boolean {
-  if (!speaksTo(rule, build) || !rule.stages.some((mode) => mode === stage)) return false;
+export function speaksIn(rule: RuleData, build: Build, { on, open, ambient }: State): boolean {
+  if (!speaksTo(rule, build)) return false;
+  const mode = modeOf(build, on);
+  if (!rule.stages.some((stage) => stage === mode)) return false;
   const kind = kindOf(rule);
   if (!kind.ambients(rule).includes(ambient)) return false;
   const poses = kind.poses(rule, vehicleOf(build.vehicle));

@@ -1,4 +1,7 @@
-import { addGroup, changeGroup, changeStage, setCue } from '../design/timingEdits.ts';
+import { changeStage } from '../../test/reference/places.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readRulePack } from './document.ts';
 import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
@@ -30,7 +33,7 @@ function lampOn(zoneId: string, colour: Colour, patternId: string, rules: Rule[]
   const grouped = changeModules(addGroup(setColour(aimed, ref, 1, colour), { id: 'g', name: 'G' }), ref, {
     groupId: 'g',
   });
-  return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, nightPatternId: null, slot: 1, level: 1 });
+  return setCue(grouped, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, patternId));
 }
 
 /** What the packs find; the layout has its own tests. */
@@ -185,25 +188,13 @@ describe('sync partners', () => {
       [{ placementId: 'b', moduleId: 'm1' }],
       { groupId: 'h' },
     );
-    const lit = setCue(split, 2, 'h', 1, {
-      groupId: 'h',
-      patternId: 'single',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    const lit = setCue(split, 'stage-2', groupTarget('h'), 1, lightCue(groupTarget('h'), 1, 'single'));
     expect(sentences(lit)[0]).toMatch(/not in step in Stage 2: they are in different sync groups and drift/);
     expect(sentences(split)[0]).toMatch(/one flashes and the other does not/);
   });
   test('no group drifts', () => {
     const free = changeModules(pair, [{ placementId: 'b', moduleId: 'm1' }], { groupId: null });
-    const lit = setCue(free, 2, null, 1, {
-      groupId: null,
-      patternId: 'single',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    const lit = setCue(free, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'single'));
     expect(sentences(lit)[0]).toMatch(/runs on its own clock and drifts/);
   });
 });
@@ -271,11 +262,11 @@ describe('the demo', () => {
 
   test('one state alone has its own findings and no others', () => {
     const build = demoBuild('ks-12');
-    const hatch = checkBuild(build, { stage: 2, open: ['hatch'], ambient: 'night' }).findings;
+    const hatch = checkBuild(build, { on: ['stage-2'], open: ['hatch'], ambient: 'night' }).findings;
     expect(hatch.map((f) => f.ruleId)).toContain('floor-rear-open');
     const ofPacks = hatch.filter((f) => f.packId !== 'layout' && f.packId !== 'brief');
-    expect(ofPacks.every((f) => f.evidence.state?.stage === 2)).toBe(true);
-    const off = checkBuild(build, { stage: 0, open: [], ambient: 'day' }).findings;
+    expect(ofPacks.every((f) => f.evidence.state?.on[0] === 'stage-2')).toBe(true);
+    const off = checkBuild(build, { on: ['off'], open: [], ambient: 'day' }).findings;
     expect(off.every((f) => f.packId === 'layout' && f.evidence.state === null)).toBe(true);
   });
 
@@ -392,9 +383,12 @@ describe('rules of timing', () => {
       uM: -0.2,
       vM: 0,
     });
-    const free = { groupId: null, patternId: 'single', nightPatternId: null, slot: 1 as const, level: 1 };
+    const free = lightCue(groupTarget(null), 1, 'single');
     expect(byPacks(one)).toEqual([]);
-    expect(byPacks(setCue(two, 2, null, 1, free))[0]?.figure).toEqual({ value: 2, unit: 'rhythms' });
+    expect(byPacks(setCue(two, 'stage-2', groupTarget(null), 1, free))[0]?.figure).toEqual({
+      value: 2,
+      unit: 'rhythms',
+    });
     const tied = changeModules(two, [{ placementId: 'b', moduleId: 'm1' }], { groupId: 'g', phase: 'B' });
     expect(byPacks(tied)).toEqual([]);
   });

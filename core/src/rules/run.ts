@@ -1,7 +1,6 @@
 import type { Build } from '../design/schema.ts';
-import type { StageIndex } from '../design/timing.ts';
 import { drivenIn } from '../state/driven.ts';
-import { poseKey, sameOpen, stateKey, statesOf, type State } from '../state/state.ts';
+import { onsKey, poseKey, sameOpen, stateKey, statesOf, type State } from '../state/state.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Severity } from '../words/severity.ts';
 import { SEVERITIES } from '../words/severity.ts';
@@ -63,22 +62,26 @@ class Record {
     this.task = task;
   }
 
-  /** Whether a state differs, for this task, from all that were judged: equal outcomes are judged once. */
+  /** Whether a state differs, for this task, from all that were judged while the same is on: equal outcomes are judged once. */
   isNew(build: Build, state: State): boolean {
     const driven = drivenIn(build, state);
     const number = this.#driven.get(driven) ?? this.#driven.size;
     this.#driven.set(driven, number);
-    const key = this.task.sees === 'light' ? `${number}|${poseKey(state.open)}` : `${number}`;
+    const pose = this.task.sees === 'light' ? poseKey(state.open) : '';
+    const key = `${onsKey(state.on)}|${number}|${pose}`;
     if (this.#judged.has(key)) return false;
     this.#judged.add(key);
     return true;
   }
 
-  /** Whether something is known to fail in a stage. */
-  knows(stage: StageIndex, about: string): boolean {
+  /** Whether something is known to fail while the same is on. */
+  knows({ on }: State, about: string): boolean {
     return this.troubles.some(
       ({ trouble, state }) =>
-        trouble.outcome === 'fails' && state?.stage === stage && trouble.about === about,
+        trouble.outcome === 'fails' &&
+        state !== null &&
+        onsKey(state.on) === onsKey(on) &&
+        trouble.about === about,
     );
   }
 
@@ -94,7 +97,9 @@ class Record {
     const { about, outcome } = judgement;
     const news = judgement.news.length === 0 ? [''] : judgement.news;
     const fresh = news
-      .map((token) => [this.task.once ? '' : (state?.stage ?? ''), outcome, about, token].join('|'))
+      .map((token) =>
+        [this.task.once || state === null ? '' : onsKey(state.on), outcome, about, token].join('|'),
+      )
       .filter((token) => !this.#known.has(token));
     for (const token of fresh) this.#known.add(token);
     if (fresh.length > 0) this.troubles.push({ trouble: judgement, state });
@@ -176,7 +181,7 @@ function lookOpenTogether(build: Build, states: readonly State[], record: Record
     looked.add(driven);
     const shut = new Situation(build, state, task.upperAboveM);
     for (const limit of task.limits(shut)) {
-      if (record.knows(state.stage, limit.about)) continue;
+      if (record.knows(state, limit.about)) continue;
       const { poses, untold } = openTogether(shut, limit);
       for (const trouble of untold) record.add(trouble, state);
       for (const there of poses.map((open) => ({ ...state, open })))

@@ -1,7 +1,7 @@
 import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
-import { stageAt } from '../design/timing.ts';
+import { onText } from '../design/controls.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import type { LampsCounted } from './fields.ts';
@@ -65,8 +65,8 @@ export class Situation {
   }
 
   #text(open: readonly string[]): string {
-    const { stage, ambient } = this.state;
-    const parts = [stageAt(this.build, stage).name];
+    const { on, ambient } = this.state;
+    const parts = [onText(this.build, on)];
     if (open.length > 0) parts.push(openText(this.lookup.vehicle, open));
     if (ambient === 'night') parts.push('at night');
     return parts.join(', ');

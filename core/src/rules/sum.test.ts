@@ -1,11 +1,13 @@
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { addPlacement, setColour } from '../arrange/lamps.ts';
 import { litChannels } from '../coverage/ring.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { addGroup, changeGroup, setCue } from '../design/timingEdits.ts';
+import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { put } from '../../test/reference/places.ts';
+import { put, stageId } from '../../test/reference/places.ts';
 import { common, packOf, withRules } from '../../test/reference/rules.ts';
 import { addWish } from '../design/briefEdits.ts';
 import { stateWith } from '../state/state.ts';
@@ -33,15 +35,15 @@ function twoWhite(
       groupId: `g${id}`,
       phase: id === 'b' ? phase : 'A',
     });
-    const cue = { groupId: `g${id}`, patternId, nightPatternId: null, slot: 1 as const, level: 1 };
-    return setCue(grouped, 2, `g${id}`, 1, cue);
+    const target = groupTarget(`g${id}`);
+    return setCue(grouped, 'stage-2', target, 1, lightCue(target, 1, patternId));
   }, white);
 }
 
 describe('what an observer sees is the sum', () => {
   const one: RuleOf<'white-rear'> = { ...common, kind: 'white-rear', aboveCd: 1e5 };
   const peak = (build: Build, bearing: number): number =>
-    litChannels(build, stateWith({ stage: 2 }), {
+    litChannels(build, stateWith({ on: ['stage-2'] }), {
       elevationDeg: 0,
       colour: 'white',
       level: 'any',
@@ -73,16 +75,18 @@ describe('what an observer sees is the sum', () => {
 
   describe('the pumper before its compartment lights were turned down', () => {
     const pumper = demoBuild('tunnel-pumper-3');
-    const lit = (stage: 2 | 3, level: number): Build =>
-      setCue(pumper, stage, 'inside', 1, {
-        groupId: 'inside',
-        patternId: 'steady',
-        nightPatternId: null,
-        slot: 1,
-        level,
-      });
-    const white = (build: Build, stage: 2 | 3) =>
-      checkBuild(build).findings.filter((f) => f.kind === 'white-rear' && f.evidence.state?.stage === stage);
+    const lit = (stage: number, level: number): Build =>
+      setCue(
+        pumper,
+        stageId(stage),
+        groupTarget('inside'),
+        1,
+        lightCue(groupTarget('inside'), 1, 'steady', { level }),
+      );
+    const white = (build: Build, stage: number) =>
+      checkBuild(build).findings.filter(
+        (f) => f.kind === 'white-rear' && f.evidence.state?.on[0] === stageId(stage),
+      );
 
     test('as it is nothing shows', () => {
       expect(white(pumper, 2)).toEqual([]);
@@ -104,7 +108,7 @@ describe('what an observer sees is the sum', () => {
         /in Stage 3, front compartment right and wheel compartment right and rear compartment right open, up to/,
       );
       for (const stop of open) {
-        const less = { stage: 3, open: open.filter((id) => id !== stop), ambient: 'day' } as const;
+        const less = { on: ['stage-3'], open: open.filter((id) => id !== stop), ambient: 'day' } as const;
         const there = checkBuild(lit(3, 0.4), less).findings.filter((f) => f.kind === 'white-rear');
         expect(there, `with ${stop} shut`).toEqual([]);
       }
@@ -160,7 +164,7 @@ describe('reversing lamps', () => {
     });
     const ref = [{ placementId: 'r', moduleId: 'm1' }];
     const grouped = changeModules(addGroup(lamp, { id: 'g', name: 'G' }), ref, { groupId: 'g' });
-    return setCue(grouped, 2, 'g', 1, { groupId: 'g', patternId, nightPatternId: null, slot: 1, level: 1 });
+    return setCue(grouped, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, patternId));
   }
   test('may burn to the rear, and are told by name when they flash there', () => {
     expect(found(reversing('steady'))).toEqual([]);

@@ -1,8 +1,7 @@
+import { stagesOf } from '../design/controls.ts';
 import { describe, expect, test } from 'vitest';
-import { changeStage } from '../design/timingEdits.ts';
-import { stagesOf } from '../design/timing.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { emptyBuild } from '../../test/reference/places.ts';
+import { emptyBuild, changeStage } from '../../test/reference/places.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { drivenIn } from './driven.ts';
 import { posesOf, sameState, stateKey, statesOf, stateWith } from './state.ts';
@@ -14,13 +13,13 @@ describe('states', () => {
     const stops = stopsOf(vehicleOf(build.vehicle)).length;
     expect(states).toHaveLength(stagesOf(build).length * 2 * (stops + 1));
     expect(new Set(states.map(stateKey)).size).toBe(states.length);
-    expect(states[0]).toEqual({ stage: 0, open: [], ambient: 'day' });
+    expect(states[0]).toEqual({ on: ['off'], open: [], ambient: 'day' });
     expect(posesOf(vehicleOf(build.vehicle))[0]).toEqual([]);
   });
   test('the order in which stops are named makes no difference; the values do', () => {
-    const a = stateWith({ stage: 1, open: ['hatch', 'bonnet'] });
-    expect(sameState(a, stateWith({ stage: 1, open: ['bonnet', 'hatch'] }))).toBe(true);
-    expect(sameState(a, { ...a, stage: 2 })).toBe(false);
+    const a = stateWith({ on: ['stage-1'], open: ['hatch', 'bonnet'] });
+    expect(sameState(a, stateWith({ on: ['stage-1'], open: ['bonnet', 'hatch'] }))).toBe(true);
+    expect(sameState(a, { ...a, on: ['stage-2'] })).toBe(false);
     expect(sameState(a, { ...a, ambient: 'night' })).toBe(false);
     expect(sameState(a, { ...a, open: ['hatch'] })).toBe(false);
   });
@@ -29,15 +28,15 @@ describe('states', () => {
 describe('what is driven', () => {
   test('a night that changes nothing is the day’s own list; one that dims is another', () => {
     const build = changeStage(demoBuild('ks-12'), 2, { nightLevel: 1 });
-    const day = drivenIn(build, { stage: 2, ambient: 'day' });
-    expect(drivenIn(build, { stage: 2, ambient: 'night' })).toBe(day);
+    const day = drivenIn(build, { on: ['stage-2'], ambient: 'day' });
+    expect(drivenIn(build, { on: ['stage-2'], ambient: 'night' })).toBe(day);
     const dimmed = changeStage(build, 2, { nightLevel: 0.5 });
-    const night = drivenIn(dimmed, { stage: 2, ambient: 'night' });
+    const night = drivenIn(dimmed, { on: ['stage-2'], ambient: 'night' });
     expect(night.map((d) => d.peakCd)).toEqual(day.map((d) => d.peakCd / 2));
-    expect(drivenIn(dimmed, { stage: 2, ambient: 'day' })).toEqual(day);
+    expect(drivenIn(dimmed, { on: ['stage-2'], ambient: 'day' })).toEqual(day);
   });
-  test('a stage that is not there is refused by number', () =>
-    expect(() => drivenIn(emptyBuild(), { stage: 9, ambient: 'day' })).toThrow(
-      /no stage 9; there are 0 to 3/,
+  test('a function that is not there is refused by name', () =>
+    expect(() => drivenIn(emptyBuild(), { on: ['stage-9'], ambient: 'day' })).toThrow(
+      /no function 'stage-9'; there are stage-3, stage-2, stage-1, off/,
     ));
 });

@@ -1,34 +1,39 @@
+import { functionAt, functionsInOrder, onsOf, readOn, stagesOf, type On } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
-import { stagesOf, type StageIndex } from '../design/timing.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopOf, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 
-/** One value for every input: the stage asked for, the stops at which moving parts stand, the light around. */
+/** The functions that are on, the stops at which moving parts stand, the light around. */
 export interface State {
-  readonly stage: StageIndex;
+  /** In any order. */
+  readonly on: readonly On[];
   /** Stops by id, in any order; a part with none named is shut. */
   readonly open: readonly string[];
   readonly ambient: Ambient;
 }
 
-/** A state with what is not said at rest: Off, everything shut, by day. */
-export const stateWith = (values: Partial<State>): State => ({
-  stage: 0,
-  open: [],
-  ambient: 'day',
-  ...values,
-});
+/** A state with what is not said at rest: nothing on, everything shut, by day. */
+export const stateWith = (values: Partial<State>): State => ({ on: [], open: [], ambient: 'day', ...values });
 
 /** What is looked at first: warning in earnest, everything shut, by day. */
-export const FIRST_LOOK: State = stateWith({ stage: 2 });
+export function firstLook(build: Build): State {
+  const stages = stagesOf(build);
+  const stage = stages.find(({ mode }) => mode === 2) ?? stages.at(-1);
+  return stateWith({ on: stage === undefined ? [] : [stage.id] });
+}
 
 /** The pose as a key, whatever order its stops are named in. */
-export const poseKey = (open: readonly string[]): string =>
-  open.length < 2 ? (open[0] ?? '') : open.toSorted().join('+');
+export const poseKey = (open: readonly string[]): string => setKey(open);
+
+const setKey = (ids: readonly string[]): string =>
+  ids.length < 2 ? (ids[0] ?? '') : ids.toSorted().join('+');
+
+/** What is on as a key, in whatever order it is named. */
+export const onsKey = (on: readonly On[]): string => setKey(on);
 
 /** The state as a key: equal for equal states. */
-export const stateKey = ({ stage, open, ambient }: State): string => `${stage}|${poseKey(open)}|${ambient}`;
+export const stateKey = ({ on, open, ambient }: State): string => `${onsKey(on)}|${poseKey(open)}|${ambient}`;
 
 export const sameOpen = (a: readonly string[], b: readonly string[]): boolean => poseKey(a) === poseKey(b);
 
@@ -40,12 +45,29 @@ export const posesOf = (vehicle: Vehicle): readonly (readonly string[])[] => [
   ...stopsOf(vehicle).map((stop) => [stop.id]),
 ];
 
-/** Every state that is checked: each stage in each pose in each light, the plainest of each first. */
+/** What rule packs call the warning: the mode of the strongest function that is on and has one; 0 with none. */
+export function modeOf(build: Build, on: readonly On[]): number {
+  if (on.length === 0) return 0;
+  const ids = new Set(on.map((key) => readOn(key).id));
+  return build.controls.functions.find((fn) => fn.mode !== null && ids.has(fn.id))?.mode ?? 0;
+}
+
+/** The functions that rules are asked about, each by itself: those that have a mode, in order of urgency. */
+export const checkedOns = (build: Build): On[] =>
+  functionsInOrder(build).flatMap((fn) => (fn.mode === null ? [] : onsOf(fn)));
+
+/** Every state that is checked: each of these functions in each pose in each light, the plainest of each first. */
 export function statesOf(build: Build): State[] {
   const poses = posesOf(vehicleOf(build.vehicle));
-  return stagesOf(build).flatMap((stage) =>
-    AMBIENTS.flatMap((ambient) => poses.map((open) => ({ stage, open, ambient }))),
+  return checkedOns(build).flatMap((on) =>
+    AMBIENTS.flatMap((ambient) => poses.map((open) => ({ on: [on], open, ambient }))),
   );
+}
+
+/** The state that a stage or another function makes by itself, with what else is said of it. */
+export function stateOf(build: Build, on: On, values: Partial<State> = {}): State {
+  functionAt(build, readOn(on).id);
+  return stateWith({ ...values, on: [on] });
 }
 
 /** The pose in words: "everything shut", "hatch open", "rear left door pinned at 180°". */

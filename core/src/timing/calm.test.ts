@@ -1,3 +1,4 @@
+import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { drivenIn } from '../state/driven.ts';
 import { calmSlowdown, loopMs } from './calm.ts';
@@ -5,7 +6,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 
 describe('the calm preview', () => {
   test.each([1, 2, 3] as const)('in stage %i no more than two flashes begin in any second', (stage) => {
-    const drives = drivenIn(demoBuild('ks-12'), { stage, ambient: 'day' });
+    const drives = drivenIn(demoBuild('ks-12'), { on: [stageId(stage)], ambient: 'day' });
     const slower = calmSlowdown(drives);
     const onsets = new Set(
       drives
@@ -23,6 +24,6 @@ describe('the calm preview', () => {
 
   test('what does not flash is not slowed', () => {
     expect(calmSlowdown([])).toBe(1);
-    expect(calmSlowdown(drivenIn(demoBuild('ks-12'), { stage: 0, ambient: 'day' }))).toBe(1);
+    expect(calmSlowdown(drivenIn(demoBuild('ks-12'), { on: ['off'], ambient: 'day' }))).toBe(1);
   });
 });

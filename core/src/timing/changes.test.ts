@@ -6,7 +6,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 
 const car = demoBuild('ks-13');
 
-const drives = drivenIn(car, { stage: 2, ambient: 'day' });
+const drives = drivenIn(car, { on: ['stage-2'], ambient: 'day' });
 
 const level = (timeMs: number): string =>
   drives

@@ -1,4 +1,5 @@
-import { setCue } from '../design/timingEdits.ts';
+import { groupTarget } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -186,18 +187,25 @@ describe('drawing bars', () => {
 
 describe('patterns of a build’s own', () => {
   const car = demoBuild('ks-13');
-  const front: CuePlace = { stage: 2, groupId: 'front', slot: 1, ambient: 'day' };
+  const front: CuePlace = {
+    on: 'stage-2',
+    target: groupTarget('front'),
+    ink: 1,
+    ambient: 'day',
+  };
   const readsBack = (b: Build) => expect(readBuild(JSON.parse(JSON.stringify(b)))).toEqual(b);
 
   test('drawing on a library pattern makes a copy for that place alone; drawing on it again changes the copy', () => {
     const drawn = drawAt(car, front, 'new', (p) => addBar(p, 0, 500, 100));
     expect(patternIdAt(drawn, front)).toBe('new');
-    expect(patternIdAt(drawn, { ...front, groupId: 'bar' })).toBe('double');
+    expect(patternIdAt(drawn, { ...front, target: groupTarget('bar') })).toBe('double');
     expect(bookOf(drawn).pattern('new').name).toBe('Double flash 2');
     const again = drawAt(drawn, front, 'other', (p) => removeBar(p, 0, 0));
     expect(again.timing.patterns).toHaveLength(1);
     expect(drawAt(car, front, 'new', (p) => p)).toBe(car);
-    expect(drawAt(car, { ...front, groupId: 'nobody' }, 'new', (p) => setCycle(p, 500))).toBe(car);
+    expect(drawAt(car, { ...front, target: groupTarget('nobody') }, 'new', (p) => setCycle(p, 500))).toBe(
+      car,
+    );
     readsBack(again);
   });
 
@@ -206,7 +214,10 @@ describe('patterns of a build’s own', () => {
     expect(quarter.cycleMs).toBe(3600);
     const cue = cueAt(car, front);
     if (cue === undefined) throw new Error('the front is cued');
-    const night = setCue(addPattern(car, quarter), 2, 'front', 1, { ...cue, nightPatternId: 'quarter' });
+    const night = setCue(addPattern(car, quarter), 'stage-2', groupTarget('front'), 1, {
+      ...cue,
+      nightPatternId: 'quarter',
+    });
     expect(patternIdAt(night, front)).toBe('double');
     expect(patternIdAt(night, { ...front, ambient: 'night' })).toBe('quarter');
     const shown = showPattern(night, { ...front, ambient: 'night' }, 'single');

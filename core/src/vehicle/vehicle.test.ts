@@ -1,9 +1,10 @@
-import { addGroup, setCue } from '../design/timingEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
+import { addGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { changeStage } from '../design/timingEdits.ts';
 import { addPlacement } from '../arrange/lamps.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { migrate } from '../design/migrate.ts';
@@ -38,7 +39,7 @@ import { usualSpec, VehicleSpec } from './spec.ts';
 import { nextPose, stopsOf, vehicleOf, zoneOf } from './vehicle.ts';
 import { readVehicle, writeVehicle } from './vehicleFile.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { emptyBuild, put } from '../../test/reference/places.ts';
+import { emptyBuild, put, changeStage } from '../../test/reference/places.ts';
 
 describe.each(BODY_TYPES)('$id', (body) => {
   const vehicle = vehicleOf(usualSpec(body.id));
@@ -151,13 +152,13 @@ describe('the survey', () => {
   test('darker glass lets less through: in proportion', () => {
     const inside = put(emptyBuild(), 'a', { zone: 'windscreen', fixture: 'perimeter-head-2' });
     const lit = changeStage(inside, 2, {
-      cues: [{ groupId: null, patternId: 'steady', nightPatternId: null, slot: 1, level: 1 }],
+      cues: [lightCue(groupTarget(null), 1, 'steady')],
     });
     const ahead = (glass: number) =>
       powerRing(
         litChannels(
           changeSurvey(lit, { glass: { windscreen: glass } }),
-          { stage: 2, open: [], ambient: 'day' },
+          { on: ['stage-2'], open: [], ambient: 'day' },
           { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 },
         ),
       )[0] ?? 0;
@@ -313,19 +314,11 @@ describe('a body from a mesh', () => {
       },
     ]);
     const share = (build: typeof lamp) => {
-      const stage = { groupId: null, patternId: 'steady', nightPatternId: null, slot: 1 as const, level: 1 };
-      const [off, one, two, three] = build.timing.stages;
-      const lit = {
-        ...build,
-        timing: {
-          ...build.timing,
-          stages: [off, one, { ...two, cues: [stage] }, three] as typeof build.timing.stages,
-        },
-      };
+      const lit = changeStage(build, 2, { cues: [lightCue(groupTarget(null), 1, 'steady')] });
       return powerRing(
         litChannels(
           lit,
-          { stage: 2, open: [], ambient: 'day' },
+          { on: ['stage-2'], open: [], ambient: 'day' },
           { elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 },
         ),
       );
@@ -388,17 +381,11 @@ describe('factory lamps tied in', () => {
       [{ placementId: 'fog', moduleId: 'm1' }],
       { groupId: 'g' },
     );
-    const cued = setCue(tied, 2, 'g', 1, {
-      groupId: 'g',
-      patternId: 'single',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    const cued = setCue(tied, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'single'));
     const { effectiveCd } = ringOf(
       litChannels(
         cued,
-        { stage: 2, open: [], ambient: 'day' },
+        { on: ['stage-2'], open: [], ambient: 'day' },
         { elevationDeg: 0, colour: 'white', level: 'any', upperAboveM: 1.5 },
       ),
     );

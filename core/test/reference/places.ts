@@ -2,8 +2,11 @@ import { newBuild } from '../../src/design/create.ts';
 import { addPlacement, changePlacement, type PlacementPatch } from '../../src/arrange/lamps.ts';
 import { changeModules } from '../../src/design/moduleEdits.ts';
 import type { Build } from '../../src/design/schema.ts';
-import type { Cue } from '../../src/design/timing.ts';
-import { addGroup, setCue } from '../../src/design/timingEdits.ts';
+import { setCue } from '../../src/design/controlEdits.ts';
+import { changeShown, setNightLevel } from '../../src/design/controlEdits.ts';
+import { STAGE_IDS } from '../../src/design/usualControls.ts';
+import { groupTarget, lightCue, type Cue } from '../../src/design/functions.ts';
+import { addGroup } from '../../src/design/timingEdits.ts';
 import { checkBuild } from '../../src/rules/check.ts';
 import type { OwnZone } from '../../src/vehicle/spec.ts';
 import type { Finding } from '../../src/rules/finding.ts';
@@ -50,14 +53,26 @@ export const ownZone = (patch: Partial<OwnZone> & Pick<OwnZone, 'id'>): OwnZone 
   ...patch,
 });
 
+/** The stage of that number; 0 is Off. */
+export function stageId(stage: number): string {
+  const id = STAGE_IDS[stage];
+  if (id === undefined) throw new RangeError(`no stage ${stage}`);
+  return id;
+}
+
+/** What a stage shows, replaced; or its level at night. */
+export const changeStage = (
+  build: Build,
+  stage: number,
+  { cues, nightLevel }: { readonly cues?: Cue[]; readonly nightLevel?: number },
+): Build => {
+  const cued = cues === undefined ? build : changeShown(build, stageId(stage), { cues });
+  return nightLevel === undefined ? cued : setNightLevel(cued, stageId(stage), nightLevel);
+};
+
 /** A cue of a group's first colour, by day and night alike. */
-export const cueOf = (groupId: string, patternId: string): Cue => ({
-  groupId,
-  patternId,
-  nightPatternId: null,
-  slot: 1,
-  level: 1,
-});
+export const cueOf = (groupId: string, patternId: string): Cue =>
+  lightCue(groupTarget(groupId), 1, patternId);
 
 /** A head at the grille in a front group, one at the rear in a rear group, both showing a single flash. */
 export function frontAndRear(): Build {
@@ -69,5 +84,8 @@ export function frontAndRear(): Build {
       }),
     placed,
   );
-  return setCue(setCue(grouped, 2, 'gf', 1, cueOf('gf', 'single')), 2, 'gr', 1, cueOf('gr', 'single'));
+  return (['gf', 'gr'] as const).reduce(
+    (b, id) => setCue(b, stageId(2), groupTarget(id), 1, cueOf(id, 'single')),
+    grouped,
+  );
 }

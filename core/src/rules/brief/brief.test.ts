@@ -1,6 +1,8 @@
+import { groupTarget, lightCue } from '../../design/functions.ts';
+import { setCue } from '../../design/controlEdits.ts';
 import { WISH_KINDS, wishSentence, type Wish } from './wishes.ts';
 import { keepHead } from './wishes/keepHead.ts';
-import { addGroup, setCue } from '../../design/timingEdits.ts';
+import { addGroup } from '../../design/timingEdits.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
 import { readBuild } from '../document.ts';
 import { describe, expect, test } from 'vitest';
@@ -23,13 +25,7 @@ function rearLamp(colour: 'blue' | 'red'): Build {
   const refs = [{ placementId: 'a', moduleId: 'm1' }];
   const lamp = setColour(put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3 }), refs, 1, colour);
   const grouped = changeModules(addGroup(lamp, { id: 'g', name: 'G' }), refs, { groupId: 'g' });
-  return setCue(grouped, 2, 'g', 1, {
-    groupId: 'g',
-    patternId: 'steady',
-    nightPatternId: null,
-    slot: 1,
-    level: 1,
-  });
+  return setCue(grouped, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'steady'));
 }
 
 describe('what the agency asks for', () => {

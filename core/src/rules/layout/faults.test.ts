@@ -1,10 +1,12 @@
+import { groupTarget, lightCue } from '../../design/functions.ts';
+import { setCue } from '../../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner, addPlacement, changePlacement, setColour } from '../../arrange/lamps.ts';
 import { addOwn, changeSurvey } from '../../arrange/vehicleEdits.ts';
 import { litChannels } from '../../coverage/ring.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
 import type { Build } from '../../design/schema.ts';
-import { addGroup, changeGroup, setCue } from '../../design/timingEdits.ts';
+import { addGroup, changeGroup } from '../../design/timingEdits.ts';
 import { bearingOf } from '../../geometry/direction.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
 import { placeModules } from '../../resolve/place.ts';
@@ -19,16 +21,10 @@ describe('factory lamps shine where they are made to, whatever way their lens sl
   /** A tied-in lamp that burns steadily in stage 2. */
   function tied(build: Build, lampId: string, fixtureId: string): Build {
     const lamp = addPlacement(build, { id: 'f', fixtureId, zoneId: `tie-${lampId}`, uM: 0, vM: 0 });
-    return setCue(lamp, 2, null, 1, {
-      groupId: null,
-      patternId: 'steady',
-      nightPatternId: null,
-      slot: 1,
-      level: 1,
-    });
+    return setCue(lamp, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'steady'));
   }
   const cdAt = (build: Build, bearing: number): number =>
-    litChannels(build, stateWith({ stage: 2 }), {
+    litChannels(build, stateWith({ on: ['stage-2'] }), {
       elevationDeg: 0,
       colour: null,
       level: 'any',

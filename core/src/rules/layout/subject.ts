@@ -2,7 +2,7 @@ import type { Placement } from '../../design/placement.ts';
 import { lookupOf, type Lookup } from '../../resolve/lookup.ts';
 import { housingCorners, placeFixture, type PlacedFixture } from '../../resolve/place.ts';
 import type { Build } from '../../design/schema.ts';
-import { FIRST_LOOK, posesOf } from '../../state/state.ts';
+import { posesOf, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
 import type { Trouble } from '../judgement.ts';
 
@@ -55,7 +55,7 @@ export const pointing = (
 ): Pick<Trouble, 'about' | 'channels' | 'state'> => ({
   about: placements.map(({ id }) => id).join('+'),
   channels: placements.flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id, slot: 1 }))),
-  state: open.length === 0 ? null : { ...FIRST_LOOK, open },
+  state: open.length === 0 ? null : stateWith({ open }),
 });
 
 /** Millimetres, a figure that is too high rounded up. */

@@ -1,5 +1,14 @@
+import {
+  functionAt,
+  functionsInOrder,
+  namedOns,
+  onText,
+  readOn,
+  stagesOf,
+  type On,
+} from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
-import { FIRST_LOOK, type State } from '@flarik/core/state/state';
+import { firstLook, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding } from '@flarik/core/rules/finding';
@@ -9,9 +18,11 @@ import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';
 import type { RingRequest } from '$lib/workers/analysis.worker';
+import { partInput, SHUT } from '@flarik/core/design/inputs';
+import type { Ambient } from '@flarik/core/words/ambient';
 import { deltaOf } from '@flarik/core/design/delta';
-import { stageAt, stagesOf, type StageIndex } from '@flarik/core/design/timing';
 import { Autosave } from './autosave.svelte';
+import { Cockpit } from './cockpit.svelte';
 import { History } from './history';
 import { LatestRun } from './latestRun.svelte';
 import { Preview } from './preview.svelte';
@@ -25,7 +36,7 @@ export interface Carry {
 /** The open build: the document, what is looked at, and what follows from both. */
 export class Editor {
   build: Build;
-  state = $state.raw<State>(FIRST_LOOK);
+  state: State;
   /** Selected placements. */
   selection = $state.raw<ReadonlySet<string>>(new Set());
   /** The one module being edited; null edits all modules of the selection. */
@@ -47,6 +58,14 @@ export class Editor {
   readonly drives = $derived.by(() => drivenIn(this.build, this.state));
   /** The stages there are, Off first. */
   readonly stages = $derived.by(() => stagesOf(this.build));
+  /** Every way in which a function can be on, the stages first. */
+  readonly named = $derived.by(() => namedOns(this.build));
+  /** The function whose timing is looked at: the strongest stage that is on, or what else is. */
+  readonly looked = $derived.by((): On => {
+    const { on } = this.state;
+    const stage = this.build.controls.functions.find((fn) => fn.kind === 'stage' && on.includes(fn.id));
+    return stage?.id ?? on[0] ?? functionsInOrder(this.build)[0]?.id ?? '';
+  });
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 
   /** The earlier revision that is looked at in place of the build; nothing can be changed meanwhile. */
@@ -55,6 +74,10 @@ export class Editor {
   #now: Build | null = null;
 
   readonly autosave: Autosave;
+  readonly cockpit = new Cockpit(
+    () => this.build,
+    (state) => (this.state = state),
+  );
   readonly preview = new Preview(() => this.drives);
   readonly #analysis = startAnalysis();
   /** The design as the worker has it. */
@@ -75,6 +98,7 @@ export class Editor {
 
   constructor(saved: SavedBuild) {
     this.build = $state.raw(saved.build);
+    this.state = $state.raw(firstLook(saved.build));
     this.autosave = new Autosave(saved);
     const upper = saved.build.rulePacks[0]?.upperAboveM;
     if (upper !== undefined) this.ringOptions = { ...this.ringOptions, upperAboveM: upper };
@@ -146,15 +170,18 @@ export class Editor {
     const left = [...this.selection].filter((id) => present.has(id));
     // The one module being edited stays chosen while its lamp does.
     if (left.length < this.selection.size) this.select(left);
-    this.#keepPose();
+    this.#keepState();
     this.autosave.changed(build, label);
   }
 
-  /** A part the vehicle no longer has stands nowhere. */
-  #keepPose(): void {
+  /** A part the vehicle no longer has stands nowhere, and a function that is gone is not on. */
+  #keepState(): void {
     const stops = new Set(stopsOf(this.vehicle).map((stop) => stop.id));
     if (!this.state.open.every((id) => stops.has(id)))
       this.setState({ open: this.state.open.filter((id) => stops.has(id)) });
+    const known = new Set(this.named.map(({ on }) => on));
+    if (!this.state.on.every((on) => known.has(on)))
+      this.setState({ on: this.state.on.filter((on) => known.has(on)) });
   }
 
   /** The build as it is, whatever is looked at. */
@@ -188,7 +215,7 @@ export class Editor {
   /** Takes another document in place of this one, as when the other side of a conflict is chosen. */
   replace(build: Build): void {
     this.build = build;
-    this.#keepPose();
+    this.#keepState();
     this.select([]);
   }
 
@@ -197,8 +224,34 @@ export class Editor {
     this.moduleId = moduleId;
   }
 
-  stageName(stage: StageIndex): string {
-    return stageAt(this.build, stage).name;
+  nameOf(on: On): string {
+    return onText(this.build, [on]);
+  }
+
+  /** Looks at what one function shows by itself. */
+  lookAtFunction(on: On): void {
+    functionAt(this.build, readOn(on).id);
+    this.lookAtState({ on: [on] });
+  }
+
+  /** Looks at a state by itself, wherever the controls stand. */
+  lookAtState(patch: Partial<State>): void {
+    this.cockpit.following = false;
+    this.setState(patch);
+  }
+
+  /** The light around; the controls are told where they are followed. */
+  setAmbient(ambient: Ambient): void {
+    if (this.cockpit.following) this.cockpit.operate({ kind: 'arrives', input: 'ambient', value: ambient });
+    else this.setState({ ambient });
+  }
+
+  shutEverything(): void {
+    if (!this.cockpit.following) this.setState({ open: [] });
+    else
+      for (const part of this.vehicle.parts)
+        if (this.cockpit.valueOf(partInput(part.id)) !== SHUT)
+          this.cockpit.operate({ kind: 'arrives', input: partInput(part.id), value: SHUT });
   }
 
   setState(patch: Partial<State>): void {
@@ -207,13 +260,20 @@ export class Editor {
 
   /** Moves a part on to its next stop, and from the last back to shut. */
   moveOn(partId: string): void {
-    this.setState({ open: nextPose(this.vehicle, this.state.open, partId) });
+    const open = nextPose(this.vehicle, this.state.open, partId);
+    if (!this.cockpit.following) {
+      this.setState({ open });
+      return;
+    }
+    const part = this.vehicle.parts.find(({ id }) => id === partId);
+    const stop = part?.stops.find(({ id }) => open.includes(id));
+    this.cockpit.operate({ kind: 'arrives', input: partInput(partId), value: stop?.id ?? SHUT });
   }
 
   /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */
   show(finding: Finding): void {
     const { state, channels, sectors } = finding.evidence;
-    if (state !== null) this.state = state;
+    if (state !== null) this.lookAtState(state);
     this.select([...new Set(channels.map((c) => c.placementId))]);
     this.marked = sectors;
     const [first] = sectors;

@@ -17,8 +17,8 @@ export function placeAt(
   editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
     const placed = addPlacement(build, { id, fixtureId, zoneId: zone.id, uM, vM });
     return pair
-      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.stage)
-      : joinPlace(placed, [id], editor.state.stage);
+      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on)
+      : joinPlace(placed, [id], editor.state.on);
   });
   editor.carry = null;
   editor.select(pair ? [id, partnerId] : [id]);

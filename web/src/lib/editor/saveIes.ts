@@ -1,5 +1,5 @@
+import { onText } from '@flarik/core/design/controls';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
-import { stageAt } from '@flarik/core/design/timing';
 import { download } from '$lib/download';
 import type { Editor } from './editor.svelte';
 
@@ -8,9 +8,5 @@ export function saveIes(editor: Editor, lampId: string | null): void {
   const { build, state } = editor;
   const lamp = build.placements.find((p) => p.id === lampId);
   const name = lamp === undefined ? build.name : `${build.name}, ${lamp.label}`;
-  download(
-    `${name}, ${stageAt(build, state.stage).name}.ies`,
-    iesOfState(build, state, lampId),
-    'text/plain',
-  );
+  download(`${name}, ${onText(build, state.on)}.ies`, iesOfState(build, state, lampId), 'text/plain');
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onText } from '@flarik/core/design/controls';
   import { openText } from '@flarik/core/state/state';
   import type { Finding, Quantity } from '@flarik/core/rules/finding';
   import { SEVERITIES } from '@flarik/core/words/severity';
@@ -68,8 +69,8 @@
 
   function stateText(f: Finding): string {
     if (f.evidence.state === null) return 'In every state';
-    const { stage, open, ambient } = f.evidence.state;
-    return [editor.stageName(stage), openText(editor.vehicle, open), ambient].join(' · ');
+    const { on, open, ambient } = f.evidence.state;
+    return [onText(editor.build, on), openText(editor.vehicle, open), ambient].join(' · ');
   }
 </script>
 

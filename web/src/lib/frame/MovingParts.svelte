@@ -93,7 +93,7 @@
         {text}
       </button>
     {/each}
-    <button class="plain" disabled={openCount === 0} onclick={() => editor.setState({ open: [] })}
+    <button class="plain" disabled={openCount === 0} onclick={() => editor.shutEverything()}
       >Shut everything</button
     >
   </div>

@@ -1,36 +1,45 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/design/timing';
+  import type { On } from '@flarik/core/design/controls';
   import type { Ambient } from '@flarik/core/words/ambient';
   import { getEditor } from '$lib/editor/context';
   import Choice from './Choice.svelte';
+  import FunctionsOn from './FunctionsOn.svelte';
   import MovingParts from './MovingParts.svelte';
   import Playback from './Playback.svelte';
 
   const editor = getEditor()();
 
   const stages = $derived(
-    editor.stages.map((value) => ({
-      value,
-      text: editor.stageName(value),
-      title: `${editor.stageName(value)} (key ${value})`,
+    editor.stages.map(({ id, name, mode }) => ({
+      value: id,
+      text: name,
+      title: `${name} by itself (key ${mode ?? ''})`,
     })),
   );
   const ambients: readonly { value: Ambient; text: string; title: string }[] = [
     { value: 'day', text: 'Day', title: 'By day (key D)' },
     { value: 'night', text: 'Night', title: 'By night (key D)' },
   ];
-  const chooseStage = (stage: StageIndex) => editor.setState({ stage });
 </script>
 
 <section class="state" aria-label="State bar">
-  <Choice label="Stage" bare options={stages} value={editor.state.stage} onchoose={chooseStage} />
+  <Choice
+    label="Stage"
+    bare
+    options={stages}
+    value={editor.looked}
+    onchoose={(on: On) => editor.lookAtFunction(on)}
+  />
+  {#if editor.build.controls.functions.length > editor.stages.length}
+    <FunctionsOn />
+  {/if}
   <MovingParts />
   <Choice
     label="Ambient"
     bare
     options={ambients}
     value={editor.state.ambient}
-    onchoose={(ambient: Ambient) => editor.setState({ ambient })}
+    onchoose={(ambient: Ambient) => editor.setAmbient(ambient)}
   />
   <Playback />
 </section>

@@ -24,11 +24,11 @@ export function findables(editor: Editor): Findable[] {
       text: step.name,
       run: () => void goto(`/builds/${build.id}/${step.id}`),
     })),
-    ...editor.stages.map((stage): Findable => ({
-      id: `stage ${stage}`,
+    ...editor.named.map(({ on, name }): Findable => ({
+      id: `function ${on}`,
       kind: 'State',
-      text: editor.stageName(stage),
-      run: () => editor.setState({ stage }),
+      text: name,
+      run: () => editor.lookAtFunction(on),
     })),
     ...vehicle.parts.map((part): Findable => ({
       id: `part ${part.id}`,
@@ -40,7 +40,7 @@ export function findables(editor: Editor): Findable[] {
       id: `ambient ${ambient}`,
       kind: 'State',
       text: ambient === 'day' ? 'Day' : 'Night',
-      run: () => editor.setState({ ambient }),
+      run: () => editor.setAmbient(ambient),
     })),
     ...(editor.undoLabel === null
       ? []

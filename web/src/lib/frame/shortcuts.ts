@@ -48,16 +48,14 @@ export const SHORTCUTS: readonly Shortcut[] = [
       if (withCtrl) return null;
       const { walk } = editor;
       if (walk !== null && /^[1-8]$/.test(key)) return () => walk(Number(key));
-      const stage = editor.stages.find((s) => String(s) === key);
-      return stage === undefined ? null : () => editor.setState({ stage });
+      const stage = /^\d$/.test(key) ? editor.stages[Number(key)] : undefined;
+      return stage === undefined ? null : () => editor.lookAtFunction(stage.id);
     },
   },
   {
     keys: 'D',
     does: 'Day or night',
-    on: plain('d', ({ editor }) =>
-      editor.setState({ ambient: editor.state.ambient === 'day' ? 'night' : 'day' }),
-    ),
+    on: plain('d', ({ editor }) => editor.setAmbient(editor.state.ambient === 'day' ? 'night' : 'day')),
   },
   {
     keys: 'H',

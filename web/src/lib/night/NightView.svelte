@@ -139,7 +139,7 @@
       value={around}
       onchoose={(v: Surroundings) => {
         fog = v === 'fog';
-        editor.setState({ ambient: v === 'day' ? 'day' : 'night' });
+        editor.setAmbient(v === 'day' ? 'day' : 'night');
       }}
     />
     <label>

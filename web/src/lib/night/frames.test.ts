@@ -5,7 +5,7 @@ import { demoBuild } from '@flarik/core/test/reference/demo';
 
 const car = demoBuild('ks-13');
 
-const drives = drivenIn(car, { stage: 2, ambient: 'day' });
+const drives = drivenIn(car, { on: ['stage-2'], ambient: 'day' });
 
 const level = (timeMs: number): string =>
   drives

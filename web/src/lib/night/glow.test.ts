@@ -7,7 +7,7 @@ import { demoBuild } from '@flarik/core/test/reference/demo';
 const car = demoBuild('ks-13');
 
 describe('lights as an eye sees them', () => {
-  const state = { stage: 2, open: [], ambient: 'night' } as const;
+  const state = { on: ['stage-2'], open: [], ambient: 'night' } as const;
   const near = channelsNear(car, state, eyePoint({ bearingDeg: 0, distanceM: 20, heightM: 1.5 }));
   const sizes = (air: (typeof AIR)[keyof typeof AIR]) =>
     new Map(glowsAt(near, null, air).map((g) => [g.at.join(), g.decades]));

@@ -7,7 +7,7 @@ const build = demoBuild('ks-12');
 
 describe('what lamps look like', () => {
   test('without a moment, all that the stage drives; at a moment, what is on then', () => {
-    const drives = drivenIn(build, { stage: 2, ambient: 'day' });
+    const drives = drivenIn(build, { on: ['stage-2'], ambient: 'day' });
     const all = glows(build, drives, null);
     expect(all.get(glowKey('grille', 'm1'))).toEqual({ colour: 'red', level: 1, driven: true });
     expect(all.get(glowKey('scene', 'm1'))).toEqual({ colour: 'white', level: 0, driven: false });
@@ -19,7 +19,7 @@ describe('what lamps look like', () => {
   });
 
   test('of two colours at once the stronger shows', () => {
-    const drives = drivenIn(build, { stage: 3, ambient: 'day' });
+    const drives = drivenIn(build, { on: ['stage-3'], ambient: 'day' });
     // The bar flashes white from 0 to 220 ms; red pulses end at 55.
     expect(glows(build, drives, 70).get(glowKey('bar', 'm1'))).toEqual({
       colour: 'white',

@@ -1,131 +1,156 @@
 <script lang="ts">
+  import { setCue } from '@flarik/core/design/controlEdits';
+  import { shownBy, type On } from '@flarik/core/design/controls';
+  import {
+    darkCue,
+    lightCue,
+    sameTarget,
+    type Cue,
+    type DarkCue,
+    type Ink,
+    type LightCue,
+  } from '@flarik/core/design/functions';
   import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
-  import { stageAt, type Cue, type StageIndex } from '@flarik/core/design/timing';
-  import { setCue } from '@flarik/core/design/timingEdits';
+  import { withDark } from '@flarik/core/design/controlEdits';
   import { bookOf } from '@flarik/core/timing/book';
+  import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import { getDesk } from './desk.svelte';
-  import { membersOf } from './members';
+  import { inkText, membersOf, type CueRow } from './members';
   import PatternOptions from './PatternOptions.svelte';
 
-  /** What a sync group shows in a stage, a cue for each of its colours. */
+  /** What a group or set shows in a function, a cue for each of its colours, and what is taken from it. */
   let {
-    stage,
-    group,
+    on,
+    row,
     onlyAllowed,
   }: {
-    stage: StageIndex;
-    /** Null for the modules that are in no group. */
-    group: { readonly id: string | null; readonly name: string };
-    /** Patterns that the packs do not allow in the stage are left out of the lists. */
+    on: On;
+    row: CueRow;
+    /** Patterns that the packs do not allow in the function are left out of the lists. */
     onlyAllowed: boolean;
   } = $props();
 
   const SLOTS = [1, 2, 3] as const;
   const editor = getEditor()();
   const desk = getDesk()();
-  const stageName = $derived(stageAt(editor.build, stage).name);
-  const members = $derived(membersOf(editor.build, group.id));
-  /** Its cues by colour slot, and one empty place where there is none. */
-  const places = $derived.by((): { slot: Cue['slot']; cue: Cue | null }[] => {
-    const cues = stageAt(editor.build, stage).cues.filter((c) => c.groupId === group.id);
-    const taken = cues.toSorted((a, b) => a.slot - b.slot).map((cue) => ({ slot: cue.slot, cue }));
-    return taken.length > 0 ? taken : [{ slot: 1, cue: null }];
+  const name = $derived(editor.nameOf(on));
+  const members = $derived(membersOf(editor.build, row.target));
+  const cues = $derived(shownBy(editor.build, on).cues.filter((cue) => sameTarget(cue.target, row.target)));
+  const dark = $derived(cues.find((cue): cue is DarkCue => cue.show === 'dark') ?? null);
+  const isLight = (cue: Cue): cue is LightCue => cue.show === 'light';
+  /** Its cues by colour, and one empty place where there is none. */
+  const places = $derived.by((): { ink: Ink; cue: LightCue | null }[] => {
+    const lit = cues.filter(isLight).map((cue) => ({ ink: cue.ink, cue }));
+    const inOrder = lit.toSorted((a, b) => String(a.ink).localeCompare(String(b.ink)));
+    return inOrder.length > 0 ? inOrder : [{ ink: 1, cue: null }];
   });
   const most = $derived(Math.max(1, ...members.map(({ setup }) => setup.colours.length)));
+  const colours = $derived(
+    COLOURS.filter((colour) => members.some(({ setup }) => setup.colours.includes(colour))),
+  );
 
   /** What a colour slot means in this group: "red/blue". */
   function slotText(slot: number): string {
-    const colours = new Set(members.flatMap(({ setup }) => setup.colours.slice(slot - 1, slot)));
-    return colours.size === 0 ? `slot ${slot}` : [...colours].join('/');
+    const there = new Set(members.flatMap(({ setup }) => setup.colours.slice(slot - 1, slot)));
+    return there.size === 0 ? `slot ${slot}` : [...there].join('/');
   }
 
-  const which = (slot: number): string => (slot > 1 ? `, colour ${slot}` : '');
+  const which = (ink: Ink): string => (ink === 1 ? '' : `, ${inkText(ink)}`);
+  const placeOf = (ink: Ink) => ({ on, target: row.target, ink, ambient: 'day' as const });
 
-  function setPattern(slot: Cue['slot'], patternId: string): void {
-    const place = { stage, groupId: group.id, slot, ambient: 'day' as const };
-    if (patternId === '') editor.edit(`Clear ${stageName}`, (b) => setCue(b, stage, group.id, slot, null));
-    else editor.edit(`Pattern in ${stageName}`, (b) => showPattern(b, place, patternId));
-    editor.setState({ stage });
-    desk.look(patternId === '' ? null : place);
+  function setPattern(ink: Ink, patternId: string): void {
+    if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, on, row.target, ink, null));
+    else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, placeOf(ink), patternId));
+    editor.lookAtFunction(on);
+    desk.look(patternId === '' ? null : placeOf(ink));
   }
 
   /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
-  function begin(slot: Cue['slot']): void {
-    const place = { stage, groupId: group.id, slot, ambient: 'day' as const };
+  function begin(ink: Ink): void {
     const id = freshId('p');
-    editor.edit(`New pattern in ${stageName}`, (b) =>
-      showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), place, id),
+    editor.edit(`New pattern in ${name}`, (b) =>
+      showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), placeOf(ink), id),
     );
-    editor.setState({ stage });
-    desk.open(place);
+    editor.lookAtFunction(on);
+    desk.open(placeOf(ink));
   }
 
   /** Another pattern at night; the same as by day when none is named. */
-  function setNight(cue: Cue, patternId: string | null): void {
-    editor.edit(`Pattern at night in ${stageName}`, (b) =>
-      setCue(b, stage, group.id, cue.slot, { ...cue, nightPatternId: patternId }),
+  function setNight(cue: LightCue, patternId: string | null): void {
+    editor.edit(`Pattern at night in ${name}`, (b) =>
+      setCue(b, on, row.target, cue.ink, { ...cue, nightPatternId: patternId }),
     );
-    editor.setState({ stage, ambient: patternId === null ? editor.state.ambient : 'night' });
-    desk.look({ stage, groupId: group.id, slot: cue.slot, ambient: 'night' });
+    editor.lookAtFunction(on);
+    if (patternId !== null) editor.setState({ ambient: 'night' });
+    desk.look({ ...placeOf(cue.ink), ambient: 'night' });
   }
 
-  function setSlot(cue: Cue, value: string): void {
-    const slot = SLOTS.find((s) => String(s) === value);
-    if (slot !== undefined)
-      editor.edit(`Colour in ${stageName}`, (b) => setCue(b, stage, group.id, cue.slot, { ...cue, slot }));
+  function setInk(cue: LightCue, value: string): void {
+    const ink = inkOf(value);
+    if (ink !== undefined)
+      editor.edit(`Colour in ${name}`, (b) => setCue(b, on, row.target, cue.ink, { ...cue, ink }));
   }
+
+  const inkOf = (value: string): Ink | undefined =>
+    SLOTS.find((slot) => String(slot) === value) ?? COLOURS.find((colour) => colour === value);
 
   function addCue(): void {
-    const slot = SLOTS.find((s) => !places.some(({ cue }) => cue?.slot === s));
-    if (slot !== undefined)
-      editor.edit('Add a colour', (b) =>
-        setCue(b, stage, group.id, slot, {
-          groupId: group.id,
-          slot,
-          level: 1,
-          patternId: 'single',
-          nightPatternId: null,
-        }),
-      );
+    const ink = SLOTS.find((slot) => !places.some(({ cue }) => cue?.ink === slot));
+    if (ink !== undefined)
+      editor.edit('Add a colour', (b) => setCue(b, on, row.target, ink, lightCue(row.target, ink, 'single')));
   }
 
-  const onDesk = (cue: Cue): boolean =>
-    desk.place?.stage === stage && desk.place.groupId === group.id && desk.place.slot === cue.slot;
+  /** @param value - "" takes nothing, "all" the whole lamp, else one colour */
+  function setDark(value: string): void {
+    const colour = COLOURS.find((c) => c === value);
+    const taken: Colour[] = colour === undefined ? [] : [colour];
+    editor.edit(`What ${name} takes`, (b) =>
+      withDark(b, on, row.target, value === '' ? null : darkCue(row.target, taken)),
+    );
+    editor.lookAtFunction(on);
+  }
+
+  const darkValue = $derived(dark === null ? '' : (dark.colours[0] ?? 'all'));
+  const onDesk = (cue: LightCue): boolean =>
+    desk.place?.on === on && sameTarget(desk.place.target, row.target) && desk.place.ink === cue.ink;
 </script>
 
-{#each places as { slot, cue } (slot)}
+{#each places as { ink, cue } (ink)}
   <div class="cue">
     <select
-      aria-label="Pattern of {group.name} in {stageName}{which(slot)}"
+      aria-label="Pattern of {row.name} in {name}{which(ink)}"
       value={cue?.patternId ?? ''}
-      onchange={(event) => setPattern(slot, event.currentTarget.value)}
+      onchange={(event) => setPattern(ink, event.currentTarget.value)}
     >
       <option value="">dark</option>
-      <PatternOptions {stage} chosen={cue?.patternId ?? ''} {onlyAllowed} />
+      <PatternOptions {on} chosen={cue?.patternId ?? ''} {onlyAllowed} />
     </select>
     {#if cue !== null}
       <select
-        aria-label="Colour of {group.name} in {stageName}{which(slot)}"
-        value={String(cue.slot)}
-        onchange={(event) => setSlot(cue, event.currentTarget.value)}
+        aria-label="Colour of {row.name} in {name}{which(ink)}"
+        value={String(cue.ink)}
+        onchange={(event) => setInk(cue, event.currentTarget.value)}
       >
-        {#each SLOTS.filter((s) => s <= most || s === cue.slot) as s (s)}
+        {#each SLOTS.filter((s) => s <= most || s === cue.ink) as s (s)}
           <option value={String(s)}>{s}: {slotText(s)}</option>
+        {/each}
+        {#each COLOURS.filter((c) => colours.includes(c) || c === cue.ink) as c (c)}
+          <option value={c}>{c}, wherever fitted</option>
         {/each}
       </select>
       {#if cue.nightPatternId !== null}
         <label class="at-night">
           at night
           <select
-            aria-label="Pattern at night of {group.name} in {stageName}{which(slot)}"
+            aria-label="Pattern at night of {row.name} in {name}{which(ink)}"
             value={cue.nightPatternId}
             onchange={(event) =>
               setNight(cue, event.currentTarget.value === '' ? null : event.currentTarget.value)}
           >
             <option value="">the same</option>
-            <PatternOptions {stage} chosen={cue.nightPatternId} {onlyAllowed} />
+            <PatternOptions {on} chosen={cue.nightPatternId} {onlyAllowed} />
           </select>
         </label>
       {/if}
@@ -135,38 +160,47 @@
         <button
           class="link"
           class:on={onDesk(cue)}
-          aria-label="Draw the pattern of {group.name} in {stageName}{which(slot)}"
+          aria-label="Draw the pattern of {row.name} in {name}{which(ink)}"
           onclick={() => {
-            editor.setState({ stage });
-            desk.open({
-              stage,
-              groupId: cue.groupId,
-              slot: cue.slot,
-              ambient: editor.state.ambient,
-            });
+            editor.lookAtFunction(on);
+            desk.open({ ...placeOf(cue.ink), ambient: editor.state.ambient });
           }}>draw</button
         >
         {#if cue.nightPatternId === null}
           <button
             class="link"
-            aria-label="Another pattern at night for {group.name} in {stageName}{which(slot)}"
+            aria-label="Another pattern at night for {row.name} in {name}{which(ink)}"
             onclick={() => setNight(cue, cue.patternId)}>+ night</button
           >
         {/if}
       {/if}
       <button
         class="link"
-        aria-label="New pattern for {group.name} in {stageName}{which(slot)}"
-        onclick={() => begin(slot)}>new</button
+        aria-label="New pattern for {row.name} in {name}{which(ink)}"
+        onclick={() => begin(ink)}>new</button
       >
     </span>
   </div>
 {/each}
 {#if places[0]?.cue && places.length < most}
-  <button class="link" onclick={() => addCue()} aria-label="Add a colour to {group.name} in {stageName}"
+  <button class="link" onclick={() => addCue()} aria-label="Add a colour to {row.name} in {name}"
     >+ colour</button
   >
 {/if}
+<label class="takes" class:set={dark !== null}>
+  takes
+  <select
+    aria-label="What {name} takes from {row.name}"
+    value={darkValue}
+    onchange={(event) => setDark(event.currentTarget.value)}
+  >
+    <option value="">nothing</option>
+    <option value="all">all light</option>
+    {#each COLOURS.filter((c) => colours.includes(c) || c === darkValue) as c (c)}
+      <option value={c}>{c}</option>
+    {/each}
+  </select>
+</label>
 
 <style>
   .cue {
@@ -190,6 +224,19 @@
   .on {
     color: var(--cds-text-01);
     font-weight: 600;
+  }
+
+  /* What is taken is rare; it comes up where it is set or about to be. */
+  .takes {
+    display: none;
+    font-size: 11px;
+    color: var(--cds-text-02);
+  }
+
+  .takes.set,
+  :global(td:hover) > .takes,
+  :global(td:focus-within) > .takes {
+    display: grid;
   }
 
   .at-night {

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { targetName } from '@flarik/core/design/names';
   import FilePicker from '$lib/ui/FilePicker.svelte';
-  import type { StageIndex } from '@flarik/core/design/timing';
   import {
     addPattern,
     emptyPattern,
@@ -30,7 +30,7 @@
   let problem = $state('');
 
   const book = $derived(bookOf(editor.build));
-  const stage = $derived<StageIndex>(editor.state.stage === 0 ? 2 : editor.state.stage);
+  const on = $derived(editor.looked);
   const shown = $derived(
     [...book.own, ...PATTERNS]
       .map((p) => {
@@ -40,7 +40,7 @@
           cycle,
           family: familyOf(p.id) ?? 'own',
           figures: patternFigures(cycle),
-          why: patternMisfit(editor.build, stage, cycle),
+          why: patternMisfit(editor.build, on, cycle),
         };
       })
       .filter(
@@ -54,8 +54,7 @@
   const target = $derived.by(() => {
     const { here } = desk;
     if (here === null) return null;
-    const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'in no group';
-    return { here, text: `${editor.stageName(here.stage)}, ${group}` };
+    return { here, text: `${editor.nameOf(here.on)}, ${targetName(editor.build, here.target)}` };
   });
 
   function begin(kind: Pattern['kind']): void {
@@ -116,7 +115,7 @@
     if (target === null) return;
     const { here } = target;
     editor.edit(`Pattern in ${target.text}`, (b) => showPattern(b, here, patternId));
-    editor.setState({ stage: here.stage });
+    editor.lookAtFunction(here.on);
     desk.look(here);
   }
 
@@ -158,9 +157,7 @@
     </label>
     <label>Name <input type="search" bind:value={words} /></label>
     <label class="tick"
-      ><input type="checkbox" bind:checked={onlyAllowed} /> Only those allowed in {editor.stageName(
-        stage,
-      )}</label
+      ><input type="checkbox" bind:checked={onlyAllowed} /> Only those allowed in {editor.nameOf(on)}</label
     >
     <span class="gap"></span>
     <span class="quiet">New:</span>

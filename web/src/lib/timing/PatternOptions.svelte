@@ -1,12 +1,12 @@
 <script lang="ts">
-  import type { StageIndex } from '@flarik/core/design/timing';
+  import type { On } from '@flarik/core/design/controls';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
   import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';
   import { getEditor } from '$lib/editor/context';
 
-  /** The patterns as the choices of a select: own ones, then the library by family; what the packs do not allow in this stage is said or left out. */
-  let { stage, chosen, onlyAllowed }: { stage: StageIndex; chosen: string; onlyAllowed: boolean } = $props();
+  /** The patterns as the choices of a select: own ones, then the library by family; what the packs do not allow in this function is said or left out. */
+  let { on, chosen, onlyAllowed }: { on: On; chosen: string; onlyAllowed: boolean } = $props();
   const editor = getEditor()();
 
   const book = $derived(bookOf(editor.build));
@@ -21,7 +21,7 @@
       .map(({ family, patterns }) => ({
         family,
         patterns: patterns
-          .map((p) => ({ id: p.id, name: p.name, why: patternMisfit(editor.build, stage, book.cycle(p.id)) }))
+          .map((p) => ({ id: p.id, name: p.name, why: patternMisfit(editor.build, on, book.cycle(p.id)) }))
           .filter(({ id, why }) => !onlyAllowed || why === null || id === chosen),
       }))
       .filter(({ patterns }) => patterns.length > 0),

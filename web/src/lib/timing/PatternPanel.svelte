@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { setCue } from '@flarik/core/design/timingEdits';
+  import { targetName } from '@flarik/core/design/names';
+  import { setCue } from '@flarik/core/design/controlEdits';
   import {
     addPattern,
     changePattern,
@@ -33,8 +34,7 @@
   const on = $derived(desk.pattern);
   const place = $derived.by(() => {
     if (here === null) return '';
-    const group = editor.build.timing.groups.find((g) => g.id === here.groupId)?.name ?? 'lamps in no group';
-    return `${group}, ${editor.stageName(here.stage)}${here.ambient === 'night' ? ' at night' : ''}`;
+    return `${targetName(editor.build, here.target)}, ${editor.nameOf(here.on)}${here.ambient === 'night' ? ' at night' : ''}`;
   });
   const drawn = $derived(on?.pattern.kind === 'drawn' ? on.pattern : null);
   const lines = $derived(on?.cycle.lines ?? []);
@@ -60,7 +60,7 @@
         const added = addPattern(b, made);
         const cue = cueAt(added, here);
         if (!atNight || cue === undefined) return showPattern(added, here, id);
-        return setCue(added, here.stage, here.groupId, here.slot, { ...cue, nightPatternId: id });
+        return setCue(added, here.on, here.target, here.ink, { ...cue, nightPatternId: id });
       });
       if (atNight) editor.setState({ ambient: 'night' });
     } catch (error) {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { stagesOf } from '@flarik/core/design/timing';
+  import { namedOns } from '@flarik/core/design/controls';
   import { addToScene, changeInScene, takeFromScene } from '@flarik/core/design/sceneEdits';
   import type { ScenePoint, SceneVehicle } from '@flarik/core/design/scene';
   import type { Build } from '@flarik/core/design/schema';
@@ -49,7 +49,7 @@
       return build === undefined || build === null ? [] : [{ vehicle, build }];
     }),
   );
-  const threshold = $derived(thresholdIn(editor.build, editor.state.stage));
+  const threshold = $derived(thresholdIn(editor.build, editor.state.on));
   const seen = $derived(sceneSeen(editor.build, editor.state, members, point, threshold));
   /** What is drawn: all vehicles and the eye, with room around them, m; y down as on the screen. */
   const bounds = $derived.by(() => {
@@ -248,13 +248,12 @@
             /></label
           >
           <label
-            >Stage
+            >Shows
             <select
-              value={String(v.stage)}
-              onchange={(event) => change(v, { stage: Number(event.currentTarget.value) })}
+              value={v.on[0] ?? ''}
+              onchange={(event) => change(v, { on: [event.currentTarget.value] })}
             >
-              {#each there === undefined || there === null ? editor.stages : stagesOf(there) as s (s)}<option
-                  value={String(s)}>{there?.timing.stages[s]?.name ?? `Stage ${s}`}</option
+              {#each namedOns(there ?? editor.build) as { on, name } (on)}<option value={on}>{name}</option
                 >{/each}
             </select></label
           >

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { stageAt } from '@flarik/core/design/timing';
   import { changeModules } from '@flarik/core/design/moduleEdits';
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
@@ -32,9 +31,9 @@
 
   const plot = $derived(Math.max(100, width - NAMES - 18));
   const x = $derived((ms: number) => NAMES + ((ms - time.fromMs) / time.widthMs) * plot);
-  const stage = $derived(stageAt(editor.build, editor.state.stage));
+  const name = $derived(editor.nameOf(editor.looked));
   const rows = $derived(
-    scoreOf(editor.build, editor.state.stage, editor.state.ambient, {
+    scoreOf(editor.build, editor.looked, editor.state.ambient, {
       fromMs: time.fromMs,
       toMs: time.toMs,
     }),
@@ -137,10 +136,10 @@
   }
 </script>
 
-<section class="score" aria-label="Score of {stage.name}">
+<section class="score" aria-label="Score of {name}">
   <div class="head">
     <p class="quiet small">
-      {stage.name}{editor.state.ambient === 'night' ? ' at night' : ''}:
+      {name}{editor.state.ambient === 'night' ? ' at night' : ''}:
       {#if rows.length === 0}
         nothing lights. Give a group a pattern under Stages.
       {:else}

@@ -27,7 +27,7 @@
   } = $props();
 
   const editor = getEditor()();
-  const threshold = $derived(thresholdIn(editor.build, editor.state.stage));
+  const threshold = $derived(thresholdIn(editor.build, editor.state.on));
   const x = $derived((ms: number) => left + ((ms - fromMs) / (toMs - fromMs)) * plot);
   const seen = $derived(
     lightSeen(editor.build, editor.state, {

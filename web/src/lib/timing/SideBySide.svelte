@@ -11,11 +11,13 @@
   const WIDTH = 230;
 
   const stages = $derived(
-    editor.stages.slice(1).map((stage) => {
-      const rows = scoreOf(editor.build, stage, editor.state.ambient, { fromMs: 0, toMs: SHOWN_MS });
-      const current = currentOf(drivenIn(editor.build, { stage, ambient: editor.state.ambient }));
-      return { stage, rows, current, name: editor.stageName(stage) };
-    }),
+    editor.stages
+      .filter(({ mode }) => mode !== 0)
+      .map(({ id, name }) => {
+        const rows = scoreOf(editor.build, id, editor.state.ambient, { fromMs: 0, toMs: SHOWN_MS });
+        const current = currentOf(drivenIn(editor.build, { on: [id], ambient: editor.state.ambient }));
+        return { id, rows, current, name };
+      }),
   );
   const x = (ms: number): number => (Math.min(SHOWN_MS, Math.max(0, ms)) / SHOWN_MS) * WIDTH;
 
@@ -34,9 +36,9 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
 <div class="stages" role="group" aria-label="Stages side by side" tabindex="0">
-  {#each stages as { stage, rows, current, name } (stage)}
-    <section class:now={stage === editor.state.stage}>
-      <button class="name" onclick={() => editor.setState({ stage })}>{name}</button>
+  {#each stages as { id, rows, current, name } (id)}
+    <section class:now={id === editor.looked}>
+      <button class="name" onclick={() => editor.lookAtFunction(id)}>{name}</button>
       <span class="quiet small"
         >{current.meanA.toFixed(1)} A mean, {current.worstA.value.toFixed(1)} A worst</span
       >

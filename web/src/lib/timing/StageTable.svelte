@@ -1,21 +1,20 @@
 <script lang="ts">
-  import { stageAt } from '@flarik/core/design/timing';
-  import { changeGroup, changeStage, removeGroup } from '@flarik/core/design/timingEdits';
+  import { nightLevelOf, setNightLevel } from '@flarik/core/design/controlEdits';
+  import { targetKey, type Target } from '@flarik/core/design/functions';
+  import { changeGroup, removeGroup } from '@flarik/core/design/timingEdits';
   import { Name } from '@flarik/core/words/names';
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
   import CueCell from './CueCell.svelte';
-  import { membersOf } from './members';
+  import { cueRows, membersOf } from './members';
 
   const editor = getEditor()();
   let onlyAllowed = $state(false);
-  const { timing } = $derived(editor.build);
-  const countOf = (groupId: string | null): number => membersOf(editor.build, groupId).length;
-  const rows = $derived([
-    ...timing.groups.map((g): { id: string | null; name: string } => ({ id: g.id, name: g.name })),
-    ...(countOf(null) > 0 ? [{ id: null, name: 'In no group' }] : []),
-  ]);
+  const countOf = (target: Target): number => membersOf(editor.build, target).length;
+  const rows = $derived(
+    cueRows(editor.build).filter(({ target }) => target.kind !== 'ungrouped' || countOf(target) > 0),
+  );
 
   function rename(groupId: string, text: string): void {
     const name = Name.safeParse(text.trim());
@@ -25,9 +24,9 @@
   let scroller = $state<HTMLDivElement>();
   let head = $state<HTMLTableRowElement>();
   let width = $state(0);
-  // The stage that is looked at stays in sight, however narrow the panel is.
+  // The function that is looked at stays in sight, however narrow the panel is.
   $effect(() => {
-    const cell = head?.cells[1 + editor.stages.indexOf(editor.state.stage)];
+    const cell = head?.cells[1 + editor.named.findIndex(({ on }) => on === editor.looked)];
     const names = head?.cells[0]?.offsetWidth ?? 0;
     if (scroller === undefined || cell === undefined) return;
     const hiddenLeft = cell.offsetLeft < scroller.scrollLeft + names;
@@ -35,58 +34,54 @@
     if (hiddenLeft || hiddenRight) scroller.scrollLeft = cell.offsetLeft - names;
   });
 
-  const selectMembers = (groupId: string | null): void =>
-    editor.select([...new Set(membersOf(editor.build, groupId).map(({ placement }) => placement.id))]);
+  const selectMembers = (target: Target): void =>
+    editor.select([...new Set(membersOf(editor.build, target).map(({ placement }) => placement.id))]);
 </script>
 
 <div class="scroller" bind:this={scroller} bind:clientWidth={width}>
   <label class="allowed">
-    <input type="checkbox" bind:checked={onlyAllowed} /> Only patterns that the chosen packs allow in the stage;
-    the others are marked ✕
+    <input type="checkbox" bind:checked={onlyAllowed} /> Only patterns that the chosen packs allow there; the others
+    are marked ✕
   </label>
   <table>
-    <caption class="visually-hidden">What each sync group shows in each stage</caption>
+    <caption class="visually-hidden">What each sync group and set shows in each function</caption>
     <thead>
       <tr bind:this={head}>
-        <th scope="col">Sync group</th>
-        {#each editor.stages as stage (stage)}
-          <th scope="col" class:now={stage === editor.state.stage}>
-            {#if stage === 0}
-              {stageAt(editor.build, 0).name}
-            {:else}
-              <button
-                class="link"
-                aria-pressed={stage === editor.state.stage}
-                onclick={() => editor.setState({ stage })}
-              >
-                {stageAt(editor.build, stage).name}
-              </button>
-            {/if}
+        <th scope="col">Sync group or set</th>
+        {#each editor.named as { on, name } (on)}
+          <th scope="col" class:now={on === editor.looked}>
+            <button class="link" aria-pressed={on === editor.looked} onclick={() => editor.lookAtFunction(on)}
+              >{name}</button
+            >
           </th>
         {/each}
       </tr>
     </thead>
     <tbody>
-      {#each rows as row (row.id)}
+      {#each rows as row (targetKey(row.target))}
         <tr>
           <th scope="row">
-            {#if row.id === null}
-              <span class="name">{row.name}</span>
-            {:else}
-              {@const id = row.id}
+            {#if row.target.kind === 'group'}
+              {@const id = row.target.groupId}
               <input
                 aria-label="Name of group {row.name}"
                 value={row.name}
                 maxlength="80"
                 onchange={(event) => rename(id, event.currentTarget.value)}
               />
+            {:else}
+              <span class="name">{row.name}</span>
             {/if}
             <span class="under">
-              <button class="link" onclick={() => selectMembers(row.id)}>
-                {countOf(row.id)} modules{row.id === null ? ', each on its own clock' : ''}
+              <button class="link" onclick={() => selectMembers(row.target)}>
+                {countOf(row.target)} modules{row.target.kind === 'ungrouped'
+                  ? ', each on its own clock'
+                  : row.target.kind === 'set'
+                    ? ' in this set'
+                    : ''}
               </button>
-              {#if row.id !== null}
-                {@const id = row.id}
+              {#if row.target.kind === 'group'}
+                {@const id = row.target.groupId}
                 <Button
                   kind="ghost"
                   size="small"
@@ -98,15 +93,15 @@
               {/if}
             </span>
           </th>
-          {#each editor.stages as stage (stage)}
-            <td class:now={stage === editor.state.stage}>
-              <CueCell {stage} group={row} {onlyAllowed} />
+          {#each editor.named as { on } (on)}
+            <td class:now={on === editor.looked}>
+              <CueCell {on} {row} {onlyAllowed} />
             </td>
           {/each}
         </tr>
       {:else}
         <tr
-          ><td colspan="5" class="quiet"
+          ><td colspan={1 + editor.named.length} class="quiet"
             >No sync groups yet. Select lamps on the sheet and give them a group in the inspector.</td
           ></tr
         >
@@ -116,22 +111,22 @@
       <tfoot>
         <tr>
           <th scope="row">Night level</th>
-          {#each editor.stages as stage (stage)}
-            <td class:now={stage === editor.state.stage}>
+          {#each editor.named as { on, name } (on)}
+            {@const level = nightLevelOf(editor.build, on)}
+            <td class:now={on === editor.looked}>
               <label class="night">
                 <input
                   type="number"
                   min="5"
                   max="100"
                   step="5"
-                  aria-label="Night level of {stageAt(editor.build, stage).name}, percent"
-                  value={Math.round(stageAt(editor.build, stage).nightLevel * 100)}
+                  aria-label="Night level of {name}, percent"
+                  placeholder="–"
+                  value={level === null ? '' : Math.round(level * 100)}
                   onchange={(event) => {
                     const percent = Math.min(100, Math.max(5, event.currentTarget.valueAsNumber || 100));
                     event.currentTarget.valueAsNumber = percent;
-                    editor.edit(`Night level of ${stageAt(editor.build, stage).name}`, (b) =>
-                      changeStage(b, stage, { nightLevel: percent / 100 }),
-                    );
+                    editor.edit(`Night level of ${name}`, (b) => setNightLevel(b, on, percent / 100));
                   }}
                 /> %
               </label>
@@ -190,7 +185,7 @@
     font-weight: 400;
   }
 
-  /* The names stay in sight beside whichever stages the panel's width shows. */
+  /* The names stay in sight beside whichever functions the panel's width shows. */
   tr > :first-child {
     position: sticky;
     left: 0;
@@ -205,11 +200,6 @@
   thead th,
   td {
     min-width: 9.5rem;
-  }
-
-  thead th:nth-child(2),
-  td:nth-child(2) {
-    min-width: 5rem;
   }
 
   .now {

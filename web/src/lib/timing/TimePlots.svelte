@@ -71,7 +71,7 @@
       <span class="sub"
         >{longest > 0 ? `dark ${Math.round(longest)} ms` : 'never dark'}, below {thresholdIn(
           editor.build,
-          editor.state.stage,
+          editor.state.on,
         )} cd</span
       >
     </label>

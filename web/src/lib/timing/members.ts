@@ -1,14 +1,43 @@
+import { groupTarget, type Ink, type Target } from '@flarik/core/design/functions';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Build } from '@flarik/core/design/schema';
 
-/** A module of a sync group, and the lamp it is in. */
+/** A module that a cue speaks to, and the lamp it is in. */
 export interface Member {
   readonly placement: Placement;
   readonly setup: ModuleSetup;
 }
 
-/** The modules of a sync group; those in none for null. */
-export const membersOf = (build: Build, groupId: string | null): Member[] =>
-  build.placements.flatMap((placement) =>
-    placement.modules.filter((m) => m.groupId === groupId).map((setup) => ({ placement, setup })),
+/** The modules of a target. */
+export function membersOf(build: Build, target: Target): Member[] {
+  const all = build.placements.flatMap((placement) =>
+    placement.modules.map((setup) => ({ placement, setup })),
   );
+  switch (target.kind) {
+    case 'group':
+      return all.filter(({ setup }) => setup.groupId === target.groupId);
+    case 'ungrouped':
+      return all.filter(({ setup }) => setup.groupId === null);
+    case 'set': {
+      const set = build.controls.sets.find(({ id }) => id === target.setId);
+      const ids = new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
+      return all.filter(({ placement, setup }) => ids.has(`${placement.id}/${setup.id}`));
+    }
+  }
+}
+
+/** A row of cues: whom they speak to. */
+export interface CueRow {
+  readonly target: Target;
+  readonly name: string;
+}
+
+/** Everyone whom cues can speak to: the groups, the sets, and the lamps in no group. */
+export const cueRows = (build: Build): CueRow[] => [
+  ...build.timing.groups.map((g) => ({ target: groupTarget(g.id), name: g.name })),
+  ...build.controls.sets.map((s): CueRow => ({ target: { kind: 'set', setId: s.id }, name: s.name })),
+  { target: groupTarget(null), name: 'In no group' },
+];
+
+/** What a cue lights, in words: "colour 2", "white". */
+export const inkText = (ink: Ink): string => (typeof ink === 'number' ? `colour ${ink}` : ink);

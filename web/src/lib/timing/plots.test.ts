@@ -11,14 +11,14 @@ describe('what is drawn below the score', () => {
   test('pieces follow each other over the stretch, and the dark ones are those below the threshold', () => {
     const { whole } = lightSeen(
       car,
-      { stage: 2, open: [], ambient: 'day' },
+      { on: ['stage-2'], open: [], ambient: 'day' },
       { bearingDeg: 20, elevationDeg: 0 },
     );
     const pieces = piecesBetween(whole, 130, 1930);
     expect(pieces[0]?.fromMs).toBe(130);
     expect(pieces.at(-1)?.toMs).toBe(1930);
     for (const [i, p] of pieces.entries()) if (i > 0) expect(p.fromMs).toBe(pieces[i - 1]?.toMs);
-    const threshold = thresholdIn(car, 2);
+    const threshold = thresholdIn(car, ['stage-2']);
     const dark = darkIn(pieces, threshold).reduce((sum, gap) => sum + gap.ms, 0);
     const counted = pieces.filter((p) => p.start < threshold).reduce((sum, p) => sum + p.toMs - p.fromMs, 0);
     expect(dark).toBeCloseTo(counted, 9);

@@ -1,12 +1,16 @@
-import { setCue } from '@flarik/core/design/timingEdits';
+import { setCue } from '@flarik/core/design/controlEdits';
 import { describe, expect, test } from 'vitest';
-import { scoreOf } from './scoreRows';
+import { groupTarget, lightCue, sameTarget } from '@flarik/core/design/functions';
+import { scoreOf, type ScoreRow } from './scoreRows';
 import { demoBuild } from '@flarik/core/test/reference/demo';
+
+const isGroup = (row: ScoreRow, groupId: string): boolean =>
+  sameTarget(row.place.target, groupTarget(groupId));
 
 describe('the score', () => {
   test('draws each group’s phases over the stretch asked for', () => {
-    const rows = scoreOf(demoBuild('ks-12'), 1, 'day', { fromMs: 0, toMs: 1600 });
-    const rear = rows.find((r) => r.place.groupId === 'rear');
+    const rows = scoreOf(demoBuild('ks-12'), 'stage-1', 'day', { fromMs: 0, toMs: 1600 });
+    const rear = rows.find((r) => isGroup(r, 'rear'));
     expect(rear?.lines.map((l) => l.name)).toEqual(['Phase A', 'Phase B']);
     expect(rear?.lines[1]?.bars.map((b) => [b.fromMs, b.toMs])).toEqual([
       [400, 620],
@@ -15,17 +19,20 @@ describe('the score', () => {
   });
   test('each cue has the channels of its own colour slots, and of no other', () => {
     const build = demoBuild('ks-13');
-    const cue = { groupId: 'front', patternId: 'double', nightPatternId: null, level: 1 };
-    const both = ([1, 2] as const).reduce((b, slot) => setCue(b, 3, 'front', slot, { ...cue, slot }), build);
-    const rows = scoreOf(both, 3, 'day', { fromMs: 0, toMs: 800 }).filter((r) => r.place.groupId === 'front');
+    const front = groupTarget('front');
+    const both = ([1, 2] as const).reduce(
+      (b, slot) => setCue(b, 'stage-3', front, slot, lightCue(front, slot, 'double')),
+      build,
+    );
+    const rows = scoreOf(both, 'stage-3', 'day', { fromMs: 0, toMs: 800 }).filter((r) => isGroup(r, 'front'));
     expect(rows.map((r) => r.name)).toEqual(['Front and sides, colour 1', 'Front and sides, colour 2']);
     for (const [i, row] of rows.entries())
       for (const { channelId } of row.lines.flatMap((l) => l.channels))
         expect(channelId.endsWith(`/${i + 1}`)).toBe(true);
   });
   test('bars that reach over the ends of the stretch are whole; those outside are left out', () => {
-    const rows = scoreOf(demoBuild('ks-12'), 1, 'day', { fromMs: 500, toMs: 900 });
-    const rear = rows.find((r) => r.place.groupId === 'rear');
+    const rows = scoreOf(demoBuild('ks-12'), 'stage-1', 'day', { fromMs: 500, toMs: 900 });
+    const rear = rows.find((r) => isGroup(r, 'rear'));
     expect(rear?.lines.map((l) => l.bars.map((b) => [b.fromMs, b.toMs]))).toEqual([
       [[800, 1020]],
       [[400, 620]],

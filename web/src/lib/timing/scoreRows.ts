@@ -1,4 +1,6 @@
-import { stageAt, patternShown, type Cue, type StageIndex } from '@flarik/core/design/timing';
+import { shownBy, type On } from '@flarik/core/design/controls';
+import { groupsOf } from '@flarik/core/design/cues';
+import { patternShown, sameTarget, targetKey, type LightCue } from '@flarik/core/design/functions';
 import type { Ambient } from '@flarik/core/words/ambient';
 import type { CuePlace } from '@flarik/core/design/patternEdits';
 import type { Build } from '@flarik/core/design/schema';
@@ -10,7 +12,8 @@ import { drivenIn } from '@flarik/core/state/driven';
 import { flashFigures } from '@flarik/core/timing/flash';
 import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
 import { atSpeed, SAME_SPEED, speedNumber } from '@flarik/core/timing/recipes/speed';
-import { endLevelOf, type Slot, type Span } from '@flarik/core/timing/span';
+import { endLevelOf, type Span } from '@flarik/core/timing/span';
+import { cueRows, inkText, membersOf } from './members';
 
 /** A bar of on-time in the score, repeated each cycle. */
 export interface ScoreBar {
@@ -65,47 +68,54 @@ export interface Stretch {
   readonly toMs: number;
 }
 
-export const keyOf = ({ stage, groupId, slot }: CuePlace): string => `${stage}/${groupId ?? ''}/${slot}`;
+export const keyOf = ({ on, target, ink }: CuePlace): string => `${on}/${targetKey(target)}/${ink}`;
 
-/** The rows of a stage, in the order of the groups, as far as they fall into a stretch of time. */
-export function scoreOf(build: Build, stage: StageIndex, ambient: Ambient, stretch: Stretch): ScoreRow[] {
+/** The rows of a function, in the order of the groups, as far as they fall into a stretch of time. */
+export function scoreOf(build: Build, on: On, ambient: Ambient, stretch: Stretch): ScoreRow[] {
   const book = bookOf(build);
   const labels = new Map(build.placements.map((p) => [p.id, p.label]));
-  const drives = drivenIn(build, { stage, ambient });
-  const groups: readonly { id: string | null; name: string }[] = [
-    ...build.timing.groups,
-    { id: null, name: 'In no group' },
-  ];
-  return groups.flatMap(({ id, name }) => {
-    const cues = stageAt(build, stage)
-      .cues.filter((cue) => cue.groupId === id)
-      .toSorted((a, b) => a.slot - b.slot);
+  const drives = drivenIn(build, { on: [on], ambient });
+  return cueRows(build).flatMap(({ target, name }) => {
+    const cues = shownBy(build, on)
+      .cues.filter((cue) => cue.show === 'light')
+      .filter((cue) => sameTarget(cue.target, target))
+      .toSorted((a, b) => String(a.ink).localeCompare(String(b.ink)));
+    const members = membersOf(build, target);
+    const ids = new Set(members.map(({ placement, setup }) => `${placement.id}/${setup.id}`));
+    // The modules of a set may run at the speeds of several groups; the row is drawn at that of the first.
+    const [groupId = null] = groupsOf(build, target);
     return cues.map((cue): ScoreRow => {
-      const place: CuePlace = { stage, groupId: id, slot: cue.slot, ambient };
+      const place: CuePlace = { on, target, ink: cue.ink, ambient };
       const patternId = patternShown(cue, ambient);
-      const time = id === null ? { speed: SAME_SPEED, offsetMs: 0 } : timeOf(build.timing.groups, id);
+      const time =
+        groupId === null ? { speed: SAME_SPEED, offsetMs: 0 } : timeOf(build.timing.groups, groupId);
       const cycle = atSpeed(book.cycle(patternId), time.speed);
-      const slots = slotsOf(cycle, cue.slot);
-      const members = drives.filter((d) => d.groupId === id && slots.some((slot) => d.slot === slot));
+      const lit = drives.filter(
+        (d) => ids.has(`${d.placementId}/${d.moduleId}`) && d.patternId === patternId && isOf(cue, cycle, d),
+      );
       return {
         key: keyOf(place),
         place,
-        name: cues.length > 1 ? `${name}, colour ${cue.slot}` : name,
+        name: cues.length > 1 ? `${name}, ${inkText(cue.ink)}` : name,
         patternName: book.pattern(patternId).name,
         own: book.own.some((p) => p.id === patternId),
         figures: figuresOf(cycle),
         cycle,
         speed: speedNumber(time.speed),
         offsetMs: time.offsetMs,
-        lines: linesOf(cycle, cue, members, time.offsetMs, stretch, labels),
+        lines: linesOf(cycle, cue, lit, time.offsetMs, stretch, labels),
       };
     });
   });
 }
 
+/** Whether a channel shows this cue and not another of the same lamp. */
+const isOf = ({ ink }: LightCue, cycle: Cycle, { colour, slot }: Drive): boolean =>
+  typeof ink === 'string' ? colour === ink : slotsOf(cycle, ink).some((s) => s === slot);
+
 function linesOf(
   cycle: Cycle,
-  cue: Cue,
+  cue: LightCue,
   members: readonly Drive[],
   offsetMs: number,
   stretch: Stretch,
@@ -113,13 +123,15 @@ function linesOf(
 ): ScoreLine[] {
   return cycle.lines.map((spans, line) => {
     const mine = members.filter((d) => d.line === line);
-    const coloursIn = (slot: Slot): Colour[] => [
-      ...new Set(mine.filter((d) => d.channelId.endsWith(`/${slot}`)).map((d) => d.colour)),
-    ];
+    const coloursIn = (span: Span): Colour[] => {
+      if (span.slot === undefined && typeof cue.ink === 'string') return [cue.ink];
+      const slot = span.slot ?? cue.ink;
+      return [...new Set(mine.filter((d) => d.slot === slot).map((d) => d.colour))];
+    };
     return {
       line,
       name: lineName(cycle.by, line),
-      bars: barsOf(spans, cycle.cycleMs, offsetMs, stretch, (s) => coloursIn(s.slot ?? cue.slot)),
+      bars: barsOf(spans, cycle.cycleMs, offsetMs, stretch, coloursIn),
       channels: mine.map((d) => ({
         channelId: d.channelId,
         placementId: d.placementId,
@@ -167,7 +179,7 @@ function figuresOf(cycle: Cycle): string {
   return `${cycle.cycleMs} ms, ${rates}/min, ${pulses}, ${Math.round(f.onShare * 100)} % on`;
 }
 
-/** How the clocks of a stage stand to each other, in words. */
+/** How the clocks of a function stand to each other, in words. */
 export function clocksText(drives: readonly Drive[], cycleMs: number): string {
   const flashing = drives.filter((d) => !d.steady);
   const clocks = new Set(flashing.map((d) => d.clockId)).size;

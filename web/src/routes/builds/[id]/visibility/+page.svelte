@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onText } from '@flarik/core/design/controls';
   import { Pane, PaneGroup } from 'paneforge';
   import { openText } from '@flarik/core/state/state';
   import { AMBIENT_LUMINANCE, CLEAR_AIR_M, seenFromM } from '@flarik/core/coverage/range';
@@ -136,8 +137,8 @@
       <h2>
         Gaps
         <span class="quiet">
-          {editor.stageName(editor.state.stage)}, {openText(editor.vehicle, editor.state.open)}, {editor.state
-            .ambient}
+          {onText(editor.build, editor.state.on)}, {openText(editor.vehicle, editor.state.open)}, {editor
+            .state.ambient}
         </span>
       </h2>
       {#if asksNothing}

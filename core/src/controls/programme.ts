@@ -1,0 +1,130 @@
+import type { InputEvent } from '../design/condition.ts';
+import { onKey, type Controls, type On } from '../design/controls.ts';
+import type { ControlFunction, When } from '../design/functions.ts';
+import { eventsOf, inputsOf, originalOf, type Input } from '../design/inputs.ts';
+import { inOrderOfAsking } from '../design/programmeFaults.ts';
+import type { Build } from '../design/schema.ts';
+
+/** What happens: to an input, or a timer of a function comes to its end. */
+export type ProgrammeEvent = InputEvent | { readonly kind: 'ends'; readonly functionId: string };
+
+/** Where a `while` with timers stands. */
+export type Phase = 'off' | 'waiting' | 'on' | 'staying';
+
+/** All that a programme remembers. */
+export interface ControlState {
+  /** The value of every input. */
+  readonly values: ReadonlyMap<string, string>;
+  /** Of each latched function 0 or 1, of each cycle its number; 0 is clear. */
+  readonly memory: ReadonlyMap<string, number>;
+  /** Of each `while` with timers. */
+  readonly phases: ReadonlyMap<string, Phase>;
+  /** Ids of the functions that are on. Follows from the rest. */
+  readonly on: ReadonlySet<string>;
+}
+
+/** The controls of a build, ready to run. */
+export class Programme {
+  readonly inputs: readonly Input[];
+  readonly controls: Controls;
+  /** Strongest first: signals, then the others by their place in the list. */
+  readonly ranked: readonly ControlFunction[];
+  /** Each after those that it asks about. */
+  readonly inOrder: readonly ControlFunction[];
+  readonly #values: ReadonlyMap<string, ReadonlySet<string>>;
+  readonly #byId: ReadonlyMap<string, ControlFunction>;
+  /** Buttons whose long press or chord is used: going down is no short press of theirs. */
+  readonly #deliberate: ReadonlySet<string>;
+
+  /** @throws {RangeError} functions wait for each other in a ring */
+  constructor(inputs: readonly Input[], controls: Controls) {
+    this.inputs = inputs;
+    this.controls = controls;
+    const { functions } = controls;
+    this.ranked = [
+      ...functions.filter((fn) => fn.kind === 'signal'),
+      ...functions.filter((fn) => fn.kind !== 'signal'),
+    ];
+    const order = inOrderOfAsking(functions);
+    if (order === null) throw new RangeError('functions wait for each other in a ring');
+    this.inOrder = order;
+    this.#values = new Map(inputs.map(({ id, values }) => [id, new Set(values)]));
+    this.#byId = new Map(functions.map((fn) => [fn.id, fn]));
+    this.#deliberate = new Set(
+      eventsOf(controls).flatMap((event) => {
+        if (event.kind === 'chord') return event.controls.map((id) => originalOf(controls, id));
+        return event.kind === 'press' && event.press === 'long' ? [originalOf(controls, event.control)] : [];
+      }),
+    );
+  }
+
+  function(id: string): ControlFunction | undefined {
+    return this.#byId.get(id);
+  }
+
+  /** Whether a press of a button takes longer to tell: it has a long press, or is part of a chord. */
+  isDeliberate(controlId: string): boolean {
+    return this.#deliberate.has(originalOf(this.controls, controlId));
+  }
+
+  /** Whether an input has values, as a button need not. */
+  hasValue(inputId: string): boolean {
+    return this.#values.has(inputId);
+  }
+
+  /** Whether an input can stand at a value. */
+  knows(inputId: string, value: string): boolean {
+    return this.#values.get(inputId)?.has(value) === true;
+  }
+}
+
+const known = new WeakMap<Build, Programme>();
+
+/**
+ * The programme of a build; a build never changes, so it is made once.
+ * @throws {RangeError} functions wait for each other in a ring
+ */
+export function programmeOf(build: Build): Programme {
+  const programme = known.get(build) ?? new Programme(inputsOf(build), build.controls);
+  known.set(build, programme);
+  return programme;
+}
+
+/** Whether a `while` holds a phase of its own; a plain one is on exactly while its condition holds. */
+export const isTimed = (when: When): when is Extract<When, { way: 'while' }> =>
+  when.way === 'while' && (when.afterMs > 0 || when.staysMs > 0);
+
+/** What a function remembers goes from 0 to this; 0 for one that remembers nothing. */
+export function mostRemembered({ when, shows }: ControlFunction): number {
+  switch (when.way) {
+    case 'always':
+    case 'while':
+      return 0;
+    case 'latched':
+      return 1;
+    case 'cycle':
+      return shows.length;
+  }
+}
+
+/** The functions that are on as states name them, strongest first. */
+export const onsIn = ({ ranked }: Programme, { on, memory }: ControlState): On[] =>
+  ranked
+    .filter(({ id }) => on.has(id))
+    .map((fn) => onKey(fn.id, fn.when.way === 'cycle' ? (memory.get(fn.id) ?? 1) : 1));
+
+/** What the loads stand at: the strongest function that speaks of one wins. */
+export function loadsIn(programme: Programme, state: ControlState): ReadonlyMap<string, string> {
+  const out = new Map(programme.controls.loads.map(({ id, values: [off = ''] }) => [id, off]));
+  const set = new Set<string>();
+  for (const fn of programme.ranked) {
+    if (!state.on.has(fn.id)) continue;
+    const number = fn.when.way === 'cycle' ? (state.memory.get(fn.id) ?? 1) : 1;
+    for (const { loadId, value } of fn.shows[number - 1]?.loads ?? [])
+      if (!set.has(loadId)) {
+        set.add(loadId);
+        out.set(loadId, value);
+      }
+  }
+  return out;
+}

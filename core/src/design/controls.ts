@@ -1,0 +1,142 @@
+import { z } from 'zod';
+import { Id, Name } from '../words/names.ts';
+import { Condition, InputEvent, InputValue } from './condition.ts';
+import { ControlFunction, MOST_FUNCTIONS, type Shown } from './functions.ts';
+import { OwnInput, Panel } from './panel.ts';
+
+/** A named list of modules; a module may be in any number of sets. */
+export const ModuleSet = z.strictObject({
+  id: Id,
+  name: Name,
+  modules: z.array(z.strictObject({ placementId: Id, moduleId: Id })).max(400),
+});
+export type ModuleSet = z.infer<typeof ModuleSet>;
+
+/** An output that is no lamp: a siren with its tones, a horn, a gate. The first value is off. */
+export const Load = z.strictObject({
+  id: Id,
+  name: Name,
+  values: z.array(InputValue).min(2, 'must have off and one value more').max(12),
+});
+export type Load = z.infer<typeof Load>;
+
+/** Where the first holds, the second must too; an event that would lead elsewhere does not happen. */
+export const Implication = z.strictObject({ when: Condition, then: Condition });
+export type Implication = z.infer<typeof Implication>;
+
+/** When an input arrives at a value, another takes one in the same event. */
+export const Follows = z.strictObject({
+  input: Id,
+  values: z.array(InputValue).min(1).max(16),
+  follower: Id,
+  takes: InputValue,
+});
+export type Follows = z.infer<typeof Follows>;
+
+/** One thing that happens in a trial. */
+export const TrialStep = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('event'), event: InputEvent }),
+  z.strictObject({ kind: z.literal('wait'), ms: z.int().min(1).max(86_400_000) }),
+]);
+export type TrialStep = z.infer<typeof TrialStep>;
+
+/** What was tried by hand and must come out the same after every change. */
+export const Trial = z.strictObject({
+  id: Id,
+  name: Name,
+  steps: z.array(TrialStep).max(200, 'must be at most 200 steps'),
+  /** The functions that must be on in the end; a cycle with its number, as "emergency:2". */
+  on: z.array(z.string().max(80)).max(MOST_FUNCTIONS),
+});
+export type Trial = z.infer<typeof Trial>;
+
+/** What switches what. */
+export const Controls = z.strictObject({
+  /** Strongest first. */
+  functions: z.array(ControlFunction).max(MOST_FUNCTIONS, `must be at most ${MOST_FUNCTIONS} functions`),
+  sets: z.array(ModuleSet).max(64, 'must be at most 64 sets'),
+  loads: z.array(Load).max(16, 'must be at most 16 loads'),
+  panels: z.array(Panel).max(8, 'must be at most 8 panels'),
+  inputs: z.array(OwnInput).max(24, 'must be at most 24 inputs'),
+  /** What cannot happen together. */
+  never: z.array(Implication).max(24, 'must be at most 24'),
+  follows: z.array(Follows).max(24, 'must be at most 24'),
+  /** A master switch or the ignition, asked for by every function that does not go without it. */
+  enabledBy: Condition.nullable(),
+  trials: z.array(Trial).max(60, 'must be at most 60 trials'),
+});
+export type Controls = z.infer<typeof Controls>;
+
+/** What holds controls, such as a build. */
+export interface Controlled {
+  readonly controls: Controls;
+}
+
+/** The stages of a build in order of urgency, Off first. */
+export function stagesOf({ controls }: Controlled): readonly ControlFunction[] {
+  return controls.functions
+    .filter((f) => f.kind === 'stage')
+    .toSorted((a, b) => (a.mode ?? 0) - (b.mode ?? 0));
+}
+
+/** Every function as columns show them: the stages in order of urgency, then the others by rank. */
+export const functionsInOrder = (build: Controlled): readonly ControlFunction[] => [
+  ...stagesOf(build),
+  ...build.controls.functions.filter((f) => f.kind !== 'stage'),
+];
+
+/**
+ * A function of a build.
+ * @throws {RangeError} it has none of that id
+ */
+export function functionAt({ controls: { functions } }: Controlled, id: string): ControlFunction {
+  const found = functions.find((f) => f.id === id);
+  if (found === undefined)
+    throw new RangeError(`no function '${id}'; there are ${functions.map((f) => f.id).join(', ')}`);
+  return found;
+}
+
+/** A function that is on, as a key: its id, with the number of its cycle after the first, as "emergency:2". */
+export type On = string;
+
+export const onKey = (id: string, number: number): On => (number === 1 ? id : `${id}:${number}`);
+
+/** A function that is on, read back from its key. */
+export function readOn(on: On): { readonly id: string; readonly number: number } {
+  const [id = '', number = '1'] = on.split(':');
+  return { id, number: Number(number) };
+}
+
+/** Every way in which a function can be on. */
+export const onsOf = (fn: ControlFunction): On[] => fn.shows.map((_, i) => onKey(fn.id, i + 1));
+
+/**
+ * What a function that is on shows.
+ * @throws {RangeError} the build has no such function, or its cycle no such number
+ */
+export function shownBy(build: Controlled, on: On): Shown {
+  const { id, number } = readOn(on);
+  const found = functionAt(build, id).shows[number - 1];
+  if (found === undefined) throw new RangeError(`function '${id}' has no number ${number}`);
+  return found;
+}
+
+/** A function that is on, with what people call it. */
+export interface Named {
+  readonly on: On;
+  readonly name: string;
+}
+
+/** Every way in which a function can be on, by name: the stages in order of urgency, then the others by rank. */
+export const namedOns = (build: Controlled): Named[] =>
+  functionsInOrder(build).flatMap((fn) =>
+    onsOf(fn).map((on, i) => ({ on, name: i === 0 ? fn.name : `${fn.name} (${i + 1})` })),
+  );
+
+/** Functions that are on, in words: "Stage 2, Hatch supplement". */
+export function onText(build: Controlled, ons: readonly On[]): string {
+  const names = namedOns(build)
+    .filter(({ on }) => ons.includes(on))
+    .map(({ name }) => name);
+  return names.length === 0 ? 'Nothing on' : names.join(', ');
+}

@@ -1,0 +1,17 @@
+import type { BuildParts } from './parts.ts';
+import type { Target } from './functions.ts';
+
+/** A target as people call it. */
+export function targetName(
+  { timing, controls }: Pick<BuildParts, 'timing' | 'controls'>,
+  target: Target,
+): string {
+  switch (target.kind) {
+    case 'group':
+      return timing.groups.find((g) => g.id === target.groupId)?.name ?? target.groupId;
+    case 'set':
+      return controls.sets.find((s) => s.id === target.setId)?.name ?? target.setId;
+    case 'ungrouped':
+      return 'in no group';
+  }
+}

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { Colour } from '../words/colour.ts';
+import { Id, Name } from '../words/names.ts';
+import { within } from '../words/numbers.ts';
+import { InputValue } from './condition.ts';
+import { Label } from './functions.ts';
+
+/** Where a panel stands. */
+export const PANEL_PLACES = [
+  'dash',
+  'console',
+  'overhead',
+  'rear desk',
+  'hand-held',
+  'pedestal',
+  'pump panel',
+] as const;
+
+/** A panel has no more columns, rows and pages of controls. */
+export const MOST_COLUMNS = 12;
+export const MOST_ROWS = 8;
+const Millimetres = within(0, 2000);
+
+/** Where a control stands on its panel: columns and rows from 1, from the top left. */
+const Position = {
+  id: Id,
+  label: Label,
+  page: z.int().min(1).max(8),
+  column: z.int().min(1).max(MOST_COLUMNS),
+  row: z.int().min(1).max(MOST_ROWS),
+  /** The control of another panel that is the same input; null stands for itself. */
+  twinOf: Id.nullable(),
+  /** Lit by night so that it is found. */
+  backlit: z.boolean(),
+};
+const Lamp = {
+  /** The function that its own lamp shows, and in which colour; null has none. */
+  lamp: z.strictObject({ functionId: Id, colour: Colour }).nullable(),
+};
+const Positions = z
+  .array(InputValue)
+  .min(2, 'must have at least two positions')
+  .max(8, 'must have at most eight positions');
+
+/** A control on a panel. A spare one is a place kept free. */
+export const Control = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('button'),
+      ...Position,
+      ...Lamp,
+      /** Held so long, a press is a long one, ms. */
+      holdMs: z.int().min(200).max(10_000),
+    }),
+    z.strictObject({ kind: z.literal('slide'), ...Position, values: Positions }),
+    z.strictObject({ kind: z.literal('rotary'), ...Position, values: Positions }),
+    z.strictObject({
+      kind: z.literal('rocker'),
+      ...Position,
+      values: Positions,
+      /** It springs back to its first position. */
+      springs: z.boolean(),
+    }),
+    z.strictObject({ kind: z.literal('horn ring'), ...Position }),
+    z.strictObject({ kind: z.literal('pull'), ...Position, values: Positions }),
+    z.strictObject({ kind: z.literal('spare'), ...Position }),
+  ],
+  { error: 'must be a button, slide, rotary, rocker, horn ring, pull or spare' },
+);
+export type Control = z.infer<typeof Control>;
+
+/** A panel with its controls. */
+export const Panel = z.strictObject({
+  id: Id,
+  name: Name,
+  place: z.enum(PANEL_PLACES, { error: `must be one of ${PANEL_PLACES.join(', ')}` }),
+  /** Drawn on glass, page by page. */
+  touch: z.boolean(),
+  widthMm: Millimetres,
+  heightMm: Millimetres,
+  depthMm: Millimetres,
+  controls: z.array(Control).max(96, 'must be at most 96 controls'),
+});
+export type Panel = z.infer<typeof Panel>;
+
+/** An input of the shop's own: a seat switch, a pump that is engaged. */
+export const OwnInput = z.strictObject({
+  id: Id,
+  name: Name,
+  /** The first is its value at rest. */
+  values: Positions,
+  /** A person works it, though it is no control of a panel. */
+  byHand: z.boolean(),
+});
+export type OwnInput = z.infer<typeof OwnInput>;

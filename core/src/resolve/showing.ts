@@ -1,0 +1,273 @@
+import { functionAt, readOn, shownBy, type On } from '../design/controls.ts';
+import type { ControlFunction, Cue, Dim, LightCue, Target } from '../design/functions.ts';
+import type { ModuleSetup, Placement } from '../design/placement.ts';
+import type { Build } from '../design/schema.ts';
+import type { Slot } from '../timing/span.ts';
+import { slotsOf } from '../timing/pattern.ts';
+import type { Ambient } from '../words/ambient.ts';
+import type { Colour } from '../words/colour.ts';
+import { cycleFor, driveOf, slotMeant, type Drive } from './channels.ts';
+import { lookupOf } from './lookup.ts';
+import { takingTurns } from './turns.ts';
+
+/** A module of a lamp that may light. */
+interface Head {
+  readonly placement: Placement;
+  readonly setup: ModuleSetup;
+  readonly coloursAtOnce: number;
+  readonly sharedPower: boolean;
+  /** A lamp of the maker's own: signals for which its flasher does not stop lose against it. */
+  readonly factory: boolean;
+}
+
+/** A colour that a function claims on a head. */
+export interface Claim {
+  readonly cue: LightCue;
+  readonly slot: Slot;
+  readonly colour: Colour;
+  readonly drive: Drive;
+}
+
+/** What a function wants of a head, whatever else is on. */
+export interface Want {
+  readonly on: On;
+  /** Strongest first, one for a colour slot. */
+  readonly claims: readonly Claim[];
+  /** Colours that weaker functions may not show there. */
+  readonly forbids: readonly Colour[];
+  /** Weaker functions show nothing there. */
+  readonly takes: boolean;
+}
+
+/** Why a claim of a function that is on does not light. */
+export type Lost =
+  { readonly because: 'taken'; readonly by: On } | { readonly because: 'forbidden'; readonly by: On };
+
+/** What becomes of a claim: it lights, or why not. */
+export interface Settled {
+  readonly on: On;
+  readonly claim: Claim;
+  readonly lost: Lost | null;
+}
+
+/** As many pictures of a build are kept; the oldest go. */
+const MOST_KEPT = 2000;
+
+/** What the functions of a build show, one against the other. */
+export class Showing {
+  readonly #build: Build;
+  readonly #heads: readonly Head[];
+  readonly #inSet: ReadonlyMap<string, ReadonlySet<string>>;
+  readonly #wants = new Map<string, readonly (Want | null)[]>();
+  readonly #lit = new Map<string, readonly Drive[]>();
+  readonly #pictures = new Map<string, readonly Drive[]>();
+
+  constructor(build: Build) {
+    const lookup = lookupOf(build);
+    this.#build = build;
+    this.#heads = build.placements
+      .filter((p) => p.status !== 'removed' && p.status !== 'planned')
+      .flatMap((placement) => {
+        const { coloursAtOnce, sharedPower, kind } = lookup.fixture(placement.fixtureId);
+        return placement.modules.map((setup) => ({
+          placement,
+          setup,
+          coloursAtOnce,
+          sharedPower,
+          factory: kind === 'factory',
+        }));
+      });
+    this.#inSet = new Map(
+      build.controls.sets.map((set) => [
+        set.id,
+        new Set(set.modules.map((m) => `${m.placementId}/${m.moduleId}`)),
+      ]),
+    );
+  }
+
+  /**
+   * Every channel that is driven while some functions are on, in document order. Equal pictures are the same list.
+   *
+   * @param ons - in any order
+   * @throws {RangeError} the build has no such function
+   */
+  driven(ons: readonly On[], ambient: Ambient): readonly Drive[] {
+    const ranked = this.ranked(ons);
+    const dims = ranked.flatMap((on) => shownBy(this.#build, on).dims);
+    const keys: string[] = [];
+    const lists: (readonly Drive[])[] = [];
+    for (const [i, head] of this.#heads.entries()) {
+      const settled = this.#settle(head, i, ranked, ambient).filter(({ lost }) => lost === null);
+      if (settled.length === 0) continue;
+      const lit = settled.map(({ on, claim }) => ({
+        claim,
+        factor: this.#factor(head, on, claim.cue, dims),
+      }));
+      const key = `${i} ${lit.map(({ claim, factor }) => `${keyOf(claim)} ${factor}`).join()}`;
+      const known = this.#lit.get(key) ?? together(head, lit);
+      this.#lit.set(key, known);
+      keys.push(key);
+      lists.push(known);
+    }
+    const picture = keys.join('|');
+    const known = this.#pictures.get(picture) ?? lists.flat();
+    this.#pictures.delete(picture);
+    this.#pictures.set(picture, known);
+    const oldest = this.#pictures.keys().next();
+    if (this.#pictures.size > MOST_KEPT && oldest.done !== true) this.#pictures.delete(oldest.value);
+    return known;
+  }
+
+  /** What becomes of every claim on a module by the functions that are on, the strongest first. */
+  onModule(placementId: string, moduleId: string, ons: readonly On[], ambient: Ambient): Settled[] {
+    const i = this.#heads.findIndex((h) => h.placement.id === placementId && h.setup.id === moduleId);
+    const head = this.#heads[i];
+    return head === undefined ? [] : this.#settle(head, i, this.ranked(ons), ambient);
+  }
+
+  /** Functions that are on, strongest first: signals above all, then as they stand in the list. */
+  ranked(ons: readonly On[]): On[] {
+    const { functions } = this.#build.controls;
+    for (const on of ons) functionAt(this.#build, readOn(on).id);
+    const inOrder = [...functions.filter(isSignal), ...functions.filter((f) => !isSignal(f))];
+    return inOrder.flatMap((fn) => ons.filter((on) => readOn(on).id === fn.id));
+  }
+
+  /** What a function wants of each head; null where it wants nothing. */
+  wants(on: On, ambient: Ambient): readonly (Want | null)[] {
+    const key = `${on}|${ambient}`;
+    const known =
+      this.#wants.get(key) ??
+      this.#heads.map((head) => {
+        const cues = shownBy(this.#build, on).cues.filter((cue) => this.#holds(cue.target, head));
+        return cues.length === 0 ? null : this.#wanted(head, on, cues, ambient);
+      });
+    this.#wants.set(key, known);
+    return known;
+  }
+
+  #settle(head: Head, index: number, ranked: readonly On[], ambient: Ambient): Settled[] {
+    const out: Settled[] = [];
+    const forbidden = new Map<Colour, On>();
+    const slots = new Map<Slot, On>();
+    let taker: On | null = null;
+    for (const on of head.factory ? this.#asFlashed(head, ranked) : ranked) {
+      const want = this.wants(on, ambient)[index] ?? null;
+      if (want === null) continue;
+      for (const claim of want.claims) {
+        const by = taker ?? slots.get(claim.slot);
+        const forbids = forbidden.get(claim.colour);
+        const lost: Lost | null =
+          by !== undefined
+            ? { because: 'taken', by }
+            : forbids === undefined
+              ? null
+              : { because: 'forbidden', by: forbids };
+        if (by === undefined) slots.set(claim.slot, on);
+        out.push({ on, claim, lost });
+      }
+      for (const colour of want.forbids) if (!forbidden.has(colour)) forbidden.set(colour, on);
+      if (want.takes) taker ??= on;
+    }
+    return out;
+  }
+
+  /** On a tied-in lamp of the maker's, a signal for which its flasher does not stop is the weakest of all. */
+  #asFlashed({ placement }: Head, ranked: readonly On[]): On[] {
+    const loses = (on: On) => {
+      const fn = functionAt(this.#build, readOn(on).id);
+      return isSignal(fn) && !placement.stopsFor.includes(fn.id);
+    };
+    return [...ranked.filter((on) => !loses(on)), ...ranked.filter(loses)];
+  }
+
+  #wanted(head: Head, on: On, cues: readonly Cue[], ambient: Ambient): Want | null {
+    let claims: Claim[] = [];
+    const forbids = new Set<Colour>();
+    let [there, onlyForbids, adds] = [false, true, true];
+    for (const cue of cues) {
+      if (cue.show === 'dark') {
+        there = true;
+        if (cue.colours.length === 0) {
+          claims = [];
+          onlyForbids = false;
+          adds = false;
+        } else {
+          claims = claims.filter(({ colour }) => !cue.colours.includes(colour));
+          for (const colour of cue.colours) forbids.add(colour);
+          adds &&= cue.adds;
+        }
+        continue;
+      }
+      const mine = this.#claimed(head, on, cue, ambient);
+      if (mine.length === 0) continue;
+      there = true;
+      onlyForbids = false;
+      adds &&= cue.adds;
+      claims = [...mine, ...claims.filter(({ slot }) => !mine.some((c) => c.slot === slot))];
+    }
+    return there ? { on, claims, forbids: [...forbids], takes: !onlyForbids && !adds } : null;
+  }
+
+  /** The colours of one cue, the later ones in its pattern stronger. */
+  #claimed({ placement, setup }: Head, on: On, cue: LightCue, ambient: Ambient): Claim[] {
+    const base = slotMeant(cue, setup);
+    if (base === undefined) return [];
+    const { kind } = functionAt(this.#build, readOn(on).id);
+    const atNight = ambient === 'night' && kind !== 'signal';
+    const level = cue.level * (atNight ? cue.nightLevel : 1);
+    const patternId = ambient === 'night' ? (cue.nightPatternId ?? cue.patternId) : cue.patternId;
+    return slotsOf(cycleFor(this.#build, patternId, setup.groupId), base)
+      .flatMap((slot): Claim[] => {
+        const drive = driveOf(this.#build, placement, setup, { on, cue, ambient, level }, slot);
+        return drive === null ? [] : [{ cue, slot, colour: drive.colour, drive }];
+      })
+      .toReversed();
+  }
+
+  #factor(head: Head, on: On, cue: LightCue, dims: readonly Dim[]): number {
+    const { kind } = functionAt(this.#build, readOn(on).id);
+    return dims
+      .filter(
+        (dim) =>
+          (cue.dimmed ?? dim.kinds.includes(kind)) && dim.targets.some((target) => this.#holds(target, head)),
+      )
+      .reduce((factor, dim) => factor * dim.factor, 1);
+  }
+
+  #holds(target: Target, { placement, setup }: Head): boolean {
+    switch (target.kind) {
+      case 'group':
+        return setup.groupId === target.groupId;
+      case 'ungrouped':
+        return setup.groupId === null;
+      case 'set':
+        return this.#inSet.get(target.setId)?.has(`${placement.id}/${setup.id}`) === true;
+    }
+  }
+}
+
+const isSignal = ({ kind }: ControlFunction): boolean => kind === 'signal';
+
+/** Claims that light alike have one key. */
+const keyOf = ({ drive }: Claim): string =>
+  `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA}`;
+
+/** What claims on one head come to, each dimmed and in its turn. */
+function together(head: Head, lit: readonly { readonly claim: Claim; readonly factor: number }[]): Drive[] {
+  const weakestFirst = lit
+    .map(({ claim: { drive }, factor }) =>
+      factor === 1 ? drive : { ...drive, peakCd: drive.peakCd * factor, currentA: drive.currentA * factor },
+    )
+    .toReversed();
+  return takingTurns(weakestFirst, head.coloursAtOnce, head.sharedPower);
+}
+
+/** A build never changes, so what its functions show is worked out once. */
+const known = new WeakMap<Build, Showing>();
+
+export function showingOf(build: Build): Showing {
+  const showing = known.get(build) ?? new Showing(build);
+  known.set(build, showing);
+  return showing;
+}

@@ -1,0 +1,17 @@
+import { onsIn, type Programme } from '../controls/programme.ts';
+import type { Running } from '../controls/simulator.ts';
+import { partInput, SHUT } from '../design/inputs.ts';
+import type { State } from './state.ts';
+
+/** The state in which a programme stands: what is on, what stands open, day or night; dusk counts as day. */
+export function stateIn(programme: Programme, { state }: Running): State {
+  const open = programme.inputs.flatMap(({ id }) => {
+    const value = state.values.get(id) ?? SHUT;
+    return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
+  });
+  return {
+    on: onsIn(programme, state),
+    open,
+    ambient: state.values.get('ambient') === 'night' ? 'night' : 'day',
+  };
+}

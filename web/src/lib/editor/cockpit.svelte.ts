@@ -1,0 +1,112 @@
+import type { TrialStep } from '@flarik/core/design/controls';
+import type { InputEvent } from '@flarik/core/design/condition';
+import type { Build } from '@flarik/core/design/schema';
+import { loadsIn, onsIn, programmeOf, type Programme } from '@flarik/core/controls/programme';
+import { happens, nextDue, passed, started, type Running } from '@flarik/core/controls/simulator';
+import type { Played } from '@flarik/core/controls/trial';
+import { stateIn } from '@flarik/core/state/running';
+import type { State } from '@flarik/core/state/state';
+
+/** A trial holds no more steps. */
+export const MOST_STEPS = 200;
+
+/** The controls of the open build, operated by hand: what was done so far, and where that led. */
+export class Cockpit {
+  /** The steps taken since rest. */
+  steps = $state.raw<readonly TrialStep[]>([]);
+  /** Whether what is looked at follows the controls. */
+  following = $state(false);
+  /** Why the last step did not happen; null when it did. */
+  refusal = $state<string | null>(null);
+  readonly #build: () => Build;
+  readonly #look: (state: State) => void;
+  /** What was played for a programme, to go on from. */
+  #played: { readonly programme: Programme; readonly list: readonly Played[] } | null = null;
+
+  constructor(build: () => Build, look: (state: State) => void) {
+    this.#build = build;
+    this.#look = look;
+  }
+
+  readonly programme = $derived.by(() => programmeOf(this.#build()));
+  readonly played = $derived.by(() => this.#play());
+  readonly running = $derived.by((): Running => this.played.at(-1)?.running ?? started(this.programme));
+  readonly on = $derived.by(() => onsIn(this.programme, this.running.state));
+  readonly loads = $derived.by(() => loadsIn(this.programme, this.running.state));
+  readonly due = $derived.by(() => nextDue(this.programme, this.running));
+
+  valueOf(inputId: string): string {
+    return this.running.state.values.get(inputId) ?? '';
+  }
+
+  /** Operates a control, or lets something happen to the vehicle. */
+  operate(event: InputEvent): void {
+    this.#take({ kind: 'event', event });
+  }
+
+  wait(ms: number): void {
+    this.#take({ kind: 'wait', ms });
+  }
+
+  /** Takes the last step back. */
+  back(): void {
+    this.#goTo(this.steps.slice(0, -1));
+  }
+
+  /** Everything at rest again. */
+  reset(): void {
+    this.#goTo([]);
+  }
+
+  /** Takes these steps from rest, in place of those taken so far. */
+  replay(steps: readonly TrialStep[]): void {
+    this.#goTo(steps);
+  }
+
+  /** What is looked at follows the controls from now on. */
+  follow(): void {
+    this.following = true;
+    this.#look(stateIn(this.programme, this.running));
+  }
+
+  #take(step: TrialStep): void {
+    if (this.steps.length >= MOST_STEPS) {
+      this.refusal = `${MOST_STEPS} steps are recorded; go back to rest first.`;
+      return;
+    }
+    const before = this.running;
+    const next =
+      step.kind === 'wait'
+        ? passed(this.programme, before, step.ms)
+        : happens(this.programme, before, step.event);
+    if (next === null) {
+      this.refusal = 'That does not happen: it stands there already, or what cannot happen together would.';
+      return;
+    }
+    this.#goTo([...this.steps, step]);
+  }
+
+  #goTo(steps: readonly TrialStep[]): void {
+    this.steps = steps;
+    this.refusal = null;
+    this.follow();
+  }
+
+  /** Goes on from what was played before, as far as it is the same. */
+  #play(): readonly Played[] {
+    const { programme, steps } = this;
+    const known = this.#played?.programme === programme ? this.#played.list : [];
+    let same = 0;
+    while (same < known.length && same < steps.length && known[same]?.step === steps[same]) same++;
+    const list = known.slice(0, same);
+    let now = list.at(-1)?.running ?? started(programme);
+    for (const step of steps.slice(same)) {
+      const next =
+        step.kind === 'wait' ? passed(programme, now, step.ms) : happens(programme, now, step.event);
+      now = next ?? now;
+      list.push({ step, running: now, refused: next === null });
+    }
+    this.#played = { programme, list };
+    return list;
+  }
+}
