@@ -1,3 +1,4 @@
+import { keepControls } from '../design/controlEdits.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -197,9 +198,11 @@ export function copyAcross(build: Build, placementId: string, newId: string): Bu
 /** Takes placements out; partners left behind stand alone. */
 export function removePlacements(build: Build, ids: ReadonlySet<string>): Build {
   const left = build.placements.filter((p) => !ids.has(p.id));
-  return withPlacements(
-    build,
-    left.map((p) => (p.partnerId !== null && ids.has(p.partnerId) ? { ...p, partnerId: null } : p)),
+  return keepControls(
+    withPlacements(
+      build,
+      left.map((p) => (p.partnerId !== null && ids.has(p.partnerId) ? { ...p, partnerId: null } : p)),
+    ),
   );
 }
 

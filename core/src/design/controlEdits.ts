@@ -1,5 +1,15 @@
 import { slotsLit } from './cues.ts';
-import { functionAt, readOn, shownBy, type Controls, type On } from './controls.ts';
+import {
+  functionAt,
+  readOn,
+  shownBy,
+  type Controls,
+  type ModuleSet,
+  type On,
+  type Trial,
+} from './controls.ts';
+import { looseControls } from './looseControls.ts';
+import type { Panel } from './panel.ts';
 import {
   sameTarget,
   type ControlFunction,
@@ -87,3 +97,102 @@ export const setNightLevel = (build: Build, on: On, nightLevel: number): Build =
   changeShown(build, on, {
     cues: shownBy(build, on).cues.map((cue) => (cue.show === 'light' ? { ...cue, nightLevel } : cue)),
   });
+
+/** Why the controls of a build cannot run; null when they can. */
+export function controlsFailure(build: Build): string | null {
+  for (const { reason } of looseControls(build)) return reason;
+  return null;
+}
+
+/** Adds a function; without a rank as the weakest of all. */
+export function addFunction(build: Build, fn: ControlFunction, rank?: number): Build {
+  const { functions } = build.controls;
+  return withControls(build, { functions: functions.toSpliced(rank ?? functions.length, 0, fn) });
+}
+
+/** Moves a function to another rank, 0 the strongest. */
+export function rankFunction(build: Build, id: string, rank: number): Build {
+  const { functions } = build.controls;
+  const at = functions.findIndex((fn) => fn.id === id);
+  const fn = functions[at];
+  const to = Math.min(functions.length - 1, Math.max(0, rank));
+  if (fn === undefined || to === at) return build;
+  return withControls(build, { functions: functions.toSpliced(at, 1).toSpliced(to, 0, fn) });
+}
+
+/** Takes a function away, with the lamps of keys that show it, and out of trials. */
+export function removeFunction(build: Build, id: string): Build {
+  const { controls } = build;
+  return withControls(build, {
+    functions: controls.functions.filter((fn) => fn.id !== id),
+    panels: controls.panels.map((panel) => ({
+      ...panel,
+      controls: panel.controls.map((c) =>
+        c.kind === 'button' && c.lamp?.functionId === id ? { ...c, lamp: null } : c,
+      ),
+    })),
+    trials: controls.trials.map((t) => ({ ...t, on: t.on.filter((on) => readOn(on).id !== id) })),
+  });
+}
+
+/** Puts a set in place of the one of its id, or adds it. */
+export function putSet(build: Build, set: ModuleSet): Build {
+  const { sets } = build.controls;
+  const there = sets.some(({ id }) => id === set.id);
+  return withControls(build, {
+    sets: there ? sets.map((s) => (s.id === set.id ? set : s)) : [...sets, set],
+  });
+}
+
+/** Takes a set away, with the cues and dims that speak to it. */
+export const removeSet = (build: Build, id: string): Build =>
+  changeShows(withControls(build, { sets: build.controls.sets.filter((set) => set.id !== id) }), (shown) =>
+    withoutTarget(shown, (target) => target.kind === 'set' && target.setId === id),
+  );
+
+/** Puts a panel in place of the one of its id, or adds it. */
+export function putPanel(build: Build, panel: Panel): Build {
+  const { panels } = build.controls;
+  const there = panels.some(({ id }) => id === panel.id);
+  return withControls(build, {
+    panels: there ? panels.map((p) => (p.id === panel.id ? panel : p)) : [...panels, panel],
+  });
+}
+
+/** The controls speak only of modules and signals that are there: called after lamps or functions went. */
+export function keepControls(build: Build): Build {
+  const modules = new Set(build.placements.flatMap((p) => p.modules.map((m) => `${p.id}/${m.id}`)));
+  const isThere = (m: { readonly placementId: string; readonly moduleId: string }) =>
+    modules.has(`${m.placementId}/${m.moduleId}`);
+  const { sets, functions } = build.controls;
+  const whole =
+    sets.every((set) => set.modules.every(isThere)) &&
+    functions.every((fn) =>
+      fn.shows.every((s) => s.cues.every((c) => c.show === 'dark' || (c.phases ?? []).every(isThere))),
+    );
+  if (whole) return build;
+  return changeShows(
+    withControls(build, { sets: sets.map((set) => ({ ...set, modules: set.modules.filter(isThere) })) }),
+    (shown) => ({
+      ...shown,
+      cues: shown.cues.map((cue) =>
+        cue.show === 'dark' || cue.phases === null ? cue : { ...cue, phases: cue.phases.filter(isThere) },
+      ),
+    }),
+  );
+}
+
+/** Puts a trial in place of the one of its id, or adds it. */
+export function putTrial(build: Build, trial: Trial): Build {
+  const { trials } = build.controls;
+  const there = trials.some(({ id }) => id === trial.id);
+  return withControls(build, {
+    trials: there ? trials.map((t) => (t.id === trial.id ? trial : t)) : [...trials, trial],
+  });
+}
+
+export const removeTrial = (build: Build, id: string): Build =>
+  withControls(build, { trials: build.controls.trials.filter((t) => t.id !== id) });
+
+export const removePanel = (build: Build, id: string): Build =>
+  withControls(build, { panels: build.controls.panels.filter((p) => p.id !== id) });

@@ -50,6 +50,9 @@ export const SHUT = 'shut';
 /** The input that a moving part is. */
 export const partInput = (partId: string): string => `part.${partId}`;
 
+/** The input that says where the vehicle is. */
+export const REGION = 'region';
+
 /** What inputs are made of. */
 type Wired = Pick<BuildParts, 'controls' | 'vehicle' | 'brief'>;
 
@@ -67,7 +70,7 @@ export function inputsOf({ controls, vehicle, brief }: Wired): Input[] {
     given('vehicle', partInput(part.id), part.name, [SHUT, ...part.stops.map((stop) => stop.id)]),
   );
   const regions =
-    brief.jurisdictions.length < 2 ? [] : [given('around', 'region', 'Region', brief.jurisdictions)];
+    brief.jurisdictions.length < 2 ? [] : [given('around', REGION, 'Region', brief.jurisdictions)];
   const own = controls.inputs.map((i) => given('own', i.id, i.name, i.values, i.byHand));
   return [...panels, ...OF_EVERY_VEHICLE, ...parts, ...AROUND, ...regions, ...SUPPLY, ...own];
 }

@@ -3,7 +3,7 @@ import { depthOf, leavesOf, MOST_DEPTH, type Condition, type InputEvent } from '
 import { onsOf } from './controls.ts';
 import { cueFailure } from './cues.ts';
 import type { ControlFunction, Shown, Target } from './functions.ts';
-import { inputsOf, type Input } from './inputs.ts';
+import { inputsOf, partInput, REGION, type Input } from './inputs.ts';
 import type { BuildParts } from './parts.ts';
 import { isAllowed, ringOf } from './programmeFaults.ts';
 
@@ -228,6 +228,8 @@ function* looseValues(
   path: Path,
 ): Generator<LooseEnd> {
   const input = known.inputs.get(inputId);
+  // Parts come and go with the vehicle, regions with the brief: what is asked of one that is gone never holds.
+  if (inputId.startsWith(partInput('')) || inputId === REGION) return;
   if (input === undefined) yield { path: [...path], reason: `no input '${inputId}'` };
   else
     for (const value of values)

@@ -13,9 +13,16 @@ export function changeModules(
     ...build,
     placements: build.placements.map((p) => {
       if (!placements.has(p.id)) return p;
-      return { ...p, modules: p.modules.map((m) => (named.has(`${p.id}/${m.id}`) ? { ...m, ...patch } : m)) };
+      return { ...p, modules: p.modules.map((m) => (named.has(`${p.id}/${m.id}`) ? changed(m, patch) : m)) };
     }),
   };
+}
+
+/** Only colours that it has can be disabled. */
+function changed(m: ModuleSetup, patch: Partial<Omit<ModuleSetup, 'id'>>): ModuleSetup {
+  const next = { ...m, ...patch };
+  const disabled = next.disabled.filter((colour) => next.colours.includes(colour));
+  return disabled.length === next.disabled.length ? next : { ...next, disabled };
 }
 
 export const changeBuild = (

@@ -1,8 +1,9 @@
+import { SHUT } from './inputs.ts';
 import { leavesOf, type Condition } from './condition.ts';
 import type { Implication } from './controls.ts';
 import type { ControlFunction } from './functions.ts';
 
-/** Whether a condition holds, given the value of each input and the functions that are on. */
+/** Whether a condition holds, given the value of each input and the functions that are on. A part that is not there is shut. */
 export function holds(
   condition: Condition,
   values: ReadonlyMap<string, string>,
@@ -16,7 +17,7 @@ export function holds(
     case 'not':
       return !holds(condition.of, values, isOn);
     case 'is':
-      return condition.values.includes(values.get(condition.input) ?? '');
+      return condition.values.includes(values.get(condition.input) ?? SHUT);
     case 'on':
       return isOn(condition.functionId);
   }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { SEVERITIES } from '@flarik/core/words/severity';
   import ChartRadar from 'carbon-icons-svelte/lib/ChartRadar.svelte';
+  import Controls from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
   import Policy from 'carbon-icons-svelte/lib/Policy.svelte';
   import Timeline from 'carbon-icons-svelte/lib/Timeline.svelte';
   import Document from 'carbon-icons-svelte/lib/Document.svelte';
@@ -18,6 +19,7 @@
     vehicle: Car,
     layout: Lamps,
     timing: Timeline,
+    controls: Controls,
     visibility: ChartRadar,
     rules: Policy,
   };

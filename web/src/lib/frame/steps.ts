@@ -5,6 +5,7 @@ export const STEPS = [
   { id: 'vehicle', name: 'Vehicle' },
   { id: 'layout', name: 'Layout' },
   { id: 'timing', name: 'Timing' },
+  { id: 'controls', name: 'Controls' },
   { id: 'visibility', name: 'Visibility' },
   { id: 'rules', name: 'Rules' },
 ] as const;

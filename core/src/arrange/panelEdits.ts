@@ -1,0 +1,86 @@
+import { putPanel } from '../design/controlEdits.ts';
+import { MOST_COLUMNS, MOST_ROWS, type Control, type Panel } from '../design/panel.ts';
+import { inputsOf } from '../design/inputs.ts';
+import type { Build } from '../design/schema.ts';
+
+/** An id like this one that no control, panel, input or function has. */
+export function freeId(build: Build, stem: string): string {
+  const { panels, functions } = build.controls;
+  const taken = new Set([
+    ...panels.map((p) => p.id),
+    ...panels.flatMap((p) => p.controls.map((c) => c.id)),
+    ...inputsOf(build).map((i) => i.id),
+    ...functions.map((f) => f.id),
+  ]);
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? stem : `${stem}-${n}`;
+    if (!taken.has(id)) return id;
+  }
+}
+
+/** The first free place on a panel, row by row; null when it is full. */
+export function freePlace(
+  { controls }: Panel,
+  page = 1,
+): { readonly page: number; readonly column: number; readonly row: number } | null {
+  const taken = new Set(controls.filter((c) => c.page === page).map((c) => `${c.row}/${c.column}`));
+  const columns = Math.min(MOST_COLUMNS, Math.max(4, ...controls.map((c) => c.column)));
+  for (let row = 1; row <= MOST_ROWS; row++)
+    for (let column = 1; column <= columns; column++)
+      if (!taken.has(`${row}/${column}`)) return { page, column, row };
+  return null;
+}
+
+/** A button by its usual values. */
+export const button = (
+  id: string,
+  label: string,
+  at: { readonly page: number; readonly column: number; readonly row: number },
+  functionId: string | null,
+): Control => ({
+  kind: 'button',
+  id,
+  label: label.slice(0, 12),
+  ...at,
+  twinOf: null,
+  backlit: true,
+  holdMs: 800,
+  lamp: functionId === null ? null : { functionId, colour: 'green' },
+});
+
+/**
+ * A key for a function: a spare place of the first panel that has one, else a new button.
+ * @returns the build, and the id of the control
+ */
+export function bindKey(
+  build: Build,
+  stem: string,
+  label: string,
+  functionId: string,
+): { readonly build: Build; readonly controlId: string } {
+  const { panels } = build.controls;
+  const id = freeId(build, `key-${stem}`);
+  for (const panel of panels) {
+    const spare = panel.controls.find((c) => c.kind === 'spare');
+    if (spare === undefined) continue;
+    const { page, column, row } = spare;
+    const key = button(id, label, { page, column, row }, functionId);
+    const controls = panel.controls.map((c) => (c.id === spare.id ? key : c));
+    return { build: putPanel(build, { ...panel, controls }), controlId: id };
+  }
+  const panel = panels.find((p) => freePlace(p) !== null) ?? newPanel(freeId(build, 'panel'), 'Switch panel');
+  const at = freePlace(panel) ?? { page: 1, column: 1, row: 1 };
+  const controls = [...panel.controls, button(id, label, at, functionId)];
+  return { build: putPanel(build, { ...panel, controls }), controlId: id };
+}
+
+export const newPanel = (id: string, name: string): Panel => ({
+  id,
+  name,
+  place: 'console',
+  touch: false,
+  widthMm: 180,
+  heightMm: 80,
+  depthMm: 45,
+  controls: [],
+});

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import type { InputEvent } from '@flarik/core/design/condition';
+  import { programmeOf } from '@flarik/core/controls/programme';
+  import { Wording } from '@flarik/core/controls/sentence';
+  import { getEditor } from '$lib/editor/context';
+
+  /** Events of which any does it. */
+  let {
+    label,
+    events,
+    onset,
+  }: { label: string; events: readonly InputEvent[]; onset: (events: InputEvent[]) => void } = $props();
+  const editor = getEditor()();
+  const wording = $derived(new Wording(editor.build));
+  const buttons = $derived(
+    editor.build.controls.panels.flatMap((p) => p.controls.filter((c) => c.kind === 'button')),
+  );
+  const choices = $derived.by((): { text: string; event: InputEvent }[] => {
+    const presses = buttons.flatMap(({ id }): InputEvent[] => [
+      { kind: 'press', control: id, press: 'short' },
+      { kind: 'press', control: id, press: 'long' },
+    ]);
+    const chords = buttons.flatMap((a, i) =>
+      buttons.slice(i + 1).map((b): InputEvent => ({ kind: 'chord', controls: [a.id, b.id] })),
+    );
+    const arrivals = programmeOf(editor.build).inputs.flatMap(({ id, values }) =>
+      values.map((value): InputEvent => ({ kind: 'arrives', input: id, value })),
+    );
+    return [...presses, ...arrivals, ...chords].map((event) => ({ text: wording.event(event), event }));
+  });
+
+  function add(index: string): void {
+    const choice = choices[Number(index)];
+    if (index !== '' && choice !== undefined) onset([...events, choice.event]);
+  }
+</script>
+
+<div class="events" role="group" aria-label={label}>
+  <span class="label">{label}</span>
+  {#each events as event, i (i)}
+    <span class="event">
+      {wording.event(event)}
+      <button
+        class="link"
+        aria-label="Take away: {wording.event(event)}"
+        onclick={() => onset(events.filter((_, k) => k !== i))}>✕</button
+      >
+    </span>
+  {:else}
+    <span class="quiet">nothing yet</span>
+  {/each}
+  <select
+    aria-label="{label}: add"
+    value=""
+    onchange={(event) => {
+      add(event.currentTarget.value);
+      event.currentTarget.value = '';
+    }}
+  >
+    <option value="">add …</option>
+    {#each choices as { text }, i (i)}<option value={String(i)}>{text}</option>{/each}
+  </select>
+</div>
+
+<style>
+  .events {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.25rem 0.4rem;
+    align-items: center;
+    font-size: 12.5px;
+  }
+
+  .label {
+    flex-basis: 100%;
+    color: var(--cds-text-02);
+    font-size: 12px;
+  }
+
+  .event {
+    display: inline-flex;
+    gap: 0.3rem;
+    padding: 0.1rem 0.4rem;
+    border: 1px solid var(--cds-ui-04);
+  }
+
+  select {
+    max-width: 12rem;
+  }
+</style>

@@ -1,0 +1,211 @@
+<script lang="ts">
+  import { onText, type Trial, type TrialStep } from '@flarik/core/design/controls';
+  import { putTrial, removeTrial } from '@flarik/core/design/controlEdits';
+  import { readScript, stepText } from '@flarik/core/controls/script';
+  import { timeText, Wording } from '@flarik/core/controls/sentence';
+  import { runTrial } from '@flarik/core/controls/trial';
+  import { Name } from '@flarik/core/words/names';
+  import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
+
+  /** The steps taken since rest, and trials kept of such. */
+  const editor = getEditor()();
+  const { cockpit } = editor;
+  const wording = $derived(new Wording(editor.build));
+  let name = $state('');
+  let script = $state('');
+  let trouble = $state('');
+  const outcomes = $derived(editor.build.controls.trials.map((trial) => runTrial(cockpit.programme, trial)));
+
+  const said = (step: TrialStep): string =>
+    step.kind === 'wait' ? `${timeText(step.ms)} pass` : wording.event(step.event);
+
+  function keep(): void {
+    const read = Name.safeParse(name.trim());
+    if (!read.success) {
+      trouble = 'A trial needs a name.';
+      return;
+    }
+    const trial: Trial = {
+      id: freshId('t'),
+      name: read.data,
+      steps: [...cockpit.steps],
+      on: [...cockpit.on],
+    };
+    trouble = '';
+    name = '';
+    editor.edit(`Trial ${trial.name}`, (b) => putTrial(b, trial));
+  }
+
+  function run(): void {
+    try {
+      cockpit.replay(readScript(cockpit.programme, script, 'Events'));
+      trouble = '';
+    } catch (error) {
+      trouble = error instanceof Error ? error.message : String(error);
+    }
+  }
+</script>
+
+<section aria-label="Recorder">
+  <div class="head">
+    <h3>Recorder</h3>
+    <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.back()}
+      >Step back</button
+    >
+    <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.reset()}
+      >At rest</button
+    >
+  </div>
+  {#if cockpit.refusal !== null}<p role="alert" class="trouble">{cockpit.refusal}</p>{/if}
+  {#if cockpit.due !== null}
+    {@const { due } = cockpit}
+    <p class="due">
+      {wording.functionName(due.functionId)}: its timer ends in {timeText(due.atMs - cockpit.running.nowMs)}
+      <button class="plain" onclick={() => cockpit.wait(Math.max(1, due.atMs - cockpit.running.nowMs))}
+        >Let it end</button
+      >
+    </p>
+  {/if}
+  <button class="plain" onclick={() => cockpit.wait(1000)}>Let 1 s pass</button>
+  <ol>
+    {#each cockpit.played as { step, refused }, i (i)}
+      <li class:refused>{said(step)}{refused ? ': does not happen' : ''}</li>
+    {:else}
+      <li class="quiet rest">At rest. Work a control, or let something happen to the vehicle.</li>
+    {/each}
+  </ol>
+  <form
+    onsubmit={(event) => {
+      event.preventDefault();
+      keep();
+    }}
+  >
+    <input
+      aria-label="Name of the trial"
+      placeholder="Keep as a trial: its name"
+      maxlength="80"
+      bind:value={name}
+    />
+    <button class="plain" disabled={cockpit.steps.length === 0}>Keep</button>
+  </form>
+  <form
+    onsubmit={(event) => {
+      event.preventDefault();
+      run();
+    }}
+  >
+    <input
+      aria-label="Events to play"
+      placeholder="ignition=on, slide=2, wait=1000"
+      bind:value={script}
+      class="figure"
+    />
+    <button class="plain">Play</button>
+  </form>
+  {#if trouble !== ''}<p role="alert" class="trouble">{trouble}</p>{/if}
+  {#if outcomes.length > 0}
+    <h3>Trials</h3>
+    <ul>
+      {#each outcomes as { trial, missing, surplus } (trial.id)}
+        {@const well = missing.length + surplus.length === 0}
+        <li>
+          <span class="mark" class:well aria-hidden="true">{well ? '✓' : '✕'}</span>
+          <button
+            class="link"
+            title={trial.steps.map(stepText).join(', ')}
+            onclick={() => cockpit.replay(trial.steps)}>{trial.name}</button
+          >
+          {#if !well}
+            <span class="trouble"
+              >{missing.length > 0 ? `not on: ${onText(editor.build, missing)}` : ''}
+              {surplus.length > 0 ? `on besides: ${onText(editor.build, surplus)}` : ''}</span
+            >
+          {/if}
+          <button
+            class="link"
+            aria-label="Delete trial {trial.name}"
+            onclick={() => editor.edit(`Delete trial ${trial.name}`, (b) => removeTrial(b, trial.id))}
+            >delete</button
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</section>
+
+<style>
+  section {
+    display: grid;
+    gap: 0.35rem;
+    justify-items: start;
+  }
+
+  .head {
+    display: flex;
+    gap: 0.4rem;
+    align-items: center;
+    width: 100%;
+  }
+
+  h3 {
+    font-size: 13px;
+    font-weight: 600;
+    margin-right: auto;
+  }
+
+  ol,
+  ul {
+    width: 100%;
+    margin: 0;
+    padding-left: 1.4rem;
+    list-style: decimal;
+    max-height: 9rem;
+    overflow-y: auto;
+  }
+
+  ul {
+    padding-left: 0;
+    list-style: none;
+  }
+
+  li {
+    font-size: 12.5px;
+  }
+
+  li.rest {
+    list-style: none;
+    margin-left: -1.4rem;
+  }
+
+  .refused {
+    color: var(--cds-text-02);
+  }
+
+  .due {
+    font-size: 12.5px;
+  }
+
+  form {
+    display: flex;
+    gap: 0.3rem;
+    width: 100%;
+  }
+
+  form input {
+    flex: 1;
+  }
+
+  .trouble {
+    color: var(--gap);
+    font-size: 12.5px;
+  }
+
+  .mark {
+    color: var(--gap);
+  }
+
+  .mark.well {
+    color: var(--good);
+  }
+</style>

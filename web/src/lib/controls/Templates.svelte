@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { CONTROL_TEMPLATES, templateMisfit } from '@flarik/core/arrange/controlTemplates';
+  import { READY_FUNCTIONS } from '@flarik/core/arrange/readyFunctions';
+  import { getEditor } from '$lib/editor/context';
+
+  /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */
+  const editor = getEditor()();
+  const templates = $derived(CONTROL_TEMPLATES.map((t) => ({ ...t, why: templateMisfit(t, editor.build) })));
+  const functions = $derived(READY_FUNCTIONS.map((f) => ({ ...f, why: f.misfit(editor.build) })));
+</script>
+
+<section class="ready" aria-label="Templates">
+  <h3>Whole ways to operate it</h3>
+  {#each templates as { id, name, what, why, lay } (id)}
+    <div class="one">
+      <button
+        class="plain"
+        disabled={why !== null}
+        onclick={() => editor.edit(`Template ${name}`, (b) => lay(b))}>Lay</button
+      >
+      <p>
+        <strong>{name}</strong>
+        {what}{#if why !== null}<span class="quiet"> Not here: {why}.</span>{/if}
+      </p>
+    </div>
+  {/each}
+  <h3>Single functions</h3>
+  {#each functions as { id, name, what, why, lay } (id)}
+    <div class="one">
+      <button
+        class="plain"
+        disabled={why !== null}
+        aria-label="Lay {name}"
+        onclick={() => editor.edit(name, (b) => lay(b))}>Lay</button
+      >
+      <p>
+        <strong>{name}</strong>
+        {what}{#if why !== null}<span class="quiet"> Not here: {why}.</span>{/if}
+      </p>
+    </div>
+  {/each}
+</section>
+
+<style>
+  .ready {
+    display: grid;
+    align-content: start;
+    gap: 0.35rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+  }
+
+  h3 {
+    font-size: 13px;
+    font-weight: 600;
+  }
+
+  .one {
+    display: grid;
+    grid-template-columns: 3rem 1fr;
+    gap: 0.5rem;
+    align-items: start;
+  }
+
+  p {
+    font-size: 12.5px;
+    line-height: 1.35;
+  }
+</style>

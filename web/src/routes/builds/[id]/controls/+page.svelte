@@ -1,0 +1,173 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { onText } from '@flarik/core/design/controls';
+  import { PROGRAMME_COLUMNS, programmeRows } from '@flarik/core/controls/programmeRows';
+  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import Papa from 'papaparse';
+  import Atlas from '$lib/controls/Atlas.svelte';
+  import CockpitInputs from '$lib/controls/CockpitInputs.svelte';
+  import FunctionPanel from '$lib/controls/FunctionPanel.svelte';
+  import InputsEditor from '$lib/controls/InputsEditor.svelte';
+  import Ladder from '$lib/controls/Ladder.svelte';
+  import PanelFace from '$lib/controls/PanelFace.svelte';
+  import PanelsEditor from '$lib/controls/PanelsEditor.svelte';
+  import Recorder from '$lib/controls/Recorder.svelte';
+  import SetsEditor from '$lib/controls/SetsEditor.svelte';
+  import Templates from '$lib/controls/Templates.svelte';
+  import { download } from '$lib/download';
+  import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
+  import Sheet from '$lib/sheet/Sheet.svelte';
+  import { PatternDesk, setDesk } from '$lib/timing/desk.svelte';
+  import { paneWidths } from '$lib/ui/remember';
+  import SidePane from '$lib/ui/SidePane.svelte';
+
+  const editor = getEditor()();
+  const { cockpit } = editor;
+  const desk = new PatternDesk(editor, () => void goto(`/builds/${editor.build.id}/timing`));
+  setDesk(() => desk);
+
+  const PANELS = [
+    { value: 'function', text: 'Function' },
+    { value: 'templates', text: 'Templates' },
+    { value: 'panels', text: 'Panels' },
+    { value: 'inputs', text: 'Inputs' },
+    { value: 'sets', text: 'Sets' },
+  ] as const;
+  type PanelName = (typeof PANELS)[number]['value'];
+  const MIDDLES = [
+    { value: 'ladder', text: 'Ladder' },
+    { value: 'atlas', text: 'Atlas' },
+  ] as const;
+  type Middle = (typeof MIDDLES)[number]['value'];
+
+  const plain = $derived(editor.build.controls.functions.length <= editor.stages.length);
+  let panel = $state<PanelName | null>(null);
+  const shown = $derived(panel ?? (plain ? 'templates' : 'function'));
+  let middle = $state<Middle>('ladder');
+  let chosen = $state<string | null>(null);
+  const fn = $derived(editor.build.controls.functions.find((f) => f.id === chosen) ?? null);
+  const loads = $derived(
+    [...cockpit.loads].filter(([id, value]) =>
+      editor.build.controls.loads.some((l) => l.id === id && l.values[0] !== value),
+    ),
+  );
+
+  function choose(id: string): void {
+    chosen = id;
+    panel = 'function';
+  }
+
+  function exportTable(): void {
+    const rows = { fields: [...PROGRAMME_COLUMNS], data: programmeRows(editor.build) };
+    download(`${editor.build.name}, programme.csv`, `${Papa.unparse(rows, { newline: '\n' })}\n`, 'text/csv');
+  }
+</script>
+
+<PaneGroup direction="horizontal" autoSaveId="flarik-controls" storage={paneWidths}>
+  <SidePane name="Panels and vehicle" side="left" share={29} least={18}>
+    <div class="drive">
+      <p class="now" role="status">
+        {#if cockpit.following}
+          <strong>{onText(editor.build, cockpit.on)}</strong>
+          {#each loads as [id, value] (id)}
+            · {editor.build.controls.loads.find((l) => l.id === id)?.name}: {value}
+          {/each}
+        {:else}
+          What is looked at was chosen by itself.
+          <button class="link" onclick={() => cockpit.follow()}>Follow the controls</button>
+        {/if}
+      </p>
+      {#each editor.build.controls.panels as face (face.id)}
+        <PanelFace panel={face} />
+      {:else}
+        <p class="quiet">No panels yet: lay a template, or add one under Panels.</p>
+      {/each}
+      <CockpitInputs />
+      <Recorder />
+    </div>
+  </SidePane>
+  <Pane order={2} minSize={24}>
+    <PaneGroup direction="vertical" autoSaveId="flarik-controls-middle" storage={paneWidths}>
+      <Pane defaultSize={42} collapsible collapsedSize={0} minSize={15}><Sheet editable={false} /></Pane>
+      <PaneResizer class="divider" aria-label="Height of the sheet" />
+      <Pane minSize={20}>
+        <div class="column">
+          <div class="tabs">
+            <Choice
+              label="Who wins, or what is lit"
+              small
+              options={MIDDLES}
+              value={middle}
+              onchoose={(v: Middle) => (middle = v)}
+            />
+            <button class="plain" onclick={exportTable}>Programme as a table</button>
+          </div>
+          {#if middle === 'ladder'}<Ladder {chosen} onchoose={choose} />{:else}<Atlas />{/if}
+        </div>
+      </Pane>
+    </PaneGroup>
+  </Pane>
+  <SidePane name="Programme" side="right" share={30} least={18}>
+    <div class="column">
+      <div class="tabs">
+        <Choice
+          label="Programme"
+          small
+          options={PANELS}
+          value={shown}
+          onchoose={(v: PanelName) => (panel = v)}
+        />
+      </div>
+      {#if shown === 'function'}
+        {#if fn === null}
+          <p class="quiet empty">Choose a function on the ladder, or lay a template.</p>
+        {:else}
+          {#key fn.id}<FunctionPanel id={fn.id} />{/key}
+        {/if}
+      {:else if shown === 'templates'}<Templates />
+      {:else if shown === 'panels'}<PanelsEditor />
+      {:else if shown === 'inputs'}<InputsEditor />
+      {:else}<SetsEditor />{/if}
+    </div>
+  </SidePane>
+</PaneGroup>
+
+<style>
+  .drive {
+    display: grid;
+    align-content: start;
+    gap: 0.6rem;
+    height: 100%;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+  }
+
+  .now {
+    font-size: 13px;
+  }
+
+  .column {
+    display: flex;
+    flex-direction: column;
+    height: 100%;
+    min-height: 0;
+  }
+
+  .column > :global(*:last-child) {
+    flex: 1;
+    min-height: 0;
+  }
+
+  .tabs {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.5rem;
+    padding: 0.25rem;
+  }
+
+  .empty {
+    padding: 0.75rem;
+  }
+</style>
