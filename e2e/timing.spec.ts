@@ -77,13 +77,19 @@ const Saved = z.object({
           ),
         }),
       ),
-      stages: z.array(
+    }),
+    controls: z.object({
+      functions: z.array(
         z.object({
-          cues: z.array(
+          id: z.string(),
+          shows: z.array(
             z.object({
-              groupId: z.string().nullable(),
-              patternId: z.string(),
-              nightPatternId: z.string().nullable(),
+              cues: z.array(
+                z.object({
+                  target: z.object({ groupId: z.string().optional() }),
+                  nightPatternId: z.string().nullable(),
+                }),
+              ),
             }),
           ),
         }),
@@ -154,12 +160,11 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await press(page, page.getByRole('button', { name: 'Stages', exact: true }), how);
       await expect(page.getByLabel('Pattern at night of Front and sides in Stage 1')).toHaveValue(/./);
       await expect(page.getByRole('region', { name: 'Score of Stage 1' })).toContainText('3600 ms');
-      const night = (await stored(page, id)).timing;
+      const { timing: night, controls } = await stored(page, id);
       expect(night.patterns[1]?.name).toBe('Pattern 1, 25 % speed 2');
       expect(times(night.patterns[1]?.lines[0])).toEqual(first.map((span) => span.map((ms) => ms * 4)));
-      expect(night.stages[1]?.cues.find((c) => c.groupId === 'front')?.nightPatternId).toBe(
-        night.patterns[1]?.id,
-      );
+      const cues = controls.functions.find((f) => f.id === 'stage-1')?.shows[0]?.cues;
+      expect(cues?.find((c) => c.target.groupId === 'front')?.nightPatternId).toBe(night.patterns[1]?.id);
       await page.keyboard.press('Escape');
     });
 

@@ -49,7 +49,7 @@ const nudged = (b: Build, run: number): Build => changePlacement(b, 'grille', { 
 
 /** One ring, everything worked out afresh, against counting it all out. */
 function ringBench() {
-  const state: State = { stage: 3, open: ['hatch'], ambient: 'day' };
+  const state: State = { on: ['stage-3'], open: ['hatch'], ambient: 'day' };
   const fresh = (run: number) => ringOf(litChannels({ ...build, vehicle: elsewhere(run) }, state, options));
   const fastMs = medianMs(9, fresh);
   const slow = timed(() => bruteRing(build, state, 0));
@@ -120,7 +120,7 @@ function editBench() {
   checkBuild(build);
   const editMs = medianMs(15, (run) => checkBuild(nudged(build, run)));
   const coldMs = medianMs(5, (run) => checkBuild({ ...nudged(build, run), vehicle: elsewhere(100 + run) }));
-  const state: State = { stage: 2, open: [], ambient: 'day' };
+  const state: State = { on: ['stage-2'], open: [], ambient: 'day' };
   const hereMs = medianMs(15, (run) => {
     const moved = nudged(build, 50 + run);
     return [checkBuild(moved, state), ringOf(litChannels(moved, state, options))];
@@ -146,7 +146,7 @@ function alignmentBench() {
   const fastMs = medianMs(9, () => worstDarkMs(light, 60));
   const slow = timed(() => bruteWorstDarkMs(light.clocks.map(perMs), 5, 60, 400));
   const pumper = demoBuild('tunnel-pumper-3');
-  const state: State = { stage: 3, open: [], ambient: 'day' };
+  const state: State = { on: ['stage-3'], open: [], ambient: 'day' };
   const lit = litChannels(pumper, state, options);
   const timelines = timelinesOf(lit.map((l) => l.drive));
   const seen = Array.from({ length: 72 }, (_, i) => lightToward(lit, timelines, 5 * i));

@@ -1,3 +1,5 @@
+import { changeShown } from '@flarik/core/design/controlEdits';
+import { groupTarget, lightCue } from '@flarik/core/design/functions';
 /** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
 import { Build } from '@flarik/core/design/schema';
 import { chromium, type Page } from '@playwright/test';
@@ -88,21 +90,10 @@ async function dragged(page: Page, lampId: string) {
 /** A copy of a build in which stage 3 lights every channel there is. */
 async function allLit(page: Page, id: string): Promise<string> {
   const { build } = SavedBuild.parse(await (await page.request.get(`${address}/api/v1/builds/${id}`)).json());
-  const [off, one, two, three] = build.timing.stages;
   const cues = build.timing.groups.flatMap(({ id: groupId }) =>
-    ([1, 2, 3] as const).map((slot) => ({
-      groupId,
-      patternId: 'double',
-      nightPatternId: null,
-      slot,
-      level: 1,
-    })),
+    ([1, 2, 3] as const).map((slot) => lightCue(groupTarget(groupId), slot, 'double')),
   );
-  const lit = {
-    ...build,
-    id: crypto.randomUUID(),
-    timing: { ...build.timing, stages: [off, one, two, { ...three, cues }] },
-  };
+  const lit = { ...changeShown(build, 'stage-3', { cues }), id: crypto.randomUUID() };
   const answer = await page.request.post(`${address}/api/v1/builds/import`, { data: lit });
   return z.object({ id: z.string() }).parse(await answer.json()).id;
 }

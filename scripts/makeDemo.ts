@@ -8,7 +8,8 @@ import { ks12, ks13 } from './demoBuilds/causeway.ts';
 import { coastWatch } from './demoBuilds/coastWatch.ts';
 import { incidentCommand } from './demoBuilds/incidentCommand.ts';
 import { shoreMedic } from './demoBuilds/shoreMedic.ts';
-import type { Edit } from './demoBuilds/sketch.ts';
+import * as programmes from './demoBuilds/programmes.ts';
+import { all, type Edit } from './demoBuilds/sketch.ts';
 import { tunnelPumper } from './demoBuilds/tunnelPumper.ts';
 import { ferrySlip, liftBridgeCrew, lineMarking } from './demoBuilds/works.ts';
 
@@ -43,7 +44,7 @@ const DEMOS: readonly Demo[] = [
     body: 'mid-suv',
     packs: [byLaw],
     notes: 'Side-split colours. A few honest mistakes are left in for the checks to find.',
-    edit: ks12,
+    edit: all(ks12, programmes.patrolWithMistakes),
   },
   {
     file: 'ks-13',
@@ -53,7 +54,7 @@ const DEMOS: readonly Demo[] = [
     body: 'mid-suv',
     packs: [byLaw],
     notes: 'The sister of KS-12 with all colours on both sides, and the mistakes put right.',
-    edit: ks13,
+    edit: all(ks13, programmes.patrol),
   },
   {
     file: 'coast-watch',
@@ -63,7 +64,7 @@ const DEMOS: readonly Demo[] = [
     body: 'large-suv',
     packs: [limits, shop],
     notes: 'Everything behind glass or under smoked lenses; unseen when off.',
-    edit: coastWatch,
+    edit: all(coastWatch, programmes.unmarked),
   },
   {
     file: 'tunnel-pumper-3',
@@ -73,7 +74,7 @@ const DEMOS: readonly Demo[] = [
     body: 'pumper',
     packs: [form, limits],
     notes: 'Tall body, upper and lower levels by optical power, crew at the pump panel.',
-    edit: tunnelPumper,
+    edit: all(tunnelPumper, programmes.pumper),
   },
   {
     file: 'shore-medic-7',
@@ -83,7 +84,7 @@ const DEMOS: readonly Demo[] = [
     body: 'box-ambulance',
     packs: [limits, shop],
     notes: 'Rear loading with doors pinned open; old halogens replaced, the old beacon kept.',
-    edit: shoreMedic,
+    edit: all(shoreMedic, programmes.medic),
   },
   {
     file: 'incident-command',
@@ -93,7 +94,7 @@ const DEMOS: readonly Demo[] = [
     body: 'large-suv',
     packs: [limits, shop],
     notes: 'Green command light; a desk behind the hatch with red or white light.',
-    edit: incidentCommand,
+    edit: all(incidentCommand, programmes.command),
   },
   {
     file: 'lift-bridge-crew',
@@ -103,7 +104,7 @@ const DEMOS: readonly Demo[] = [
     body: 'pickup-canopy',
     packs: [limits, shop, neighbour],
     notes: 'Amber only; panels that must not be drilled; arrow in the canopy’s rear glass.',
-    edit: liftBridgeCrew,
+    edit: all(liftBridgeCrew, programmes.canopy),
   },
   {
     file: 'line-marking',
@@ -113,7 +114,7 @@ const DEMOS: readonly Demo[] = [
     body: 'flat-bed',
     packs: [limits, shop],
     notes: 'Slow convoy: arrow board on a mast, crew walking behind.',
-    edit: lineMarking,
+    edit: all(lineMarking, programmes.convoy),
   },
   {
     file: 'ferry-slip',
@@ -123,7 +124,7 @@ const DEMOS: readonly Demo[] = [
     body: 'panel-van',
     packs: [limits, shop],
     notes: 'One old dash switch through relays; old beacons kept; spare positions.',
-    edit: ferrySlip,
+    edit: all(ferrySlip, programmes.oneSwitch),
   },
 ];
 

@@ -1,5 +1,7 @@
-import { setCue } from '@flarik/core/design/controlEdits';
-import { changeStage } from '@flarik/core/TEST';
+import { nightLevelOf, setCue, setNightLevel } from '@flarik/core/design/controlEdits';
+import { groupTarget, lightCue } from '@flarik/core/design/functions';
+import { STAGE_IDS } from '@flarik/core/design/usualControls';
+import type { Slot } from '@flarik/core/timing/span';
 import type { Wish } from '@flarik/core/rules/brief/wishes';
 import { addGroup, changeGroup } from '@flarik/core/design/timingEdits';
 import { changeModules } from '@flarik/core/design/moduleEdits';
@@ -119,21 +121,27 @@ export const ungroup =
   (build) =>
     changeModules(build, modulesOf(build, stems), { groupId: null });
 
+type Stage = 0 | 1 | 2 | 3;
+
 export const cue =
-  (stage: StageIndex, groupId: string | null, patternId: string, slot: Cue['slot'] = 1, level = 1): Edit =>
-  (build) =>
-    setCue(build, stage, groupId, slot, { groupId, patternId, nightPatternId: null, slot, level });
+  (stage: Stage, groupId: string | null, patternId: string, slot: Slot = 1, level = 1): Edit =>
+  (build) => {
+    const target = groupTarget(groupId);
+    const on = STAGE_IDS[stage];
+    const nightLevel = nightLevelOf(build, on) ?? 1;
+    return setCue(build, on, target, slot, lightCue(target, slot, patternId, { level, nightLevel }));
+  };
 
 /** The same in several stages. */
-export const cues = (stages: readonly StageIndex[], groupId: string, patternId: string, level = 1): Edit =>
+export const cues = (stages: readonly Stage[], groupId: string, patternId: string, level = 1): Edit =>
   all(...stages.map((stage) => cue(stage, groupId, patternId, 1, level)));
 
-/** Night levels of the three stages. */
+/** Night levels of all that the three stages show by now. */
 export const nights = (one: number, two: number, three: number): Edit =>
   all(
-    (b) => changeStage(b, 1, { nightLevel: one }),
-    (b) => changeStage(b, 2, { nightLevel: two }),
-    (b) => changeStage(b, 3, { nightLevel: three }),
+    (b) => setNightLevel(b, STAGE_IDS[1], one),
+    (b) => setNightLevel(b, STAGE_IDS[2], two),
+    (b) => setNightLevel(b, STAGE_IDS[3], three),
   );
 
 export const dimensions =

@@ -1,5 +1,5 @@
 import { putPanel } from '../design/controlEdits.ts';
-import { MOST_COLUMNS, MOST_ROWS, type Control, type Panel } from '../design/panel.ts';
+import { MOST_COLUMNS, MOST_ROWS, placesOf, type Control, type Panel } from '../design/panel.ts';
 import { inputsOf } from '../design/inputs.ts';
 import type { Build } from '../design/schema.ts';
 
@@ -23,11 +23,11 @@ export function freePlace(
   { controls }: Panel,
   page = 1,
 ): { readonly page: number; readonly column: number; readonly row: number } | null {
-  const taken = new Set(controls.filter((c) => c.page === page).map((c) => `${c.row}/${c.column}`));
+  const taken = new Set(controls.flatMap(placesOf));
   const columns = Math.min(MOST_COLUMNS, Math.max(4, ...controls.map((c) => c.column)));
   for (let row = 1; row <= MOST_ROWS; row++)
     for (let column = 1; column <= columns; column++)
-      if (!taken.has(`${row}/${column}`)) return { page, column, row };
+      if (!taken.has(`${page}/${row}/${column}`)) return { page, column, row };
   return null;
 }
 

@@ -104,12 +104,14 @@ const there = (build: Build, id: string): string | null =>
   build.controls.functions.some((fn) => fn.id === id) ? 'it is there already' : null;
 const first = (...reasons: (string | null)[]): string | null => reasons.find((r) => r !== null) ?? null;
 
-/** Puts a function where it belongs: what takes light away on top, other light above the stages, the rest below. */
+/** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */
 function lay(build: Build, fn: ControlFunction): Build {
   const { functions } = build.controls;
   const stage = functions.findIndex((f) => f.kind === 'stage');
-  if (fn.kind === 'cut') return addFunction(build, fn, 0);
-  const above = fn.kind === 'signal' || fn.kind === 'light' || fn.kind === 'warning';
+  if (fn.kind === 'signal') return addFunction(build, fn, 0);
+  const signals = functions.filter((f) => f.kind === 'signal').length;
+  if (fn.kind === 'cut') return addFunction(build, fn, signals);
+  const above = fn.kind === 'light' || fn.kind === 'warning';
   return addFunction(build, fn, above && stage >= 0 ? stage : undefined);
 }
 
@@ -430,15 +432,7 @@ export function layRearPanel(build: Build): Build {
     .filter((c) => c.twinOf === null && c.kind !== 'spare' && c.kind !== 'horn ring')
     .slice(0, 8);
   const id = freeId(build, 'rear-panel');
-  const controls = wanted.map((c, i): Control => ({
-    ...c,
-    id: freeId(build, `rear-${c.id}`),
-    page: 1,
-    column: 1 + (i % 4),
-    row: 1 + Math.floor(i / 4),
-    twinOf: c.id,
-  }));
-  const panel: Panel = {
+  const empty: Panel = {
     id,
     name: 'Rear panel',
     place: 'rear desk',
@@ -446,7 +440,22 @@ export function layRearPanel(build: Build): Build {
     widthMm: 160,
     heightMm: 60,
     depthMm: 40,
-    controls,
+    controls: [],
   };
-  return controls.length === 0 ? build : putPanel(build, panel);
+  // A row for each switch, then the keys, four in a row.
+  const switches = wanted.filter((c) => 'values' in c);
+  const keys = wanted.filter((c) => !('values' in c));
+  const placed = [
+    ...switches.map((c, i) => ({ c, column: 1, row: 1 + i })),
+    ...keys.map((c, i) => ({ c, column: 1 + (i % 4), row: 1 + switches.length + Math.floor(i / 4) })),
+  ];
+  const controls = placed.map(({ c, column, row }): Control => ({
+    ...c,
+    id: freeId(build, `rear-${c.id}`),
+    page: 1,
+    column,
+    row,
+    twinOf: c.id,
+  }));
+  return controls.length === 0 ? build : putPanel(build, { ...empty, controls });
 }

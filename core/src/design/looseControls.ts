@@ -4,6 +4,7 @@ import { onsOf } from './controls.ts';
 import { cueFailure } from './cues.ts';
 import type { ControlFunction, Shown, Target } from './functions.ts';
 import { inputsOf, partInput, REGION, type Input } from './inputs.ts';
+import { placesOf } from './panel.ts';
 import type { BuildParts } from './parts.ts';
 import { isAllowed, ringOf } from './programmeFaults.ts';
 
@@ -104,10 +105,9 @@ function* loosePanels({ controls }: BuildParts, known: Known): Generator<LooseEn
     const places = new Map<string, string>();
     for (const [k, control] of panel.controls.entries()) {
       const path = ['controls', 'panels', i, 'controls', k];
-      const place = `${control.page}/${control.row}/${control.column}`;
-      const there = places.get(place);
+      const there = placesOf(control).flatMap((place) => places.get(place) ?? [])[0];
       if (there !== undefined) yield { path, reason: `stands on the place of '${there}'` };
-      places.set(place, control.id);
+      for (const place of placesOf(control)) places.set(place, control.id);
       if (control.kind === 'button' && control.lamp !== null && !known.functions.has(control.lamp.functionId))
         yield { path: [...path, 'lamp'], reason: `no function '${control.lamp.functionId}'` };
       if ('values' in control && new Set(control.values).size !== control.values.length)

@@ -94,3 +94,14 @@ export const OwnInput = z.strictObject({
   byHand: z.boolean(),
 });
 export type OwnInput = z.infer<typeof OwnInput>;
+
+/** The columns a control takes up: a switch as many as it has positions, any other one. */
+export function columnsOf(control: Control): number[] {
+  const most = MOST_COLUMNS - control.column + 1;
+  const width = 'values' in control ? Math.min(most, control.values.length) : 1;
+  return Array.from({ length: width }, (_, i) => control.column + i);
+}
+
+/** Every place on a panel that a control takes up, as keys of page, row and column. */
+export const placesOf = (control: Control): string[] =>
+  columnsOf(control).map((column) => `${control.page}/${control.row}/${column}`);

@@ -16,7 +16,7 @@
   let { chosen, onchoose }: { chosen: string | null; onchoose: (id: string) => void } = $props();
   const editor = getEditor()();
   const wording = $derived(new Wording(editor.build));
-  const { functions } = $derived(editor.build.controls);
+  const functions = $derived(editor.cockpit.programme.ranked);
   const onIds = $derived(new Set(editor.state.on.map((on) => readOn(on).id)));
   let trouble = $state('');
 
@@ -60,11 +60,19 @@
       .join('; ');
   }
 
-  const rank = (id: string, by: number): void => {
-    const at = functions.findIndex((fn) => fn.id === id);
-    const name = functions[at]?.name ?? id;
-    editor.edit(`Rank of ${name}`, (b) => rankFunction(b, id, at + by));
-  };
+  /** Puts a function in the place of another, as the ladder shows them. */
+  function rank(id: string, place: number): void {
+    const name = wording.functionName(id);
+    const other = functions[Math.min(functions.length - 1, Math.max(0, place))]?.id;
+    const { functions: list } = editor.build.controls;
+    editor.edit(`Rank of ${name}`, (b) =>
+      rankFunction(
+        b,
+        id,
+        list.findIndex((f) => f.id === other),
+      ),
+    );
+  }
 
   function add(): void {
     const id = freeId(editor.build, 'function');
@@ -121,9 +129,11 @@
         ondragstart={() => (dragged = fn.id)}
         ondragover={(event) => event.preventDefault()}
         ondrop={() => {
-          const to = functions.findIndex((f) => f.id === fn.id);
-          const from = functions.findIndex((f) => f.id === dragged);
-          if (dragged !== null && from >= 0) rank(dragged, to - from);
+          if (dragged !== null)
+            rank(
+              dragged,
+              functions.findIndex((f) => f.id === fn.id),
+            );
           dragged = null;
         }}
       >
@@ -141,10 +151,13 @@
             class="plain"
             aria-label="{fn.name} stronger"
             title="Stronger"
-            onclick={() => rank(fn.id, -1)}>↑</button
+            onclick={() => rank(fn.id, functions.indexOf(fn) - 1)}>↑</button
           >
-          <button class="plain" aria-label="{fn.name} weaker" title="Weaker" onclick={() => rank(fn.id, 1)}
-            >↓</button
+          <button
+            class="plain"
+            aria-label="{fn.name} weaker"
+            title="Weaker"
+            onclick={() => rank(fn.id, functions.indexOf(fn) + 1)}>↓</button
           >
           <button class="plain" aria-label="Delete {fn.name}" title="Delete" onclick={() => remove(fn.id)}
             >✕</button

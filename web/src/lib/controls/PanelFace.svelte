@@ -1,7 +1,7 @@
 <script lang="ts">
   import { readOn } from '@flarik/core/design/controls';
   import { originalOf } from '@flarik/core/design/inputs';
-  import type { Control, Panel } from '@flarik/core/design/panel';
+  import { columnsOf, type Control, type Panel } from '@flarik/core/design/panel';
   import { getEditor } from '$lib/editor/context';
 
   /** A panel as it is worked: its controls in their places, each doing what it does. */
@@ -13,7 +13,7 @@
   const controls = $derived(
     panel.controls.filter((c) => c.page === page).toSorted((a, b) => a.row - b.row || a.column - b.column),
   );
-  const columns = $derived(Math.max(4, ...panel.controls.map((c) => c.column)));
+  const columns = $derived(Math.max(4, ...panel.controls.flatMap(columnsOf)));
   const onIds = $derived(new Set(cockpit.on.map((on) => readOn(on).id)));
   /** Keys being held by the pointer, to tell a long press. */
   let held: { id: string; timer: ReturnType<typeof setTimeout>; long: boolean } | null = null;
@@ -71,13 +71,10 @@
   </div>
   <div class="controls" style:grid-template-columns="repeat({columns}, minmax(0, 1fr))">
     {#each controls as control (control.id)}
-      {@const wide = 'values' in control}
       <div
         class="place"
         style:grid-row={control.row}
-        style:grid-column={wide
-          ? `${control.column} / span ${Math.min(columns - control.column + 1, control.values.length)}`
-          : String(control.column)}
+        style:grid-column="{control.column} / span {columnsOf(control).length}"
       >
         {#if control.kind === 'spare'}
           <div class="spare" title="A spare place">spare</div>

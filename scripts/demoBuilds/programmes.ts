@@ -1,0 +1,208 @@
+import { CONTROL_TEMPLATES } from '@flarik/core/arrange/controlTemplates';
+import { button, freePlace, newPanel } from '@flarik/core/arrange/panelEdits';
+import { newFunction, READY_FUNCTIONS } from '@flarik/core/arrange/readyFunctions';
+import { setOf, shinesLeft, standsLeft } from '@flarik/core/arrange/sideSets';
+import { onsIn, programmeOf } from '@flarik/core/controls/programme';
+import { readScript } from '@flarik/core/controls/script';
+import { started } from '@flarik/core/controls/simulator';
+import { play } from '@flarik/core/controls/trial';
+import {
+  addFunction,
+  changeFunction,
+  putPanel,
+  putTrial,
+  rankFunction,
+  removeFunction,
+  withControls,
+} from '@flarik/core/design/controlEdits';
+import { darkCue, groupTarget, lightCue, type Cue } from '@flarik/core/design/functions';
+import { all, type Edit } from './sketch.ts';
+
+const template =
+  (id: string): Edit =>
+  (build) => {
+    const found = CONTROL_TEMPLATES.find((t) => t.id === id);
+    if (found === undefined) throw new Error(`no template ${id}`);
+    return found.lay(build);
+  };
+
+/** A ready function; a demo that names one which does not fit is wrong. */
+const ready =
+  (id: string): Edit =>
+  (build) => {
+    const found = READY_FUNCTIONS.find((f) => f.id === id);
+    const why = found === undefined ? 'there is none' : found.misfit(build);
+    if (found === undefined || why !== null) throw new Error(`ready function ${id}: ${String(why)}`);
+    return found.lay(build);
+  };
+
+/** Keeps what a script leads to as a trial. */
+const trial =
+  (id: string, name: string, script: string): Edit =>
+  (build) => {
+    const programme = programmeOf(build);
+    const steps = readScript(programme, script, id);
+    const played = play(programme, steps);
+    const refused = played.find((p) => p.refused);
+    if (refused !== undefined)
+      throw new Error(`trial ${id}: ${JSON.stringify(refused.step)} does not happen`);
+    const { state } = played.at(-1)?.running ?? started(programme);
+    return putTrial(build, { id, name, steps, on: onsIn(programme, state) });
+  };
+
+const stagesByTheSlide = trial('slide', 'The slide brings its stage', 'ignition=on, slide=2');
+const reverseOverStage = trial('reverse', 'Reverse over stage 2', 'ignition=on, slide=2, gear=reverse');
+const hatchStays = trial(
+  'hatch',
+  'The hatch supplement stays 5 s',
+  'ignition=on, slide=3, part.hatch=hatch, part.hatch=shut, wait=4000',
+);
+const fogTakesWhite = trial(
+  'fog',
+  'No white in fog',
+  'ignition=on, slide=3, key-white=press, key-fog-cancel=press',
+);
+
+/** The sister without mistakes. */
+export const patrol: Edit = all(template('slide-eight'), stagesByTheSlide, hatchStays, fogTakesWhite);
+
+/**
+ * The patrol car with three honest mistakes: white by hand ranks above fog cancel, the right side does not go dark for
+ * its turn signal, and the siren sounds with the hatch open.
+ */
+export const patrolWithMistakes: Edit = all(
+  template('slide-eight'),
+  (b) =>
+    rankFunction(
+      b,
+      'white',
+      b.controls.functions.findIndex((f) => f.id === 'fog'),
+    ),
+  (b) => removeFunction(b, 'turn-right'),
+  (b) =>
+    changeFunction(b, 'siren', {
+      enabledBy: { kind: 'is', input: 'ignition', values: ['on'] },
+    }),
+  stagesByTheSlide,
+  hatchStays,
+);
+
+export const unmarked: Edit = all(
+  template('siren-pedestal'),
+  trial('siren', 'The last position adds the siren', 'slide=siren'),
+);
+
+/** The crew works at the pump panel on the left: calm there while the pump is engaged, and light to work by. */
+export const pumper: Edit = all(
+  template('slide-eight'),
+  (b) =>
+    withControls(b, {
+      inputs: [{ id: 'pump', name: 'Pump engaged', values: ['no', 'yes'], byHand: false }],
+    }),
+  (b) => {
+    const { build, set } = setOf(
+      b,
+      'crew-side',
+      'Crew side',
+      (m) => m.warns && shinesLeft(m) && standsLeft(m),
+    );
+    return addFunction(
+      build,
+      newFunction(
+        'crew-calm',
+        'Crew side calm',
+        'cut',
+        {
+          way: 'while',
+          condition: { kind: 'is', input: 'pump', values: ['yes'] },
+          afterMs: 0,
+          staysMs: 0,
+        },
+        [darkCue({ kind: 'set', setId: set.id }, ['white'])],
+      ),
+      0,
+    );
+  },
+  (b) => {
+    const panel = newPanel('pump-panel', 'Pump panel');
+    const at = freePlace(panel) ?? { page: 1, column: 1, row: 1 };
+    const scene = b.controls.panels.flatMap((p) => p.controls).find((c) => c.id === 'key-scene-light');
+    const key = button('pump-scene', 'Scene', at, 'scene-light');
+    return putPanel(b, {
+      ...panel,
+      place: 'pump panel',
+      controls: scene === undefined ? [] : [{ ...key, twinOf: scene.id }],
+    });
+  },
+  stagesByTheSlide,
+  trial('pump', 'Calm to the crew while it pumps', 'ignition=on, slide=2, pump=yes'),
+);
+
+export const medic: Edit = all(template('slide-eight'), stagesByTheSlide, reverseOverStage);
+
+export const command: Edit = all(
+  template('slide-eight'),
+  ready('command-green'),
+  template('rear-panel'),
+  stagesByTheSlide,
+  trial('green', 'Command green over stage 2', 'ignition=on, slide=2, key-command-green=press'),
+  trial('rear', 'Switched off from the rear', 'ignition=on, slide=2, rear-slide=off'),
+);
+
+export const canopy: Edit = all(
+  template('six-keys'),
+  trial('one', 'One stage at a time', 'ignition=on, key-stage-1=press, key-stage-2=press'),
+);
+
+/** A rotary switch for the arrow: to the left, to the right, both ways. */
+export const convoy: Edit = all(
+  template('slide-eight'),
+  (b) =>
+    putPanel(b, {
+      ...newPanel('arrow-panel', 'Arrow board'),
+      place: 'dash',
+      controls: [
+        {
+          kind: 'rotary',
+          id: 'arrow',
+          label: 'Arrow',
+          page: 1,
+          column: 1,
+          row: 1,
+          twinOf: null,
+          backlit: true,
+          values: ['off', 'left', 'right', 'both'],
+        },
+      ],
+    }),
+  (b) => {
+    const cues = (pattern: string): Cue[] => [lightCue(groupTarget('board'), 1, pattern)];
+    return (
+      [
+        ['left', 'sweep-back'],
+        ['right', 'sweep'],
+        ['both', 'centre-out'],
+      ] as const
+    ).reduce((now, [way, pattern]) => {
+      const stage = now.controls.functions.findIndex((f) => f.kind === 'stage');
+      return addFunction(
+        now,
+        newFunction(
+          `arrow-${way}`,
+          `Arrow ${way}`,
+          'warning',
+          { way: 'while', condition: { kind: 'is', input: 'arrow', values: [way] }, afterMs: 0, staysMs: 0 },
+          cues(pattern),
+        ),
+        stage,
+      );
+    }, b);
+  },
+  stagesByTheSlide,
+  trial('arrow', 'Arrow to the right over stage 1', 'ignition=on, slide=1, arrow=right'),
+);
+
+export const oneSwitch: Edit = all(
+  template('dash-switch'),
+  trial('half', 'Half out is stage 1', 'dash-switch=half'),
+);
