@@ -54,7 +54,7 @@ export const demoId = {
 export async function openBuild(
   page: Page,
   id: string,
-  step: 'brief' | 'vehicle' | 'layout' | 'timing' | 'visibility' | 'rules',
+  step: 'brief' | 'vehicle' | 'layout' | 'timing' | 'controls' | 'visibility' | 'rules',
 ): Promise<void> {
   await page.goto(`/builds/${id}/${step}`);
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText(

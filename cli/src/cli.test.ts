@@ -262,7 +262,7 @@ describe('bad input is one sentence and exit 2', () => {
         'check',
         file(
           'newer.json',
-          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 4', '"schemaVersion": 9'),
+          readFileSync(demo('ks-13'), 'utf8').replace('"schemaVersion": 5', '"schemaVersion": 9'),
         ),
       ],
       /schemaVersion: the build was written by a newer Flarik/,
@@ -311,5 +311,93 @@ describe('bad input is one sentence and exit 2', () => {
     expect(stdout).toBe('');
     expect(stderr).toMatch(message);
     expect(stderr).not.toMatch(/^\s+at /m);
+  });
+});
+
+describe('simulate', () => {
+  const Steps = z.object({
+    steps: z.array(
+      z.object({
+        event: z.string().nullable(),
+        refused: z.boolean(),
+        atMs: z.number(),
+        on: z.array(z.string()),
+        loads: z.record(z.string(), z.string()),
+        lit: z.array(z.object({ lamp: z.string(), colour: z.string(), by: z.string() })),
+      }),
+    ),
+  });
+  const simulated = (build: string, ...args: string[]) => {
+    const { exitCode, stdout } = flarik('simulate', demo(build), ...args, '--json');
+    expect(exitCode).toBe(0);
+    return Steps.parse(JSON.parse(stdout)).steps;
+  };
+
+  test('after each event, what is on and what lights by which function', () => {
+    const steps = simulated('ks-13', '--events', 'ignition=on, slide=2, key-white=press, wait=500');
+    expect(steps.map(({ event, on }) => [event, on.join('+')])).toEqual([
+      [null, ''],
+      ['ignition=on', 'off'],
+      ['slide=2', 'stage-2'],
+      ['key-white=press', 'white+stage-2'],
+      ['wait=500', 'white+stage-2'],
+    ]);
+    expect(steps[2]?.lit.every(({ by }) => by === 'stage-2')).toBe(true);
+    expect(steps[3]?.lit.some(({ by, colour }) => by === 'white' && colour === 'white')).toBe(true);
+    expect(steps.at(-1)?.atMs).toBe(500);
+  });
+
+  test('what does not happen is told, and changes nothing', () => {
+    const steps = simulated('ks-13', '--events', 'ignition=on, ignition=on');
+    expect(steps.map(({ refused }) => refused)).toEqual([false, false, true]);
+    expect(steps[2]?.on).toEqual(steps[1]?.on);
+    const { stdout } = flarik('simulate', demo('ks-13'), '--events', 'ignition=on, ignition=on');
+    expect(stdout).toMatch(/ignition=on \(does not happen\)/);
+  });
+
+  test.each([
+    'ks-12',
+    'ks-13',
+    'coast-watch',
+    'tunnel-pumper-3',
+    'shore-medic-7',
+    'incident-command',
+    'lift-bridge-crew',
+    'line-marking',
+    'ferry-slip',
+  ])('every trial of %s ends as it was kept', (name) => {
+    const Build = z.object({
+      controls: z.object({ trials: z.array(z.object({ id: z.string(), on: z.array(z.string()) })) }),
+    });
+    const { trials } = Build.parse(JSON.parse(readFileSync(demo(name), 'utf8'))).controls;
+    expect(trials.length).toBeGreaterThan(0);
+    for (const { id, on } of trials) expect(simulated(name, '--trial', id).at(-1)?.on, id).toEqual(on);
+  });
+
+  test.each([
+    [['--events', 'slide=9'], /^--events\[0\]: 'slide' is never '9', only off, 1, 2, 3/],
+    [['--trial', 'ghost'], /^--trial: no trial 'ghost'; there are slide/],
+    [[], /^simulate: say what happens: --events/],
+  ])('%j is one sentence and exit 2', (args, message) => {
+    const { exitCode, stderr } = flarik('simulate', demo('ks-13'), ...args);
+    expect(exitCode).toBe(2);
+    expect(stderr).toMatch(message);
+  });
+
+  test('several functions at once, by their ids', () => {
+    const { exitCode, stdout } = flarik('coverage', demo('ks-13'), '--on', 'stage-2,white', '--json');
+    expect(exitCode).toBe(0);
+    expect(JSON.parse(stdout)).toMatchObject({ state: { on: ['stage-2', 'white'] } });
+    expect(flarik('coverage', demo('ks-13'), '--on', 'ghost').stderr).toMatch(/^--on: no function 'ghost'/);
+  });
+
+  test('the programme goes out as a table', () => {
+    const out = join(folder, 'programme.csv');
+    expect(flarik('programme', demo('incident-command'), '--programme', out).exitCode).toBe(0);
+    const lines = readFileSync(out, 'utf8').trimEnd().split('\n');
+    expect(lines[0]).toMatch(/^rank,function,number,label,kind,mode,on,target,shows/);
+    expect(lines.some((line) => line.includes('Command green') && line.includes('All with green'))).toBe(
+      true,
+    );
   });
 });

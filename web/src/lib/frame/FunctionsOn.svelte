@@ -67,7 +67,7 @@
     align-items: center;
     gap: 0.3rem;
     height: 28px;
-    max-width: 10rem;
+    max-width: 7.5rem;
     font-size: 13px;
     white-space: nowrap;
   }

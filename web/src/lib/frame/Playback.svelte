@@ -115,7 +115,7 @@
   }
 
   input {
-    width: 84px;
+    width: 64px;
     height: 14px;
     accent-color: var(--accent);
   }

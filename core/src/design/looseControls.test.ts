@@ -1,0 +1,103 @@
+import { expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { readBuild } from '../rules/document.ts';
+import { InputError } from '../words/errors.ts';
+import type { Condition } from './condition.ts';
+import { changeFunction, withControls } from './controlEdits.ts';
+import { darkCue } from './functions.ts';
+import type { Build } from './schema.ts';
+
+const car = demoBuild('ks-13');
+const asks = (condition: Condition, id = 'stage-2'): Build =>
+  changeFunction(car, id, { when: { way: 'while', condition, afterMs: 0, staysMs: 0 } });
+const on = (functionId: string): Condition => ({ kind: 'on', functionId });
+const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
+const deep = (n: number): Condition => (n === 0 ? is('gear', 'park') : { kind: 'not', of: deep(n - 1) });
+const [panel] = car.controls.panels;
+if (panel === undefined) throw new Error('the demo car has a panel');
+const [slide] = panel.controls;
+if (slide === undefined) throw new Error('its panel has a control');
+
+test.each<[string, Build, RegExp]>([
+  ['a function that is not there', asks(on('ghost')), /when\.condition: no function 'ghost'/],
+  ['an input that is not there', asks(is('ghost', 'on')), /no input 'ghost'/],
+  ['a value that is none', asks(is('gear', 'fifth')), /'gear' is never 'fifth', only park, reverse/],
+  ['a ring', asks(on('hatch-supplement')), /functions wait for each other: "[^"]+" → "[^"]+" → "/],
+  ['a condition too deep', asks(deep(9)), /goes more than 6 deep/],
+  [
+    'values at rest that are forbidden',
+    withControls(car, { never: [{ when: is('gear', 'park'), then: is('ignition', 'on') }] }),
+    /never\[0\]: is broken by the values at rest/,
+  ],
+  [
+    'two controls on one place',
+    withControls(car, {
+      panels: [{ ...panel, controls: panel.controls.map((c) => ({ ...c, row: 1, column: 1, page: 1 })) }],
+    }),
+    /controls\[1\]: stands on the place of/,
+  ],
+  [
+    'a label too long for its key',
+    withControls(car, {
+      panels: [
+        { ...panel, controls: [{ ...slide, label: 'much too long a label' }, ...panel.controls.slice(1)] },
+      ],
+    }),
+    /label: must be at most 12 characters/,
+  ],
+  [
+    'a while in a choice',
+    changeFunction(car, 'stage-2', { choiceId: 'c' }),
+    /choiceId: only what is remembered can be one of a choice/,
+  ],
+  [
+    'what is always on, enabled by something',
+    changeFunction(car, 'stage-2', { when: { way: 'always' }, enabledBy: is('gear', 'park') }),
+    /enabledBy: what is always on cannot be enabled/,
+  ],
+  [
+    'a cue to a set that is not there',
+    changeFunction(car, 'stage-2', {
+      shows: [{ cues: [darkCue({ kind: 'set', setId: 'ghost' })], dims: [], loads: [] }],
+    }),
+    /target: no set 'ghost'/,
+  ],
+  [
+    'a load that is not there',
+    changeFunction(car, 'stage-2', {
+      shows: [{ cues: [], dims: [], loads: [{ loadId: 'ghost', value: 'on' }] }],
+    }),
+    /no load 'ghost'/,
+  ],
+  [
+    'a press of what is no button',
+    changeFunction(car, 'white', {
+      when: {
+        way: 'latched',
+        sets: [{ kind: 'press', control: 'slide', press: 'short' }],
+        clears: [],
+        toggles: [],
+        timeoutMs: 0,
+      },
+    }),
+    /sets\[0\]: no button 'slide'/,
+  ],
+  [
+    'several shows without a cycle',
+    changeFunction(car, 'stage-2', {
+      shows: [
+        { cues: [], dims: [], loads: [] },
+        { cues: [], dims: [], loads: [] },
+      ],
+    }),
+    /shows: only a cycle has more than one/,
+  ],
+])('%s is refused with its place', (_, build, message) => {
+  expect(() => readBuild(build)).toThrow(InputError);
+  expect(() => readBuild(build)).toThrow(message);
+});
+
+test('a part that the vehicle does not have is never open, and no fault', () => {
+  const build = asks(is('part.tail-lift', 'tail-lift'));
+  expect(readBuild(build)).toEqual(build);
+});

@@ -1,0 +1,144 @@
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import type { Locator, Page } from '@playwright/test';
+import { z } from 'zod';
+import { expect, expectAccessible, openBuild, saved, test } from './support';
+
+type How = 'mouse' | 'keyboard';
+
+const press = (target: Locator, how: How): Promise<void> =>
+  how === 'mouse' ? target.click() : target.press('Enter');
+
+/** The command vehicle as it was before there were functions: lamps, groups and stages, no more. */
+async function beforeFunctions(page: Page): Promise<string> {
+  const packed = readFileSync(new URL('../core/test/reference/older/schema-4.json.gz', import.meta.url));
+  const builds = z.record(z.string(), z.looseObject({})).parse(JSON.parse(gunzipSync(packed).toString()));
+  const id = crypto.randomUUID();
+  const answer = await page.request.post('/api/v1/builds/import', {
+    data: { ...builds['incident-command'], id },
+  });
+  expect(answer.status()).toBe(201);
+  return id;
+}
+
+const template = (page: Page, name: string): Locator =>
+  page
+    .getByRole('region', { name: 'Templates' })
+    .locator('.one')
+    .filter({ hasText: name })
+    .getByRole('button', { name: /Lay/ });
+const now = (page: Page): Locator => page.locator('.drive .now');
+const input = (page: Page, name: string, value: string): Locator =>
+  page.getByRole('group', { name, exact: true }).getByRole('button', { name: value, exact: true });
+const key = (page: Page, panel: string, name: string): Locator =>
+  page.getByRole('region', { name: panel, exact: true }).getByRole('button', { name, exact: true });
+const slide = (page: Page, panel: string, value: string): Locator =>
+  page
+    .getByRole('region', { name: panel, exact: true })
+    .getByRole('radiogroup', { name: 'Warning' })
+    .getByRole('radio', { name: value, exact: true });
+const step = (page: Page, name: string): Locator =>
+  page.getByRole('group', { name: 'Programme', exact: true }).getByRole('button', { name, exact: true });
+
+for (const how of ['mouse', 'keyboard'] as const)
+  test(`by ${how}: a programme is put down, driven, kept as a trial and played again`, async ({ page }) => {
+    const id = await beforeFunctions(page);
+    await openBuild(page, id, 'controls');
+    for (const name of ['Slide and eight keys', 'Command green', 'Second panel at the rear'])
+      await press(template(page, name), how);
+    await expect(template(page, 'Command green')).toBeDisabled();
+
+    // Nothing comes before the ignition; then the slide brings its stage.
+    await press(slide(page, 'Switch panel', '2'), how);
+    await expect(now(page)).toHaveText('Nothing on');
+    await press(input(page, 'Ignition', 'on'), how);
+    await expect(now(page)).toHaveText('Stage 2');
+
+    await press(key(page, 'Switch panel', 'White'), how);
+    await expect(now(page)).toHaveText(/Stage 2, White override/);
+    await press(key(page, 'Switch panel', 'No white'), how);
+    await expect(now(page)).toContainText('Fog cancel');
+    await press(key(page, 'Switch panel', 'No white'), how);
+    await press(key(page, 'Switch panel', 'White'), how);
+
+    // The supplement under the hatch stays five seconds after it is shut.
+    await press(input(page, 'Hatch', 'open'), how);
+    await expect(now(page)).toContainText('Hatch supplement');
+    await press(input(page, 'Hatch', 'shut'), how);
+    await expect(page.getByText('Hatch supplement: its timer ends in 5 s')).toBeVisible();
+    await press(page.getByRole('button', { name: 'Let it end' }), how);
+    await expect(now(page)).toHaveText('Stage 2');
+
+    await press(input(page, 'Turn signal', 'left'), how);
+    await expect(now(page)).toContainText('Left turn reads');
+    await press(input(page, 'Turn signal', 'none'), how);
+    await press(key(page, 'Switch panel', 'Command'), how);
+    await expect(now(page)).toHaveText(/Stage 2, Command green/);
+
+    // The state bar says the same in every step, and the twin at the rear moves the same slide.
+    await expect(page.getByRole('region', { name: 'State bar' })).toContainText('Command green');
+    await press(slide(page, 'Rear panel', 'off'), how);
+    await expect(slide(page, 'Switch panel', 'off')).toHaveAttribute('aria-checked', 'true');
+    await expect(now(page)).toHaveText(/Off, Command green/);
+    await press(page.getByRole('button', { name: 'Step back' }), how);
+    await expect(now(page)).toHaveText(/Stage 2, Command green/);
+
+    const name = page.getByLabel('Name of the trial');
+    await name.fill('Command in stage 2');
+    await name.press('Enter');
+    await expect(page.getByRole('button', { name: 'Command in stage 2', exact: true })).toBeVisible();
+    await expect(saved(page)).toBeVisible();
+    await page.reload();
+    await press(page.getByRole('button', { name: 'Command in stage 2', exact: true }), how);
+    await expect(now(page)).toHaveText(/Stage 2, Command green/);
+
+    // The atlas: slide against gear, as the controls stand.
+    await press(page.getByRole('button', { name: 'Atlas', exact: true }), how);
+    await expect(page.getByRole('region', { name: 'Atlas' }).getByRole('button')).toHaveCount(16);
+  });
+
+test('rank decides who wins, and why a lamp shows what it does is told', async ({ page }) => {
+  const id = await beforeFunctions(page);
+  await openBuild(page, id, 'controls');
+  await press(template(page, 'Slide and eight keys'), 'mouse');
+  await press(input(page, 'Ignition', 'on'), 'mouse');
+  await press(slide(page, 'Switch panel', '3'), 'mouse');
+  await press(key(page, 'Switch panel', 'White'), 'mouse');
+  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  await step(page, 'Sets').click();
+  await page
+    .getByRole('region', { name: 'Sets of lamps' })
+    .getByRole('listitem')
+    .filter({ has: page.getByLabel('Name of set White ahead') })
+    .getByRole('button', { name: /modules/ })
+    .click();
+  await expect(ladder).toBeVisible();
+  await page.getByRole('button', { name: /^White override/ }).click();
+  await expect(page.getByRole('region', { name: 'Function White override' })).toBeVisible();
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'White override weaker' }).click();
+  await expect(page.getByRole('button', { name: /Undo/ })).toBeEnabled();
+});
+
+test('a ring of functions is refused with its names, and nothing is changed', async ({ page }) => {
+  const id = await beforeFunctions(page);
+  await openBuild(page, id, 'controls');
+  await press(template(page, 'Hatch supplement'), 'mouse');
+  await page
+    .getByRole('button', { name: /^Stage 2/, pressed: false })
+    .last()
+    .click();
+  const panel = page.getByRole('region', { name: 'Function Stage 2' });
+  await panel.getByLabel('While: asks about').selectOption('on hatch-supplement');
+  await expect(panel.getByRole('alert')).toContainText(/functions wait for each other: ".*" → ".*"/);
+});
+
+test('nothing that axe finds is wrong with Controls', async ({ page }) => {
+  const id = await beforeFunctions(page);
+  await openBuild(page, id, 'controls');
+  await press(template(page, 'Slide and eight keys'), 'mouse');
+  await expectAccessible(page);
+  for (const tab of ['Panels', 'Inputs', 'Sets']) {
+    await step(page, tab).click();
+    await expectAccessible(page);
+  }
+});
