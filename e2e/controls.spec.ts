@@ -113,7 +113,7 @@ test('rank decides who wins, and why a lamp shows what it does is told', async (
     .getByRole('button', { name: /modules/ })
     .click();
   await expect(ladder).toBeVisible();
-  await page.getByRole('button', { name: /^White override/ }).click();
+  await ladder.getByRole('button', { name: /^White override light/ }).click();
   await expect(page.getByRole('region', { name: 'Function White override' })).toBeVisible();
   for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'White override weaker' }).click();
   await expect(page.getByRole('button', { name: /Undo/ })).toBeEnabled();
@@ -124,8 +124,8 @@ test('a ring of functions is refused with its names, and nothing is changed', as
   await openBuild(page, id, 'controls');
   await press(template(page, 'Hatch supplement'), 'mouse');
   await page
-    .getByRole('button', { name: /^Stage 2/, pressed: false })
-    .last()
+    .getByRole('region', { name: 'Ladder of functions' })
+    .getByRole('button', { name: /^Stage 2 stage/ })
     .click();
   const panel = page.getByRole('region', { name: 'Function Stage 2' });
   await panel.getByLabel('While: asks about').selectOption('on hatch-supplement');

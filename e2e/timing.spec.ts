@@ -87,7 +87,7 @@ const Saved = z.object({
               cues: z.array(
                 z.object({
                   target: z.object({ groupId: z.string().optional() }),
-                  nightPatternId: z.string().nullable(),
+                  nightPatternId: z.string().nullish(),
                 }),
               ),
             }),
@@ -157,7 +157,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       expect(times(drawn?.lines[1])).toEqual(first.map((span) => span.map((ms) => ms + 450)));
 
       await press(page, panel(page).getByRole('button', { name: 'Use it at night' }), how);
-      await press(page, page.getByRole('button', { name: 'Stages', exact: true }), how);
+      await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
       await expect(page.getByLabel('Pattern at night of Front and sides in Stage 1')).toHaveValue(/./);
       await expect(page.getByRole('region', { name: 'Score of Stage 1' })).toContainText('3600 ms');
       const { timing: night, controls } = await stored(page, id);
@@ -172,7 +172,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       const id = await copyOfDemo(page, 'ks-13');
       await openBuild(page, id, 'timing');
       await beginEmpty(page, 'Front and sides', how);
-      await press(page, page.getByRole('button', { name: 'Stages', exact: true }), how);
+      await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
       await press(page, page.getByRole('button', { name: '12 modules' }), how);
       await press(page, inspector(page).getByText(/^Share out the phases/), how);
       await press(page, inspector(page).getByRole('button', { name: 'X across the corners' }), how);
@@ -315,7 +315,7 @@ test('clocks: the rear at half the front’s speed; a head that runs free is sho
     page.getByRole('button', { name: /Roof: flashes by itself and has no sync line; up to 40 ms/ }),
   ).toBeVisible();
   // As fast as that no flash of it would last: it says so, and changes nothing.
-  await page.getByRole('button', { name: 'Stages', exact: true }).click();
+  await page.getByRole('button', { name: 'Functions', exact: true }).click();
   await page.getByLabel('Pattern of Heads in Stage 2', { exact: true }).selectOption('chance');
   await page.getByRole('button', { name: 'Clocks' }).click();
   await page.getByLabel('Speed of Heads, percent').fill('10');

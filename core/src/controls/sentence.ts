@@ -119,7 +119,7 @@ export class Wording {
   }
 
   target(target: Target): string {
-    return targetName(this.#build, target);
+    return target.kind === 'ungrouped' ? 'lamps in no group' : targetName(this.#build, target);
   }
 
   /** "Double flash in colour 1, 60 % at night". */

@@ -33,7 +33,7 @@
 
 <section aria-label="Cockpit">
   <div class="head">
-    <h3>Vehicle and around it</h3>
+    <h2>Vehicle and around it</h2>
     <label><input type="checkbox" bind:checked={everything} /> all</label>
   </div>
   {#each inputs as input (input.id)}
@@ -60,7 +60,7 @@
     font-size: 12px;
   }
 
-  h3 {
+  h2 {
     font-size: 13px;
     font-weight: 600;
   }

@@ -31,9 +31,14 @@
   const shownNow = $derived(fn.shows[Math.min(number, fn.shows.length) - 1] ?? shows([]));
   const on = $derived(onKey(fn.id, Math.min(number, fn.shows.length)));
   let trouble = $state('');
-  const rows = $derived(
-    cueRows(editor.build).filter(({ target }) => membersOf(editor.build, target).length > 0),
-  );
+  /** Whom it speaks to first, then all others. */
+  const rows = $derived.by(() => {
+    const spoken = new Set(shownNow.cues.map((cue) => targetKey(cue.target)));
+    const there = cueRows(editor.build).filter(({ target }) => membersOf(editor.build, target).length > 0);
+    return there.toSorted(
+      (a, b) => Number(spoken.has(targetKey(b.target))) - Number(spoken.has(targetKey(a.target))),
+    );
+  });
   const WAYS = {
     while: 'while something is so',
     latched: 'switched on and off, and remembered',
@@ -139,7 +144,7 @@
   </div>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
 
-  <h3>When it is on</h3>
+  <h2>When it is on</h2>
   <p class="said">{wording.when(fn)}</p>
   <label
     >Way
@@ -260,7 +265,7 @@
     {#if fn.enabledBy === null}
       <button class="plain" onclick={() => change({ enabledBy: ignition })}>Only while …</button>
     {:else}
-      <h3>Only while</h3>
+      <h2>Only while</h2>
       <ConditionEditor
         condition={fn.enabledBy}
         label="Only while"
@@ -294,7 +299,7 @@
     >
   {/if}
 
-  <h3>What it shows</h3>
+  <h2>What it shows</h2>
   {#if fn.shows.length > 1}
     <div role="group" aria-label="Number of the cycle">
       {#each fn.shows as _, i (i)}
@@ -400,7 +405,7 @@
     height: auto;
   }
 
-  h3 {
+  h2 {
     font-size: 13px;
     font-weight: 600;
     border-top: 1px solid var(--cds-ui-03);

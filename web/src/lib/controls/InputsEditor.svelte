@@ -32,7 +32,7 @@
 
 <section class="inputs" aria-label="Inputs and outputs">
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
-  <h3>Master: nothing is on unless</h3>
+  <h2>Master: nothing is on unless</h2>
   {#if controls.enabledBy === null}
     <button class="plain" onclick={() => change('Master switch', { enabledBy: ignition })}
       >Ask for something …</button
@@ -47,7 +47,7 @@
     />
   {/if}
 
-  <h3>Inputs of your own</h3>
+  <h2>Inputs of your own</h2>
   {#each controls.inputs as input, i (input.id)}
     <div class="row">
       <input
@@ -95,7 +95,7 @@
       })}>Add an input</button
   >
 
-  <h3>Outputs that are no lamps</h3>
+  <h2>Outputs that are no lamps</h2>
   {#each controls.loads as load, i (load.id)}
     <div class="row">
       <input
@@ -142,7 +142,7 @@
       })}>Add a siren, gate, fan …</button
   >
 
-  <h3>What follows what</h3>
+  <h2>What follows what</h2>
   {#each controls.follows as f, i (i)}
     <div class="follow">
       When
@@ -209,7 +209,7 @@
       })}>Starting the engine ejects the shore plug …</button
   >
 
-  <h3>What cannot happen together</h3>
+  <h2>What cannot happen together</h2>
   {#each controls.never as rule, i (i)}
     <div class="never">
       Whenever
@@ -257,7 +257,7 @@
     overflow-y: auto;
   }
 
-  h3 {
+  h2 {
     width: 100%;
     font-size: 13px;
     font-weight: 600;

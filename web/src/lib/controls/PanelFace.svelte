@@ -59,7 +59,7 @@
 
 <section class="face" aria-label={panel.name}>
   <div class="head">
-    <h3>{panel.name}</h3>
+    <h2>{panel.name}</h2>
     <span class="quiet">{panel.place}</span>
     {#if pages > 1}
       <span class="pages" role="group" aria-label="Pages of {panel.name}">
@@ -147,7 +147,7 @@
     font-size: 12px;
   }
 
-  h3 {
+  h2 {
     font-size: 13px;
     font-weight: 600;
   }

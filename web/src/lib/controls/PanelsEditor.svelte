@@ -128,6 +128,9 @@
         />
         a touch screen</label
       >
+      <div class="control heads" aria-hidden="true">
+        <span></span><span>label</span><span>column</span><span>row</span><span>page</span>
+      </div>
       {#each panel.controls as control (control.id)}
         <div class="control" role="group" aria-label="{control.kind} {control.label || control.id}">
           <span class="kind">{control.kind}</span>
@@ -293,7 +296,7 @@
 
   .control {
     display: grid;
-    grid-template-columns: 3.6rem minmax(4rem, 1fr) 2.6rem 2.6rem 2.6rem 1.2rem;
+    grid-template-columns: 3.6rem minmax(4rem, 1fr) 3.2rem 2.6rem 2.6rem 1.2rem;
     gap: 0.25rem;
     align-items: center;
     border-top: 1px solid var(--cds-ui-03);
@@ -306,7 +309,16 @@
   }
 
   .wide {
-    grid-column: 2 / span 3;
+    grid-column: 2 / span 2;
+  }
+
+  .wide + select {
+    grid-column: 4 / span 3;
+  }
+
+  .heads {
+    color: var(--cds-text-02);
+    border: 0;
   }
 
   .add {

@@ -49,7 +49,7 @@
 
 <section aria-label="Recorder">
   <div class="head">
-    <h3>Recorder</h3>
+    <h2>Recorder</h2>
     <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.back()}
       >Step back</button
     >
@@ -105,7 +105,7 @@
   </form>
   {#if trouble !== ''}<p role="alert" class="trouble">{trouble}</p>{/if}
   {#if outcomes.length > 0}
-    <h3>Trials</h3>
+    <h2>Trials</h2>
     <ul>
       {#each outcomes as { trial, missing, surplus } (trial.id)}
         {@const well = missing.length + surplus.length === 0}
@@ -148,7 +148,7 @@
     width: 100%;
   }
 
-  h3 {
+  h2 {
     font-size: 13px;
     font-weight: 600;
     margin-right: auto;
@@ -171,6 +171,16 @@
 
   li {
     font-size: 12.5px;
+  }
+
+  ul li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 0.5rem;
+  }
+
+  ul li :last-child {
+    margin-left: auto;
   }
 
   li.rest {

@@ -10,7 +10,7 @@
 </script>
 
 <section class="ready" aria-label="Templates">
-  <h3>Whole ways to operate it</h3>
+  <h2>Whole ways to operate it</h2>
   {#each templates as { id, name, what, why, lay } (id)}
     <div class="one">
       <button
@@ -24,7 +24,7 @@
       </p>
     </div>
   {/each}
-  <h3>Single functions</h3>
+  <h2>Single functions</h2>
   {#each functions as { id, name, what, why, lay } (id)}
     <div class="one">
       <button
@@ -50,7 +50,7 @@
     overflow-y: auto;
   }
 
-  h3 {
+  h2 {
     font-size: 13px;
     font-weight: 600;
   }

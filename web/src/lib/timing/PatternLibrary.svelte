@@ -261,7 +261,7 @@
   </div>
   <p class="quiet foot">
     {target === null
-      ? 'To use a pattern, press “draw” beside a group’s pattern in the table of stages first.'
+      ? 'To use a pattern, press “draw” beside a group’s pattern in the table of functions first.'
       : `“use” gives it to ${target.text}.`} ⚠: over three flashes in a second, a danger of seizures close by.
   </p>
 </div>

@@ -90,7 +90,7 @@
 <section class="panel" aria-label="Pattern">
   {#if here === null || on === null || figures === null}
     <p class="quiet">
-      No pattern on the desk. Press “draw” beside a group’s pattern in the table of stages, or click into a
+      No pattern on the desk. Press “draw” beside a group’s pattern in the table of functions, or click into a
       line of the score.
     </p>
   {:else}

@@ -141,7 +141,7 @@
     <p class="quiet small">
       {name}{editor.state.ambient === 'night' ? ' at night' : ''}:
       {#if rows.length === 0}
-        nothing lights. Give a group a pattern under Stages.
+        nothing lights. Give a group a pattern under Functions.
       {:else}
         {clocksText(editor.drives, cycleMs)}.
       {/if}

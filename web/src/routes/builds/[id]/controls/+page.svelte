@@ -41,9 +41,9 @@
   ] as const;
   type Middle = (typeof MIDDLES)[number]['value'];
 
-  const plain = $derived(editor.build.controls.functions.length <= editor.stages.length);
-  let panel = $state<PanelName | null>(null);
-  const shown = $derived(panel ?? (plain ? 'templates' : 'function'));
+  /** A build whose programme is its slide alone begins with what can be laid. */
+  const { functions } = editor.build.controls;
+  let panel = $state<PanelName>(functions.length <= editor.stages.length ? 'templates' : 'function');
   let middle = $state<Middle>('ladder');
   let chosen = $state<string | null>(null);
   const fn = $derived(editor.build.controls.functions.find((f) => f.id === chosen) ?? null);
@@ -115,19 +115,19 @@
           label="Programme"
           small
           options={PANELS}
-          value={shown}
+          value={panel}
           onchoose={(v: PanelName) => (panel = v)}
         />
       </div>
-      {#if shown === 'function'}
+      {#if panel === 'function'}
         {#if fn === null}
           <p class="quiet empty">Choose a function on the ladder, or lay a template.</p>
         {:else}
           {#key fn.id}<FunctionPanel id={fn.id} />{/key}
         {/if}
-      {:else if shown === 'templates'}<Templates />
-      {:else if shown === 'panels'}<PanelsEditor />
-      {:else if shown === 'inputs'}<InputsEditor />
+      {:else if panel === 'templates'}<Templates />
+      {:else if panel === 'panels'}<PanelsEditor />
+      {:else if panel === 'inputs'}<InputsEditor />
       {:else}<SetsEditor />{/if}
     </div>
   </SidePane>

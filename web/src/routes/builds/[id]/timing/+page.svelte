@@ -11,7 +11,7 @@
   import Score from '$lib/timing/Score.svelte';
   import SceneView from '$lib/timing/SceneView.svelte';
   import SideBySide from '$lib/timing/SideBySide.svelte';
-  import StageTable from '$lib/timing/StageTable.svelte';
+  import CueTable from '$lib/timing/CueTable.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
 
@@ -20,7 +20,7 @@
   setDesk(() => desk);
 
   const PANELS = [
-    { value: 'stages', text: 'Stages' },
+    { value: 'functions', text: 'Functions' },
     { value: 'lamps', text: 'Lamps' },
     { value: 'pattern', text: 'Pattern' },
     { value: 'patterns', text: 'Patterns' },
@@ -29,7 +29,7 @@
     { value: 'scene', text: 'Scene' },
   ] as const;
   type Panel = (typeof PANELS)[number]['value'];
-  let panel = $state<Panel>('stages');
+  let panel = $state<Panel>('functions');
 
   /** Shares of the width for the panel beside the score: at first, and made wide. */
   const BESIDE = 38;
@@ -64,7 +64,7 @@
               >⇔</button
             >
           </div>
-          {#if panel === 'stages'}<StageTable />
+          {#if panel === 'functions'}<CueTable />
           {:else if panel === 'lamps'}<Inspector />
           {:else if panel === 'pattern'}<PatternPanel />
           {:else if panel === 'patterns'}<PatternLibrary />
