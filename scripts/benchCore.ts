@@ -1,4 +1,9 @@
 /** npm run bench: each figure beside a plain reference in the same run, as JSON. Nothing is asserted but equality. */
+import { bruteShown } from '@flarik/core/test/reference/bruteShown';
+import { programmeOf } from '@flarik/core/controls/programme';
+import { atRest, step } from '@flarik/core/controls/step';
+import type { InputEvent } from '@flarik/core/design/condition';
+import { drivenIn } from '@flarik/core/state/driven';
 import { changePlacement } from '@flarik/core/arrange/lamps';
 import { lookupOf } from '@flarik/core/resolve/lookup';
 import { placeModules } from '@flarik/core/resolve/place';
@@ -165,6 +170,47 @@ function alignmentBench() {
   };
 }
 
+/** Controls of the largest demo build: one event, and what then shows, against walking the functions module by module. */
+function controlsBench() {
+  const pumper = demoBuild('tunnel-pumper-3');
+  const programme = programmeOf(pumper);
+  const events = programme.inputs.flatMap(({ id, values }) =>
+    values.map((value): InputEvent => ({ kind: 'arrives', input: id, value })),
+  );
+  const start = atRest(programme);
+  const rounds = 40;
+  const steps = timed(() => {
+    let state = start;
+    for (let i = 0; i < rounds * events.length; i++) {
+      const event = events[(i * 7) % events.length];
+      if (event !== undefined) state = step(programme, state, event)?.state ?? state;
+    }
+    return state;
+  });
+  const ids = pumper.controls.functions.map((fn) => fn.id);
+  const pictures = Array.from({ length: 400 }, (_, n) =>
+    ids.filter((_id, i) => ((n * 2654435761) >>> (i + 3)) % 2 === 1),
+  );
+  const cold = timed(() => drivenIn(pumper, { on: ids, ambient: 'day' }));
+  const shown = timed(() => pictures.map((on) => drivenIn(pumper, { on, ambient: 'day' }).length));
+  const plain = timed(() =>
+    pictures
+      .slice(0, 20)
+      .map((on) =>
+        pumper.placements.map((p) => p.modules.map((m) => bruteShown(pumper, p, m, on, 'day', 0).size)),
+      ),
+  );
+  const shownMs = shown.ms / pictures.length;
+  return {
+    what: 'one event of the pumper’s controls; what its modules show then; the same walked module by module, at one instant',
+    stepMs: steps.ms / (rounds * events.length),
+    everyFunctionFirstMs: cold.ms,
+    shownMs,
+    plainMs: plain.ms / 20,
+    timesFaster: plain.ms / 20 / shownMs,
+  };
+}
+
 const report = {
   node: process.version,
   build: build.name,
@@ -172,5 +218,6 @@ const report = {
   coverage: coverageBench(),
   edit: editBench(),
   alignment: alignmentBench(),
+  controls: controlsBench(),
 };
 process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);

@@ -26,6 +26,8 @@ export interface Claim {
   readonly slot: Slot;
   readonly colour: Colour;
   readonly drive: Drive;
+  /** Equal for claims that light alike. */
+  readonly key: string;
 }
 
 /** What a function wants of a head, whatever else is on. */
@@ -37,6 +39,12 @@ export interface Want {
   readonly forbids: readonly Colour[];
   /** Weaker functions show nothing there. */
   readonly takes: boolean;
+}
+
+/** What a function that is on wants of every head. */
+interface Wanting {
+  readonly on: On;
+  readonly of: readonly (Want | null)[];
 }
 
 /** Why a claim of a function that is on does not light. */
@@ -61,6 +69,8 @@ export class Showing {
   readonly #wants = new Map<string, readonly (Want | null)[]>();
   readonly #lit = new Map<string, readonly Drive[]>();
   readonly #pictures = new Map<string, readonly Drive[]>();
+  /** By what was asked for, as it was asked. */
+  readonly #states = new Map<string, readonly Drive[]>();
 
   constructor(build: Build) {
     const lookup = lookupOf(build);
@@ -92,18 +102,23 @@ export class Showing {
    * @throws {RangeError} the build has no such function
    */
   driven(ons: readonly On[], ambient: Ambient): readonly Drive[] {
+    const asked = `${ambient} ${ons.join()}`;
+    const before = this.#states.get(asked);
+    if (before !== undefined) return before;
     const ranked = this.ranked(ons);
     const dims = ranked.flatMap((on) => shownBy(this.#build, on).dims);
+    const wanting = this.#wanting(ranked, ambient);
     const keys: string[] = [];
     const lists: (readonly Drive[])[] = [];
     for (const [i, head] of this.#heads.entries()) {
-      const settled = this.#settle(head, i, ranked, ambient).filter(({ lost }) => lost === null);
-      if (settled.length === 0) continue;
-      const lit = settled.map(({ on, claim }) => ({
-        claim,
-        factor: this.#factor(head, on, claim.cue, dims),
-      }));
-      const key = `${i} ${lit.map(({ claim, factor }) => `${keyOf(claim)} ${factor}`).join()}`;
+      const lit = this.#settle(head, i, wanting, 'lit')
+        .filter(({ lost }) => lost === null)
+        .map(({ on, claim }) => ({
+          claim,
+          factor: dims.length === 0 ? 1 : this.#factor(head, on, claim.cue, dims),
+        }));
+      if (lit.length === 0) continue;
+      const key = lit.reduce((text, { claim, factor }) => `${text};${claim.key} ${factor}`, String(i));
       const known = this.#lit.get(key) ?? together(head, lit);
       this.#lit.set(key, known);
       keys.push(key);
@@ -111,10 +126,8 @@ export class Showing {
     }
     const picture = keys.join('|');
     const known = this.#pictures.get(picture) ?? lists.flat();
-    this.#pictures.delete(picture);
-    this.#pictures.set(picture, known);
-    const oldest = this.#pictures.keys().next();
-    if (this.#pictures.size > MOST_KEPT && oldest.done !== true) this.#pictures.delete(oldest.value);
+    keep(this.#pictures, picture, known);
+    keep(this.#states, asked, known);
     return known;
   }
 
@@ -122,7 +135,7 @@ export class Showing {
   onModule(placementId: string, moduleId: string, ons: readonly On[], ambient: Ambient): Settled[] {
     const i = this.#heads.findIndex((h) => h.placement.id === placementId && h.setup.id === moduleId);
     const head = this.#heads[i];
-    return head === undefined ? [] : this.#settle(head, i, this.ranked(ons), ambient);
+    return head === undefined ? [] : this.#settle(head, i, this.#wanting(this.ranked(ons), ambient), 'all');
   }
 
   /** Functions that are on, strongest first: signals above all, then as they stand in the list. */
@@ -146,39 +159,46 @@ export class Showing {
     return known;
   }
 
-  #settle(head: Head, index: number, ranked: readonly On[], ambient: Ambient): Settled[] {
+  /** @param which - all claims, or only those up to the function that takes the head: what is weaker lights nothing */
+  #settle(head: Head, index: number, wanting: readonly Wanting[], which: 'all' | 'lit'): Settled[] {
     const out: Settled[] = [];
-    const forbidden = new Map<Colour, On>();
-    const slots = new Map<Slot, On>();
+    let forbidden: { readonly colour: Colour; readonly by: On }[] = [];
     let taker: On | null = null;
-    for (const on of head.factory ? this.#asFlashed(head, ranked) : ranked) {
-      const want = this.wants(on, ambient)[index] ?? null;
+    for (const { on, of } of head.factory ? this.#asFlashed(head, wanting) : wanting) {
+      const want = of[index] ?? null;
       if (want === null) continue;
+      const before = out.length;
       for (const claim of want.claims) {
-        const by = taker ?? slots.get(claim.slot);
-        const forbids = forbidden.get(claim.colour);
+        const holder = out.findIndex((s, i) => i < before && s.claim.slot === claim.slot);
+        const by = taker ?? out[holder]?.on;
+        const forbids = forbidden.find(({ colour }) => colour === claim.colour);
         const lost: Lost | null =
           by !== undefined
             ? { because: 'taken', by }
             : forbids === undefined
               ? null
-              : { because: 'forbidden', by: forbids };
-        if (by === undefined) slots.set(claim.slot, on);
+              : { because: 'forbidden', by: forbids.by };
         out.push({ on, claim, lost });
       }
-      for (const colour of want.forbids) if (!forbidden.has(colour)) forbidden.set(colour, on);
+      if (want.forbids.length > 0)
+        forbidden = [...forbidden, ...want.forbids.map((colour) => ({ colour, by: on }))];
       if (want.takes) taker ??= on;
+      if (taker !== null && which === 'lit') break;
     }
     return out;
   }
 
   /** On a tied-in lamp of the maker's, a signal for which its flasher does not stop is the weakest of all. */
-  #asFlashed({ placement }: Head, ranked: readonly On[]): On[] {
-    const loses = (on: On) => {
+  #asFlashed({ placement }: Head, wanting: readonly Wanting[]): Wanting[] {
+    const loses = ({ on }: Wanting) => {
       const fn = functionAt(this.#build, readOn(on).id);
       return isSignal(fn) && !placement.stopsFor.includes(fn.id);
     };
-    return [...ranked.filter((on) => !loses(on)), ...ranked.filter(loses)];
+    return [...wanting.filter((one) => !loses(one)), ...wanting.filter(loses)];
+  }
+
+  #wanting(ranked: readonly On[], ambient: Ambient): Wanting[] {
+    return ranked.map((on) => ({ on, of: this.wants(on, ambient) }));
   }
 
   #wanted(head: Head, on: On, cues: readonly Cue[], ambient: Ambient): Want | null {
@@ -220,7 +240,7 @@ export class Showing {
     return slotsOf(cycleFor(this.#build, patternId, setup.groupId), base)
       .flatMap((slot): Claim[] => {
         const drive = driveOf(this.#build, placement, setup, { on, cue, ambient, level }, slot);
-        return drive === null ? [] : [{ cue, slot, colour: drive.colour, drive }];
+        return drive === null ? [] : [{ cue, slot, colour: drive.colour, drive, key: keyOf(drive) }];
       })
       .toReversed();
   }
@@ -249,9 +269,16 @@ export class Showing {
 
 const isSignal = ({ kind }: ControlFunction): boolean => kind === 'signal';
 
-/** Claims that light alike have one key. */
-const keyOf = ({ drive }: Claim): string =>
+const keyOf = (drive: Drive): string =>
   `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA}`;
+
+/** Keeps a value; beyond what is kept the oldest goes. */
+function keep<V>(kept: Map<string, V>, key: string, value: V): void {
+  kept.delete(key);
+  kept.set(key, value);
+  const oldest = kept.keys().next();
+  if (kept.size > MOST_KEPT && oldest.done !== true) kept.delete(oldest.value);
+}
 
 /** What claims on one head come to, each dimmed and in its turn. */
 function together(head: Head, lit: readonly { readonly claim: Claim; readonly factor: number }[]): Drive[] {
