@@ -20,6 +20,13 @@ const show = (name: RegExp) => async (page: Page) => {
   await page.getByRole('button', { name }).first().click();
 };
 
+/** Stage 3 with the hatch open and white by hand, and the function that takes over under the hatch. */
+async function drive(page: Page): Promise<void> {
+  await page.getByLabel('Events to play').fill('ignition=on, slide=3, part.hatch=hatch, key-white=press');
+  await page.getByRole('button', { name: 'Play', exact: true }).last().click();
+  await page.getByRole('button', { name: /^Hatch supplement warning/ }).click();
+}
+
 const SHOTS: readonly Shot[] = [
   {
     file: 'builds',
@@ -72,6 +79,15 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Stage 3', exact: true }).first().click();
       await page.getByLabel('Time in the pattern, milliseconds').fill('480');
+    },
+  },
+  { file: 'controls', path: `${KS13}/controls`, act: drive },
+  {
+    file: 'atlas',
+    path: `${KS13}/controls`,
+    act: async (page) => {
+      await drive(page);
+      await page.getByRole('button', { name: 'Atlas', exact: true }).click();
     },
   },
   {

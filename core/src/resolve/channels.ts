@@ -99,9 +99,18 @@ export function driveOf(
   };
 }
 
+/** Cycles by pattern and group; a build never changes. */
+const cycles = new WeakMap<Build, Map<string, Cycle>>();
+
 /** A pattern at the speed of a group. */
-export const cycleFor = (build: Build, patternId: string, groupId: string | null): Cycle =>
-  atSpeed(bookOf(build).cycle(patternId), speedOf(build, groupId));
+export function cycleFor(build: Build, patternId: string, groupId: string | null): Cycle {
+  const ofBuild = cycles.get(build) ?? new Map<string, Cycle>();
+  cycles.set(build, ofBuild);
+  const key = `${patternId} ${groupId ?? ''}`;
+  const cycle = ofBuild.get(key) ?? atSpeed(bookOf(build).cycle(patternId), speedOf(build, groupId));
+  ofBuild.set(key, cycle);
+  return cycle;
+}
 
 /** The colour slot of a module that a cue means; undefined where it has none. */
 export function slotMeant({ ink }: LightCue, { colours }: ModuleSetup): Slot | undefined {

@@ -13,8 +13,13 @@ export const WORDS: readonly { readonly word: string; readonly means: string }[]
     word: 'Drift',
     means: 'What clocks do that do not follow each other: every alignment comes up some time.',
   },
-  { word: 'Stage', means: 'What the operator asks for: Off, or stage 1 to 3 in order of urgency.' },
-  { word: 'State', means: 'The stage, what stands open, and day or night, together.' },
+  {
+    word: 'Function',
+    means: 'Something the operator or the vehicle switches; the stronger ones stand above in the ladder.',
+  },
+  { word: 'Stage', means: 'A function of warning: Off, or stage 1 to 3 in order of urgency.' },
+  { word: 'Set', means: 'Lamps that functions speak to together, whatever sync groups they are in.' },
+  { word: 'State', means: 'What is on, what stands open, and day or night, together.' },
   {
     word: 'Finding',
     means: 'A rule or wish that is broken, or of which it cannot be told, with its evidence.',
