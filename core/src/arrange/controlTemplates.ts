@@ -33,7 +33,7 @@ export function templateMisfit({ lay }: ControlTemplate, build: Build): string |
 const layReady = (build: Build, ids: readonly string[]): Build =>
   ids.reduce((b, id) => {
     const ready = READY_FUNCTIONS.find((f) => f.id === id);
-    return ready === undefined || ready.misfit(b) !== null ? b : ready.lay(b);
+    return ready?.misfit(b) === null ? ready.lay(b) : b;
   }, build);
 
 const SIGNALS = ['reverse-white', 'brake-red', 'turn-dark'];

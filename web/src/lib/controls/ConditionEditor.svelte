@@ -4,7 +4,8 @@
   import { Wording } from '@flarik/core/controls/sentence';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import { getEditor } from '$lib/editor/context';
-  import Self from './ConditionEditor.svelte';
+
+  type Put = (condition: Condition) => void;
 
   /** A condition as a sentence that is changed in place. */
   let {
@@ -18,16 +19,17 @@
     label: string;
     /** It may not ask about functions. */
     inputsOnly?: boolean;
-    onset: (condition: Condition) => void;
+    onset: Put;
     onremove?: (() => void) | null;
   } = $props();
   const editor = getEditor()();
   const wording = $derived(new Wording(editor.build));
+  const programme = $derived(programmeOf(editor.build));
   const inputs = $derived([
-    ...programmeOf(editor.build).inputs,
+    ...programme.inputs,
     ...editor.build.controls.panels.flatMap((p) =>
       p.controls
-        .filter((c) => c.kind === 'button' && !programmeOf(editor.build).hasValue(c.id))
+        .filter((c) => c.kind === 'button' && !programme.hasValue(c.id))
         .map((c) => ({ id: c.id, name: `${c.label || c.id} held`, values: ['up', 'down'] })),
     ),
   ]);
@@ -36,96 +38,90 @@
   const firstLeaf = (): Condition => ({ kind: 'is', input: 'ignition', values: ['on'] });
   const valuesOf = (id: string): readonly string[] => inputs.find((i) => i.id === id)?.values ?? [];
 
-  function ask(about: string): void {
+  /** Another thing that is asked about, as the list of choices names it. */
+  function asked(about: string): Condition {
     const [kind, id = ''] = about.split(' ');
-    if (kind === 'on') onset({ kind: 'on', functionId: id });
-    else onset({ kind: 'is', input: id, values: [valuesOf(id).at(-1) ?? ''] });
+    return kind === 'on'
+      ? { kind: 'on', functionId: id }
+      : { kind: 'is', input: id, values: [valuesOf(id).at(-1) ?? ''] };
   }
 
-  function change(kind: string): void {
-    const { of } = condition.kind === 'all' || condition.kind === 'any' ? condition : { of: [condition] };
-    if (kind === 'all' || kind === 'any') onset({ kind, of });
-    else if (kind === 'not') onset({ kind: 'not', of: condition.kind === 'not' ? condition.of : condition });
-    else onset(condition.kind === 'not' ? condition.of : (of[0] ?? firstLeaf()));
+  /** The same parts put together otherwise; "one" keeps the first alone. */
+  function together(of: readonly Condition[], how: string): Condition {
+    return how === 'all' || how === 'any' ? { kind: how, of } : (of[0] ?? firstLeaf());
   }
 </script>
 
-<div class="condition" role="group" aria-label={label}>
-  {#if condition.kind === 'all' || condition.kind === 'any'}
-    {@const list = condition}
-    <select
-      aria-label="{label}: together"
-      value={condition.kind}
-      onchange={(event) => change(event.currentTarget.value)}
-    >
-      <option value="all">all of these</option>
-      <option value="any">any of these</option>
-      <option value="one">only the first of these</option>
-    </select>
-    <div class="parts">
-      {#each condition.of as part, i (i)}
-        <Self
-          condition={part}
-          label="{label}, part {i + 1}"
-          {inputsOnly}
-          onset={(next: Condition) => onset({ ...list, of: list.of.map((c, k) => (k === i ? next : c)) })}
-          onremove={list.of.length > 1
-            ? () => onset({ ...list, of: list.of.filter((_, k) => k !== i) })
-            : null}
-        />
-      {/each}
-      <button class="link" onclick={() => onset({ ...list, of: [...list.of, firstLeaf()] })}>+ another</button
+{#snippet clause(c: Condition, name: string, put: Put, remove: (() => void) | null)}
+  <div class="condition" role="group" aria-label={name}>
+    {#if c.kind === 'all' || c.kind === 'any'}
+      <select
+        aria-label="{name}: together"
+        value={c.kind}
+        onchange={(event) => put(together(c.of, event.currentTarget.value))}
       >
-    </div>
-  {:else if condition.kind === 'not'}
-    <button class="plain" title="Press to take the “not” away" onclick={() => change('one')}>not</button>
-    <Self
-      condition={condition.of}
-      label="{label}, not"
-      {inputsOnly}
-      onset={(of: Condition) => onset({ kind: 'not', of })}
-    />
-  {:else}
-    <select
-      aria-label="{label}: asks about"
-      value={condition.kind === 'on' ? `on ${condition.functionId}` : `is ${condition.input}`}
-      onchange={(event) => ask(event.currentTarget.value)}
-    >
-      <optgroup label="Inputs">
-        {#each inputs as input (input.id)}<option value="is {input.id}">{input.name}</option>{/each}
-        {#if condition.kind === 'is' && !inputs.some((i) => condition.kind === 'is' && i.id === condition.input)}
-          <option value="is {condition.input}">{condition.input} (not there)</option>
-        {/if}
-      </optgroup>
-      {#if !inputsOnly}
-        <optgroup label="Functions">
-          {#each functions as fn (fn.id)}<option value="on {fn.id}">{fn.name}</option>{/each}
-        </optgroup>
-      {/if}
-    </select>
-    {#if condition.kind === 'on'}
-      <span>is on</span>
+        <option value="all">all of these</option>
+        <option value="any">any of these</option>
+        <option value="one">only the first of these</option>
+      </select>
+      <div class="parts">
+        {#each c.of as part, i (i)}
+          {@render clause(
+            part,
+            `${name}, part ${i + 1}`,
+            (next) => put({ ...c, of: c.of.map((other, k) => (k === i ? next : other)) }),
+            c.of.length > 1 ? () => put({ ...c, of: c.of.filter((_, k) => k !== i) }) : null,
+          )}
+        {/each}
+        <button class="link" onclick={() => put({ ...c, of: [...c.of, firstLeaf()] })}>+ another</button>
+      </div>
+    {:else if c.kind === 'not'}
+      <button class="plain" title="Press to take the “not” away" onclick={() => put(c.of)}>not</button>
+      {@render clause(c.of, `${name}, not`, (of) => put({ kind: 'not', of }), null)}
     {:else}
-      {@const { input } = condition}
-      <span>is</span>
-      <TickBoxes
-        label="{label}: values"
-        items={[...valuesOf(input)]}
-        chosen={condition.values}
-        nameOf={(value: string) => wording.value(input, value)}
-        onset={(values: string[]) => onset({ kind: 'is', input, values })}
-      />
+      <select
+        aria-label="{name}: asks about"
+        value={c.kind === 'on' ? `on ${c.functionId}` : `is ${c.input}`}
+        onchange={(event) => put(asked(event.currentTarget.value))}
+      >
+        <optgroup label="Inputs">
+          {#each inputs as input (input.id)}<option value="is {input.id}">{input.name}</option>{/each}
+          {#if c.kind === 'is' && !inputs.some(({ id }) => id === c.input)}
+            <option value="is {c.input}">{c.input} (not there)</option>
+          {/if}
+        </optgroup>
+        {#if !inputsOnly}
+          <optgroup label="Functions">
+            {#each functions as fn (fn.id)}<option value="on {fn.id}">{fn.name}</option>{/each}
+          </optgroup>
+        {/if}
+      </select>
+      {#if c.kind === 'on'}
+        <span>is on</span>
+      {:else}
+        {@const { input } = c}
+        <span>is</span>
+        <TickBoxes
+          label="{name}: values"
+          items={[...valuesOf(input)]}
+          chosen={c.values}
+          nameOf={(value: string) => wording.value(input, value)}
+          onset={(values: string[]) => put({ kind: 'is', input, values })}
+        />
+      {/if}
+      <span class="more">
+        <button class="link" onclick={() => put({ kind: 'all', of: [c, firstLeaf()] })}>and</button>
+        <button class="link" onclick={() => put({ kind: 'any', of: [c, firstLeaf()] })}>or</button>
+        <button class="link" onclick={() => put({ kind: 'not', of: c })}>not</button>
+      </span>
     {/if}
-    <span class="more">
-      <button class="link" onclick={() => onset({ kind: 'all', of: [condition, firstLeaf()] })}>and</button>
-      <button class="link" onclick={() => onset({ kind: 'any', of: [condition, firstLeaf()] })}>or</button>
-      <button class="link" onclick={() => change('not')}>not</button>
-    </span>
-  {/if}
-  {#if onremove !== null}
-    <button class="link" aria-label="Take away {label}" onclick={onremove}>✕</button>
-  {/if}
-</div>
+    {#if remove !== null}
+      <button class="link" aria-label="Take away {name}" onclick={remove}>✕</button>
+    {/if}
+  </div>
+{/snippet}
+
+{@render clause(condition, label, onset, onremove)}
 
 <style>
   .condition {

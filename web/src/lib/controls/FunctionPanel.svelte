@@ -302,7 +302,7 @@
   <h2>What it shows</h2>
   {#if fn.shows.length > 1}
     <div role="group" aria-label="Number of the cycle">
-      {#each fn.shows as _, i (i)}
+      {#each fn.shows.keys() as i (i)}
         <button class="plain" aria-pressed={number === i + 1} onclick={() => (number = i + 1)}>{i + 1}</button
         >
       {/each}
