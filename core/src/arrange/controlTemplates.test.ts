@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { DEMO_BUILDS, demoBuild } from '../../test/reference/demo.ts';
+import { DEMO_BUILDS, type DemoBuild } from '../../test/reference/demo.ts';
+import { documentsOf } from '../../test/reference/older.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
 import { programmeOf } from '../controls/programme.ts';
 import { readScript } from '../controls/script.ts';
@@ -11,6 +12,10 @@ import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
 import { READY_FUNCTIONS } from './readyFunctions.ts';
+
+/** A demo build as it was before it had a programme: lamps, groups and stages by a slide. */
+const documents = documentsOf('schema-4');
+const plain = (name: DemoBuild): Build => readBuild(documents[name]);
 
 /** Operates a build from rest; the state it then stands in. */
 function after(build: Build, script: string) {
@@ -35,7 +40,7 @@ describe.each(CONTROL_TEMPLATES)('template $id', (found) => {
     'on %s, once and over what it laid: it runs and reads back, or says why not',
     (name) => {
       const layIfFits = (b: Build) => (templateMisfit(found, b) === null ? lay(b) : b);
-      const twice = layIfFits(layIfFits(demoBuild(name)));
+      const twice = layIfFits(layIfFits(plain(name)));
       expect(readBuild(JSON.parse(JSON.stringify(twice)))).toEqual(twice);
     },
   );
@@ -44,7 +49,7 @@ describe.each(CONTROL_TEMPLATES)('template $id', (found) => {
 
 test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit, lay }) => {
   for (const name of DEMO_BUILDS) {
-    const build = demoBuild(name);
+    const build = plain(name);
     if (misfit(build) !== null) continue;
     const laid = lay(build);
     expect(controlsFailure(laid), name).toBeNull();
@@ -53,7 +58,7 @@ test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit,
 });
 
 describe('slide and eight keys on the patrol car', () => {
-  const build = template('slide-eight').lay(demoBuild('ks-12'));
+  const build = template('slide-eight').lay(plain('ks-12'));
   const ahead = build.controls.sets.find((s) => s.id === 'white-ahead');
 
   test('nothing comes on before the ignition', () => expect(after(build, 'slide=2').on).toEqual([]));
@@ -87,7 +92,7 @@ describe('slide and eight keys on the patrol car', () => {
 });
 
 test('six keys: one stage at a time', () => {
-  const build = template('six-keys').lay(demoBuild('ks-13'));
+  const build = template('six-keys').lay(plain('ks-13'));
   const stages = (script: string) => after(build, script).on.filter((on) => on.startsWith('stage'));
   expect(stages('ignition=on, key-stage-1=press')).toEqual(['stage-1']);
   expect(stages('ignition=on, key-stage-1=press, key-stage-3=press')).toEqual(['stage-3']);
@@ -95,11 +100,11 @@ test('six keys: one stage at a time', () => {
 });
 
 test('a rear panel’s twin moves the same slide', () => {
-  const build = template('rear-panel').lay(demoBuild('incident-command'));
+  const build = template('rear-panel').lay(plain('incident-command'));
   expect(after(build, 'rear-slide=2').on).toEqual(['stage-2']);
 });
 
 test('the pedestal’s last position adds the siren to the last stage', () => {
-  const build = template('siren-pedestal').lay(demoBuild('ks-12'));
+  const build = template('siren-pedestal').lay(plain('ks-12'));
   expect(after(build, 'slide=siren').on).toEqual(['stage-3', 'slide-siren']);
 });
