@@ -228,6 +228,13 @@ test('an earlier revision is looked at, named and restored; nothing can be chang
   await expect(saved(page)).toContainText('revision 3');
   await page.getByRole('button', { name: 'Undo: Restore revision 1' }).click();
   await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
+
+  await saved(page).click();
+  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
+  await past.getByRole('button', { name: 'As a build of its own' }).click();
+  await expect(page.getByRole('heading', { name: /, revision 1$/ })).toBeVisible();
+  await expect(page).not.toHaveURL(new RegExp(id));
+  await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
 });
 
 test('unsaved work taken up while an earlier revision is looked at is not lost', async ({ page }) => {

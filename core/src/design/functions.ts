@@ -10,6 +10,8 @@ import { Condition, InputEvent, InputValue } from './condition.ts';
 /** A build has no more functions, and a function no more cues. */
 export const MOST_FUNCTIONS = 64;
 export const MOST_CUES = 64;
+/** All functions together have no more cues: each is checked against every module it speaks to. */
+export const MOST_CUES_IN_ALL = 1500;
 
 /** Whom a cue speaks to: the modules of a sync group, of a set, or those in no group. */
 export const Target = z.discriminatedUnion(

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { readBuild } from '../rules/document.ts';
+import { readBuild, readBuildText } from '../rules/document.ts';
 import { InputError } from '../words/errors.ts';
 import type { Condition } from './condition.ts';
 import { changeFunction, withControls } from './controlEdits.ts';
@@ -95,6 +95,34 @@ test.each<[string, Build, RegExp]>([
 ])('%s is refused with its place', (_, build, message) => {
   expect(() => readBuild(build)).toThrow(InputError);
   expect(() => readBuild(build)).toThrow(message);
+});
+
+test('more cues than can be checked are one error', () => {
+  const cues = Array.from({ length: 64 }, () => darkCue({ kind: 'ungrouped' }));
+  const many = withControls(car, {
+    functions: car.controls.functions.map((fn) =>
+      fn.when.way === 'cycle'
+        ? { ...fn, shows: Array.from({ length: 8 }, () => ({ cues, dims: [], loads: [] })) }
+        : { ...fn, shows: [{ cues, dims: [], loads: [] }] },
+    ),
+  });
+  const more = {
+    ...many,
+    controls: {
+      ...many.controls,
+      functions: [
+        ...many.controls.functions,
+        ...many.controls.functions.map((fn) => ({ ...fn, id: `${fn.id}-again` })),
+      ],
+    },
+  };
+  expect(() => readBuild(more)).toThrow(/^controls\.functions: hold \d+ cues in all; at most 1500/);
+});
+
+test('what is nested without end is one error', () => {
+  const deepest = `${'{"kind":"not","of":'.repeat(50_000)}1${'}'.repeat(50_000)}`;
+  const text = JSON.stringify(car).replace(/"enabledBy":null/, `"enabledBy":${deepest}`);
+  expect(() => readBuildText(text)).toThrow('the build file is nested more than 64 deep');
 });
 
 test('a part that the vehicle does not have is never open, and no fault', () => {

@@ -2,7 +2,7 @@ import { doubles, type LooseEnd } from '../words/looseEnd.ts';
 import { depthOf, leavesOf, MOST_DEPTH, type Condition, type InputEvent } from './condition.ts';
 import { onsOf } from './controls.ts';
 import { cueFailure } from './cues.ts';
-import type { ControlFunction, Shown, Target } from './functions.ts';
+import { MOST_CUES_IN_ALL, type ControlFunction, type Shown, type Target } from './functions.ts';
 import { inputsOf, partInput, REGION, type Input } from './inputs.ts';
 import { placesOf } from './panel.ts';
 import type { BuildParts } from './parts.ts';
@@ -13,6 +13,14 @@ type Path = readonly PropertyKey[];
 /** Every id in the controls that names nothing, and every programme that cannot run. */
 export function* looseControls(build: BuildParts): Generator<LooseEnd> {
   const { controls } = build;
+  const all = controls.functions.flatMap((fn) => fn.shows.flatMap(({ cues }) => cues)).length;
+  if (all > MOST_CUES_IN_ALL) {
+    yield {
+      path: ['controls', 'functions'],
+      reason: `hold ${all} cues in all; at most ${MOST_CUES_IN_ALL} can be checked`,
+    };
+    return;
+  }
   const inputs = new Map(inputsOf(build).map((input) => [input.id, input]));
   const known = new Known(build, inputs);
   yield* doubles(controls.functions, ['controls', 'functions']);

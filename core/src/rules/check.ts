@@ -4,6 +4,7 @@ import type { State } from '../state/state.ts';
 import type { WishData } from '../design/brief.ts';
 import { wishKindOf, wishSentence } from './brief/wishes.ts';
 import type { CheckResult } from './finding.ts';
+import { brokenTrials } from './controls/trials.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { kindOf, speaksIn } from './registry.ts';
@@ -15,7 +16,7 @@ import { voltageFaults } from './timing/voltage.ts';
 export const BRIEF_PACK = 'brief';
 
 /**
- * Checks a build by its layout, its timing, its brief and all of its rule packs, in every state each speaks of.
+ * Checks a build by its layout, its timing, its controls, its brief and all of its rule packs, in every state each speaks of.
  *
  * @param only - looks at this state alone; null looks at every state
  * @returns findings, the gravest first; and how each wish and rule came out, the brief first, then in pack order
@@ -27,6 +28,7 @@ export const checkBuild = (build: Build, only: State | null = null): CheckResult
     [
       ...LAYOUT_TASKS,
       ...TIMING_TASKS,
+      ...CONTROLS_TASKS,
       ...build.brief.constraints.map((wish) => wishTask(build, wish)),
       ...build.rulePacks.flatMap((pack) => packTasks(build, pack)),
     ],
@@ -73,6 +75,23 @@ const TIMING_TASKS: readonly Task[] = [
     limits: () => [],
     check: (at) => freeRunners(at, mustKeepStep),
   })),
+];
+
+/** Checks of the controls, which need no pack. */
+const CONTROLS_TASKS: readonly Task[] = [
+  {
+    packId: 'controls',
+    packName: 'Controls',
+    ruleId: 'trial',
+    kind: 'trial',
+    home: 'controls',
+    severity: 'warns',
+    clause: 'Trials come out as they were kept',
+    listed: false,
+    once: true,
+    sees: 'document',
+    check: brokenTrials,
+  },
 ];
 
 /** A wish of the brief, as a rule of the agency's own pack. */

@@ -41,7 +41,7 @@ export interface Evidence {
 }
 
 /** The step of the work in which something is put right. */
-export type Home = 'brief' | 'layout' | 'timing' | 'visibility';
+export type Home = 'brief' | 'layout' | 'timing' | 'controls' | 'visibility';
 
 /** A rule that is broken, or of which it cannot be told whether it is. */
 export interface Finding {

@@ -182,6 +182,8 @@ export class Editor {
     const known = new Set(this.named.map(({ on }) => on));
     if (!this.state.on.every((on) => known.has(on)))
       this.setState({ on: this.state.on.filter((on) => known.has(on)) });
+    // The controls are worked anew by the programme as it is now.
+    if (this.cockpit.following) this.cockpit.follow();
   }
 
   /** The build as it is, whatever is looked at. */

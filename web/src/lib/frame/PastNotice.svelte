@@ -1,10 +1,24 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
+  import { importBuild } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
   import Notice from './Notice.svelte';
 
   /** Says that an earlier revision is looked at, and leads back from it. */
   const editor = getEditor()();
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+  let trouble = $state('');
+
+  /** The revision as a build of its own: the server gives it an id that is free. */
+  async function asNew(version: number): Promise<void> {
+    const { build } = editor;
+    try {
+      const { id } = await importBuild({ ...build, name: `${build.name.slice(0, 60)}, revision ${version}` });
+      await goto(`/builds/${id}/layout`);
+    } catch (error) {
+      trouble = error instanceof Error ? error.message : String(error);
+    }
+  }
 </script>
 
 {#if editor.past !== null}
@@ -12,8 +26,11 @@
     <p>
       <strong>Revision {editor.past.version}</strong> of {when.format(new Date(editor.past.savedAt))}. You
       look back at it; nothing can be changed here.
+      {#if trouble !== ''}<span role="alert">Not made: {trouble}</span>{/if}
     </p>
     <button class="plain" onclick={() => editor.restorePast()}>Restore it</button>
+    {@const { version } = editor.past}
+    <button class="plain" onclick={() => asNew(version)}>As a build of its own</button>
     <button class="plain" onclick={() => editor.backToNow()}>Back to the build as it is</button>
   </Notice>
 {/if}

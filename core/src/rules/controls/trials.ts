@@ -1,0 +1,19 @@
+import { programmeOf } from '../../controls/programme.ts';
+import { runTrial } from '../../controls/trial.ts';
+import { onText } from '../../design/controls.ts';
+import type { Said } from '../judgement.ts';
+import type { LayoutSubject } from '../layout/subject.ts';
+
+/** Trials that no longer end with the functions on that they were kept with. */
+export const brokenTrials = ({ build }: LayoutSubject): Said[] =>
+  build.controls.trials.flatMap((trial): Said[] => {
+    const { missing, surplus } = runTrial(programmeOf(build), trial);
+    if (missing.length + surplus.length === 0) return [];
+    const parts = [
+      ...(missing.length > 0 ? [`${onText(build, missing)} should be on and is not`] : []),
+      ...(surplus.length > 0 ? [`${onText(build, surplus)} is on besides`] : []),
+    ];
+    return [
+      { about: trial.id, sentence: `The trial "${trial.name}" comes out otherwise: ${parts.join('; ')}.` },
+    ];
+  });
