@@ -30,7 +30,7 @@ const STOPS = [
     element: '[aria-label="State bar"]',
     title: 'What is looked at',
     description:
-      'The stage asked for, what stands open, day or night. Every step shows this state. Play runs slowed down until you choose true speed.',
+      'The stage, what else is on, what stands open, day or night. Every step shows this state. Play runs slowed down until you choose true speed.',
   },
   {
     element: '[aria-label="Findings"]',
