@@ -173,7 +173,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await openBuild(page, id, 'timing');
       await beginEmpty(page, 'Front and sides', how);
       await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
-      await press(page, page.getByRole('button', { name: '12 modules' }), how);
+      await press(page, page.getByRole('button', { name: '12 modules', exact: true }), how);
       await press(page, inspector(page).getByText(/^Share out the phases/), how);
       await press(page, inspector(page).getByRole('button', { name: 'X across the corners' }), how);
       const phases = (await stored(page, id)).placements.flatMap((p) =>

@@ -1,3 +1,7 @@
+import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
+import { rankFunction, removeSet } from '../design/controlEdits.ts';
+import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
+import { READY_FUNCTIONS } from './readyFunctions.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { changeStage, stageId } from '../../test/reference/places.ts';
@@ -26,7 +30,7 @@ import { PATTERNS } from '../timing/library.ts';
 import { MID_SUV } from '../vehicle/bodies/cars.ts';
 import { VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import { demoBuild, demoPack } from '../../test/reference/demo.ts';
+import { DEMO_BUILDS, demoBuild, demoPack } from '../../test/reference/demo.ts';
 
 const empty = newBuild('55555555-5555-4555-8555-555555555555', 'Test', 'police', [demoPack()]);
 const fits = CATALOGUE.flatMap((f) =>
@@ -36,6 +40,9 @@ const fits = CATALOGUE.flatMap((f) =>
 );
 
 type Edit = (build: Build, serial: number) => Build;
+/** A template may have taken a stage away. */
+const hasStage = (build: Build, stage: number): boolean =>
+  build.controls.functions.some(({ id }) => id === stageId(stage));
 
 /** A change of dimensions that do not go together is refused, as the vehicle panel does. */
 const ifReadable = (before: Build, after: Build): Build =>
@@ -98,12 +105,12 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     .map(([stage, g, from, to, pattern]): Edit => (b) => {
       const groupId = nth([null, ...b.timing.groups.map((group) => group.id)], g) ?? null;
       const cue = pattern === null ? null : lightCue(groupTarget(groupId), to, pattern.id);
-      return setCue(b, stageId(stage), groupTarget(groupId), from, cue);
+      return hasStage(b, stage) ? setCue(b, stageId(stage), groupTarget(groupId), from, cue) : b;
     }),
   fc.tuple(fc.constantFrom(0, 1, 2, 3), number(0.05, 1)).map(
     ([stage, nightLevel]): Edit =>
       (b) =>
-        changeStage(b, stage, { nightLevel }),
+        hasStage(b, stage) ? changeStage(b, stage, { nightLevel }) : b,
   ),
   fc.tuple(fc.constantFrom(...Object.entries(MID_SUV.ranges)), number(0, 1)).map(
     ([[key, [min, max]], part]): Edit =>
@@ -123,6 +130,24 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
         changeBodyType(b, body),
   ),
   fc.constant<Edit>(mirrorBuild),
+  which.map((n): Edit => (b) => {
+    const ready = nth(READY_FUNCTIONS, n);
+    return ready?.misfit(b) === null ? ready.lay(b) : b;
+  }),
+  which.map((n): Edit => (b) => {
+    const template = nth(CONTROL_TEMPLATES, n);
+    return template !== undefined && templateMisfit(template, b) === null ? template.lay(b) : b;
+  }),
+  fc.tuple(which, which).map(
+    ([n, rank]): Edit =>
+      (b) =>
+        rankFunction(b, nth(b.controls.functions, n)?.id ?? '', rank),
+  ),
+  which.map(
+    (n): Edit =>
+      (b) =>
+        removeSet(b, nth(b.controls.sets, n)?.id ?? ''),
+  ),
 );
 
 describe('whatever is edited, in whatever order', () => {
@@ -170,4 +195,12 @@ test('a mirrored car breaks the same rules in the same stages, as often', () => 
       .findings.map((f) => `${f.ruleId} ${f.evidence.state?.on.join() ?? ''} ${f.severity}`)
       .toSorted();
   expect(sums(mirrorBuild(demoBuild('ks-12')))).toEqual(sums(demoBuild('ks-12')));
+});
+
+test('any other body under a build with a programme leaves one that reads back', () => {
+  for (const name of DEMO_BUILDS)
+    for (const { id } of BODY_TYPES) {
+      const changed = changeBodyType(demoBuild(name), id);
+      expect(readBuild(JSON.parse(JSON.stringify(changed))), `${name} on ${id}`).toEqual(changed);
+    }
 });

@@ -1,3 +1,4 @@
+import { keepControls } from '../design/controlEdits.ts';
 import { findBodyType } from '../vehicle/bodies/bodyTypes.ts';
 import { rangesOf } from '../vehicle/options/options.ts';
 import { withoutLostParts } from '../vehicle/looseParts.ts';
@@ -15,13 +16,15 @@ export function withVehicle(build: Build, wanted: VehicleSpec): Build {
   const zones = new Set(vehicleOf(vehicle).zones.map((z) => z.id));
   const stay = build.placements.filter((p) => zones.has(p.zoneId));
   const left = new Set(stay.map((p) => p.id));
-  return relabel({
-    ...build,
-    vehicle,
-    placements: stay.map((p) =>
-      p.partnerId !== null && !left.has(p.partnerId) ? { ...p, partnerId: null } : p,
-    ),
-  });
+  return relabel(
+    keepControls({
+      ...build,
+      vehicle,
+      placements: stay.map((p) =>
+        p.partnerId !== null && !left.has(p.partnerId) ? { ...p, partnerId: null } : p,
+      ),
+    }),
+  );
 }
 
 /** Lamps that a vehicle has no zone for. */
