@@ -18,6 +18,7 @@ import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { MovingPart } from '../vehicle/types.ts';
 import { bindKey, freeId } from './panelEdits.ts';
 import {
+  choosable,
   setOf,
   shinesAhead,
   shinesBack,
@@ -104,11 +105,26 @@ const there = (build: Build, id: string): string | null =>
   build.controls.functions.some((fn) => fn.id === id) ? 'it is there already' : null;
 const first = (...reasons: (string | null)[]): string | null => reasons.find((r) => r !== null) ?? null;
 
+/** Flashers of tied-in lamps of the maker's stop for a signal. */
+function stoppingFor(build: Build, signalId: string): Build {
+  const factory = new Set(
+    choosable(build)
+      .filter((m) => m.factory)
+      .map((m) => m.placementId),
+  );
+  return {
+    ...build,
+    placements: build.placements.map((p) =>
+      factory.has(p.id) && !p.stopsFor.includes(signalId) ? { ...p, stopsFor: [...p.stopsFor, signalId] } : p,
+    ),
+  };
+}
+
 /** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */
 function lay(build: Build, fn: ControlFunction): Build {
   const { functions } = build.controls;
   const stage = functions.findIndex((f) => f.kind === 'stage');
-  if (fn.kind === 'signal') return addFunction(build, fn, 0);
+  if (fn.kind === 'signal') return stoppingFor(addFunction(build, fn, 0), fn.id);
   const signals = functions.filter((f) => f.kind === 'signal').length;
   if (fn.kind === 'cut') return addFunction(build, fn, signals);
   const above = fn.kind === 'light' || fn.kind === 'warning';

@@ -123,16 +123,22 @@ export function rankFunction(build: Build, id: string, rank: number): Build {
 /** Takes a function away, with the lamps of keys that show it, and out of trials. */
 export function removeFunction(build: Build, id: string): Build {
   const { controls } = build;
-  return withControls(build, {
-    functions: controls.functions.filter((fn) => fn.id !== id),
-    panels: controls.panels.map((panel) => ({
-      ...panel,
-      controls: panel.controls.map((c) =>
-        c.kind === 'button' && c.lamp?.functionId === id ? { ...c, lamp: null } : c,
-      ),
-    })),
-    trials: controls.trials.map((t) => ({ ...t, on: t.on.filter((on) => readOn(on).id !== id) })),
-  });
+  const placements = build.placements.map((p) =>
+    p.stopsFor.includes(id) ? { ...p, stopsFor: p.stopsFor.filter((signal) => signal !== id) } : p,
+  );
+  return withControls(
+    { ...build, placements },
+    {
+      functions: controls.functions.filter((fn) => fn.id !== id),
+      panels: controls.panels.map((panel) => ({
+        ...panel,
+        controls: panel.controls.map((c) =>
+          c.kind === 'button' && c.lamp?.functionId === id ? { ...c, lamp: null } : c,
+        ),
+      })),
+      trials: controls.trials.map((t) => ({ ...t, on: t.on.filter((on) => readOn(on).id !== id) })),
+    },
+  );
 }
 
 /** Puts a set in place of the one of its id, or adds it. */

@@ -50,6 +50,10 @@ export function* looseControls(build: BuildParts): Generator<LooseEnd> {
     yield* looseValues(f.follower, [f.takes], known, ['controls', 'follows', i]);
   }
   yield* looseTrials(build, known);
+  for (const [i, p] of build.placements.entries())
+    for (const [k, id] of p.stopsFor.entries())
+      if (!known.functions.has(id))
+        yield { path: ['placements', i, 'stopsFor', k], reason: `no function '${id}'` };
   const ring = ringOf(controls.functions);
   if (ring !== null)
     yield {

@@ -58,8 +58,9 @@ export interface Settled {
   readonly lost: Lost | null;
 }
 
-/** As many pictures of a build are kept; the oldest go. */
+/** As many pictures of a build, and of its heads, are kept; the oldest go. */
 const MOST_KEPT = 2000;
+const MOST_HEADS_KEPT = 50_000;
 
 /** What the functions of a build show, one against the other. */
 export class Showing {
@@ -120,14 +121,14 @@ export class Showing {
       if (lit.length === 0) continue;
       const key = lit.reduce((text, { claim, factor }) => `${text};${claim.key} ${factor}`, String(i));
       const known = this.#lit.get(key) ?? together(head, lit);
-      this.#lit.set(key, known);
+      keep(this.#lit, key, known, MOST_HEADS_KEPT);
       keys.push(key);
       lists.push(known);
     }
     const picture = keys.join('|');
     const known = this.#pictures.get(picture) ?? lists.flat();
-    keep(this.#pictures, picture, known);
-    keep(this.#states, asked, known);
+    keep(this.#pictures, picture, known, MOST_KEPT);
+    keep(this.#states, asked, known, MOST_KEPT);
     return known;
   }
 
@@ -273,11 +274,11 @@ const keyOf = (drive: Drive): string =>
   `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA}`;
 
 /** Keeps a value; beyond what is kept the oldest goes. */
-function keep<V>(kept: Map<string, V>, key: string, value: V): void {
+function keep<V>(kept: Map<string, V>, key: string, value: V, most: number): void {
   kept.delete(key);
   kept.set(key, value);
   const oldest = kept.keys().next();
-  if (kept.size > MOST_KEPT && oldest.done !== true) kept.delete(oldest.value);
+  if (kept.size > most && oldest.done !== true) kept.delete(oldest.value);
 }
 
 /** What claims on one head come to, each dimmed and in its turn. */

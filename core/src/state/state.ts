@@ -1,4 +1,5 @@
 import { functionAt, functionsInOrder, onsOf, readOn, stagesOf, type On } from '../design/controls.ts';
+import type { ControlFunction } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopOf, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
@@ -45,16 +46,20 @@ export const posesOf = (vehicle: Vehicle): readonly (readonly string[])[] => [
   ...stopsOf(vehicle).map((stop) => [stop.id]),
 ];
 
-/** What rule packs call the warning: the mode of the strongest function that is on and has one; 0 with none. */
+/** What rule packs call the warning: the mode of the strongest stage or warning that is on and has one; 0 with none. */
 export function modeOf(build: Build, on: readonly On[]): number {
   if (on.length === 0) return 0;
   const ids = new Set(on.map((key) => readOn(key).id));
-  return build.controls.functions.find((fn) => fn.mode !== null && ids.has(fn.id))?.mode ?? 0;
+  return build.controls.functions.find((fn) => hasMode(fn) && ids.has(fn.id))?.mode ?? 0;
 }
+
+/** Only stages and other warning count as a mode; light to see by has none, whatever it is marked with. */
+const hasMode = ({ kind, mode }: ControlFunction): boolean =>
+  mode !== null && (kind === 'stage' || kind === 'warning');
 
 /** The functions that rules are asked about, each by itself: those that have a mode, in order of urgency. */
 export const checkedOns = (build: Build): On[] =>
-  functionsInOrder(build).flatMap((fn) => (fn.mode === null ? [] : onsOf(fn)));
+  functionsInOrder(build).flatMap((fn) => (hasMode(fn) ? onsOf(fn) : []));
 
 /** Every state that is checked: each of these functions in each pose in each light, the plainest of each first. */
 export function statesOf(build: Build): State[] {

@@ -2,6 +2,7 @@ import {
   functionAt,
   functionsInOrder,
   namedOns,
+  onsOf,
   onText,
   readOn,
   stagesOf,
@@ -60,11 +61,15 @@ export class Editor {
   readonly stages = $derived.by(() => stagesOf(this.build));
   /** Every way in which a function can be on, the stages first. */
   readonly named = $derived.by(() => namedOns(this.build));
+  /** The strongest stage that is on; null when none is. */
+  readonly stageOn = $derived.by((): On | null => {
+    const stages = this.build.controls.functions.filter((fn) => fn.kind === 'stage').flatMap(onsOf);
+    return stages.find((on) => this.state.on.includes(on)) ?? null;
+  });
   /** The function whose timing is looked at: the strongest stage that is on, or what else is. */
   readonly looked = $derived.by((): On => {
     const { on } = this.state;
-    const stage = this.build.controls.functions.find((fn) => fn.kind === 'stage' && on.includes(fn.id));
-    return stage?.id ?? on[0] ?? functionsInOrder(this.build)[0]?.id ?? '';
+    return this.stageOn ?? on[0] ?? functionsInOrder(this.build)[0]?.id ?? '';
   });
   readonly selected = $derived.by(() => this.build.placements.filter((p) => this.selection.has(p.id)));
 

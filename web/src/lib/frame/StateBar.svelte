@@ -27,7 +27,7 @@
     label="Stage"
     bare
     options={stages}
-    value={editor.looked}
+    value={editor.stageOn ?? ''}
     onchoose={(on: On) => editor.lookAtFunction(on)}
   />
   {#if editor.build.controls.functions.length > editor.stages.length}
