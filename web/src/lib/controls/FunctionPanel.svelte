@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { changePlacement } from '@flarik/core/arrange/lamps';
+  import type { Placement } from '@flarik/core/design/placement';
   import type { Condition, InputEvent } from '@flarik/core/design/condition';
   import { changeFunction, changeShown, controlsFailure } from '@flarik/core/design/controlEdits';
   import { functionAt, onKey } from '@flarik/core/design/controls';
@@ -95,6 +97,15 @@
       changeShown(b, on, { loads: value === '' ? others : [...others, { loadId, value }] }),
     );
   }
+  const flashers = $derived(
+    editor.build.placements.filter((p) => editor.lookup.fixture(p.fixtureId).kind === 'factory'),
+  );
+  const stop = (p: Placement, stops: boolean): void =>
+    editor.edit(`Flasher of ${p.label}`, (b) =>
+      changePlacement(b, p.id, {
+        stopsFor: stops ? [...p.stopsFor, fn.id] : p.stopsFor.filter((signal) => signal !== fn.id),
+      }),
+    );
   const choices = $derived([
     ...new Set(editor.build.controls.functions.flatMap((f) => (f.choiceId === null ? [] : [f.choiceId]))),
   ]);
@@ -297,6 +308,20 @@
       />
       it goes without “{wording.condition(editor.build.controls.enabledBy)}”</label
     >
+  {/if}
+
+  {#if fn.kind === 'signal' && flashers.length > 0}
+    <h2>Flashers of the maker’s lamps that stop for it</h2>
+    {#each flashers as p (p.id)}
+      <label class="tick"
+        ><input
+          type="checkbox"
+          checked={p.stopsFor.includes(fn.id)}
+          onchange={(event) => stop(p, event.currentTarget.checked)}
+        />
+        {p.label}</label
+      >
+    {/each}
   {/if}
 
   <h2>What it shows</h2>

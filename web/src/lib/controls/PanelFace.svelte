@@ -1,6 +1,6 @@
 <script lang="ts">
   import { readOn } from '@flarik/core/design/controls';
-  import { originalOf } from '@flarik/core/design/inputs';
+  import { eventsOf, originalOf } from '@flarik/core/design/inputs';
   import { columnsOf, type Control, type Panel } from '@flarik/core/design/panel';
   import { getEditor } from '$lib/editor/context';
 
@@ -24,8 +24,23 @@
     control.kind === 'button' && control.lamp !== null && onIds.has(control.lamp.functionId);
 
   function move(control: Control, value: string): void {
-    if (valueOf(control) !== value) cockpit.operate({ kind: 'arrives', input: control.id, value });
+    if (valueOf(control) === value) return;
+    cockpit.operate({ kind: 'arrives', input: control.id, value });
+    const [rest] = control.kind === 'rocker' ? control.values : [];
+    if (control.kind === 'rocker' && control.springs && rest !== undefined && rest !== value)
+      cockpit.operate({ kind: 'arrives', input: control.id, value: rest });
   }
+
+  /** Keys of this panel that do something when they are pressed together with another. */
+  const chords = $derived.by(() => {
+    const { controls: all } = editor.build;
+    const here = new Set(panel.controls.map((c) => originalOf(all, c.id)));
+    const used = eventsOf(all).filter((event) => event.kind === 'chord');
+    const byKeys = new Map(used.map((event) => [event.controls.toSorted().join('+'), event]));
+    return [...byKeys.values()].filter((event) => event.controls.some((id) => here.has(originalOf(all, id))));
+  });
+  const labelOf = (id: string): string =>
+    editor.build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === id)?.label || id;
 
   /** A key that has a value stays down until it is pressed again; any other gives a press. */
   function press(control: Control, kind: 'short' | 'long'): void {
@@ -35,7 +50,8 @@
   }
 
   function pointerDown(control: Control): void {
-    if (control.kind !== 'button') return;
+    // A key without a long press is quick or slow: it is pressed.
+    if (control.kind !== 'button' || !cockpit.programme.isDeliberate(control.id)) return;
     held = {
       id: control.id,
       long: false,
@@ -85,7 +101,9 @@
             class:down
             class:ring={control.kind === 'horn ring'}
             aria-pressed={isLit(control) || down}
-            title={control.kind === 'button' ? `Held ${control.holdMs} ms it is a long press` : 'Horn ring'}
+            title={control.kind === 'button' && cockpit.programme.isDeliberate(control.id)
+              ? `Held ${control.holdMs} ms, or with Shift+Enter, it is a long press`
+              : undefined}
             onpointerdown={() => pointerDown(control)}
             onpointerleave={() => {
               if (held !== null) clearTimeout(held.timer);
@@ -129,9 +147,18 @@
       <p class="quiet">No controls on this panel yet. Add them under Panels.</p>
     {/each}
   </div>
+  {#each chords as chord (chord.controls.join('+'))}
+    <button class="plain chord" onclick={() => cockpit.operate(chord)}
+      >{chord.controls.map(labelOf).join(' and ')} together</button
+    >
+  {/each}
 </section>
 
 <style>
+  .chord {
+    margin-top: 0.35rem;
+  }
+
   .face {
     border: 1px solid var(--cds-ui-04);
     border-radius: 8px;

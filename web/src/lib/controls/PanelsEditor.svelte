@@ -173,6 +173,15 @@
               }}
             />
           {/if}
+          {#if control.kind === 'rocker'}
+            <label class="tick wide"
+              ><input
+                type="checkbox"
+                checked={control.springs}
+                onchange={(event) => change(panel, { ...control, springs: event.currentTarget.checked })}
+              /> springs back</label
+            >
+          {/if}
           {#if control.kind === 'button'}
             <select
               class="wide"
