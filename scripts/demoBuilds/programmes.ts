@@ -1,6 +1,7 @@
 import { CONTROL_TEMPLATES } from '@flarik/core/arrange/controlTemplates';
 import { button, freePlace, newPanel } from '@flarik/core/arrange/panelEdits';
-import { newFunction, READY_FUNCTIONS } from '@flarik/core/arrange/readyFunctions';
+import { darkCue, groupTarget, lightCue, newFunction, type Cue } from '@flarik/core/design/functions';
+import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
 import { setOf, shinesLeft, standsLeft } from '@flarik/core/arrange/sideSets';
 import { onsIn, programmeOf } from '@flarik/core/controls/programme';
 import { readScript } from '@flarik/core/controls/script';
@@ -15,7 +16,6 @@ import {
   removeFunction,
   withControls,
 } from '@flarik/core/design/controlEdits';
-import { darkCue, groupTarget, lightCue, type Cue } from '@flarik/core/design/functions';
 import { all, type Edit } from './sketch.ts';
 
 const template =

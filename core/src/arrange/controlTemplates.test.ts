@@ -11,7 +11,7 @@ import { readBuild } from '../rules/document.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
-import { READY_FUNCTIONS } from './readyFunctions.ts';
+import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 
 /** A demo build as it was before it had a programme: lamps, groups and stages by a slide. */
 const documents = documentsOf('schema-4');

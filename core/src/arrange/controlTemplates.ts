@@ -7,12 +7,13 @@ import {
   withControls,
 } from '../design/controlEdits.ts';
 import { stagesOf } from '../design/controls.ts';
-import { lightCue, shown } from '../design/functions.ts';
+import { lightCue, newFunction, shown } from '../design/functions.ts';
 import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { button, freeId, freePlace } from './panelEdits.ts';
-import { layRearPanel, newFunction, READY_FUNCTIONS } from './readyFunctions.ts';
+import { layRearPanel } from './rearPanel.ts';
+import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 import { setOf, shinesAhead } from './sideSets.ts';
 
 /** A whole way to operate a vehicle, laid with one undo and then changed. */

@@ -1,9 +1,8 @@
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
-import { rankFunction, removeSet } from '../design/controlEdits.ts';
+import { rankFunction, removeSet, setCue } from '../design/controlEdits.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
-import { READY_FUNCTIONS } from './readyFunctions.ts';
+import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
-import { setCue } from '../design/controlEdits.ts';
 import { changeStage, stageId } from '../../test/reference/places.ts';
 import { addGroup, changeGroup, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';

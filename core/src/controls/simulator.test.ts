@@ -1,10 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { emptyBuild } from '../../test/reference/places.ts';
-import { newFunction } from '../arrange/readyFunctions.ts';
+import { newFunction, shown, type ControlFunction, type When } from '../design/functions.ts';
 import type { InputEvent } from '../design/condition.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
-import type { ControlFunction, When } from '../design/functions.ts';
-import { shown } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import { loadsIn, onsIn, programmeOf } from './programme.ts';
 import { readScript, stepText } from './script.ts';

@@ -223,3 +223,27 @@ export const shown = (cues: Cue[], more: Partial<Shown> = {}): Shown => ({
   loads: [],
   ...more,
 });
+
+/** A function by its usual values. */
+export const newFunction = (
+  id: string,
+  name: string,
+  kind: FunctionKind,
+  when: ControlFunction['when'],
+  cues: Cue[],
+  more: Partial<ControlFunction> = {},
+): ControlFunction => ({
+  id,
+  name,
+  label: name.slice(0, LONGEST_LABEL),
+  kind,
+  mode: null,
+  shows: [shown(cues)],
+  when,
+  enabledBy: null,
+  forgets: false,
+  choiceId: null,
+  mayStay: false,
+  withoutMaster: false,
+  ...more,
+});

@@ -1,8 +1,6 @@
-import { nightLevelOf } from '../design/controlEdits.ts';
+import { changeShown, nightLevelOf, setCue } from '../design/controlEdits.ts';
 import { shownBy, stagesOf } from '../design/controls.ts';
-import { lightCue } from '../design/functions.ts';
-import { groupTarget } from '../design/functions.ts';
-import { setCue, changeShown } from '../design/controlEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
 import { addGroup, changeGroup, groupFailure, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';

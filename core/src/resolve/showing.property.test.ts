@@ -3,18 +3,18 @@ import { expect, test } from 'vitest';
 import { bruteShown } from '../../test/reference/bruteShown.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import { setColour } from '../arrange/lamps.ts';
-import { newFunction } from '../arrange/readyFunctions.ts';
-import { putSet, withControls } from '../design/controlEdits.ts';
 import {
   FUNCTION_KINDS,
   groupTarget,
   lightCue,
+  newFunction,
   shown,
   type Cue,
   type Dim,
   type Ink,
   type Target,
 } from '../design/functions.ts';
+import { putSet, withControls } from '../design/controlEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { addGroup } from '../design/timingEdits.ts';

@@ -1,17 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import { emptyBuild, put } from '../../test/reference/places.ts';
-import { newFunction } from '../arrange/readyFunctions.ts';
-import { setColour } from '../arrange/lamps.ts';
-import { addFunction, putSet } from '../design/controlEdits.ts';
 import {
   darkCue,
   lightCue,
+  newFunction,
   shown,
   type ControlFunction,
   type Cue,
   type FunctionKind,
   type Target,
 } from '../design/functions.ts';
+import { setColour } from '../arrange/lamps.ts';
+import { addFunction, putSet } from '../design/controlEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { drivenIn } from '../state/driven.ts';

@@ -1,6 +1,5 @@
-import { nightLevelOf } from '../design/controlEdits.ts';
+import { nightLevelOf, setCue } from '../design/controlEdits.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
-import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { changePlacement, mirrorBuild } from '../arrange/lamps.ts';
 import { changeDimensions } from '../arrange/vehicleEdits.ts';

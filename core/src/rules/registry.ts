@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import type { Build } from '../design/schema.ts';
 import type { RuleData } from '../design/rulePack.ts';
-import type { State } from '../state/state.ts';
-import { modeOf, sameOpen } from '../state/state.ts';
+import { modeOf, sameOpen, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { serviceName } from '../words/service.ts';
 import { textOf } from './fields.ts';

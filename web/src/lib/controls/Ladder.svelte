@@ -6,7 +6,7 @@
     removeFunction,
   } from '@flarik/core/design/controlEdits';
   import { readOn } from '@flarik/core/design/controls';
-  import { newFunction } from '@flarik/core/arrange/readyFunctions';
+  import { newFunction } from '@flarik/core/design/functions';
   import { freeId } from '@flarik/core/arrange/panelEdits';
   import { Wording } from '@flarik/core/controls/sentence';
   import { showingOf } from '@flarik/core/resolve/showing';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { CONTROL_TEMPLATES, templateMisfit } from '@flarik/core/arrange/controlTemplates';
-  import { READY_FUNCTIONS } from '@flarik/core/arrange/readyFunctions';
+  import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
   import { getEditor } from '$lib/editor/context';
 
   /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { setCue } from '@flarik/core/design/controlEdits';
+  import { setCue, withDark } from '@flarik/core/design/controlEdits';
   import { shownBy, type On } from '@flarik/core/design/controls';
   import {
     darkCue,
@@ -11,7 +11,6 @@
     type LightCue,
   } from '@flarik/core/design/functions';
   import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
-  import { withDark } from '@flarik/core/design/controlEdits';
   import { bookOf } from '@flarik/core/timing/book';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { getEditor } from '$lib/editor/context';

@@ -1,0 +1,44 @@
+import { is, during, byKey, ofSet, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
+import { darkCue, shown, newFunction, type Dim } from '../../design/functions.ts';
+import { bindKey } from '../panelEdits.ts';
+import { setOf, shinesAhead } from '../sideSets.ts';
+
+/** What takes light away, or dims it. */
+export const READY_CUTS: readonly ReadyFunction[] = [
+  {
+    id: 'fog-cancel',
+    name: 'Fog cancel',
+    what: 'A key takes white from everything that warns, and leaves its other colours.',
+    misfit: (b) => first(there(b, 'fog'), some(b, hasWhite, 'white light')),
+    lay: (b) => {
+      const { build } = setOf(b, 'with-white', 'All with white', (m) => hasWhite(m) && m.warns);
+      const key = bindKey(build, 'fog-cancel', 'No white', 'fog');
+      return lay(
+        key.build,
+        newFunction('fog', 'Fog cancel', 'cut', byKey(key.controlId), [
+          darkCue(ofSet('with-white'), ['white']),
+        ]),
+      );
+    },
+  },
+  {
+    id: 'night-dim',
+    name: 'Night dim',
+    what: 'At night, warning light ahead is dimmed to 40 %; scene light stays full.',
+    misfit: (b) =>
+      first(
+        there(b, 'night-dim'),
+        some(b, (m) => shinesAhead(m) && m.warns, 'warning light ahead'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'ahead', 'All ahead', (m) => shinesAhead(m) && m.warns);
+      const dims: Dim[] = [{ targets: [ofSet('ahead')], factor: 0.4, kinds: ['stage', 'warning'] }];
+      return lay(
+        build,
+        newFunction('night-dim', 'Night dim', 'dim', during(is('ambient', 'night')), [], {
+          shows: [shown([], { dims })],
+        }),
+      );
+    },
+  },
+];

@@ -1,0 +1,87 @@
+import type { Condition, InputEvent } from '../../design/condition.ts';
+import { addFunction } from '../../design/controlEdits.ts';
+import { stagesOf } from '../../design/controls.ts';
+import { lightCue, type ControlFunction, type Cue, type Target } from '../../design/functions.ts';
+import type { Build } from '../../design/schema.ts';
+import { vehicleOf } from '../../vehicle/vehicle.ts';
+import type { MovingPart } from '../../vehicle/types.ts';
+import { choosable, setOf, type Choosable } from '../sideSets.ts';
+
+/** A function that practitioners ask for again and again, ready to be laid on a build and then changed. */
+export interface ReadyFunction {
+  readonly id: string;
+  readonly name: string;
+  readonly what: string;
+  /** Why it cannot be laid on this build; null when it can. */
+  readonly misfit: (build: Build) => string | null;
+  readonly lay: (build: Build) => Build;
+}
+
+export const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
+export const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
+export const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
+export const isOn = (functionId: string): Condition => ({ kind: 'on', functionId });
+export const press = (control: string): InputEvent => ({ kind: 'press', control, press: 'short' });
+export const during = (condition: Condition, staysMs = 0): ControlFunction['when'] => ({
+  way: 'while',
+  condition,
+  afterMs: 0,
+  staysMs,
+});
+export const byKey = (control: string, clears: InputEvent[] = []): ControlFunction['when'] => ({
+  way: 'latched',
+  sets: [],
+  clears,
+  toggles: [press(control)],
+  timeoutMs: 0,
+});
+export const ofSet = (setId: string): Target => ({ kind: 'set', setId });
+export const steady = (setId: string, ink: 'white' | 'red' | 'amber' | 'green' | 1, level = 1): Cue =>
+  lightCue(ofSet(setId), ink, 'steady', { level });
+
+/** The warning stages beyond the first, during which supplements burn. */
+export const laterStages = (build: Build): Condition[] =>
+  stagesOf(build)
+    .filter(({ mode }) => mode !== null && mode >= 2)
+    .map(({ id }) => isOn(id));
+export const warning = (build: Build): Condition[] =>
+  stagesOf(build)
+    .filter(({ mode }) => mode !== 0)
+    .map(({ id }) => isOn(id));
+
+export const rearPart = (build: Build): MovingPart | undefined =>
+  vehicleOf(build.vehicle).parts.find((p) => p.kind === 'hatch' || p.kind === 'tailgate');
+
+export const hasWhite = ({ colours }: Choosable): boolean => colours.includes('white');
+export const some = (build: Build, chosen: (m: Choosable) => boolean, what: string): string | null =>
+  setOf(build, 'try', 'Try', chosen).set.modules.length > 0 ? null : `there is no ${what}`;
+export const there = (build: Build, id: string): string | null =>
+  build.controls.functions.some((fn) => fn.id === id) ? 'it is there already' : null;
+export const first = (...reasons: (string | null)[]): string | null =>
+  reasons.find((r) => r !== null) ?? null;
+
+/** Flashers of tied-in lamps of the maker's stop for a signal. */
+function stoppingFor(build: Build, signalId: string): Build {
+  const factory = new Set(
+    choosable(build)
+      .filter((m) => m.factory)
+      .map((m) => m.placementId),
+  );
+  return {
+    ...build,
+    placements: build.placements.map((p) =>
+      factory.has(p.id) && !p.stopsFor.includes(signalId) ? { ...p, stopsFor: [...p.stopsFor, signalId] } : p,
+    ),
+  };
+}
+
+/** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */
+export function lay(build: Build, fn: ControlFunction): Build {
+  const { functions } = build.controls;
+  const stage = functions.findIndex((f) => f.kind === 'stage');
+  if (fn.kind === 'signal') return stoppingFor(addFunction(build, fn, 0), fn.id);
+  const signals = functions.filter((f) => f.kind === 'signal').length;
+  if (fn.kind === 'cut') return addFunction(build, fn, signals);
+  const above = fn.kind === 'light' || fn.kind === 'warning';
+  return addFunction(build, fn, above && stage >= 0 ? stage : undefined);
+}

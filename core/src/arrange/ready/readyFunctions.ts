@@ -1,0 +1,15 @@
+import type { ReadyFunction } from './kit.ts';
+import { READY_SIGNALS } from './signals.ts';
+import { READY_CUTS } from './cuts.ts';
+import { READY_LIGHTS } from './lights.ts';
+import { READY_WARNINGS } from './warnings.ts';
+import { READY_LOADS } from './loads.ts';
+
+/** Every function that is ready to be laid. */
+export const READY_FUNCTIONS: readonly ReadyFunction[] = [
+  ...READY_SIGNALS,
+  ...READY_CUTS,
+  ...READY_LIGHTS,
+  ...READY_WARNINGS,
+  ...READY_LOADS,
+];
