@@ -1,13 +1,5 @@
 import { slotsLit } from './cues.ts';
-import {
-  functionAt,
-  readOn,
-  shownBy,
-  type Controls,
-  type ModuleSet,
-  type On,
-  type Trial,
-} from './controls.ts';
+import { functionAt, readOn, shownBy, Controls, type ModuleSet, type On, type Trial } from './controls.ts';
 import { looseControls } from './looseControls.ts';
 import type { Panel } from './panel.ts';
 import {
@@ -98,8 +90,10 @@ export const setNightLevel = (build: Build, on: On, nightLevel: number): Build =
     cues: shownBy(build, on).cues.map((cue) => (cue.show === 'light' ? { ...cue, nightLevel } : cue)),
   });
 
-/** Why the controls of a build cannot run; null when they can. */
+/** Why the controls of a build cannot be kept, or cannot run; null when they can. */
 export function controlsFailure(build: Build): string | null {
+  const [issue] = Controls.safeParse(build.controls).error?.issues ?? [];
+  if (issue !== undefined) return `${String(issue.path.at(-1) ?? 'controls')} ${issue.message}`;
   for (const { reason } of looseControls(build)) return reason;
   return null;
 }
