@@ -3,8 +3,14 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { readBuild, readBuildText } from '../rules/document.ts';
 import { InputError } from '../words/errors.ts';
 import type { Condition } from './condition.ts';
-import { changeFunction, withControls } from './controlEdits.ts';
-import { darkCue } from './functions.ts';
+import {
+  addFunction,
+  changeFunction,
+  controlsFailure,
+  removeFunction,
+  withControls,
+} from './controlEdits.ts';
+import { darkCue, newFunction } from './functions.ts';
 import type { Build } from './schema.ts';
 
 const car = demoBuild('ks-13');
@@ -128,4 +134,26 @@ test('what is nested without end is one error', () => {
 test('a part that the vehicle does not have is never open, and no fault', () => {
   const build = asks(is('part.tail-lift', 'tail-lift'));
   expect(readBuild(build)).toEqual(build);
+});
+
+test('what the schema refuses is refused before it is kept', () => {
+  expect(controlsFailure(car)).toBeNull();
+  expect(controlsFailure(changeFunction(car, 'fog', { label: '<b>' }))).toBe(
+    'label must be one line without < or >',
+  );
+  expect(controlsFailure(changeFunction(car, 'fog', { choiceId: 'a b' }))).toMatch(
+    /^choiceId must be 1 to 64/,
+  );
+});
+
+test('a function that is taken away leaves no flasher that stops for it', () => {
+  const signal = newFunction('turn', 'Turn', 'signal', { way: 'always' }, []);
+  const added = addFunction(car, signal, 0);
+  const stops = { ...added, placements: added.placements.map((p) => ({ ...p, stopsFor: ['turn'] })) };
+  expect(readBuild(stops)).toEqual(stops);
+  const gone = removeFunction(stops, 'turn');
+  expect(readBuild(gone)).toEqual(gone);
+  expect(() => readBuild({ ...car, placements: stops.placements })).toThrow(
+    /stopsFor\[0\]: no function 'turn'/,
+  );
 });

@@ -3,9 +3,9 @@
   import type { MovingPart } from '@flarik/core/vehicle/types';
   import { isOpen, posedSolids, stopOf } from '@flarik/core/vehicle/vehicle';
   import { outlineOf, project } from '@flarik/core/vehicle/picture/views';
-  import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import { getEditor } from '$lib/editor/context';
   import { pathOf } from '$lib/sheet/pictures';
+  import HangingBox from '$lib/ui/HangingBox.svelte';
 
   const editor = getEditor()();
   const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -20,11 +20,6 @@
       ? `${openCount} of ${standing.length} open`
       : upperFirst(openText(vehicle, editor.state.open)),
   );
-  let button = $state<HTMLButtonElement>();
-  let shown = $state(false);
-  /** Where the box hangs from, px from the left edge of the window. */
-  let left = $state(0);
-
   /** The parts from above, front up: those that lie flat below others first. */
   const shapes = $derived(
     posedSolids(vehicle, open)
@@ -46,98 +41,59 @@
   }
 </script>
 
-<button
-  bind:this={button}
-  class="plain summary"
-  class:open={openCount > 0}
-  popovertarget="moving-parts"
-  aria-expanded={shown}
-  title="Doors, hatch and other moving parts"
->
-  <span>{summary}</span><ChevronDown size={16} />
-</button>
-
-<div
+<HangingBox
   id="moving-parts"
-  class="box"
-  style:left="{left}px"
-  popover
-  role="group"
-  aria-label="Doors, hatch and other moving parts"
-  onbeforetoggle={() => (left = button?.getBoundingClientRect().left ?? 0)}
-  ontoggle={(event: ToggleEvent) => (shown = event.newState === 'open')}
+  label="Doors, hatch and other moving parts"
+  title="Doors, hatch and other moving parts"
+  {summary}
+  tone={openCount > 0 ? 'mind' : 'plain'}
 >
-  <svg viewBox="{-half.x} {-half.y} {2 * half.x} {2 * half.y}" aria-hidden="true">
-    <rect
-      class="hull"
-      x={-vehicle.widthM / 2}
-      y={-vehicle.lengthM / 2}
-      width={vehicle.widthM}
-      height={vehicle.lengthM}
-      rx="0.3"
-    />
-    {#each shapes as shape (shape.id)}
-      <path
-        class="part"
-        class:open={shape.stands}
-        d={shape.path}
-        role="presentation"
-        onclick={() => editor.moveOn(shape.partId)}
+  <div class="inside">
+    <svg viewBox="{-half.x} {-half.y} {2 * half.x} {2 * half.y}" aria-hidden="true">
+      <rect
+        class="hull"
+        x={-vehicle.widthM / 2}
+        y={-vehicle.lengthM / 2}
+        width={vehicle.widthM}
+        height={vehicle.lengthM}
+        rx="0.3"
       />
-    {/each}
-  </svg>
-  <div class="names" class:two={standing.length > 8}>
-    {#each standing as { part, stop, text } (part.id)}
-      <button class:open={stop !== null} aria-pressed={stop !== null} onclick={() => editor.moveOn(part.id)}>
-        <span aria-hidden="true">{stop === null ? '□' : '◨'}</span>
-        {text}
-      </button>
-    {/each}
-    <button class="plain" disabled={openCount === 0} onclick={() => editor.shutEverything()}
-      >Shut everything</button
-    >
+      {#each shapes as shape (shape.id)}
+        <path
+          class="part"
+          class:open={shape.stands}
+          d={shape.path}
+          role="presentation"
+          onclick={() => editor.moveOn(shape.partId)}
+        />
+      {/each}
+    </svg>
+    <div class="names" class:two={standing.length > 8}>
+      {#each standing as { part, stop, text } (part.id)}
+        <button
+          class:open={stop !== null}
+          aria-pressed={stop !== null}
+          onclick={() => editor.moveOn(part.id)}
+        >
+          <span aria-hidden="true">{stop === null ? '□' : '◨'}</span>
+          {text}
+        </button>
+      {/each}
+      <button class="plain" disabled={openCount === 0} onclick={() => editor.shutEverything()}
+        >Shut everything</button
+      >
+    </div>
   </div>
-</div>
+</HangingBox>
 
 <style>
-  .summary {
-    display: flex;
-    align-items: center;
-    gap: 0.3rem;
-    height: 28px;
-    min-width: 8rem;
-    max-width: 12rem;
-    font-size: 13px;
-    white-space: nowrap;
-  }
-
-  .summary span {
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-
-  .summary.open,
   .names button.open {
     border-color: var(--warn);
     background: color-mix(in srgb, var(--warn) 22%, transparent);
     font-weight: 600;
   }
 
-  .box {
-    position: fixed;
-    inset: auto;
-    top: 44px;
-    margin: 0;
-    padding: 0.75rem;
-    max-height: calc(100vh - 60px);
-    overflow: auto;
-    background: var(--cds-ui-01);
-    color: var(--cds-text-01);
-    border: 1px solid var(--cds-ui-04);
-    box-shadow: 0 4px 14px rgb(0 0 0 / 40%);
-  }
-
-  .box:popover-open {
+  .inside {
     display: flex;
     align-items: flex-start;
     gap: 0.75rem;
