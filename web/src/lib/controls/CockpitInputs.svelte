@@ -78,11 +78,16 @@
 
   .row {
     display: grid;
-    grid-template-columns: 7.5rem 1fr;
+    grid-template-columns: minmax(4.5rem, 7.5rem) minmax(0, 1fr);
     align-items: center;
     gap: 0.4rem;
     margin-top: 2px;
     font-size: 12.5px;
+  }
+
+  /* A narrow panel breaks the row of buttons rather than cutting it off. */
+  .row :global(.row) {
+    flex-wrap: wrap;
   }
 
   .name.moved {

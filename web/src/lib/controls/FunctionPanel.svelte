@@ -117,13 +117,14 @@
     gap: 0.4rem;
   }
 
-  .function :global(label) {
+  .function > :global(label),
+  .function > :global(.pair > label) {
     display: grid;
     font-size: 12px;
     color: var(--cds-text-02);
   }
 
-  .function :global(label.tick) {
+  .function > :global(label.tick) {
     display: flex;
     gap: 0.4rem;
     align-items: center;
@@ -131,7 +132,7 @@
     font-size: 12.5px;
   }
 
-  .function :global(label.tick input) {
+  .function > :global(label.tick input) {
     width: auto;
     height: auto;
   }

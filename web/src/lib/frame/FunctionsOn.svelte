@@ -10,7 +10,7 @@
   );
   const lit = $derived(others.filter(({ on }) => editor.state.on.includes(on)));
   const summary = $derived(
-    lit.length === 0 ? '+' : lit.length === 1 ? `+ ${lit[0]?.name ?? ''}` : `+ ${lit.length} functions`,
+    lit.length === 0 ? '+' : lit.length === 1 ? `+ ${lit[0]?.name ?? ''}` : `+ ${lit.length}`,
   );
   function toggle(on: On): void {
     const now = editor.state.on;

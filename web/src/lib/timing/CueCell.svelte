@@ -228,6 +228,7 @@
   /* What is taken is rare; it comes up where it is set or about to be. */
   .takes {
     display: none;
+    margin-top: 3px;
     font-size: 11px;
     color: var(--cds-text-02);
   }

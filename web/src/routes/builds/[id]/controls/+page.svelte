@@ -136,14 +136,21 @@
 <style>
   .drive {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     align-content: start;
     gap: 0.6rem;
     height: 100%;
-    padding: 0.5rem 0.75rem;
+    padding: 0 0.75rem 0.5rem;
     overflow-y: auto;
   }
 
+  /* What is on stays in sight, however far the panel is scrolled. */
   .now {
+    position: sticky;
+    z-index: 1;
+    top: 0;
+    padding: 0.2rem 1.5rem 0.2rem 0;
+    background: var(--cds-ui-01);
     font-size: 13px;
   }
 
