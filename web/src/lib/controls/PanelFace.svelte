@@ -39,8 +39,10 @@
     const byKeys = new Map(used.map((event) => [event.controls.toSorted().join('+'), event]));
     return [...byKeys.values()].filter((event) => event.controls.some((id) => here.has(originalOf(all, id))));
   });
-  const labelOf = (id: string): string =>
-    editor.build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === id)?.label || id;
+  const labelOf = (id: string): string => {
+    const label = editor.build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === id)?.label;
+    return label === undefined || label === '' ? id : label;
+  };
 
   /** A key that has a value stays down until it is pressed again; any other gives a press. */
   function press(control: Control, kind: 'short' | 'long'): void {
