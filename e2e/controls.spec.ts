@@ -142,3 +142,45 @@ test('nothing that axe finds is wrong with Controls', async ({ page }) => {
     await expectAccessible(page);
   }
 });
+
+test('two keys together, and one that is held, do what a press does not', async ({ page }) => {
+  const text = readFileSync(new URL('../demo/builds/ks-13.json', import.meta.url), 'utf8');
+  const build = z
+    .looseObject({ controls: z.looseObject({ functions: z.array(z.looseObject({ id: z.string() })) }) })
+    .parse(JSON.parse(text));
+  const [like] = build.controls.functions.filter(({ id }) => id === 'white');
+  const by = (id: string, name: string, event: object) => ({
+    ...like,
+    id,
+    name,
+    when: { way: 'latched', sets: [], clears: [], toggles: [event], timeoutMs: 0 },
+  });
+  const id = crypto.randomUUID();
+  const answer = await page.request.post('/api/v1/builds/import', {
+    data: {
+      ...build,
+      id,
+      controls: {
+        ...build.controls,
+        functions: [
+          by('together', 'Both keys', { kind: 'chord', controls: ['key-white', 'key-scene-light'] }),
+          by('held', 'Held key', { kind: 'press', control: 'key-siren', press: 'long' }),
+          ...build.controls.functions,
+        ],
+      },
+    },
+  });
+  expect(answer.status()).toBe(201);
+  await openBuild(page, id, 'controls');
+  await input(page, 'Ignition', 'on').click();
+  await key(page, 'Switch panel', 'White and Scene together').click();
+  await expect(now(page)).toContainText('Both keys');
+  await expect(now(page)).not.toContainText('White override');
+  await key(page, 'Switch panel', 'Siren').press('Shift+Enter');
+  await expect(now(page)).toContainText('Held key');
+  await key(page, 'Switch panel', 'Siren').click({ delay: 1100 });
+  await expect(now(page)).not.toContainText('Held key');
+  // A key without a long press is quick or slow.
+  await key(page, 'Switch panel', 'No white').click({ delay: 1100 });
+  await expect(now(page)).toContainText('Fog cancel');
+});
