@@ -21,7 +21,9 @@ export default defineConfig({
     colorScheme: 'dark',
     locale: 'en-GB',
     timezoneId: 'UTC',
-    trace: 'retain-on-failure',
+    // A trace takes a copy of the page at every step, which costs more than the step; a picture tells most.
+    trace: process.env.TRACE === undefined ? 'off' : 'retain-on-failure',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       chromiumSandbox: false,

@@ -160,6 +160,7 @@ test('two keys together, and one that is held, do what a press does not', async 
     data: {
       ...build,
       id,
+      name: 'Two keys together',
       controls: {
         ...build.controls,
         functions: [

@@ -237,7 +237,7 @@ test('the finder finds lamps, findings and commands by keyboard', async ({ page 
   await page.keyboard.press('Control+k');
   const box = page.getByRole('combobox', { name: 'Find a command, lamp, zone or finding' });
   await expect(box).toBeFocused();
-  await expectAccessible(page);
+  await expectAccessible(page, '.finder');
   await page.keyboard.type('lamp grille');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');

@@ -37,9 +37,11 @@ const AxeResult = z.object({
 });
 
 /** Nothing that axe can find is wrong with the page as it stands. */
-export async function expectAccessible(page: Page): Promise<void> {
+export async function expectAccessible(page: Page, within = 'html'): Promise<void> {
   await page.evaluate(axeSource);
-  const { violations } = AxeResult.parse(await page.evaluate('axe.run()'));
+  const { violations } = AxeResult.parse(
+    await page.evaluate(`axe.run(${JSON.stringify(within)}, { resultTypes: ['violations'] })`),
+  );
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
     [],
   );

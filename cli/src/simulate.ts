@@ -60,6 +60,7 @@ function pictureOf(build: Build, programme: Programme, running: Running) {
         pattern: d.patternId,
         levelCd: Math.round(d.peakCd * 1000) / 1000,
         by: d.on,
+        ...(d.text === '' ? {} : { text: d.text }),
       })),
   };
 }

@@ -16,6 +16,7 @@ import {
   removeFunction,
   withControls,
 } from '@flarik/core/design/controlEdits';
+import { addPattern } from '@flarik/core/design/patternEdits';
 import { all, type Edit } from './sketch.ts';
 
 const template =
@@ -154,9 +155,22 @@ export const canopy: Edit = all(
   trial('one', 'One stage at a time', 'ignition=on, key-stage-1=press, key-stage-2=press'),
 );
 
-/** A rotary switch for the arrow: to the left, to the right, both ways. */
+/** A rotary switch for the arrow: to the left, to the right, both ways; the board has five columns of segments. */
 export const convoy: Edit = all(
   template('slide-eight'),
+  (b) =>
+    addPattern(b, {
+      kind: 'row',
+      id: 'arrow-out',
+      name: 'From the middle out, five columns',
+      direction: 'from the middle',
+      move: 'middle-out',
+      heads: 5,
+      stepMs: 140,
+      show: 'hold',
+      holdMs: 240,
+      restMs: 200,
+    }),
   (b) =>
     putPanel(b, {
       ...newPanel('arrow-panel', 'Arrow board'),
@@ -181,7 +195,7 @@ export const convoy: Edit = all(
       [
         ['left', 'sweep-back'],
         ['right', 'sweep'],
-        ['both', 'centre-out'],
+        ['both', 'arrow-out'],
       ] as const
     ).reduce((now, [way, pattern]) => {
       const stage = now.controls.functions.findIndex((f) => f.kind === 'stage');

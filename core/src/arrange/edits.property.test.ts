@@ -191,7 +191,9 @@ describe('whatever is edited, in whatever order', () => {
 test('a mirrored car breaks the same rules in the same stages, as often', () => {
   const sums = (build: Build): string[] =>
     checkBuild(build)
-      .findings.map((f) => `${f.ruleId} ${f.evidence.state?.on.join() ?? ''} ${f.severity}`)
+      // A sweep to the right runs to the left in a mirror.
+      .findings.filter((f) => f.kind !== 'direction')
+      .map((f) => `${f.ruleId} ${f.evidence.state?.on.join() ?? ''} ${f.severity}`)
       .toSorted();
   expect(sums(mirrorBuild(demoBuild('ks-12')))).toEqual(sums(demoBuild('ks-12')));
 });

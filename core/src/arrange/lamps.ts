@@ -88,6 +88,8 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
     status: 'new',
     fixing: null,
     poleM: 0,
+    aims: [],
+    heights: [],
     text: '',
     stopsFor:
       fixture.kind === 'factory'
@@ -152,7 +154,8 @@ export function changePlacement(build: Build, placementId: string, patch: Placem
   );
   const after = followSweep(lookup, before, { ...wanted, uM: tidy(at.uM), vM: tidy(at.vM) });
   const there = mirrored(build, after);
-  const { lensTransmission, lensByColour, finish, status, fixing, poleM, text } = after;
+  const { lensTransmission, lensByColour, finish, status, fixing, poleM, text, heights } = after;
+  const aims = after.aims.map((aim) => ({ ...aim, panDeg: tidy(-aim.panDeg) }));
   return withPlacements(
     build,
     build.placements.map((p) => {
@@ -168,6 +171,8 @@ export function changePlacement(build: Build, placementId: string, patch: Placem
           fixing,
           poleM,
           text,
+          aims,
+          heights,
         });
       return p;
     }),

@@ -79,6 +79,7 @@ export const newPanel = (id: string, name: string): Panel => ({
   name,
   place: 'console',
   touch: false,
+  cabPlaceId: null,
   widthMm: 180,
   heightMm: 80,
   depthMm: 45,

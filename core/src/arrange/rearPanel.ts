@@ -15,6 +15,7 @@ export function layRearPanel(build: Build): Build {
     name: 'Rear panel',
     place: 'rear desk',
     touch: false,
+    cabPlaceId: null,
     widthMm: 160,
     heightMm: 60,
     depthMm: 40,

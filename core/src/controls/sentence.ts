@@ -1,6 +1,7 @@
 import type { Condition, InputEvent } from '../design/condition.ts';
 import type { ControlFunction, Cue, Target } from '../design/functions.ts';
 import { inputsOf, originalOf, SHUT, type Input } from '../design/inputs.ts';
+import { isLampInput, lampMoves } from '../design/lampMoves.ts';
 import { targetName } from '../design/names.ts';
 import type { Build } from '../design/schema.ts';
 import { bookOf } from '../timing/book.ts';
@@ -31,6 +32,12 @@ export class Wording {
 
   /** The value of an input as people say it: a stop of a moving part by its name. */
   value(inputId: string, value: string): string {
+    if (isLampInput(inputId))
+      return (
+        lampMoves(this.#build)
+          .find(({ input }) => input === inputId)
+          ?.stops.find(({ id }) => id === value)?.name ?? value
+      );
     if (!inputId.startsWith('part.') || value === SHUT) return value;
     return stopsOf(vehicleOf(this.#build.vehicle)).find(({ id }) => id === value)?.name ?? value;
   }

@@ -1,3 +1,4 @@
+import { posed } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Attached, Lookup } from '../resolve/lookup.ts';
 import { placeModules, type PlacedModule } from '../resolve/place.ts';
@@ -75,7 +76,8 @@ export class Fields {
   }
 
   /** One field for each module, in the fixture's order. */
-  of(p: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
+  of(placement: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
+    const p = posed(placement, new Set(open));
     return remember(this.#fields, `${placeKey(p)}|${poseKey(open)}|${elevationDeg}`, () => {
       const stops = new Set(open);
       const own = this.carrierOf(p);
@@ -136,11 +138,12 @@ export class Fields {
 
   /** Share of each module's peak that arrives in one direction, by module id. */
   toward(
-    p: Placement,
+    placement: Placement,
     open: readonly string[],
     bearingDeg: number,
     elevationDeg: number,
   ): ReadonlyMap<string, number> {
+    const p = posed(placement, new Set(open));
     const key = `${placeKey(p)}|${poseKey(open)}|${bearingDeg}|${elevationDeg}`;
     return remember(this.#toward, key, () => {
       const direction = directionOf(bearingDeg, elevationDeg);
@@ -154,8 +157,9 @@ export class Fields {
   }
 
   /** Each module in its place, with its beam and what hides it in a pose. */
-  standing(p: Placement, open: readonly string[]): readonly Standing[] {
+  standing(placement: Placement, open: readonly string[]): readonly Standing[] {
     const stops = new Set(open);
+    const p = posed(placement, stops);
     const own = this.carrierOf(p);
     const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
     return this.#sight(p, own === null ? null : stopOf(own, stops)).map(

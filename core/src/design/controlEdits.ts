@@ -131,6 +131,10 @@ export function removeFunction(build: Build, id: string): Build {
         ),
       })),
       trials: controls.trials.map((t) => ({ ...t, on: t.on.filter((on) => readOn(on).id !== id) })),
+      oldPanel: controls.oldPanel.map((old) => ({
+        ...old,
+        functionIds: old.functionIds.filter((fn) => fn !== id),
+      })),
     },
   );
 }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { Id, Name } from '../words/names.ts';
 import { Condition, InputEvent, InputValue } from './condition.ts';
-import { ControlFunction, MOST_FUNCTIONS, type Shown } from './functions.ts';
-import { OwnInput, Panel } from './panel.ts';
+import { ControlFunction, Label, MOST_FUNCTIONS, type Shown } from './functions.ts';
+import { CabPlace, CONTROL_KINDS, MOST_COLUMNS, MOST_ROWS, OwnInput, Panel } from './panel.ts';
 
 /** A named list of modules; a module may be in any number of sets. */
 export const ModuleSet = z.strictObject({
@@ -50,6 +50,32 @@ export const Trial = z.strictObject({
 });
 export type Trial = z.infer<typeof Trial>;
 
+/** Where the controller gets an input from. */
+export const TRIGGER_SOURCES = ['wire', 'data bus', 'own sensor'] as const;
+export const Trigger = z.strictObject({
+  input: Id,
+  source: z.enum(TRIGGER_SOURCES, { error: `must be one of ${TRIGGER_SOURCES.join(', ')}` }),
+  /** Which wire, connector or message. */
+  note: z
+    .string()
+    .max(160, 'must be at most 160 characters')
+    .regex(/^[^<>\p{Control}]*$/u, 'must be one line without < or >'),
+});
+export type Trigger = z.infer<typeof Trigger>;
+
+/** A control of the panel that operators are used to, and what it did. */
+export const OldControl = z.strictObject({
+  id: Id,
+  kind: z.enum(CONTROL_KINDS, { error: `must be one of ${CONTROL_KINDS.join(', ')}` }),
+  label: Label,
+  /** Columns and rows from 1, from the top left. */
+  column: z.int().min(1).max(MOST_COLUMNS),
+  row: z.int().min(1).max(MOST_ROWS),
+  /** The functions that do now what it did; none where nothing does. */
+  functionIds: z.array(Id).max(8),
+});
+export type OldControl = z.infer<typeof OldControl>;
+
 /** What switches what. */
 export const Controls = z.strictObject({
   /** Strongest first. */
@@ -57,6 +83,12 @@ export const Controls = z.strictObject({
   sets: z.array(ModuleSet).max(64, 'must be at most 64 sets'),
   loads: z.array(Load).max(16, 'must be at most 16 loads'),
   panels: z.array(Panel).max(8, 'must be at most 8 panels'),
+  /** Room for panels in the cab. */
+  cabPlaces: z.array(CabPlace).max(24, 'must be at most 24 places'),
+  /** Where inputs come from, as far as that is settled. */
+  triggers: z.array(Trigger).max(96, 'must be at most 96 triggers'),
+  /** The panel that operators are used to. */
+  oldPanel: z.array(OldControl).max(96, 'must be at most 96 old controls'),
   inputs: z.array(OwnInput).max(24, 'must be at most 24 inputs'),
   /** What cannot happen together. */
   never: z.array(Implication).max(24, 'must be at most 24'),

@@ -28,7 +28,7 @@ describe('a build file of schema 2 is read, or refused with the place of what is
     ['a status that is none', changed({ status: 'lost' }), /^placements\[0\]\.status: must be new, kept/],
     ['a fixing that is none', changed({ fixing: 'glue' }), /^placements\[0\]\.fixing: must be one of drill/],
     ['a pole in the sky', changed({ poleM: 90 }), /^placements\[0\]\.poleM: must be at most 8/],
-    ['markup in a text', changed({ text: '<b>' }), /^placements\[0\]\.text: must not contain/],
+    ['markup in a text', changed({ text: '<b>' }), /^placements\[0\]\.text: must be one line without/],
     [
       'an insert that is none',
       firstModule(bar, { insert: 'siren' }),

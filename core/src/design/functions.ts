@@ -5,6 +5,7 @@ import type { Ambient } from '../words/ambient.ts';
 import { Colour } from '../words/colour.ts';
 import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
+import { BoardText } from '../words/boardText.ts';
 import { Condition, InputEvent, InputValue } from './condition.ts';
 
 /** A build has no more functions, and a function no more cues. */
@@ -72,6 +73,8 @@ export const LightCue = z.strictObject({
   adds: z.boolean(),
   /** Whether dims act on it; null goes by the kind of its function. */
   dimmed: z.boolean().nullable(),
+  /** What message boards say while they are lit by it; empty leaves each its own text. */
+  text: BoardText,
 });
 export type LightCue = z.infer<typeof LightCue>;
 
@@ -207,6 +210,7 @@ export const lightCue = (
   phases: null,
   adds: false,
   dimmed: null,
+  text: '',
   ...more,
 });
 

@@ -1,6 +1,7 @@
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { leavesOf, type Condition, type InputEvent } from './condition.ts';
 import type { Controls } from './controls.ts';
+import { HOME, lampMoves } from './lampMoves.ts';
 import type { BuildParts } from './parts.ts';
 import type { Control } from './panel.ts';
 
@@ -54,10 +55,10 @@ export const partInput = (partId: string): string => `part.${partId}`;
 export const REGION = 'region';
 
 /** What inputs are made of. */
-type Wired = Pick<BuildParts, 'controls' | 'vehicle' | 'brief'>;
+type Wired = Pick<BuildParts, 'controls' | 'vehicle' | 'brief' | 'placements'>;
 
 /** Every input of a build that has values: of panels, the vehicle, what is around, the supply, and its own. */
-export function inputsOf({ controls, vehicle, brief }: Wired): Input[] {
+export function inputsOf({ controls, vehicle, brief, placements }: Wired): Input[] {
   const held = heldButtons(controls);
   const panels = controls.panels.flatMap((panel) =>
     panel.controls.flatMap((control): Input[] => {
@@ -69,10 +70,13 @@ export function inputsOf({ controls, vehicle, brief }: Wired): Input[] {
   const parts = vehicleOf(vehicle).parts.map((part) =>
     given('vehicle', partInput(part.id), part.name, [SHUT, ...part.stops.map((stop) => stop.id)]),
   );
+  const lamps = lampMoves({ placements }).map((move) =>
+    given('vehicle', move.input, move.name, [HOME, ...move.stops.map((stop) => stop.id)], true),
+  );
   const regions =
     brief.jurisdictions.length < 2 ? [] : [given('around', REGION, 'Region', brief.jurisdictions)];
   const own = controls.inputs.map((i) => given('own', i.id, i.name, i.values, i.byHand));
-  return [...panels, ...OF_EVERY_VEHICLE, ...parts, ...AROUND, ...regions, ...SUPPLY, ...own];
+  return [...panels, ...OF_EVERY_VEHICLE, ...parts, ...lamps, ...AROUND, ...regions, ...SUPPLY, ...own];
 }
 
 /** The values of a control; null for one that only gives presses, or does nothing. */

@@ -2,6 +2,7 @@ import { doubles, type LooseEnd } from '../words/looseEnd.ts';
 import { depthOf, leavesOf, MOST_DEPTH, type Condition, type InputEvent } from './condition.ts';
 import { onsOf } from './controls.ts';
 import { cueFailure } from './cues.ts';
+import { isLampInput } from './lampMoves.ts';
 import { MOST_CUES_IN_ALL, type ControlFunction, type Shown, type Target } from './functions.ts';
 import { inputsOf, partInput, REGION, type Input } from './inputs.ts';
 import { placesOf } from './panel.ts';
@@ -50,6 +51,7 @@ export function* looseControls(build: BuildParts): Generator<LooseEnd> {
     yield* looseValues(f.follower, [f.takes], known, ['controls', 'follows', i]);
   }
   yield* looseTrials(build, known);
+  yield* looseRooms(build, known);
   for (const [i, p] of build.placements.entries())
     for (const [k, id] of p.stopsFor.entries())
       if (!known.functions.has(id))
@@ -137,6 +139,34 @@ function* loosePanels({ controls }: BuildParts, known: Known): Generator<LooseEn
           reason: `'${control.twinOf}' is no ${control.kind} with the same positions`,
         };
     }
+  }
+}
+
+/** Room for panels, where inputs come from, and the panel that operators are used to. */
+function* looseRooms({ controls }: BuildParts, known: Known): Generator<LooseEnd> {
+  yield* doubles(controls.cabPlaces, ['controls', 'cabPlaces']);
+  const rooms = new Set(controls.cabPlaces.map(({ id }) => id));
+  for (const [i, { cabPlaceId }] of controls.panels.entries())
+    if (cabPlaceId !== null && !rooms.has(cabPlaceId))
+      yield { path: ['controls', 'panels', i, 'cabPlaceId'], reason: `no place '${cabPlaceId}' in the cab` };
+  const told = new Set<string>();
+  for (const [i, { input }] of controls.triggers.entries()) {
+    const path = ['controls', 'triggers', i, 'input'];
+    yield* looseValues(input, [], known, path);
+    if (told.has(input)) yield { path, reason: `'${input}' is told twice` };
+    told.add(input);
+  }
+  yield* doubles(controls.oldPanel, ['controls', 'oldPanel']);
+  const places = new Map<string, string>();
+  for (const [i, old] of controls.oldPanel.entries()) {
+    const path = ['controls', 'oldPanel', i];
+    const place = `${old.row}/${old.column}`;
+    const there = places.get(place);
+    if (there !== undefined) yield { path, reason: `stands on the place of '${there}'` };
+    places.set(place, old.id);
+    for (const [k, id] of old.functionIds.entries())
+      if (!known.functions.has(id))
+        yield { path: [...path, 'functionIds', k], reason: `no function '${id}'` };
   }
 }
 
@@ -240,8 +270,8 @@ function* looseValues(
   path: Path,
 ): Generator<LooseEnd> {
   const input = known.inputs.get(inputId);
-  // Parts come and go with the vehicle, regions with the brief: what is asked of one that is gone never holds.
-  if (inputId.startsWith(partInput('')) || inputId === REGION) return;
+  // Parts come and go with the vehicle, lamps with the layout, regions with the brief: what is asked of one that is gone never holds.
+  if (inputId.startsWith(partInput('')) || isLampInput(inputId) || inputId === REGION) return;
   if (input === undefined) yield { path: [...path], reason: `no input '${inputId}'` };
   else
     for (const value of values)

@@ -22,7 +22,8 @@ export function migrate(data: unknown, version: number): unknown {
   const second = version < 2 ? fromVersion1(data) : data;
   const third = version < 3 ? fromVersion2(second) : second;
   const fourth = version < 4 ? fromVersion3(third) : third;
-  return version < 5 ? fromVersion4(fourth) : fourth;
+  const fifth = version < 5 ? fromVersion4(fourth) : fourth;
+  return version < 6 ? fromVersion5(fifth) : fifth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -150,5 +151,39 @@ function cueFromVersion4({ groupId, slot, ...cue }: Loose, nightLevel: unknown):
     phases: null,
     adds: false,
     dimmed: null,
+  };
+}
+
+/**
+ * Version 6 brought texts of message boards by function, aims and heights that lamps can be moved to, room for panels in
+ * the cab, where inputs come from, and the panel that operators are used to.
+ */
+function fromVersion5(data: unknown): unknown {
+  const build = objectOf(data);
+  const controls = objectOf(build.controls);
+  return {
+    ...build,
+    schemaVersion: 6,
+    fixtures: eachOf(build.fixtures, (f) => ({ ...f, letterM: f.showsText === true ? 0.15 : 0 })),
+    placements: eachOf(build.placements, (p) => ({
+      ...p,
+      text: typeof p.text === 'string' ? p.text.replaceAll(/\p{Control}/gu, ' ') : p.text,
+      aims: [],
+      heights: [],
+    })),
+    controls: {
+      ...controls,
+      functions: eachOf(controls.functions, (fn) => ({
+        ...fn,
+        shows: eachOf(fn.shows, (shown) => ({
+          ...shown,
+          cues: eachOf(shown.cues, (cue) => (cue.show === 'light' ? { ...cue, text: '' } : cue)),
+        })),
+      })),
+      panels: eachOf(controls.panels, (panel) => ({ ...panel, cabPlaceId: null })),
+      cabPlaces: [],
+      triggers: [],
+      oldPanel: [],
+    },
   };
 }

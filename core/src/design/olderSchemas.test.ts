@@ -11,10 +11,12 @@ describe.each(Object.entries(DRIVEN))('the demo builds of %s', (schema, builds) 
     const build = readBuild(documents[name]);
     const now = Object.fromEntries(
       STAGE_IDS.flatMap((on, stage) =>
-        (['day', 'night'] as const).map((ambient) => [
-          `${stage} ${ambient}`,
-          digestOf(drivenIn(build, { on: [on], ambient })),
-        ]),
+        !build.controls.functions.some(({ id }) => id === on)
+          ? []
+          : (['day', 'night'] as const).map((ambient) => [
+              `${stage} ${ambient}`,
+              digestOf(drivenIn(build, { on: [on], ambient })),
+            ]),
       ),
     );
     expect(now).toEqual(states);

@@ -42,6 +42,9 @@ const Positions = z
   .min(2, 'must have at least two positions')
   .max(8, 'must have at most eight positions');
 
+/** The kinds of control there are. */
+export const CONTROL_KINDS = ['button', 'slide', 'rotary', 'rocker', 'horn ring', 'pull', 'spare'] as const;
+
 /** A control on a panel. A spare one is a place kept free. */
 export const Control = z.discriminatedUnion(
   'kind',
@@ -66,9 +69,25 @@ export const Control = z.discriminatedUnion(
     z.strictObject({ kind: z.literal('pull'), ...Position, values: Positions }),
     z.strictObject({ kind: z.literal('spare'), ...Position }),
   ],
-  { error: 'must be a button, slide, rotary, rocker, horn ring, pull or spare' },
+  { error: `must be one of ${CONTROL_KINDS.join(', ')}` },
 );
 export type Control = z.infer<typeof Control>;
+
+/** Room for a panel in the cab, as it was measured. */
+export const CabPlace = z.strictObject({
+  id: Id,
+  name: Name,
+  widthMm: Millimetres,
+  heightMm: Millimetres,
+  depthMm: Millimetres,
+  /** An airbag needs the room. */
+  airbag: z.boolean(),
+  /** The driver reaches it belted. */
+  reached: z.boolean(),
+  /** A panel there can be taken out again without taking the cab apart. */
+  replaceable: z.boolean(),
+});
+export type CabPlace = z.infer<typeof CabPlace>;
 
 /** A panel with its controls. */
 export const Panel = z.strictObject({
@@ -77,6 +96,8 @@ export const Panel = z.strictObject({
   place: z.enum(PANEL_PLACES, { error: `must be one of ${PANEL_PLACES.join(', ')}` }),
   /** Drawn on glass, page by page. */
   touch: z.boolean(),
+  /** Which room in the cab it takes; null where that is not settled. */
+  cabPlaceId: Id.nullable(),
   widthMm: Millimetres,
   heightMm: Millimetres,
   depthMm: Millimetres,

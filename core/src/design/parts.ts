@@ -12,7 +12,7 @@ import { SceneVehicle } from './scene.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({

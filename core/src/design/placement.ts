@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { InsertId } from '../fixture/inserts.ts';
 import { Phase } from '../timing/pattern.ts';
 import { FIXINGS } from '../vehicle/types.ts';
+import { BoardText } from '../words/boardText.ts';
 import { Colour } from '../words/colour.ts';
 import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
@@ -35,6 +36,18 @@ export type LampStatus = z.infer<typeof LampStatus>;
 /** How a flange can be finished. */
 export const FINISHES = ['black', 'chrome', 'white', 'grey', 'body colour'] as const;
 
+const MOST_AIMS = 7;
+
+/** A way a lamp can be turned besides the one it stands in. */
+const Aim = z.strictObject({
+  id: Id,
+  name: Name,
+  panDeg: within(-180, 180),
+  tiltDeg: within(-90, 90),
+});
+/** A height a lamp's pole can be raised to besides the one it stands at. */
+const Height = z.strictObject({ id: Id, name: Name, poleM: within(0, 8) });
+
 /** A fixture on a mount zone. */
 export const Placement = z.strictObject({
   id: Id,
@@ -64,10 +77,11 @@ export const Placement = z.strictObject({
   /** On a tied-in lamp of the maker's: the signals for which its flasher stops. */
   stopsFor: z.array(Id).max(16),
   /** What it says, if it shows a text. */
-  text: z
-    .string()
-    .max(40)
-    .regex(/^[^<>]*$/, 'must not contain < or >'),
+  text: BoardText,
+  /** Other aims it can be turned to on the spot. */
+  aims: z.array(Aim).max(MOST_AIMS, `must be at most ${MOST_AIMS} aims`),
+  /** Other heights its pole can be raised to. */
+  heights: z.array(Height).max(MOST_AIMS, `must be at most ${MOST_AIMS} heights`),
   modules: z.array(ModuleSetup).min(1).max(64),
 });
 export type Placement = z.infer<typeof Placement>;

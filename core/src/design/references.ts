@@ -5,6 +5,7 @@ import { PATTERNS } from '../timing/library.ts';
 import { looseParts } from '../vehicle/looseParts.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { doubles, type LooseEnd } from '../words/looseEnd.ts';
+import { HOME } from './lampMoves.ts';
 import type { Placement } from './placement.ts';
 import type { BuildParts } from './parts.ts';
 import { looseControls } from './looseControls.ts';
@@ -29,6 +30,11 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
     if (!zones.has(p.zoneId))
       yield { path: [...path, 'zoneId'], reason: `no mount zone '${p.zoneId}' on this vehicle` };
     yield* looseModules(p, shelf, groups, path);
+    for (const list of ['aims', 'heights'] as const) {
+      yield* doubles(p[list], [...path, list]);
+      const home = p[list].findIndex(({ id }) => id === HOME);
+      if (home >= 0) yield { path: [...path, list, home, 'id'], reason: `'${HOME}' is how the lamp was put` };
+    }
     if (p.partnerId === null) continue;
     const partner = build.placements.find((other) => other.id === p.partnerId);
     if (partner?.partnerId !== p.id || partner.id === p.id)

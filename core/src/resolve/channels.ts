@@ -35,6 +35,8 @@ export interface Drive extends Played, ChannelRef {
   readonly peakCd: number;
   /** Current while on at span level 1, after dimming, A. */
   readonly currentA: number;
+  /** What its board says; empty where it shows no text. */
+  readonly text: string;
 }
 
 /** A channel by one name, as a key. */
@@ -96,6 +98,7 @@ export function driveOf(
     warns: isWarning(fixture),
     peakCd: output.peakCd * from.level * (p.lensByColour[colour] ?? 1),
     currentA: output.currentA * from.level,
+    text: fixture.showsText ? cue.text || p.text : '',
   };
 }
 

@@ -1,3 +1,4 @@
+import { posed } from '../design/lampMoves.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import { aimFrame, pointInFrame, turnFrame, type AimFrame } from '../geometry/frame.ts';
 import { add, combine, scale, type Vec3 } from '../geometry/vec.ts';
@@ -23,7 +24,8 @@ export interface PlacedFixture {
 }
 
 /** Where a placement stands in this pose. */
-export function placeFixture(lookup: Lookup, p: Placement, open: OpenParts): PlacedFixture {
+export function placeFixture(lookup: Lookup, placement: Placement, open: OpenParts): PlacedFixture {
+  const p = posed(placement, open);
   const fixture = lookup.fixture(p.fixtureId);
   const zone = posedZone(lookup.vehicle, zoneOf(lookup.vehicle, p.zoneId), open);
   const along = fixture.stands === 'along';

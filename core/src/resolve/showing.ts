@@ -271,7 +271,7 @@ export class Showing {
 const isSignal = ({ kind }: ControlFunction): boolean => kind === 'signal';
 
 const keyOf = (drive: Drive): string =>
-  `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA}`;
+  `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA} ${drive.text}`;
 
 /** Keeps a value; beyond what is kept the oldest goes. */
 function keep<V>(kept: Map<string, V>, key: string, value: V, most: number): void {

@@ -4,7 +4,7 @@ import type { State } from '../state/state.ts';
 import type { WishData } from '../design/brief.ts';
 import { wishKindOf, wishSentence } from './brief/wishes.ts';
 import type { CheckResult } from './finding.ts';
-import { brokenTrials } from './controls/trials.ts';
+import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { kindOf, speaksIn } from './registry.ts';
@@ -78,21 +78,19 @@ const TIMING_TASKS: readonly Task[] = [
 ];
 
 /** Checks of the controls, which need no pack. */
-const CONTROLS_TASKS: readonly Task[] = [
-  {
-    packId: 'controls',
-    packName: 'Controls',
-    ruleId: 'trial',
-    kind: 'trial',
-    home: 'controls',
-    severity: 'warns',
-    clause: 'Trials come out as they were kept',
-    listed: false,
-    once: true,
-    sees: 'document',
-    check: brokenTrials,
-  },
-];
+const CONTROLS_TASKS: readonly Task[] = CONTROLS_CHECKS.map((check) => ({
+  packId: 'controls',
+  packName: 'Controls',
+  ruleId: check.kind,
+  kind: check.kind,
+  home: 'controls',
+  severity: check.severity,
+  clause: check.clause,
+  listed: false,
+  once: true,
+  sees: 'document',
+  check: (subject) => check.faults(subject),
+}));
 
 /** A wish of the brief, as a rule of the agency's own pack. */
 function wishTask(build: Build, wish: WishData): Task {

@@ -67,7 +67,7 @@ export class Situation {
   #text(open: readonly string[]): string {
     const { on, ambient } = this.state;
     const parts = [onText(this.build, on)];
-    if (open.length > 0) parts.push(openText(this.lookup.vehicle, open));
+    if (open.length > 0) parts.push(openText(this.build, open));
     if (ambient === 'night') parts.push('at night');
     return parts.join(', ');
   }

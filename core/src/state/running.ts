@@ -1,5 +1,6 @@
 import { onsIn, type Programme } from '../controls/programme.ts';
 import type { Running } from '../controls/simulator.ts';
+import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import { partInput, SHUT } from '../design/inputs.ts';
 import type { State } from './state.ts';
 
@@ -7,6 +8,7 @@ import type { State } from './state.ts';
 export function stateIn(programme: Programme, { state }: Running): State {
   const open = programme.inputs.flatMap(({ id }) => {
     const value = state.values.get(id) ?? SHUT;
+    if (isLampInput(id)) return lampStop(id, value) ?? [];
     return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
   });
   return {

@@ -14,7 +14,7 @@ describe('states', () => {
     expect(states).toHaveLength(stagesOf(build).length * 2 * (stops + 1));
     expect(new Set(states.map(stateKey)).size).toBe(states.length);
     expect(states[0]).toEqual({ on: ['off'], open: [], ambient: 'day' });
-    expect(posesOf(vehicleOf(build.vehicle))[0]).toEqual([]);
+    expect(posesOf(build)[0]).toEqual([]);
   });
   test('the order in which stops are named makes no difference; the values do', () => {
     const a = stateWith({ on: ['stage-1'], open: ['hatch', 'bonnet'] });

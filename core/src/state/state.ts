@@ -1,5 +1,6 @@
 import { functionAt, functionsInOrder, onsOf, readOn, stagesOf, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
+import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopOf, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
@@ -40,10 +41,16 @@ export const sameOpen = (a: readonly string[], b: readonly string[]): boolean =>
 
 export const sameState = (a: State, b: State): boolean => stateKey(a) === stateKey(b);
 
-/** The poses that are checked: everything shut, and each stop of each moving part by itself. */
-export const posesOf = (vehicle: Vehicle): readonly (readonly string[])[] => [
+/** Everything shut, and each stop of each moving part by itself. */
+export const bodyPoses = (vehicle: Vehicle): readonly (readonly string[])[] => [
   [],
   ...stopsOf(vehicle).map((stop) => [stop.id]),
+];
+
+/** The poses that are checked: those of the body, and each aim and height of each lamp by itself. */
+export const posesOf = (build: Build): readonly (readonly string[])[] => [
+  ...bodyPoses(vehicleOf(build.vehicle)),
+  ...lampMoves(build).flatMap(({ stops }) => stops.map(({ stop }) => [stop])),
 ];
 
 /** What rule packs call the warning: the mode of the strongest stage or warning that is on and has one; 0 with none. */
@@ -63,7 +70,7 @@ export const checkedOns = (build: Build): On[] =>
 
 /** Every state that is checked: each of these functions in each pose in each light, the plainest of each first. */
 export function statesOf(build: Build): State[] {
-  const poses = posesOf(vehicleOf(build.vehicle));
+  const poses = posesOf(build);
   return checkedOns(build).flatMap((on) =>
     AMBIENTS.flatMap((ambient) => poses.map((open) => ({ on: [on], open, ambient }))),
   );
@@ -75,13 +82,17 @@ export function stateOf(build: Build, on: On, values: Partial<State> = {}): Stat
   return stateWith({ ...values, on: [on] });
 }
 
-/** The pose in words: "everything shut", "hatch open", "rear left door pinned at 180°". */
-export function openText(vehicle: Vehicle, open: readonly string[]): string {
+/** The pose in words: "everything shut", "hatch open", "rear left door pinned at 180°", "mast raised". */
+export function openText(build: Pick<Build, 'vehicle' | 'placements'>, open: readonly string[]): string {
   const set = new Set(open);
-  const texts = vehicle.parts.flatMap((part) => {
+  const parts = vehicleOf(build.vehicle).parts.flatMap((part) => {
     const stop = stopOf(part, set);
     return stop === null ? [] : [`${part.name.toLowerCase()} ${stop.name}`];
   });
+  const lamps = lampMoves(build).flatMap(({ name, stops }) =>
+    stops.filter(({ stop }) => set.has(stop)).map((stop) => `${name} ${stop.name}`),
+  );
+  const texts = [...parts, ...lamps];
   if (texts.length === 0) return 'everything shut';
   return texts.every((t) => t.endsWith(' open'))
     ? `${texts.map((t) => t.slice(0, -5)).join(' and ')} open`

@@ -1,4 +1,4 @@
-import type { Pattern, RowMove } from './pattern.ts';
+import type { Direction, Pattern, RowMove } from './pattern.ts';
 import type { Slot, Span } from './span.ts';
 
 const on = (fromMs: number, toMs: number, level = 1): Span => ({ fromMs, toMs, level });
@@ -90,6 +90,23 @@ const inSlots = (spans: readonly Span[], ...slots: readonly Slot[]): Span[] =>
   spans.map((s, i) => ({ ...s, slot: slots[i % slots.length] ?? 1 }));
 
 const HEADS = 8;
+/** Places in a row are counted from the left as seen from behind. */
+const declared = (move: RowMove): { direction?: Direction } => {
+  switch (move) {
+    case 'first-to-last':
+      return { direction: 'right' };
+    case 'last-to-first':
+      return { direction: 'left' };
+    case 'middle-out':
+      return { direction: 'from the middle' };
+    case 'ends-in':
+    case 'to-and-fro':
+    case 'every-other':
+    case 'build-up':
+      return {};
+  }
+};
+
 /** Along a row of eight: what is lit stays lit, and rests before it begins again. */
 const filling = (
   id: string,
@@ -98,12 +115,24 @@ const filling = (
   stepMs: number,
   holdMs: number,
   restMs: number,
-): Pattern => ({ kind: 'row', id, name, move, heads: HEADS, stepMs, show: 'hold', holdMs, restMs });
+): Pattern => ({
+  kind: 'row',
+  id,
+  name,
+  ...declared(move),
+  move,
+  heads: HEADS,
+  stepMs,
+  show: 'hold',
+  holdMs,
+  restMs,
+});
 /** Along a row of eight: each lit for its own step. */
 const running = (id: string, name: string, move: RowMove, stepMs: number, restMs = 0): Pattern => ({
   kind: 'row',
   id,
   name,
+  ...declared(move),
   move,
   heads: HEADS,
   stepMs,

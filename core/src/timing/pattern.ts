@@ -21,7 +21,18 @@ const Ms = z
 const Stretch = z
   .strictObject({ leastMs: Ms, mostMs: Ms })
   .refine((s) => s.leastMs <= s.mostMs, 'leastMs must not exceed mostMs');
-const named = { id: Id, name: Name };
+
+/** Which way a pattern is meant to move, as seen from behind the vehicle. */
+export const DIRECTIONS = ['left', 'right', 'from the middle'] as const;
+export const Direction = z.enum(DIRECTIONS, { error: `must be one of ${DIRECTIONS.join(', ')}` });
+export type Direction = z.infer<typeof Direction>;
+
+const named = {
+  id: Id,
+  name: Name,
+  /** Declared, and then checked where the pattern is shown; not said for one that means no direction. */
+  direction: Direction.optional(),
+};
 
 /** Drawn bar by bar: one line for each phase letter, or for each place in a row. */
 const DrawnPattern = z

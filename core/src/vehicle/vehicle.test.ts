@@ -88,7 +88,7 @@ describe('parts that move', () => {
       [[]],
     );
     expect(poses.map((p) => p.length)).toEqual([0, 1, 1, 1, 0]);
-    expect(openText(van, poses[2] ?? [])).toMatch(/180°/);
+    expect(openText({ vehicle: usualSpec('panel-van'), placements: [] }, poses[2] ?? [])).toMatch(/180°/);
   });
   test('a sliding door slides', () => {
     const slides = stopsOf(van, 'door').filter((s) => Math.hypot(...s.motion.by) > 0.3);

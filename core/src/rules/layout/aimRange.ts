@@ -7,10 +7,10 @@ export const aimRangeFaults = (subject: LayoutSubject): Said[] =>
   subject.standing().flatMap(({ p, placed: { fixture } }): Said[] => {
     const { panRangeDeg, tiltRangeDeg } = fixture;
     if (panRangeDeg === 0 && tiltRangeDeg === 0) return [];
-    const ways = [
-      ['panned', p.panDeg, panRangeDeg],
-      ['tilted', p.tiltDeg, tiltRangeDeg],
-    ] as const;
+    const ways = [p, ...p.aims].flatMap(({ panDeg, tiltDeg }) => [
+      ['panned', panDeg, panRangeDeg] as const,
+      ['tilted', tiltDeg, tiltRangeDeg] as const,
+    ]);
     return ways.flatMap(([how, deg, most]): Said[] =>
       Math.abs(deg) <= most
         ? []

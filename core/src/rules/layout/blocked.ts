@@ -76,7 +76,7 @@ function hiddenIn(subject: LayoutSubject, p: Placement, open: readonly string[],
 }
 
 function saying(subject: LayoutSubject, p: Placement, { open, modules, worst }: Hidden, most: number): Said {
-  const how = openText(subject.lookup.vehicle, open);
+  const how = openText(subject.build, open);
   const count = p.modules.length;
   const which = modules.length === 1 ? 'one module' : `${modules.length} modules`;
   return {

@@ -2,7 +2,7 @@ import type { Placement } from '../../design/placement.ts';
 import { lookupOf, type Lookup } from '../../resolve/lookup.ts';
 import { housingCorners, placeFixture, type PlacedFixture } from '../../resolve/place.ts';
 import type { Build } from '../../design/schema.ts';
-import { posesOf, stateWith } from '../../state/state.ts';
+import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
 import type { Trouble } from '../judgement.ts';
 
@@ -31,7 +31,7 @@ export class LayoutSubject {
 
   /** Everything shut, and each stop of each moving part by itself. */
   get poses(): readonly (readonly string[])[] {
-    return posesOf(this.lookup.vehicle);
+    return bodyPoses(this.lookup.vehicle);
   }
 
   /** Every lamp with everything shut. */

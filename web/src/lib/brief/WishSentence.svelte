@@ -13,7 +13,7 @@
   /** A wish as a sentence whose figures and choices are edited where they stand. */
   let { wish, onset }: { wish: WholeWish; onset: (wish: WholeWish) => void } = $props();
   const editor = getEditor()();
-  const { vehicle } = $derived(editor);
+  const { vehicle, build } = $derived(editor);
 
   const LIGHTS = [
     { value: 'any', text: 'any' },
@@ -152,8 +152,8 @@
     stay visible with
     <FoldedBoxes
       label="What stands open"
-      summary={openText(vehicle, wish.open)}
-      items={stopsOf(vehicle).map((stop) => ({ id: stop.id, name: openText(vehicle, [stop.id]) }))}
+      summary={openText(build, wish.open)}
+      items={stopsOf(vehicle).map((stop) => ({ id: stop.id, name: openText(build, [stop.id]) }))}
       chosen={wish.open}
       atLeast={1}
       onset={(open: string[]) => onset({ ...wish, open })}

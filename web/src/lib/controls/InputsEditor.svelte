@@ -8,6 +8,7 @@
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
   import ConditionEditor from './ConditionEditor.svelte';
+  import Triggers from './Triggers.svelte';
 
   /** Inputs of the shop's own, what follows what, what cannot happen together, the master switch, other outputs. */
   const editor = getEditor()();
@@ -75,7 +76,11 @@
       <button
         class="link"
         aria-label="Delete input {input.name}"
-        onclick={() => change(`Delete ${input.name}`, { inputs: without(controls.inputs, i) })}>✕</button
+        onclick={() =>
+          change(`Delete ${input.name}`, {
+            inputs: without(controls.inputs, i),
+            triggers: controls.triggers.filter((t) => t.input !== input.id),
+          })}>✕</button
       >
     </div>
   {/each}
@@ -94,6 +99,9 @@
         ],
       })}>Add an input</button
   >
+
+  <h2>Where inputs come from</h2>
+  <Triggers onset={(what: string, triggers: Controls['triggers']) => change(what, { triggers })} />
 
   <h2>Outputs that are no lamps</h2>
   {#each controls.loads as load, i (load.id)}

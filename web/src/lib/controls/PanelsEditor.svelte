@@ -120,6 +120,17 @@
           onset={(depthMm: number) => put({ ...panel, depthMm }, 'Size of')}
         />
       </div>
+      <label
+        >Room in the cab
+        <select
+          value={panel.cabPlaceId ?? ''}
+          onchange={(event) => put({ ...panel, cabPlaceId: event.currentTarget.value || null }, 'Room of')}
+        >
+          <option value="">not settled</option>
+          {#each editor.build.controls.cabPlaces as room (room.id)}<option value={room.id}>{room.name}</option
+            >{/each}
+        </select></label
+      >
       <label class="tick"
         ><input
           type="checkbox"

@@ -70,7 +70,7 @@
   function stateText(f: Finding): string {
     if (f.evidence.state === null) return 'In every state';
     const { on, open, ambient } = f.evidence.state;
-    return [onText(editor.build, on), openText(editor.vehicle, open), ambient].join(' · ');
+    return [onText(editor.build, on), openText(editor.build, open), ambient].join(' · ');
   }
 </script>
 

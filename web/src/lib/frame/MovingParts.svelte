@@ -18,7 +18,7 @@
   const summary = $derived(
     openCount > 2
       ? `${openCount} of ${standing.length} open`
-      : upperFirst(openText(vehicle, editor.state.open)),
+      : upperFirst(openText(editor.build, editor.state.open)),
   );
   /** The parts from above, front up: those that lie flat below others first. */
   const shapes = $derived(

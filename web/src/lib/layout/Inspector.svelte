@@ -1,4 +1,6 @@
 <script lang="ts">
+  import AimsAndHeights from './AimsAndHeights.svelte';
+  import BoardTexts from './BoardTexts.svelte';
   import { LampStatus, Placement } from '@flarik/core/design/placement';
   import {
     addPartner,
@@ -214,16 +216,20 @@
           : ', no holes'}{zone.singleWall ? '; a single wall, not to be drilled' : ''}.
       </p>
       <LensAndFinish {fixture} {zone} placement={shown} onset={set} />
+      {#if fixture.poleM > 0 || fixture.panRangeDeg > 0 || fixture.tiltRangeDeg > 0 || shown.aims.length > 0}
+        <AimsAndHeights {fixture} placement={shown} onset={set} />
+      {/if}
       {#if fixture.showsText}
         <TextInput
           size="sm"
-          labelText="Text it shows"
+          labelText="Its own text"
           value={shown.text}
           on:change={(event) => {
             const text = Placement.shape.text.safeParse(String(event.detail ?? '').trim());
             if (text.success && text.data !== shown.text) set('Text of', { text: text.data });
           }}
         />
+        <BoardTexts {fixture} placement={shown} />
       {/if}
       {#if first !== null && aim !== null}
         <p class="quiet small figure">

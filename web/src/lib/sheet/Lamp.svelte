@@ -36,6 +36,9 @@
   const { placement, at, half } = $derived(picture);
   const glowOf = (moduleId: string): Glow | undefined => glows.get(glowKey(placement.id, moduleId));
 
+  /** What its board says now. */
+  const said = $derived(placement.modules.flatMap((m) => glowOf(m.id)?.text || [])[0] ?? placement.text);
+
   function brightness(glow: Glow | undefined): number {
     if (glow?.driven !== true) return 0.28;
     return calm ? 0.45 + 0.45 * glow.level : 0.2 + 0.8 * glow.level;
@@ -103,10 +106,8 @@
   </g>
 {/if}
 
-{#if placement.text !== '' && picture.primary}
-  <text class="text" aria-hidden="true" transform="translate({at[0]},{at[1]}) scale(1,-1)"
-    >{placement.text}</text
-  >
+{#if said !== '' && picture.primary}
+  <text class="text" aria-hidden="true" transform="translate({at[0]},{at[1]}) scale(1,-1)">{said}</text>
 {/if}
 
 {#if named}

@@ -10,6 +10,8 @@ export interface Glow {
   readonly level: number;
   /** Driven in this stage at all. */
   readonly driven: boolean;
+  /** What its board says; empty where it shows no text. */
+  readonly text: string;
 }
 
 export const glowKey = (placementId: string, moduleId: string): string => `${placementId}/${moduleId}`;
@@ -23,7 +25,8 @@ export function glows(build: Build, drives: readonly Drive[], timeMs: number | n
   for (const p of build.placements) {
     for (const m of p.modules) {
       const [colour] = m.colours;
-      if (colour !== undefined) shown.set(glowKey(p.id, m.id), { colour, level: 0, driven: false });
+      if (colour !== undefined)
+        shown.set(glowKey(p.id, m.id), { colour, level: 0, driven: false, text: p.text });
     }
   }
   for (const d of drives) {
@@ -31,7 +34,7 @@ export function glows(build: Build, drives: readonly Drive[], timeMs: number | n
     const level = timeMs === null ? 1 : levelAt(d, timeMs);
     const known = shown.get(key);
     if (known?.driven !== true || level > known.level)
-      shown.set(key, { colour: d.colour, level, driven: true });
+      shown.set(key, { colour: d.colour, level, driven: true, text: d.text });
   }
   return shown;
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { BoardText } from '@flarik/core/words/boardText';
   import { setCue, withDark } from '@flarik/core/design/controlEdits';
   import { shownBy, type On } from '@flarik/core/design/controls';
   import {
@@ -95,6 +96,17 @@
   const inkOf = (value: string): Ink | undefined =>
     SLOTS.find((slot) => String(slot) === value) ?? COLOURS.find((colour) => colour === value);
 
+  /** Whether a message board is among them. */
+  const speaks = $derived(
+    members.some(({ placement }) => editor.lookup.fixture(placement.fixtureId).showsText),
+  );
+
+  function setText(cue: LightCue, said: string): void {
+    const text = BoardText.safeParse(said.trim());
+    if (text.success)
+      editor.edit(`Text in ${name}`, (b) => setCue(b, on, row.target, cue.ink, { ...cue, text: text.data }));
+  }
+
   function addCue(): void {
     const ink = SLOTS.find((slot) => !places.some(({ cue }) => cue?.ink === slot));
     if (ink !== undefined)
@@ -153,6 +165,18 @@
           </select>
         </label>
       {/if}
+    {/if}
+    {#if cue !== null && (speaks || cue.text !== '')}
+      <label class="at-night">
+        says
+        <input
+          aria-label="Text of {row.name} in {name}{which(ink)}"
+          value={cue.text}
+          maxlength="40"
+          placeholder="its own text"
+          onchange={(event) => setText(cue, event.currentTarget.value)}
+        />
+      </label>
     {/if}
     <span class="more">
       {#if cue !== null}

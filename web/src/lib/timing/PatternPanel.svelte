@@ -11,7 +11,7 @@
   } from '@flarik/core/design/patternEdits';
   import { bookOf } from '@flarik/core/timing/book';
   import { addBar, firstRoom, pasteLine, setBy, setCycle, setLineCount } from '@flarik/core/timing/draw';
-  import { lineName, type Pattern } from '@flarik/core/timing/pattern';
+  import { DIRECTIONS, lineName, type Pattern } from '@flarik/core/timing/pattern';
   import { patternFigures } from '@flarik/core/timing/patternFigures';
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
@@ -112,6 +112,25 @@
       <p class="quiet small">
         Of the library. What you draw makes a copy of your own for {place}.
       </p>
+    {/if}
+
+    {#if on.own}
+      <label class="name">
+        Moves, seen from behind
+        <select
+          value={on.pattern.direction ?? ''}
+          onchange={(event) => {
+            const direction = DIRECTIONS.find((d) => d === event.currentTarget.value);
+            const { direction: _, ...rest } = on.pattern;
+            change(direction === undefined ? rest : { ...rest, direction });
+          }}
+        >
+          <option value="">no declared way</option>
+          {#each DIRECTIONS as direction (direction)}<option value={direction}
+              >{direction === 'from the middle' ? direction : `to the ${direction}`}</option
+            >{/each}
+        </select>
+      </label>
     {/if}
 
     {#if drawn === null && on.own && on.pattern.kind !== 'drawn'}

@@ -40,7 +40,7 @@ export const stayVisible = defineWish({
       : { kind: 'stay-visible', id, severity: 'warns', zoneIds: [zone.id], open: [stop.id] };
   },
   sentence: (build, wish) =>
-    `${zonesText(build, wish.zoneIds)} stay visible with ${openText(lookupOf(build).vehicle, wish.open)}`,
+    `${zonesText(build, wish.zoneIds)} stay visible with ${openText(build, wish.open)}`,
   check: {
     onDocument: (subject, wish) => wish.zoneIds.flatMap((id) => zoneFaults(subject, id, wish.open)),
   },
@@ -56,7 +56,7 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
     return [{ about: zoneId, sentence: `nothing on this vehicle opens as '${missing}'.` }];
   const zone = zoneOf(vehicle, zoneId);
   const lamps = lampsOn(subject, zoneId);
-  const what = openText(vehicle, open);
+  const what = openText(subject.build, open);
   if (lamps.length === 0)
     return [
       {

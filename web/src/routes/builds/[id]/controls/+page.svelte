@@ -5,6 +5,7 @@
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import Papa from 'papaparse';
   import Atlas from '$lib/controls/Atlas.svelte';
+  import CabEditor from '$lib/controls/CabEditor.svelte';
   import CockpitInputs from '$lib/controls/CockpitInputs.svelte';
   import FunctionPanel from '$lib/controls/FunctionPanel.svelte';
   import InputsEditor from '$lib/controls/InputsEditor.svelte';
@@ -33,6 +34,7 @@
     { value: 'panels', text: 'Panels' },
     { value: 'inputs', text: 'Inputs' },
     { value: 'sets', text: 'Sets' },
+    { value: 'cab', text: 'Cab' },
   ] as const;
   type PanelName = (typeof PANELS)[number]['value'];
   const MIDDLES = [
@@ -128,7 +130,8 @@
       {:else if panel === 'templates'}<Templates />
       {:else if panel === 'panels'}<PanelsEditor />
       {:else if panel === 'inputs'}<InputsEditor />
-      {:else}<SetsEditor />{/if}
+      {:else if panel === 'sets'}<SetsEditor />
+      {:else}<CabEditor />{/if}
     </div>
   </SidePane>
 </PaneGroup>

@@ -137,8 +137,8 @@
       <h2>
         Gaps
         <span class="quiet">
-          {onText(editor.build, editor.state.on)}, {openText(editor.vehicle, editor.state.open)}, {editor
-            .state.ambient}
+          {onText(editor.build, editor.state.on)}, {openText(editor.build, editor.state.open)}, {editor.state
+            .ambient}
         </span>
       </h2>
       {#if asksNothing}

@@ -1,0 +1,48 @@
+import { expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { ofKind } from '../../test/reference/places.ts';
+import { removeFunction, withControls } from '../design/controlEdits.ts';
+import type { OldControl } from '../design/controls.ts';
+import type { Build } from '../design/schema.ts';
+import { controlsOf, habitsOf } from './habits.ts';
+
+const car = demoBuild('ks-13');
+const [siren] = controlsOf(car, 'siren');
+if (siren === undefined) throw new Error('a key works the siren');
+const asItIs: OldControl = {
+  id: 'old-siren',
+  kind: siren.control.kind,
+  label: siren.control.label,
+  column: siren.control.column,
+  row: siren.control.row,
+  functionIds: ['siren'],
+};
+const used = (patch: Partial<OldControl>): Build =>
+  withControls(car, { oldPanel: [{ ...asItIs, ...patch }] });
+const changes = (patch: Partial<OldControl>): readonly string[] => habitsOf(used(patch))[0]?.changes ?? [];
+
+test('a control that stays where it was is no change', () => {
+  expect(changes({})).toEqual([]);
+  expect(changes({ label: siren.control.label.toUpperCase() })).toEqual([]);
+  expect(ofKind(used({}), 'habit')).toEqual([]);
+});
+
+test('another place, name or kind is told; so is what nothing does any more', () => {
+  const { column, row, label } = siren.control;
+  expect(changes({ column: column + 1, label: 'Wail', kind: 'pull' })).toEqual([
+    'a button now, where a pull was',
+    `labelled “${label}”, where it said “Wail”`,
+    `at row ${row}, column ${column} of Switch panel, where it stood at row ${row}, column ${column + 1}`,
+  ]);
+  expect(changes({ functionIds: [] })).toEqual(['nothing does now what it did']);
+  expect(changes({ functionIds: [], kind: 'spare' })).toEqual([]);
+  expect(ofKind(used({ label: 'Wail' }), 'habit').map((f) => f.severity)).toEqual(['advises']);
+});
+
+test('of several controls that do it now the most alike counts', () => {
+  expect(changes({ functionIds: ['siren', 'stage-2'] })).toEqual([]);
+});
+
+test('a function that goes leaves the old panel too', () => {
+  expect(removeFunction(used({}), 'siren').controls.oldPanel[0]?.functionIds).toEqual([]);
+});

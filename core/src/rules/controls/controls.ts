@@ -1,0 +1,26 @@
+import type { Severity } from '../../words/severity.ts';
+import type { Said } from '../judgement.ts';
+import type { LayoutSubject } from '../layout/subject.ts';
+import { wrongWays } from './direction.ts';
+import { movedHabits } from './habits.ts';
+import { airbagFaults, builtIn, outOfReach, panelsTooLarge, roomsTakenTwice } from './rooms.ts';
+import { brokenTrials } from './trials.ts';
+
+/** A check of the controls that needs no pack and looks at the document alone. */
+export interface ControlsCheck {
+  readonly kind: string;
+  readonly severity: Severity;
+  readonly clause: string;
+  readonly faults: (subject: LayoutSubject) => Said[];
+}
+
+export const CONTROLS_CHECKS: readonly ControlsCheck[] = [
+  { kind: 'trial', severity: 'warns', clause: 'Trials come out as they were kept', faults: brokenTrials },
+  { kind: 'direction', severity: 'blocks', clause: 'Moves as it declares', faults: wrongWays },
+  { kind: 'airbag', severity: 'blocks', clause: 'Clear of airbags', faults: airbagFaults },
+  { kind: 'panel-size', severity: 'warns', clause: 'Panels fit their room', faults: panelsTooLarge },
+  { kind: 'room-taken', severity: 'warns', clause: 'One panel to a room', faults: roomsTakenTwice },
+  { kind: 'panel-reach', severity: 'warns', clause: 'Reached belted', faults: outOfReach },
+  { kind: 'panel-built-in', severity: 'advises', clause: 'Panels can be replaced', faults: builtIn },
+  { kind: 'habit', severity: 'advises', clause: 'As operators are used to', faults: movedHabits },
+];

@@ -1,0 +1,64 @@
+import { expect, test } from 'vitest';
+import { emptyBuild, ofKind, put } from '../../../test/reference/places.ts';
+import { changeShown } from '../../design/controlEdits.ts';
+import { groupTarget, lightCue } from '../../design/functions.ts';
+import { changeModules } from '../../design/moduleEdits.ts';
+import { addPattern } from '../../design/patternEdits.ts';
+import type { Build } from '../../design/schema.ts';
+import { addGroup } from '../../design/timingEdits.ts';
+import type { Pattern } from '../../timing/pattern.ts';
+
+/** Five single heads in a row on the rear bumper, numbered from the left, in a group that shows a pattern. */
+function row(patternId: string, orders: readonly number[], more: readonly Pattern[] = []): Build {
+  const placed = orders.reduce<Build>(
+    (b, _, i) => put(b, `h${i}`, { zone: 'rear-bumper', uM: -0.5 + 0.25 * i }),
+    more.reduce(addPattern, emptyBuild()),
+  );
+  const lamps = placed.placements;
+  const grouped = orders.reduce<Build>(
+    (b, order, i) =>
+      changeModules(
+        b,
+        (lamps[i]?.modules ?? []).map((m) => ({ placementId: `h${i}`, moduleId: m.id })),
+        { groupId: 'g', order },
+      ),
+    addGroup(placed, { id: 'g', name: 'G' }),
+  );
+  return changeShown(grouped, 'stage-2', { cues: [lightCue(groupTarget('g'), 1, patternId)] });
+}
+const said = (build: Build): string[] => ofKind(build, 'direction').map((f) => f.sentence);
+
+/** Which way u grows on that zone, seen from behind, is the zone's own affair: one of the two orders is right. */
+const up = [1, 2, 3, 4, 5];
+const down = up.toReversed();
+
+test('a row numbered from the left sweeps as declared, either way; one numbered from the right does not', () => {
+  const right = [up, down].map((orders) => said(row('sweep', orders)).length);
+  expect(right.toSorted()).toEqual([0, 1]);
+  expect([up, down].map((orders) => said(row('sweep-back', orders)).length)).toEqual(right);
+});
+
+test('from the middle needs a row of its own length: a pattern for eight heads on five is told', () => {
+  expect(said(row('centre-out', up))).toEqual([
+    'Stage 2: "From the middle out" is meant to move from the middle out seen from behind; on a row of 5 lamps it does not.',
+  ]);
+  const five: Pattern = {
+    kind: 'row',
+    id: 'five',
+    name: 'Five',
+    direction: 'from the middle',
+    move: 'middle-out',
+    heads: 5,
+    stepMs: 100,
+    show: 'hold',
+    holdMs: 100,
+    restMs: 100,
+  };
+  expect(said(row('five', up, [five]))).toEqual([]);
+  expect(said(row('five', [1, 1, 1, 1, 1], [five]))).toEqual([
+    'Stage 2: "Five" is meant to move from the middle out seen from behind; on a row of 5 lamps it lights everywhere at once.',
+  ]);
+});
+
+test('a pattern that declares no way is never judged', () =>
+  expect(said(row('every-other', down))).toEqual([]));

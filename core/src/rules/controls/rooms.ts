@@ -1,0 +1,87 @@
+import type { CabPlace, Panel } from '../../design/panel.ts';
+import { atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import type { LayoutSubject } from '../layout/subject.ts';
+
+/** Panels with the room in the cab that they take, and how many take it. */
+const housed = ({
+  build: { controls },
+}: LayoutSubject): { readonly panel: Panel; readonly room: CabPlace }[] =>
+  controls.panels.flatMap((panel) => {
+    const room = controls.cabPlaces.find(({ id }) => id === panel.cabPlaceId);
+    return room === undefined ? [] : [{ panel, room }];
+  });
+
+const WAYS = [
+  ['wide', 'widthMm'],
+  ['high', 'heightMm'],
+  ['deep', 'depthMm'],
+] as const;
+
+/** Panels larger than the room they are to take. A size of 0 was not measured. */
+export const panelsTooLarge = (subject: LayoutSubject): Said[] =>
+  housed(subject).flatMap(({ panel, room }) =>
+    WAYS.flatMap(([way, size]): Said[] =>
+      room[size] === 0 || panel[size] <= room[size]
+        ? []
+        : [
+            {
+              about: `${panel.id}|${size}`,
+              sentence: `"${panel.name}" is ${panel[size]} mm ${way}; ${room.name} has ${room[size]} mm.`,
+              figure: { value: panel[size], unit: 'mm' },
+              limits: [atMost(room[size], 'mm')],
+            },
+          ],
+    ),
+  );
+
+/** Room that several panels take together beyond its width: they stand beside each other, or not at all. */
+export function roomsTakenTwice(subject: LayoutSubject): Said[] {
+  const all = housed(subject);
+  return subject.build.controls.cabPlaces.flatMap((room): Said[] => {
+    const there = all.filter((one) => one.room === room);
+    const wide = there.reduce((sum, { panel }) => sum + panel.widthMm, 0);
+    if (there.length < 2 || (room.widthMm > 0 && wide <= room.widthMm)) return [];
+    const names = there.map(({ panel }) => `"${panel.name}"`).join(' and ');
+    return [
+      {
+        about: room.id,
+        sentence:
+          room.widthMm === 0
+            ? `${names} take ${room.name} twice, and its width is not known.`
+            : `${names} take ${room.name} twice: ${wide} mm side by side, where it has ${room.widthMm} mm.`,
+        figure: { value: wide, unit: 'mm' },
+        limits: room.widthMm === 0 ? [] : [atMost(room.widthMm, 'mm')],
+      },
+    ];
+  });
+}
+
+/** Panels in the way of an airbag. */
+export const airbagFaults = (subject: LayoutSubject): Said[] =>
+  housed(subject)
+    .filter(({ room }) => room.airbag)
+    .map(({ panel, room }) => ({
+      about: panel.id,
+      sentence: `"${panel.name}" takes ${room.name}, which an airbag needs.`,
+    }));
+
+/** Panels that the driver works and cannot reach belted. */
+export const outOfReach = (subject: LayoutSubject): Said[] =>
+  housed(subject)
+    .filter(({ panel, room }) => !room.reached && DRIVERS.some((place) => place === panel.place))
+    .map(({ panel, room }) => ({
+      about: panel.id,
+      sentence: `"${panel.name}" at ${room.name} is not reached belted.`,
+    }));
+
+const DRIVERS: readonly Panel['place'][] = ['dash', 'console', 'overhead', 'hand-held'];
+
+/** Panels that cannot be taken out again without taking the cab apart. */
+export const builtIn = (subject: LayoutSubject): Said[] =>
+  housed(subject)
+    .filter(({ room }) => !room.replaceable)
+    .map(({ panel, room }) => ({
+      about: panel.id,
+      sentence: `"${panel.name}" at ${room.name} cannot be replaced without taking the cab apart.`,
+    }));

@@ -1,0 +1,234 @@
+<script lang="ts">
+  import { habitsOf } from '@flarik/core/controls/habits';
+  import type { OldControl } from '@flarik/core/design/controls';
+  import { LONGEST_LABEL } from '@flarik/core/design/functions';
+  import { CONTROL_KINDS, MOST_COLUMNS, MOST_ROWS } from '@flarik/core/design/panel';
+  import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
+  import TickBoxes from '$lib/ui/TickBoxes.svelte';
+
+  /** The panel that operators are used to, as a face; what each of its controls did, and what became of it. */
+  let { onset }: { onset: (what: string, oldPanel: OldControl[]) => void } = $props();
+  const editor = getEditor()();
+  const { oldPanel, functions } = $derived(editor.build.controls);
+  const habits = $derived(habitsOf(editor.build));
+  let chosenId = $state<string | null>(null);
+  const chosen = $derived(habits.find(({ old }) => old.id === chosenId) ?? null);
+  const columns = $derived(Math.max(4, ...oldPanel.map((o) => o.column)));
+
+  const put = (old: OldControl, patch: Partial<OldControl>): void =>
+    onset(
+      `Old control ${old.label}`,
+      oldPanel.map((o) => (o.id === old.id ? { ...o, ...patch } : o)),
+    );
+
+  function add(): void {
+    const taken = new Set(oldPanel.map((o) => `${o.row}/${o.column}`));
+    for (let row = 1; row <= MOST_ROWS; row++)
+      for (let column = 1; column <= 4; column++)
+        if (!taken.has(`${row}/${column}`)) {
+          const id = freshId('old');
+          onset('Old control', [
+            ...oldPanel,
+            { id, kind: 'button', label: '', column, row, functionIds: [] },
+          ]);
+          chosenId = id;
+          return;
+        }
+  }
+
+  /** The panel as it is now becomes the old one: what is changed from here on shows as moved. */
+  function keepAsOld(): void {
+    const names = new Map(functions.map((fn) => [fn.id, fn]));
+    onset(
+      'Keep the panel as the old one',
+      editor.build.controls.panels
+        .slice(0, 1)
+        .flatMap((panel) => panel.controls)
+        .filter((c) => c.page === 1)
+        .map((c) => ({
+          id: freshId('old'),
+          kind: c.kind,
+          label: c.label,
+          column: c.column,
+          row: c.row,
+          functionIds:
+            c.kind === 'button' && c.lamp !== null && names.has(c.lamp.functionId) ? [c.lamp.functionId] : [],
+        })),
+    );
+  }
+</script>
+
+<h2>The panel they are used to</h2>
+{#if oldPanel.length > 0}
+  <div class="face" style:grid-template-columns="repeat({columns}, minmax(0, 1fr))">
+    {#each habits as { old, changes } (old.id)}
+      <button
+        class:moved={changes.length > 0}
+        class:spare={old.kind === 'spare'}
+        aria-pressed={chosenId === old.id}
+        style:grid-row={old.row}
+        style:grid-column={old.column}
+        onclick={() => (chosenId = old.id)}
+      >
+        <span>{old.label || old.kind}</span>
+        <span class="sign">{changes.length > 0 ? 'moved' : 'kept'}</span>
+      </button>
+    {/each}
+  </div>
+{:else}
+  <p class="quiet">
+    Put down the old panel, control by control, and what each did: whatever has another place, name or kind on
+    the new one is then told.
+  </p>
+{/if}
+{#if chosen !== null}
+  {@const { old } = chosen}
+  <fieldset>
+    <legend>{old.label || old.kind}</legend>
+    <div class="fields">
+      <label
+        >Label <input
+          value={old.label}
+          maxlength={LONGEST_LABEL}
+          onchange={(event) => put(old, { label: event.currentTarget.value.trim() })}
+        /></label
+      >
+      <label
+        >Kind
+        <select
+          value={old.kind}
+          onchange={(event) => {
+            const kind = CONTROL_KINDS.find((k) => k === event.currentTarget.value);
+            if (kind !== undefined) put(old, { kind });
+          }}
+          >{#each CONTROL_KINDS as kind (kind)}<option value={kind}>{kind}</option>{/each}</select
+        ></label
+      >
+      <label
+        >Column <input
+          type="number"
+          min="1"
+          max={MOST_COLUMNS}
+          value={old.column}
+          onchange={(event) => put(old, { column: event.currentTarget.valueAsNumber || 1 })}
+        /></label
+      >
+      <label
+        >Row <input
+          type="number"
+          min="1"
+          max={MOST_ROWS}
+          value={old.row}
+          onchange={(event) => put(old, { row: event.currentTarget.valueAsNumber || 1 })}
+        /></label
+      >
+    </div>
+    <TickBoxes
+      label="What does now what it did"
+      items={functions.map((fn) => fn.id)}
+      nameOf={(id: string) => functions.find((fn) => fn.id === id)?.name ?? id}
+      atLeast={0}
+      chosen={old.functionIds}
+      onset={(functionIds: string[]) => put(old, { functionIds })}
+    />
+    <p class="small">
+      {chosen.changes.length === 0 ? 'As it was.' : `${chosen.changes.join('; ')}.`}
+    </p>
+    <button
+      class="link"
+      onclick={() =>
+        onset(
+          'Delete an old control',
+          oldPanel.filter((o) => o.id !== old.id),
+        )}>delete it</button
+    >
+  </fieldset>
+{/if}
+<div class="buttons">
+  <button class="plain" onclick={add}>Add an old control</button>
+  {#if oldPanel.length === 0}
+    <button class="plain" onclick={keepAsOld}>Take the panel as it is now</button>
+  {/if}
+</div>
+
+<style>
+  h2,
+  legend {
+    font-size: 13px;
+    font-weight: 600;
+  }
+
+  .face {
+    display: grid;
+    gap: 0.3rem;
+    padding: 0.5rem;
+    border: 1px solid var(--cds-ui-04);
+    border-radius: 8px;
+    background: color-mix(in srgb, var(--car-tyre) 35%, var(--cds-ui-01));
+  }
+
+  .face button {
+    display: grid;
+    gap: 0.15rem;
+    min-height: 40px;
+    padding: 0.2rem;
+    border: 1px solid var(--cds-ui-04);
+    border-radius: 4px;
+    background: var(--cds-ui-02);
+    color: var(--cds-text-01);
+    font-size: 12px;
+    cursor: pointer;
+  }
+
+  .face button[aria-pressed='true'] {
+    border-color: var(--accent);
+  }
+
+  .face .moved {
+    border-color: var(--warn);
+  }
+
+  .sign {
+    font-size: 11px;
+    color: var(--cds-text-02);
+  }
+
+  .moved .sign {
+    color: var(--cds-text-01);
+    font-weight: 600;
+  }
+
+  .spare {
+    border-style: dashed;
+  }
+
+  fieldset {
+    display: grid;
+    gap: 0.35rem;
+    min-width: 0;
+    border: 1px solid var(--cds-ui-04);
+    padding: 0.5rem;
+  }
+
+  .fields {
+    display: grid;
+    grid-template-columns: 1fr 1fr 4rem 4rem;
+    gap: 0.4rem;
+  }
+
+  label {
+    display: grid;
+    font-size: 12px;
+    color: var(--cds-text-02);
+  }
+
+  .small {
+    font-size: 12px;
+  }
+
+  .buttons {
+    display: flex;
+    gap: 0.4rem;
+  }
+</style>
