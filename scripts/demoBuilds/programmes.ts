@@ -17,6 +17,8 @@ import {
   withControls,
 } from '@flarik/core/design/controlEdits';
 import { addPattern } from '@flarik/core/design/patternEdits';
+import type { Trigger } from '@flarik/core/design/controls';
+import type { CabPlace } from '@flarik/core/design/panel';
 import { all, type Edit } from './sketch.ts';
 
 const template =
@@ -49,6 +51,50 @@ const trial =
       throw new Error(`trial ${id}: ${JSON.stringify(refused.step)} does not happen`);
     const { state } = played.at(-1)?.running ?? started(programme);
     return putTrial(build, { id, name, steps, on: onsIn(programme, state) });
+  };
+
+type Room = Pick<CabPlace, 'id' | 'name' | 'widthMm' | 'heightMm' | 'depthMm'>;
+
+/** Room in the cab, within reach. */
+const rooms =
+  (...list: readonly Room[]): Edit =>
+  (build) =>
+    withControls(build, {
+      cabPlaces: list.map((room) => ({ ...room, airbag: false, reached: true, replaceable: true })),
+    });
+
+const takes =
+  (panelId: string, cabPlaceId: string): Edit =>
+  (build) =>
+    withControls(build, {
+      panels: build.controls.panels.map((p) => (p.id === panelId ? { ...p, cabPlaceId } : p)),
+    });
+
+const comesFrom =
+  (...triggers: Trigger[]): Edit =>
+  (build) =>
+    withControls(build, { triggers });
+
+/** Operators keep a control where it is. */
+const usedTo =
+  (controlId: string, functionIds: string[]): Edit =>
+  (build) => {
+    const control = build.controls.panels.flatMap((p) => p.controls).find(({ id }) => id === controlId);
+    if (control === undefined) throw new Error(`no control ${controlId}`);
+    const there = new Set(build.controls.functions.map(({ id }) => id));
+    const { kind, label, column, row } = control;
+    return withControls(build, {
+      oldPanel: [
+        {
+          id: `old-${controlId}`,
+          kind,
+          label,
+          column,
+          row,
+          functionIds: functionIds.filter((id) => there.has(id)),
+        },
+      ],
+    });
   };
 
 const stagesByTheSlide = trial('slide', 'The slide brings its stage', 'ignition=on, slide=2');
@@ -135,18 +181,43 @@ export const pumper: Edit = all(
       controls: scene === undefined ? [] : [{ ...key, twinOf: scene.id }],
     });
   },
+  rooms(
+    { id: 'console', name: 'Centre console', widthMm: 210, heightMm: 100, depthMm: 70 },
+    { id: 'pump', name: 'Beside the pump gauges', widthMm: 240, heightMm: 120, depthMm: 60 },
+  ),
+  takes('panel', 'console'),
+  takes('pump-panel', 'pump'),
+  comesFrom(
+    { input: 'pump', source: 'wire', note: 'The pump switch, closed while it is engaged' },
+    { input: 'gear', source: 'data bus', note: 'Reverse, from the maker’s gateway' },
+    { input: 'brake', source: 'wire', note: 'The stop lamp, before its fuse' },
+  ),
   stagesByTheSlide,
   trial('pump', 'Calm to the crew while it pumps', 'ignition=on, slide=2, pump=yes'),
 );
 
-export const medic: Edit = all(template('slide-eight'), stagesByTheSlide, reverseOverStage);
+export const medic: Edit = all(
+  template('slide-eight'),
+  ready('pattern-key'),
+  stagesByTheSlide,
+  reverseOverStage,
+  trial(
+    'pattern',
+    'The second pattern, and back to the stage’s own',
+    'ignition=on, slide=2, key-pattern-key=press, key-pattern-key=press',
+  ),
+);
 
 export const command: Edit = all(
   template('slide-eight'),
   ready('command-green'),
+  ready('cruise'),
+  ready('all-dark'),
   template('rear-panel'),
   stagesByTheSlide,
   trial('green', 'Command green over stage 2', 'ignition=on, slide=2, key-command-green=press'),
+  trial('cruise', 'Cruise on the way back', 'ignition=on, key-cruise=press'),
+  trial('dark', 'All dark over stage 3', 'ignition=on, slide=3, key-all-dark=press'),
   trial('rear', 'Switched off from the rear', 'ignition=on, slide=2, rear-slide=off'),
 );
 
@@ -218,5 +289,6 @@ export const convoy: Edit = all(
 
 export const oneSwitch: Edit = all(
   template('dash-switch'),
+  usedTo('dash-switch', ['stage-1', 'stage-2']),
   trial('half', 'Half out is stage 1', 'dash-switch=half'),
 );

@@ -1,4 +1,4 @@
-import { functionAt, readOn, shownBy, type On } from '../design/controls.ts';
+import { functionAt, onsOf, readOn, shownBy, type On } from '../design/controls.ts';
 import type { ControlFunction, Cue, Dim, LightCue, Target } from '../design/functions.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
@@ -58,17 +58,37 @@ export interface Settled {
   readonly lost: Lost | null;
 }
 
-/** As many pictures of a build, and of its heads, are kept; the oldest go. */
+/** What a head shows; equal shows are one object. */
+interface Answer {
+  readonly number: number;
+  readonly drives: readonly Drive[];
+}
+
+/** A head's answers in one light, by which of the functions that matter to it are on. */
+interface Answers {
+  /** Places in the ranking of those that want it or dim it, the strongest first. */
+  readonly heeds: readonly number[];
+  readonly byHeeded: Map<string, Answer>;
+}
+
+/** As many pictures of a build, and answers of its heads, are kept; the oldest pictures go first, answers all at once. */
 const MOST_KEPT = 2000;
-const MOST_HEADS_KEPT = 50_000;
+const MOST_ANSWERS = 100_000;
 
 /** What the functions of a build show, one against the other. */
 export class Showing {
   readonly #build: Build;
   readonly #heads: readonly Head[];
   readonly #inSet: ReadonlyMap<string, ReadonlySet<string>>;
+  /** Every way in which a function can be on, strongest first. */
+  readonly #ranked: readonly On[];
+  readonly #rankOf: ReadonlyMap<On, number>;
   readonly #wants = new Map<string, readonly (Want | null)[]>();
-  readonly #lit = new Map<string, readonly Drive[]>();
+  readonly #answers = new Map<Ambient, readonly Answers[]>();
+  /** By what claims light, each as far as it is dimmed. */
+  readonly #lit = new Map<string, Answer>();
+  #answered = 0;
+  #kept = 0;
   readonly #pictures = new Map<string, readonly Drive[]>();
   /** By what was asked for, as it was asked. */
   readonly #states = new Map<string, readonly Drive[]>();
@@ -94,6 +114,9 @@ export class Showing {
         new Set(set.modules.map((m) => `${m.placementId}/${m.moduleId}`)),
       ]),
     );
+    const { functions } = build.controls;
+    this.#ranked = [...functions.filter(isSignal), ...functions.filter((fn) => !isSignal(fn))].flatMap(onsOf);
+    this.#rankOf = new Map(this.#ranked.map((on, rank) => [on, rank]));
   }
 
   /**
@@ -106,30 +129,78 @@ export class Showing {
     const asked = `${ambient} ${ons.join()}`;
     const before = this.#states.get(asked);
     if (before !== undefined) return before;
-    const ranked = this.ranked(ons);
-    const dims = ranked.flatMap((on) => shownBy(this.#build, on).dims);
-    const wanting = this.#wanting(ranked, ambient);
-    const keys: string[] = [];
+    const isOn = new Uint8Array(this.#ranked.length);
+    for (const on of ons) isOn[this.#rank(on)] = 1;
+    const numbers: number[] = [];
     const lists: (readonly Drive[])[] = [];
-    for (const [i, head] of this.#heads.entries()) {
-      const lit = this.#settle(head, i, wanting, 'lit')
-        .filter(({ lost }) => lost === null)
-        .map(({ on, claim }) => ({
-          claim,
-          factor: dims.length === 0 ? 1 : this.#factor(head, on, claim.cue, dims),
-        }));
-      if (lit.length === 0) continue;
-      const key = lit.reduce((text, { claim, factor }) => `${text};${claim.key} ${factor}`, String(i));
-      const known = this.#lit.get(key) ?? together(head, lit);
-      keep(this.#lit, key, known, MOST_HEADS_KEPT);
-      keys.push(key);
-      lists.push(known);
+    for (const [i, { heeds, byHeeded }] of this.#answersIn(ambient).entries()) {
+      let key = '';
+      for (const rank of heeds) if (isOn[rank] === 1) key += `${rank},`;
+      if (key === '') continue;
+      const { number, drives } = byHeeded.get(key) ?? this.#answer(i, byHeeded, key, ambient);
+      if (drives.length === 0) continue;
+      numbers.push(number);
+      lists.push(drives);
     }
-    const picture = keys.join('|');
+    const picture = numbers.join();
     const known = this.#pictures.get(picture) ?? lists.flat();
-    keep(this.#pictures, picture, known, MOST_KEPT);
-    keep(this.#states, asked, known, MOST_KEPT);
+    keep(this.#pictures, picture, known);
+    keep(this.#states, asked, known);
     return known;
+  }
+
+  /** The functions that matter to each head in one light: those that want something of it, or dim it. */
+  #answersIn(ambient: Ambient): readonly Answers[] {
+    const known = this.#answers.get(ambient);
+    if (known !== undefined) return known;
+    const wants = this.#ranked.map((on) => this.wants(on, ambient));
+    const dims = this.#ranked.map((on) => shownBy(this.#build, on).dims);
+    const made = this.#heads.map((head, i): Answers => {
+      const heeds = this.#ranked.flatMap((_, rank) => {
+        const dimmed = dims[rank]?.some((dim) => dim.targets.some((target) => this.#holds(target, head)));
+        return (wants[rank]?.[i] ?? null) !== null || dimmed === true ? [rank] : [];
+      });
+      return { heeds, byHeeded: new Map() };
+    });
+    this.#answers.set(ambient, made);
+    return made;
+  }
+
+  /** Works out what a head shows while these of the functions that matter to it are on, and keeps it. */
+  #answer(index: number, byHeeded: Map<string, Answer>, heeded: string, ambient: Ambient): Answer {
+    const head = this.#heads[index];
+    if (head === undefined) throw new RangeError(`no head ${index}`);
+    const ranked = heeded
+      .split(',')
+      .flatMap((rank) => (rank === '' ? [] : (this.#ranked[Number(rank)] ?? [])));
+    const dims = ranked.flatMap((on) => shownBy(this.#build, on).dims);
+    const lit = this.#settle(head, index, this.#wanting(ranked, ambient), 'lit')
+      .filter(({ lost }) => lost === null)
+      .map(({ on, claim }) => ({
+        claim,
+        factor: dims.length === 0 ? 1 : this.#factor(head, on, claim.cue, dims),
+      }));
+    const key = lit.reduce((text, { claim, factor }) => `${text};${claim.key} ${factor}`, String(index));
+    const answer = this.#lit.get(key) ?? {
+      number: this.#answered,
+      drives: lit.length === 0 ? [] : together(head, lit),
+    };
+    if (++this.#kept > MOST_ANSWERS) {
+      this.#lit.clear();
+      this.#answers.clear();
+      this.#kept = 0;
+    }
+    this.#lit.set(key, answer);
+    this.#answered++;
+    byHeeded.set(heeded, answer);
+    return answer;
+  }
+
+  #rank(on: On): number {
+    const rank = this.#rankOf.get(on);
+    if (rank !== undefined) return rank;
+    shownBy(this.#build, on);
+    throw new RangeError(`no function '${on}'`);
   }
 
   /** What becomes of every claim on a module by the functions that are on, the strongest first. */
@@ -141,10 +212,8 @@ export class Showing {
 
   /** Functions that are on, strongest first: signals above all, then as they stand in the list. */
   ranked(ons: readonly On[]): On[] {
-    const { functions } = this.#build.controls;
-    for (const on of ons) functionAt(this.#build, readOn(on).id);
-    const inOrder = [...functions.filter(isSignal), ...functions.filter((f) => !isSignal(f))];
-    return inOrder.flatMap((fn) => ons.filter((on) => readOn(on).id === fn.id));
+    const ranks = new Set(ons.map((on) => this.#rank(on)));
+    return this.#ranked.filter((_, rank) => ranks.has(rank));
   }
 
   /** What a function wants of each head; null where it wants nothing. */
@@ -273,12 +342,12 @@ const isSignal = ({ kind }: ControlFunction): boolean => kind === 'signal';
 const keyOf = (drive: Drive): string =>
   `${drive.on} ${drive.slot} ${drive.patternId} ${drive.line} ${drive.peakCd} ${drive.currentA} ${drive.text}`;
 
-/** Keeps a value; beyond what is kept the oldest goes. */
-function keep<V>(kept: Map<string, V>, key: string, value: V, most: number): void {
+/** Keeps a picture; beyond what is kept the oldest goes. */
+function keep<V>(kept: Map<string, V>, key: string, value: V): void {
   kept.delete(key);
   kept.set(key, value);
   const oldest = kept.keys().next();
-  if (kept.size > most && oldest.done !== true) kept.delete(oldest.value);
+  if (kept.size > MOST_KEPT && oldest.done !== true) kept.delete(oldest.value);
 }
 
 /** What claims on one head come to, each dimmed and in its turn. */

@@ -41,4 +41,22 @@ export const READY_CUTS: readonly ReadyFunction[] = [
       );
     },
   },
+  {
+    id: 'all-dark',
+    name: 'All dark',
+    what: 'A key takes all warning and work light at once and gives it back; signals stay.',
+    misfit: (b) =>
+      first(
+        there(b, 'all-dark'),
+        some(b, () => true, 'lamp'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'all-lamps', 'All lamps', () => true);
+      const key = bindKey(build, 'all-dark', 'All dark', 'all-dark');
+      return lay(
+        key.build,
+        newFunction('all-dark', 'All dark', 'cut', byKey(key.controlId), [darkCue(ofSet('all-lamps'))]),
+      );
+    },
+  },
 ];

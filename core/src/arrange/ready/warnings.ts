@@ -4,6 +4,7 @@ import {
   any,
   during,
   byKey,
+  press,
   ofSet,
   steady,
   laterStages,
@@ -14,10 +15,12 @@ import {
   lay,
   type ReadyFunction,
 } from './kit.ts';
-import { lightCue, newFunction } from '../../design/functions.ts';
+import { addFunction } from '../../design/controlEdits.ts';
+import { lightCue, newFunction, shown } from '../../design/functions.ts';
+import type { Build } from '../../design/schema.ts';
 import { partInput } from '../../design/inputs.ts';
 import { bindKey } from '../panelEdits.ts';
-import { setOf, shinesBack } from '../sideSets.ts';
+import { setOf, shinesAhead, shinesBack } from '../sideSets.ts';
 
 /** Other flashing and marking than the stages. */
 export const READY_WARNINGS: readonly ReadyFunction[] = [
@@ -98,4 +101,71 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
         ),
       ),
   },
+  {
+    id: 'cruise',
+    name: 'Cruise',
+    what: 'A key shows the first colour of all that warns, steady and low, where nothing stronger is on.',
+    misfit: (b) =>
+      first(
+        there(b, 'cruise'),
+        some(b, (m) => m.warns && !m.factory, 'warning light'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
+      const key = bindKey(build, 'cruise', 'Cruise', 'cruise');
+      const low = lightCue(ofSet('all-warning'), 1, 'steady', { level: 0.15, dimmed: false });
+      const cruise = newFunction('cruise', 'Cruise', 'warning', byKey(key.controlId), [low]);
+      return addFunction(key.build, cruise, weakestStage(key.build));
+    },
+  },
+  {
+    id: 'pattern-key',
+    name: 'Pattern key',
+    what: 'Each press of a key shows another pattern in front in stages 2 and 3: two, then the stage’s own again.',
+    misfit: (b) =>
+      first(
+        there(b, 'pattern-key'),
+        laterStages(b).length === 0 ? 'there is no stage 2 or 3' : null,
+        some(b, (m) => m.warns && !m.factory && shinesAhead(m), 'warning light ahead'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(
+        b,
+        'ahead-warning',
+        'Warning ahead',
+        (m) => m.warns && !m.factory && shinesAhead(m),
+      );
+      const key = bindKey(build, 'pattern-key', 'Pattern', 'pattern-key');
+      const pattern = (patternId: string) =>
+        shown([lightCue(ofSet('ahead-warning'), 1, patternId, { adds: true })]);
+      return lay(
+        key.build,
+        newFunction(
+          'pattern-key',
+          'Pattern key',
+          'warning',
+          {
+            way: 'cycle',
+            sets: [],
+            steps: [press(key.controlId)],
+            clears: [],
+            wraps: 'off',
+            timeoutMs: 0,
+          },
+          [],
+          {
+            shows: [pattern('double'), pattern('triple')],
+            enabledBy: any(...laterStages(key.build)),
+            forgets: true,
+          },
+        ),
+      );
+    },
+  },
 ];
+
+/** The rank below all stages that light: what burns while nothing else does. */
+function weakestStage(build: Build): number {
+  const { functions } = build.controls;
+  return functions.findLastIndex((fn) => fn.kind === 'stage' && fn.mode !== 0) + 1;
+}

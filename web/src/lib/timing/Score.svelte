@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { onText } from '@flarik/core/design/controls';
   import { changeModules } from '@flarik/core/design/moduleEdits';
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
   import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
   import { getDesk } from './desk.svelte';
   import ScoreLane from './ScoreLane.svelte';
   import {
@@ -10,6 +12,8 @@
     followingPhase,
     keyOf,
     scoreOf,
+    scoreOfState,
+    takenBy,
     type ScoreChannel,
     type ScoreLine,
     type ScoreRow,
@@ -21,6 +25,10 @@
   const CHANNEL = 15;
   const HEAD = 18;
   const NAMES = 168;
+  const SHOWN = [
+    { value: 'one', text: 'This function' },
+    { value: 'all', text: 'All that is on' },
+  ] as const;
 
   const editor = getEditor()();
   const desk = getDesk()();
@@ -32,12 +40,16 @@
   const plot = $derived(Math.max(100, width - NAMES - 18));
   const x = $derived((ms: number) => NAMES + ((ms - time.fromMs) / time.widthMs) * plot);
   const name = $derived(editor.nameOf(editor.looked));
+  /** All that is on is drawn, not only the function that is looked at. */
+  let whole = $state(false);
+  const several = $derived(editor.state.on.length > 1);
+  const stretch = $derived({ fromMs: time.fromMs, toMs: time.toMs });
   const rows = $derived(
-    scoreOf(editor.build, editor.looked, editor.state.ambient, {
-      fromMs: time.fromMs,
-      toMs: time.toMs,
-    }),
+    whole && several
+      ? scoreOfState(editor.build, editor.state, stretch)
+      : scoreOf(editor.build, editor.looked, editor.state.ambient, stretch),
   );
+  const taken = $derived(takenBy(editor.build, whole && several ? editor.state.on : [editor.looked]));
   const cycleMs = $derived(commonCycleMs(editor.drives.map((d) => d.cycleMs)));
   const onDesk = $derived(desk.place === null ? '' : keyOf(desk.place));
 
@@ -139,13 +151,25 @@
 <section class="score" aria-label="Score of {name}">
   <div class="head">
     <p class="quiet small">
-      {name}{editor.state.ambient === 'night' ? ' at night' : ''}:
+      {whole && several ? onText(editor.build, editor.state.on) : name}{editor.state.ambient === 'night'
+        ? ' at night'
+        : ''}:
       {#if rows.length === 0}
         nothing lights. Give a group a pattern under Functions.
       {:else}
         {clocksText(editor.drives, cycleMs)}.
       {/if}
+      {#if taken.length > 0}<span class="taken">{taken.join('; ')}.</span>{/if}
     </p>
+    {#if several}
+      <Choice
+        label="What the score shows"
+        small
+        options={SHOWN}
+        value={whole ? 'all' : 'one'}
+        onchoose={(v: 'one' | 'all') => (whole = v === 'all')}
+      />
+    {/if}
     <div class="window" role="group" aria-label="Time shown">
       <button class="plain" aria-label="Earlier" onclick={() => time.move(time.fromMs - time.widthMs / 2)}
         >◂</button
@@ -288,6 +312,10 @@
     align-items: start;
     gap: 0.5rem;
     padding-right: 0.5rem;
+  }
+
+  .taken {
+    color: var(--cds-text-01);
   }
 
   .window {

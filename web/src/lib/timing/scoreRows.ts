@@ -1,4 +1,7 @@
-import { shownBy, type On } from '@flarik/core/design/controls';
+import { namedOns, shownBy, type On } from '@flarik/core/design/controls';
+import { targetName } from '@flarik/core/design/names';
+import { showingOf } from '@flarik/core/resolve/showing';
+import type { State } from '@flarik/core/state/state';
 import { groupsOf } from '@flarik/core/design/cues';
 import { patternShown, sameTarget, targetKey, type LightCue } from '@flarik/core/design/functions';
 import type { Ambient } from '@flarik/core/words/ambient';
@@ -70,11 +73,20 @@ export interface Stretch {
 
 export const keyOf = ({ on, target, ink }: CuePlace): string => `${on}/${targetKey(target)}/${ink}`;
 
-/** The rows of a function, in the order of the groups, as far as they fall into a stretch of time. */
-export function scoreOf(build: Build, on: On, ambient: Ambient, stretch: Stretch): ScoreRow[] {
+/**
+ * The rows of a function, in the order of the groups, as far as they fall into a stretch of time.
+ * @param besides - functions that are on too, against which it shows what it does
+ */
+export function scoreOf(
+  build: Build,
+  on: On,
+  ambient: Ambient,
+  stretch: Stretch,
+  besides: readonly On[] = [on],
+): ScoreRow[] {
   const book = bookOf(build);
   const labels = new Map(build.placements.map((p) => [p.id, p.label]));
-  const drives = drivenIn(build, { on: [on], ambient });
+  const drives = drivenIn(build, { on: besides, ambient }).filter((d) => d.on === on);
   return cueRows(build).flatMap(({ target, name }) => {
     const cues = shownBy(build, on)
       .cues.filter((cue) => cue.show === 'light')
@@ -108,6 +120,35 @@ export function scoreOf(build: Build, on: On, ambient: Ambient, stretch: Stretch
     });
   });
 }
+
+/** The rows of all that is on, the strongest function first: what each still lights against the others. */
+export function scoreOfState(
+  build: Build,
+  { on, ambient }: Pick<State, 'on' | 'ambient'>,
+  stretch: Stretch,
+): ScoreRow[] {
+  const names = new Map(namedOns(build).map((named) => [named.on, named.name]));
+  return showingOf(build)
+    .ranked(on)
+    .flatMap((one) =>
+      scoreOf(build, one, ambient, stretch, on)
+        .filter((row) => row.lines.some((line) => line.channels.length > 0))
+        .map((row) => ({ ...row, name: `${names.get(one) ?? one}: ${row.name}` })),
+    );
+}
+
+/** What functions take away, in sentences: "Fog cancel takes white of Front". */
+export const takenBy = (build: Build, ons: readonly On[]): string[] =>
+  showingOf(build)
+    .ranked(ons)
+    .flatMap((on) =>
+      shownBy(build, on).cues.flatMap((cue) => {
+        if (cue.show === 'light') return [];
+        const what = cue.colours.length === 0 ? 'all light' : cue.colours.join(' and ');
+        const who = namedOns(build).find((named) => named.on === on)?.name ?? on;
+        return [`${who} takes ${what} of ${targetName(build, cue.target)}`];
+      }),
+    );
 
 /** Whether a channel shows this cue and not another of the same lamp. */
 const isOf = ({ ink }: LightCue, cycle: Cycle, { colour, slot }: Drive): boolean =>
