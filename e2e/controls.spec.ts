@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { Locator, Page } from '@playwright/test';
 import { z } from 'zod';
-import { expect, expectAccessible, openBuild, saved, test } from './support';
+import { copyOfDemo, expect, expectAccessible, findings, openBuild, saved, test } from './support';
 
 type How = 'mouse' | 'keyboard';
 
@@ -184,4 +184,61 @@ test('two keys together, and one that is held, do what a press does not', async 
   // A key without a long press is quick or slow.
   await key(page, 'Switch panel', 'No white').click({ delay: 1100 });
   await expect(now(page)).toContainText('Fog cancel');
+});
+
+test('from a new build with nothing on it: a bar, the template, and a programme that is driven', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New build' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New build' });
+  await dialog.getByLabel('Name of the build').fill('From nothing');
+  await dialog.getByText('Large SUV', { exact: true }).click();
+  await dialog.getByRole('button', { name: 'Create' }).click();
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await page.getByRole('button', { name: /^Roof bar, 1.2 m/ }).click();
+  await page.getByLabel('Zone', { exact: true }).selectOption('Roof');
+  await page.getByRole('button', { name: 'Place one' }).click();
+  await page.getByRole('link', { name: /^Controls/ }).click();
+  for (const name of ['Slide and eight keys', 'Second panel at the rear'])
+    await press(template(page, name), 'mouse');
+  await input(page, 'Ignition', 'on').click();
+  await slide(page, 'Switch panel', '3').click();
+  await expect(now(page)).toContainText('Stage 3');
+  await input(page, 'Turn signal', 'left').click();
+  await expect(now(page)).toContainText('Left turn reads');
+  await slide(page, 'Rear panel', 'off').click();
+  await input(page, 'Turn signal', 'none').click();
+  await expect(now(page)).toHaveText('Off');
+  await page.getByLabel('Name of the trial').fill('Off from the rear');
+  await page.getByLabel('Name of the trial').press('Enter');
+  await expect(page.getByRole('button', { name: 'Off from the rear', exact: true })).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+});
+
+test('the cab: a panel that does not fit is told, a control that moved too; where an input comes from is kept', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'controls');
+  await step(page, 'Cab').click();
+  const cab = page.getByRole('region', { name: 'Cab' });
+  const wide = cab.getByRole('group', { name: 'Centre console' }).getByLabel(/^Wide/);
+  await wide.fill('100');
+  await wide.press('Enter');
+  await expect(findings(page)).toContainText('Centre console has 100 mm');
+  await cab.getByRole('button', { name: 'Take the panel as it is now' }).click();
+  await expect(cab.getByRole('button', { name: /Siren kept/ })).toBeVisible();
+  await cab.getByRole('button', { name: /Siren kept/ }).click();
+  await cab.getByLabel('Label', { exact: true }).fill('Wail');
+  await cab.getByLabel('Label', { exact: true }).press('Enter');
+  await expect(cab.getByRole('button', { name: /Wail moved/ })).toBeVisible();
+  await expect(cab).toContainText('labelled “Siren”, where it said “Wail”');
+  await step(page, 'Inputs').click();
+  const from = page.getByLabel('Gear comes from');
+  await expect(from).toHaveValue('data bus');
+  await from.selectOption('wire');
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await step(page, 'Inputs').click();
+  await expect(page.getByLabel('Gear comes from')).toHaveValue('wire');
 });

@@ -4,7 +4,7 @@ import { ofKind } from '../../test/reference/places.ts';
 import { removeFunction, withControls } from '../design/controlEdits.ts';
 import type { OldControl } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
-import { controlsOf, habitsOf } from './habits.ts';
+import { controlsOf, habitsOf, oldFrom } from './habits.ts';
 
 const car = demoBuild('ks-13');
 const [siren] = controlsOf(car, 'siren');
@@ -45,4 +45,13 @@ test('of several controls that do it now the most alike counts', () => {
 
 test('a function that goes leaves the old panel too', () => {
   expect(removeFunction(used({}), 'siren').controls.oldPanel[0]?.functionIds).toEqual([]);
+});
+
+test('a panel put down as the old one has nothing that moved', () => {
+  const [panel] = car.controls.panels;
+  if (panel === undefined) throw new Error('the car has a panel');
+  let n = 0;
+  const build = withControls(car, { oldPanel: oldFrom(car, panel, () => `old-${++n}`) });
+  expect(build.controls.oldPanel).toHaveLength(panel.controls.length);
+  expect(habitsOf(build).filter((h) => h.changes.length > 0)).toEqual([]);
 });

@@ -58,3 +58,17 @@ function changesOf(old: OldControl, now: Habit['now']): string[] {
   ]);
   return changes.reduce((a, b) => (b.length < a.length ? b : a));
 }
+
+/** A panel as it is now, put down as the old one: its first page, with what each control switches. */
+export function oldFrom(build: Build, panel: Panel, freshId: () => string): OldControl[] {
+  const workedBy = build.controls.functions.map((fn) => ({
+    id: fn.id,
+    controls: new Set(controlsOf(build, fn.id).map(({ control }) => control.id)),
+  }));
+  return panel.controls
+    .filter(({ page }) => page === 1)
+    .map(({ id, kind, label, column, row }) => {
+      const functionIds = workedBy.filter((fn) => fn.controls.has(id)).map((fn) => fn.id);
+      return { id: freshId(), kind, label, column, row, functionIds: functionIds.slice(0, 8) };
+    });
+}

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { CONTROL_TEMPLATES } from '../arrange/controlTemplates.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { readBuild, readBuildText } from '../rules/document.ts';
 import { InputError } from '../words/errors.ts';
@@ -156,4 +157,28 @@ test('a function that is taken away leaves no flasher that stops for it', () => 
   expect(() => readBuild({ ...car, placements: stops.placements })).toThrow(
     /stopsFor\[0\]: no function 'turn'/,
   );
+});
+
+test('a trial in which a twin is moved is read; the twin is no input of a condition', () => {
+  const rear = CONTROL_TEMPLATES.find((t) => t.id === 'rear-panel')?.lay(car) ?? car;
+  const moved = (value: string): Build =>
+    withControls(rear, {
+      trials: [
+        {
+          id: 't',
+          name: 'T',
+          steps: [{ kind: 'event', event: { kind: 'arrives', input: 'rear-slide', value } }],
+          on: [],
+        },
+      ],
+    });
+  expect(readBuild(moved('2')).controls.trials).toHaveLength(1);
+  expect(() => readBuild(moved('9'))).toThrow(/steps\[0\]: 'slide' is never '9'/);
+  expect(() =>
+    readBuild(
+      changeFunction(rear, 'stage-2', {
+        when: { way: 'while', condition: is('rear-slide', '2'), afterMs: 0, staysMs: 0 },
+      }),
+    ),
+  ).toThrow(/no input 'rear-slide'/);
 });

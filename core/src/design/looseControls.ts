@@ -81,6 +81,8 @@ class Known {
   readonly buttons: ReadonlySet<string>;
   readonly controls: ReadonlySet<string>;
   readonly modules: ReadonlySet<string>;
+  /** What a twin stands for. */
+  readonly twinOf: ReadonlyMap<string, string>;
   readonly inputs: ReadonlyMap<string, Input>;
 
   constructor({ controls, timing, placements }: BuildParts, inputs: ReadonlyMap<string, Input>) {
@@ -92,6 +94,7 @@ class Known {
     this.loads = new Map(controls.loads.map((l) => [l.id, l.values]));
     const all = controls.panels.flatMap((p) => p.controls);
     this.controls = new Set(all.map((c) => c.id));
+    this.twinOf = new Map(all.flatMap((c) => (c.twinOf === null ? [] : [[c.id, c.twinOf]])));
     this.buttons = new Set(all.filter((c) => c.kind === 'button').map((c) => c.id));
     this.modules = new Set(placements.flatMap((p) => p.modules.map((m) => `${p.id}/${m.id}`)));
   }
@@ -285,7 +288,8 @@ function* looseValues(
 function* looseEvent(event: InputEvent, known: Known, path: Path): Generator<LooseEnd> {
   switch (event.kind) {
     case 'arrives':
-      yield* looseValues(event.input, [event.value], known, path);
+      // A twin moves the control that it stands for.
+      yield* looseValues(known.twinOf.get(event.input) ?? event.input, [event.value], known, path);
       return;
     case 'press':
       if (!known.buttons.has(event.control))

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { habitsOf } from '@flarik/core/controls/habits';
+  import { habitsOf, oldFrom } from '@flarik/core/controls/habits';
   import type { OldControl } from '@flarik/core/design/controls';
   import { LONGEST_LABEL } from '@flarik/core/design/functions';
   import { CONTROL_KINDS, MOST_COLUMNS, MOST_ROWS } from '@flarik/core/design/panel';
@@ -39,23 +39,12 @@
 
   /** The panel as it is now becomes the old one: what is changed from here on shows as moved. */
   function keepAsOld(): void {
-    const names = new Map(functions.map((fn) => [fn.id, fn]));
-    onset(
-      'Keep the panel as the old one',
-      editor.build.controls.panels
-        .slice(0, 1)
-        .flatMap((panel) => panel.controls)
-        .filter((c) => c.page === 1)
-        .map((c) => ({
-          id: freshId('old'),
-          kind: c.kind,
-          label: c.label,
-          column: c.column,
-          row: c.row,
-          functionIds:
-            c.kind === 'button' && c.lamp !== null && names.has(c.lamp.functionId) ? [c.lamp.functionId] : [],
-        })),
-    );
+    const [panel] = editor.build.controls.panels;
+    if (panel !== undefined)
+      onset(
+        'Keep the panel as the old one',
+        oldFrom(editor.build, panel, () => freshId('old')),
+      );
   }
 </script>
 

@@ -68,10 +68,14 @@
 <style>
   .row {
     display: grid;
-    grid-template-columns: minmax(5rem, 1fr) 6.5rem minmax(5rem, 1fr);
+    grid-template-columns: minmax(5rem, 1fr) 8rem;
     gap: 0.4rem;
     align-items: center;
     width: 100%;
     font-size: 12.5px;
+  }
+
+  .row > input {
+    grid-column: 1 / -1;
   }
 </style>
