@@ -4,6 +4,7 @@ import type { Build } from '../design/schema.ts';
 import { isWarning } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeFixture, placeModules, type PlacedModule } from '../resolve/place.ts';
+import type { FactoryFunction } from '../words/factoryFunction.ts';
 import type { Colour } from '../words/colour.ts';
 
 /** Nearer to the centre plane than this a lamp is on neither side, m. */
@@ -20,6 +21,8 @@ export interface Choosable {
   readonly warns: boolean;
   readonly factory: boolean;
   readonly partId: string | null;
+  /** The lamp of the maker's that it is tied into. */
+  readonly tiesIn: FactoryFunction | null;
   readonly module: PlacedModule;
 }
 
@@ -43,6 +46,7 @@ export function choosable(build: Build): Choosable[] {
                 warns: isWarning(fixture),
                 factory: fixture.kind === 'factory',
                 partId: zone.partId,
+                tiesIn: fixture.ties.length > 0 ? zone.tiesIn : null,
                 module,
               },
             ];

@@ -1,4 +1,5 @@
 import type { ReadyFunction } from './kit.ts';
+import { MAKERS_LAMPS } from './makersLamps.ts';
 import { READY_SIGNALS } from './signals.ts';
 import { READY_CUTS } from './cuts.ts';
 import { READY_LIGHTS } from './lights.ts';
@@ -7,6 +8,7 @@ import { READY_LOADS } from './loads.ts';
 
 /** Every function that is ready to be laid. */
 export const READY_FUNCTIONS: readonly ReadyFunction[] = [
+  ...MAKERS_LAMPS,
   ...READY_SIGNALS,
   ...READY_CUTS,
   ...READY_LIGHTS,

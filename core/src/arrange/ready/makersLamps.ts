@@ -1,0 +1,117 @@
+import type { Condition } from '../../design/condition.ts';
+import { lightCue, newFunction } from '../../design/functions.ts';
+import type { Build } from '../../design/schema.ts';
+import type { FactoryFunction } from '../../words/factoryFunction.ts';
+import { choosable, setOf, standsLeft, standsRight, type Choosable } from '../sideSets.ts';
+import { all, any, during, first, is, lay, ofSet, there, type ReadyFunction } from './kit.ts';
+
+/** A circuit of the maker's own: which of its lamps it lights, when, and how. */
+interface Circuit {
+  readonly id: string;
+  readonly name: string;
+  readonly does: readonly FactoryFunction[];
+  readonly side?: (m: Choosable) => boolean;
+  readonly when: Condition;
+  readonly patternId: 'steady' | 'blink';
+}
+
+const CIRCUITS: readonly Circuit[] = [
+  {
+    id: 'maker-turn-left',
+    name: 'Turn signal, left',
+    does: ['turn', 'mirror turn'],
+    side: standsLeft,
+    when: is('turn', 'left', 'hazard'),
+    patternId: 'blink',
+  },
+  {
+    id: 'maker-turn-right',
+    name: 'Turn signal, right',
+    does: ['turn', 'mirror turn'],
+    side: standsRight,
+    when: is('turn', 'right', 'hazard'),
+    patternId: 'blink',
+  },
+  { id: 'maker-stop', name: 'Stop lamps', does: ['stop'], when: is('brake', 'down'), patternId: 'steady' },
+  {
+    id: 'maker-reverse',
+    name: 'Reversing lamps',
+    does: ['reverse'],
+    when: all(is('ignition', 'on'), is('gear', 'reverse')),
+    patternId: 'steady',
+  },
+  {
+    id: 'maker-high-beam',
+    name: 'Main beam',
+    does: ['high beam'],
+    when: is('headlamps', 'main'),
+    patternId: 'steady',
+  },
+  {
+    id: 'maker-head',
+    name: 'Head lamps',
+    does: ['head', 'low beam'],
+    when: is('headlamps', 'dipped', 'main'),
+    patternId: 'steady',
+  },
+  { id: 'maker-fog', name: 'Fog lamps', does: ['fog'], when: is('fog', 'on'), patternId: 'steady' },
+  {
+    id: 'maker-tail',
+    name: 'Tail and marker lamps',
+    does: ['tail', 'marker', 'parking', 'plate'],
+    when: is('headlamps', 'side', 'dipped', 'main'),
+    patternId: 'steady',
+  },
+  {
+    id: 'maker-day',
+    name: 'Day-running lamps',
+    does: ['day'],
+    when: all(is('engine', 'running'), is('headlamps', 'off')),
+    patternId: 'steady',
+  },
+  {
+    id: 'maker-cargo',
+    name: 'Cargo lamp',
+    does: ['cargo'],
+    when: all(is('locks', 'unlocked'), any(is('gear', 'park'), is('gear', 'neutral'))),
+    patternId: 'steady',
+  },
+];
+
+const lampsOf = (build: Build, { does, side }: Circuit): Choosable[] =>
+  choosable(build).filter(
+    (m) => m.tiesIn !== null && does.includes(m.tiesIn) && (side === undefined || side(m)),
+  );
+
+/** The vehicle's own circuits, of the lamps that are tied in: what they do besides being flashed. */
+export const MAKERS_LAMPS: readonly ReadyFunction[] = [
+  {
+    id: 'makers-lamps',
+    name: 'The vehicle’s own lamps',
+    what: 'Lamps of the maker that are tied in do their own work too: turn, stop, reverse, head, fog, tail and day-running, as signals above all else; their flashers stop for them.',
+    misfit: (b) =>
+      first(
+        CIRCUITS.map(({ id }) => there(b, id)).find((why) => why !== null) ?? null,
+        CIRCUITS.some((circuit) => lampsOf(b, circuit).length > 0) ? null : 'no lamp of the maker is tied in',
+      ),
+    lay: (b) =>
+      CIRCUITS.toReversed().reduce((build, circuit) => {
+        const lamps = new Set(lampsOf(build, circuit).map((m) => `${m.placementId}/${m.moduleId}`));
+        if (lamps.size === 0) return build;
+        const { build: withSet } = setOf(build, circuit.id, circuit.name, (m) =>
+          lamps.has(`${m.placementId}/${m.moduleId}`),
+        );
+        return lay(
+          withSet,
+          newFunction(
+            circuit.id,
+            circuit.name,
+            'signal',
+            during(circuit.when),
+            [lightCue(ofSet(circuit.id), 1, circuit.patternId)],
+            { withoutMaster: true, mayStay: true },
+          ),
+        );
+      }, b),
+  },
+];
