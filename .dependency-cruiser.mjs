@@ -12,6 +12,7 @@ const FLOORS = [
   'state',
   'coverage',
   'rules',
+  'proof',
 ];
 
 const above = (/** @type {number} */ floor) => `^core/src/(${FLOORS.slice(floor + 1).join('|')})/`;

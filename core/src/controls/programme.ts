@@ -90,6 +90,21 @@ export function programmeOf(build: Build): Programme {
   return programme;
 }
 
+/** An event as functions listen to it; keys of a chord in either order. */
+export function eventName({ controls }: Programme, event: InputEvent): string {
+  switch (event.kind) {
+    case 'press':
+      return `press ${originalOf(controls, event.control)} ${event.press}`;
+    case 'chord':
+      return `chord ${event.controls
+        .map((id) => originalOf(controls, id))
+        .toSorted()
+        .join(' ')}`;
+    case 'arrives':
+      return `arrives ${originalOf(controls, event.input)} ${event.value}`;
+  }
+}
+
 /** Whether a `while` holds a phase of its own; a plain one is on exactly while its condition holds. */
 export const isTimed = (when: When): when is Extract<When, { way: 'while' }> =>
   when.way === 'while' && (when.afterMs > 0 || when.staysMs > 0);

@@ -3,6 +3,7 @@ import type { ControlFunction } from '../design/functions.ts';
 import { originalOf } from '../design/inputs.ts';
 import { holds, isAllowed } from '../design/programmeFaults.ts';
 import {
+  eventName,
   isTimed,
   mostRemembered,
   type ControlState,
@@ -53,7 +54,7 @@ function moveInputs(
   const { controls } = programme;
   const happened = new Set<string>();
   if (event.kind === 'ends') return { values: before, happened };
-  happened.add(nameOf(programme, event));
+  happened.add(eventName(programme, event));
   if (event.kind !== 'arrives') return { values: before, happened };
   const input = originalOf(controls, event.input);
   if (before.get(input) === event.value || !programme.knows(input, event.value)) return null;
@@ -69,21 +70,6 @@ function moveInputs(
     arrives(follower, takes);
   }
   return controls.never.every((rule) => isAllowed(rule, values)) ? { values, happened } : null;
-}
-
-/** An event as functions listen to it; keys of a chord in either order. */
-function nameOf({ controls }: Programme, event: InputEvent): string {
-  switch (event.kind) {
-    case 'press':
-      return `press ${originalOf(controls, event.control)} ${event.press}`;
-    case 'chord':
-      return `chord ${event.controls
-        .map((id) => originalOf(controls, id))
-        .toSorted()
-        .join(' ')}`;
-    case 'arrives':
-      return `arrives ${originalOf(controls, event.input)} ${event.value}`;
-  }
 }
 
 /** Whether a function may be on, by what enables it and what enables the programme. */
@@ -107,7 +93,7 @@ function remember(
   const memory = new Map(state.memory);
   const renewed = new Set<string>();
   const hears = (events: readonly InputEvent[]) =>
-    events.some((event) => happened.has(nameOf(programme, event)));
+    events.some((event) => happened.has(eventName(programme, event)));
   for (const fn of programme.ranked) {
     const { when, id } = fn;
     if (when.way !== 'latched' && when.way !== 'cycle') continue;

@@ -1,0 +1,204 @@
+import type { ProgrammeEvent } from '../controls/programme.ts';
+import { leavesOf, type Condition } from '../design/condition.ts';
+import { onKey, type On } from '../design/controls.ts';
+import type { ControlFunction } from '../design/functions.ts';
+import { holds } from '../design/programmeFaults.ts';
+import type { Registers } from './machine.ts';
+import { Numbering, type Reach, type ReachedPart } from './reach.ts';
+
+/** No more combinations of parts are looked through; what lies beyond is then not known. */
+export const MOST_COMBINED = 3_000_000;
+
+/** States in which the same functions are on and the same of some conditions hold: one of them, the nearest to rest. */
+export interface Moment {
+  /** Strongest first; each cycle with its number. */
+  readonly on: readonly On[];
+  /** Of the conditions asked, in their order. */
+  readonly holds: readonly boolean[];
+  /** How many events it takes to get there. */
+  readonly depth: number;
+  /** Where each part stands: the place of its state among those reached. */
+  readonly places: readonly number[];
+}
+
+export interface Moments {
+  readonly reach: Reach;
+  /** The nearest first. */
+  readonly all: readonly Moment[];
+  /** How many differ in what is on, each cycle with its number. */
+  readonly pictures: number;
+  /** Whether these are all; else there may be more. */
+  readonly whole: boolean;
+}
+
+/** States of a part that differ in what functions and conditions ask: of each kind the nearest. */
+interface Faces {
+  readonly index: number;
+  readonly places: readonly number[];
+}
+
+/**
+ * Every combination of functions that can be on together, told apart by some conditions besides.
+ * @param asked - about inputs and functions
+ */
+export function momentsOf(reach: Reach, asked: readonly Condition[] = [], most = MOST_COMBINED): Moments {
+  const { machine } = reach;
+  const { programme } = machine;
+  const classes = classesOf(programme, asked);
+  const faces = reach.parts
+    .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes) }))
+    .toSorted((a, b) => a.places.length - b.places.length);
+  const several = faces.filter(({ places }) => places.length > 1);
+  const numberings = reach.parts.map(({ part }) => new Numbering(part));
+  const r = machine.blank();
+  const places = reach.parts.map(() => 0);
+  for (const [i, part] of reach.parts.entries()) numberings[i]?.into(part.states[0] ?? 0, r);
+  const ask = asked.map((condition) => machine.asked(condition));
+  const found = new Map<string, Moment>();
+  let combined = 0;
+  let whole = reach.whole;
+
+  const look = (depth: number): void => {
+    combined++;
+    machine.judge(machine.inOrder, r);
+    const truths = ask.map((holdsNow) => holdsNow(r.values, r.on));
+    const key = `${onBits(r, programme.ranked)} ${truths.map(Number).join('')}`;
+    const known = found.get(key);
+    if (known !== undefined && known.depth <= depth) return;
+    found.set(key, {
+      on: known?.on ?? onsOf(r, programme.ranked),
+      holds: truths,
+      depth,
+      places: [...places],
+    });
+  };
+  const combine = (at: number, depth: number): void => {
+    const part = several[at];
+    if (part === undefined) {
+      look(depth);
+      return;
+    }
+    const reached = reach.parts[part.index];
+    const numbering = numberings[part.index];
+    if (reached === undefined || numbering === undefined) return;
+    for (const place of part.places) {
+      if (combined >= most) {
+        whole = false;
+        return;
+      }
+      numbering.into(reached.states[place] ?? 0, r);
+      places[part.index] = place;
+      combine(at + 1, depth + (reached.depths[place] ?? 0));
+    }
+  };
+  combine(0, 0);
+  const all = [...found.values()].toSorted((a, b) => a.depth - b.depth);
+  return { reach, all, pictures: new Set(all.map(({ on }) => on.join())).size, whole };
+}
+
+/** The shortest sequence of events to a moment. */
+export const wayTo = ({ parts }: Reach, { places }: Pick<Moment, 'places'>): ProgrammeEvent[] =>
+  parts.flatMap((part, i) => part.wayTo(places[i] ?? 0));
+
+/** The value of every input at a moment. */
+export function valuesAt(reach: Reach, { places }: Pick<Moment, 'places'>): ReadonlyMap<string, string> {
+  const { machine, parts } = reach;
+  const r = registersAt(reach, places);
+  return new Map(
+    parts.flatMap(({ part }) =>
+      part.variables.flatMap((variable): [string, string][] => {
+        const input = variable.kind === 'input' ? machine.programme.inputs[variable.at] : undefined;
+        const value = input?.values[r.values[variable.at] ?? 0];
+        return input === undefined || value === undefined ? [] : [[input.id, value]];
+      }),
+    ),
+  );
+}
+
+/** The registers of a moment, judged. */
+export function registersAt({ machine, parts }: Reach, places: readonly number[]): Registers {
+  const r = machine.blank();
+  for (const [i, part] of parts.entries()) new Numbering(part.part).into(part.states[places[i] ?? 0] ?? 0, r);
+  machine.judge(machine.inOrder, r);
+  return r;
+}
+
+/** What is on, as a key; a cycle with its number. */
+function onBits({ on, memory }: Registers, ranked: readonly ControlFunction[]): string {
+  let key = '';
+  let bits = 0;
+  for (let rank = 0; rank < ranked.length; rank++) {
+    const isOn = on[rank] === 1;
+    const { way } = ranked[rank]?.when ?? {};
+    bits = bits * 16 + (isOn ? (way === 'cycle' ? (memory[rank] ?? 0) : 1) : 0);
+    if (rank % 8 === 7) {
+      key += `${bits}.`;
+      bits = 0;
+    }
+  }
+  return `${key}${bits}`;
+}
+
+const onsOf = ({ on, memory }: Registers, ranked: readonly ControlFunction[]): On[] =>
+  ranked.flatMap(({ id, when }, rank) =>
+    on[rank] === 1 ? [onKey(id, when.way === 'cycle' ? (memory[rank] ?? 1) : 1)] : [],
+  );
+
+/** By input and value: values that no function and no condition asked tells apart have one number. */
+function classesOf(
+  { inputs, controls }: Reach['machine']['programme'],
+  asked: readonly Condition[],
+): readonly (readonly number[])[] {
+  const conditions = [
+    ...controls.functions.flatMap((fn) => [
+      ...(fn.when.way === 'while' ? [fn.when.condition] : []),
+      ...(fn.enabledBy === null ? [] : [fn.enabledBy]),
+    ]),
+    ...(controls.enabledBy === null ? [] : [controls.enabledBy]),
+    ...asked,
+  ];
+  const leaves = conditions.flatMap((c) => [...leavesOf(c)]).filter((leaf) => leaf.kind === 'is');
+  return inputs.map(({ id, values }) => {
+    const mine = leaves.filter((leaf) => leaf.input === id);
+    const known = new Map<string, number>();
+    return values.map((value) => {
+      const told = mine
+        .map((leaf) => (holds(leaf, new Map([[id, value]]), () => false) ? '1' : '0'))
+        .join('');
+      const number = known.get(told) ?? known.size;
+      known.set(told, number);
+      return number;
+    });
+  });
+}
+
+function facesOf(
+  r: Registers,
+  { part, states, count }: ReachedPart,
+  classes: readonly (readonly number[])[],
+): number[] {
+  const numbering = new Numbering(part);
+  const seen = new Set<string>();
+  const places: number[] = [];
+  const told = part.variables.filter((v) => v.kind !== 'input' || new Set(classes[v.at]).size > 1);
+  if (told.length === 0) return [0];
+  for (let place = 0; place < count; place++) {
+    numbering.into(states[place] ?? 0, r);
+    let key = '';
+    for (const variable of told)
+      switch (variable.kind) {
+        case 'input':
+          key += String.fromCharCode(classes[variable.at]?.[r.values[variable.at] ?? 0] ?? 0);
+          break;
+        case 'memory':
+          key += String.fromCharCode(r.memory[variable.at] ?? 0);
+          break;
+        case 'phase':
+          key += String.fromCharCode(r.phases[variable.at] ?? 0);
+      }
+    if (seen.has(key)) continue;
+    seen.add(key);
+    places.push(place);
+  }
+  return places;
+}

@@ -1,0 +1,75 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { bruteReach } from '../../test/reference/bruteReach.ts';
+import { checkProgramme } from '../../test/reference/checkProgramme.ts';
+import { randomProgramme } from '../../test/reference/randomProgramme.ts';
+import type { Programme, ProgrammeEvent } from '../controls/programme.ts';
+import { atRest, step } from '../controls/step.ts';
+import { Machine } from './machine.ts';
+import { Numbering, reach } from './reach.ts';
+
+const reached = (programme: Programme) => reach(new Machine(programme));
+
+describe('the small programme of check figures', () => {
+  const { raw, count, whole } = reached(checkProgramme().programme);
+  test('82 944 raw states, 7 680 reachable', () =>
+    expect({ raw, count, whole }).toEqual({ raw: 82_944n, count: 7_680n, whole: true }));
+});
+
+describe('programmes of any shape', () => {
+  test('as many states as a plain search over objects finds, each as near', () => {
+    fc.assert(
+      fc.property(randomProgramme, (programme) => {
+        const { count, whole, parts } = reached(programme);
+        const plain = bruteReach(programme);
+        expect(whole).toBe(true);
+        expect(Number(count)).toBe(plain.length);
+        // The sum of the depths of all combinations, part by part, is that of the plain search.
+        const total = Number(count);
+        const depths = parts.reduce(
+          (sum, part) =>
+            sum + (part.depths.subarray(0, part.count).reduce((a, b) => a + b, 0) * total) / part.count,
+          0,
+        );
+        expect(Math.round(depths)).toBe(plain.reduce((sum, { depth }) => sum + depth, 0));
+      }),
+      { numRuns: 120, seed: 41 },
+    );
+  });
+
+  test('the way to a state leads there, by the one step that all else uses', () => {
+    fc.assert(
+      fc.property(randomProgramme, fc.nat(), (programme, pick) => {
+        const { machine, parts } = reached(programme);
+        for (const part of parts) {
+          const place = pick % part.count;
+          const way: ProgrammeEvent[] = part.wayTo(place);
+          expect(way).toHaveLength(part.depths[place] ?? -1);
+          const end = way.reduce((state, event) => {
+            const next = step(programme, state, event);
+            if (next === null) throw new Error(`${JSON.stringify(event)} does not happen`);
+            return next.state;
+          }, atRest(programme));
+          const r = machine.blank();
+          new Numbering(part.part).into(part.states[place] ?? 0, r);
+          for (const variable of part.part.variables)
+            if (variable.kind === 'input') {
+              const input = programme.inputs[variable.at];
+              expect(end.values.get(input?.id ?? '')).toBe(input?.values[r.values[variable.at] ?? 0]);
+            } else if (variable.kind === 'memory') {
+              const id = programme.ranked[variable.at]?.id ?? '';
+              expect(end.memory.get(id)).toBe(r.memory[variable.at]);
+            }
+        }
+      }),
+      { numRuns: 120, seed: 42 },
+    );
+  });
+
+  test('cut short it says so, and never more than there is', () => {
+    const { programme } = checkProgramme();
+    const short = reach(new Machine(programme), 100);
+    expect(short.whole).toBe(false);
+    expect(short.count).toBeLessThan(7_680n);
+  });
+});

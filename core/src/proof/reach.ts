@@ -1,0 +1,244 @@
+import type { ProgrammeEvent } from '../controls/programme.ts';
+import type { Machine, MachineEvent, Part, Registers, Variable } from './machine.ts';
+
+/** A part is not walked farther than this many states; what lies beyond is then not known. */
+export const MOST_STATES = 4_000_000;
+/** Numbers of states up to this are marked bit by bit; above it, one by one. */
+const MOST_MARKED = 2 ** 30;
+
+/** The states of a part that can be reached, in the order in which they were: the shortest ways first. */
+export class ReachedPart {
+  readonly part: Part;
+  /** The number of each reached state. */
+  readonly states: Float64Array;
+  /** Where the state stands from which each was reached first. */
+  readonly parents: Int32Array;
+  /** The place of the event that led to it. */
+  readonly via: Int32Array;
+  /** How many events it takes to get there. */
+  readonly depths: Int32Array;
+  readonly count: number;
+  /** Whether all that can be reached was. */
+  readonly whole: boolean;
+
+  constructor(
+    part: Part,
+    { states, parents, via, depths, count, whole }: Omit<ReachedPart, 'part' | 'wayTo'>,
+  ) {
+    this.part = part;
+    this.states = states;
+    this.parents = parents;
+    this.via = via;
+    this.depths = depths;
+    this.count = count;
+    this.whole = whole;
+  }
+
+  /** The shortest sequence of events to the state at a place. */
+  wayTo(place: number): ProgrammeEvent[] {
+    const way: ProgrammeEvent[] = [];
+    for (let at = place; at > 0; at = this.parents[at] ?? 0) {
+      const event: MachineEvent | undefined = this.part.events[this.via[at] ?? 0];
+      if (event !== undefined) way.push(event.event);
+    }
+    return way.reverse();
+  }
+}
+
+/** Numbers of values of the variables of a part multiplied: what states could be, reachable or not. */
+export const rawOf = ({ variables }: Part): bigint =>
+  variables.reduce((product, { size }) => product * BigInt(size), 1n);
+
+/** A state of a part as one number: mixed radix over its variables. */
+export class Numbering {
+  readonly #variables: readonly Variable[];
+  readonly #weights: readonly number[];
+
+  constructor({ variables }: Part) {
+    this.#variables = variables;
+    let weight = 1;
+    this.#weights = variables.map(({ size }) => {
+      const mine = weight;
+      weight *= size;
+      return mine;
+    });
+  }
+
+  of({ values, memory, phases }: Registers): number {
+    let number = 0;
+    for (let i = 0; i < this.#variables.length; i++) {
+      const variable = this.#variables[i];
+      const weight = this.#weights[i] ?? 0;
+      if (variable === undefined) continue;
+      switch (variable.kind) {
+        case 'input':
+          number += weight * (values[variable.at] ?? 0);
+          break;
+        case 'memory':
+          number += weight * (memory[variable.at] ?? 0);
+          break;
+        case 'phase':
+          number += weight * variable.phases.indexOf(phases[variable.at] ?? 0);
+      }
+    }
+    return number;
+  }
+
+  /** Writes a state into the registers of its part; what is on is not judged. */
+  into(number: number, { values, memory, phases }: Registers): void {
+    let rest = number;
+    for (const variable of this.#variables) {
+      const value = rest % variable.size;
+      rest = Math.floor(rest / variable.size);
+      switch (variable.kind) {
+        case 'input':
+          values[variable.at] = value;
+          break;
+        case 'memory':
+          memory[variable.at] = value;
+          break;
+        case 'phase':
+          phases[variable.at] = variable.phases[value] ?? 0;
+      }
+    }
+  }
+}
+
+/** Which numbers were met. */
+class Met {
+  readonly #bits: Uint32Array | null;
+  readonly #set = new Set<number>();
+
+  constructor(size: number) {
+    this.#bits = size <= MOST_MARKED ? new Uint32Array(Math.ceil(size / 32)) : null;
+  }
+
+  /** Marks a number. @returns whether it is new */
+  add(number: number): boolean {
+    const bits = this.#bits;
+    if (bits === null) {
+      if (this.#set.has(number)) return false;
+      this.#set.add(number);
+      return true;
+    }
+    const word = number >>> 5;
+    const bit = 1 << (number & 31);
+    const before = bits[word] ?? 0;
+    if ((before & bit) !== 0) return false;
+    bits[word] = before | bit;
+    return true;
+  }
+}
+
+/** Lists of numbers that grow. */
+class Growing {
+  states = new Float64Array(1024);
+  parents = new Int32Array(1024);
+  via = new Int32Array(1024);
+  depths = new Int32Array(1024);
+  count = 0;
+
+  push(state: number, parent: number, via: number, depth: number): void {
+    if (this.count === this.states.length) {
+      const size = 2 * this.count;
+      this.states = grown(this.states, new Float64Array(size));
+      this.parents = grown(this.parents, new Int32Array(size));
+      this.via = grown(this.via, new Int32Array(size));
+      this.depths = grown(this.depths, new Int32Array(size));
+    }
+    this.states[this.count] = state;
+    this.parents[this.count] = parent;
+    this.via[this.count] = via;
+    this.depths[this.count] = depth;
+    this.count++;
+  }
+}
+
+function grown<T extends Float64Array | Int32Array>(from: T, into: T): T {
+  into.set(from);
+  return into;
+}
+
+/** Copies what a part changes from one set of registers to another. */
+export class Copying {
+  readonly #inputs: readonly number[];
+  readonly #memory: readonly number[];
+  readonly #phases: readonly number[];
+  readonly #judged: readonly number[];
+
+  constructor({ variables, judged }: Part) {
+    const places = (kind: Variable['kind']) => variables.filter((v) => v.kind === kind).map((v) => v.at);
+    this.#inputs = places('input');
+    this.#memory = places('memory');
+    this.#phases = places('phase');
+    this.#judged = judged;
+  }
+
+  copy(from: Registers, to: Registers): void {
+    for (const at of this.#inputs) to.values[at] = from.values[at] ?? 0;
+    for (const at of this.#memory) to.memory[at] = from.memory[at] ?? 0;
+    for (const at of this.#phases) to.phases[at] = from.phases[at] ?? 0;
+    for (const at of this.#judged) to.on[at] = from.on[at] ?? 0;
+  }
+}
+
+/**
+ * Every state of a part that can be reached from rest, breadth first: each by a shortest way.
+ * @param most - of so many states it stops
+ */
+export function reachPart(machine: Machine, part: Part, most = MOST_STATES): ReachedPart {
+  const numbering = new Numbering(part);
+  const copying = new Copying(part);
+  const here = machine.blank();
+  const there = machine.blank();
+  machine.settle(part.judged, here);
+  const met = new Met(Number(rawOf(part)));
+  const found = new Growing();
+  const first = numbering.of(here);
+  met.add(first);
+  found.push(first, 0, -1, 0);
+  let whole = true;
+  for (let at = 0; at < found.count && whole; at++) {
+    numbering.into(found.states[at] ?? 0, here);
+    machine.judge(part.judged, here);
+    const depth = (found.depths[at] ?? 0) + 1;
+    for (let e = 0; e < part.events.length; e++) {
+      const event = part.events[e];
+      if (event === undefined) continue;
+      copying.copy(here, there);
+      if (!machine.take(part, there, event)) continue;
+      const number = numbering.of(there);
+      if (!met.add(number)) continue;
+      found.push(number, at, e, depth);
+      if (found.count >= most) {
+        whole = false;
+        break;
+      }
+    }
+  }
+  const { states, parents, via, depths, count } = found;
+  return new ReachedPart(part, { states, parents, via, depths, count, whole });
+}
+
+/** Every state of a programme that can be reached, part by part: together they are all combinations. */
+export interface Reach {
+  readonly machine: Machine;
+  readonly parts: readonly ReachedPart[];
+  /** Values of all variables multiplied. */
+  readonly raw: bigint;
+  /** How many of these can be reached. */
+  readonly count: bigint;
+  /** Whether that is all that can be reached; else at least so many can. */
+  readonly whole: boolean;
+}
+
+export function reach(machine: Machine, most = MOST_STATES): Reach {
+  const parts = machine.parts.map((part) => reachPart(machine, part, most));
+  return {
+    machine,
+    parts,
+    raw: machine.parts.reduce((product, part) => product * rawOf(part), 1n),
+    count: parts.reduce((product, { count }) => product * BigInt(count), 1n),
+    whole: parts.every(({ whole }) => whole),
+  };
+}
