@@ -16,6 +16,9 @@ import {
   removeFunction,
   withControls,
 } from '@flarik/core/design/controlEdits';
+import { addWish } from '@flarik/core/design/briefEdits';
+import type { Condition } from '@flarik/core/design/condition';
+import type { BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
 import { addPattern } from '@flarik/core/design/patternEdits';
 import type { Trigger } from '@flarik/core/design/controls';
 import type { CabPlace } from '@flarik/core/design/panel';
@@ -110,8 +113,47 @@ const fogTakesWhite = trial(
   'ignition=on, slide=3, key-white=press, key-fog-cancel=press',
 );
 
+const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
+const wish =
+  (id: string, w: Omit<BehaviourWish, 'kind' | 'id' | 'severity' | 'atLeast'>): Edit =>
+  (build) =>
+    addWish(build, { kind: 'behaviour', id, severity: 'blocks', atLeast: 1, ...w });
+
+/** What the patrol asks of its programme, whatever is operated. */
+const patrolWishes: Edit = all(
+  wish('no-white-in-fog', {
+    says: 'whenever',
+    when: { kind: 'on', functionId: 'fog' },
+    unless: is('gear', 'reverse'),
+    subject: { kind: 'lamps', target: { kind: 'set', setId: 'with-white' }, colours: ['white'] },
+    is: 'dark',
+  }),
+  ...(['left', 'right'] as const).map((side) =>
+    wish(`turn-reads-${side}`, {
+      says: 'whenever',
+      when: { kind: 'all', of: [is('ignition', 'on'), is('turn', side, 'hazard')] },
+      unless: { kind: 'any', of: [is('brake', 'down'), is('gear', 'reverse')] },
+      subject: { kind: 'lamps', target: { kind: 'set', setId: `beside-${side}` }, colours: [] },
+      is: 'dark',
+    }),
+  ),
+  wish('no-siren-at-the-hatch', {
+    says: 'never',
+    when: is('part.hatch', 'hatch'),
+    unless: null,
+    subject: { kind: 'load', loadId: 'siren' },
+    is: 'on',
+  }),
+);
+
 /** The sister without mistakes. */
-export const patrol: Edit = all(template('slide-eight'), stagesByTheSlide, hatchStays, fogTakesWhite);
+export const patrol: Edit = all(
+  template('slide-eight'),
+  patrolWishes,
+  stagesByTheSlide,
+  hatchStays,
+  fogTakesWhite,
+);
 
 /**
  * The patrol car with three honest mistakes: white by hand ranks above fog cancel, the right side does not go dark for
@@ -130,13 +172,14 @@ export const patrolWithMistakes: Edit = all(
     changeFunction(b, 'siren', {
       enabledBy: { kind: 'is', input: 'ignition', values: ['on'] },
     }),
+  patrolWishes,
   stagesByTheSlide,
   hatchStays,
 );
 
 export const unmarked: Edit = all(
   template('siren-pedestal'),
-  trial('siren', 'The last position adds the siren', 'slide=siren'),
+  trial('siren', 'The last position adds the siren', 'ignition=on, slide=siren'),
 );
 
 /** The crew works at the pump panel on the left: calm there while the pump is engaged, and light to work by. */

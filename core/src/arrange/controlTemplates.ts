@@ -173,11 +173,13 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
       const left = withControls(replaced, {
         functions: replaced.controls.functions.filter(({ id }) => !unreached.includes(id)),
       });
-      return withSpares(
-        stagesWhile(left, (place) => at(places[place] ?? ['in'])),
-        firstPanelId(build),
-        2,
+      const switched = stagesWhile(left, (place) => at(places[place] ?? ['in']));
+      // Its relays are fed by the battery: it goes on with the key off, as people who use one expect.
+      const stays = stagesOf(switched).reduce(
+        (b, { id }) => changeFunction(b, id, { mayStay: true }),
+        switched,
       );
+      return withSpares(stays, firstPanelId(build), 2);
     },
   },
   {
@@ -217,7 +219,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
         },
       });
       return addFunction(
-        stays,
+        byIgnition(stays),
         newFunction(
           freeId(stays, 'slide-siren'),
           'Siren by the slide',

@@ -30,6 +30,9 @@ const WAITING = 1;
 const ON = 2;
 const STAYING = 3;
 
+/** Whether a phase is one without a timer that runs. */
+export const isResting = (phase: number): boolean => phase === OFF || phase === ON;
+
 /** A variable of a programme: the value of an input, what a function remembers, or its phase. */
 export type Variable =
   | { readonly kind: 'input'; readonly at: number; readonly size: number }
@@ -488,7 +491,10 @@ export class Machine {
         ? [{ event: { kind: 'ends', functionId: id }, byOperator: false, move: null, heard: [], ends: rank }]
         : [];
     });
-    return [...moves, ...pressed, ...timers];
+    // Of ways that are equally short the one is told that begins with the vehicle: the key before the slide.
+    const onPanels = ({ move }: MachineEvent): boolean =>
+      move !== null && inputs[move.input]?.source === 'panel';
+    return [...moves.filter((m) => !onPanels(m)), ...moves.filter(onPanels), ...pressed, ...timers];
   }
 }
 

@@ -3,11 +3,14 @@ import { leavesOf, type Condition } from '../design/condition.ts';
 import { onKey, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { holds } from '../design/programmeFaults.ts';
-import type { Registers } from './machine.ts';
+import { isResting, type Registers } from './machine.ts';
 import { Numbering, type Reach, type ReachedPart } from './reach.ts';
 
 /** No more combinations of parts are looked through; what lies beyond is then not known. */
 export const MOST_COMBINED = 3_000_000;
+
+/** What moments are told apart by besides what is on: a condition, or what is asked of memories and phases. */
+export type Question = Condition | ((r: Registers) => boolean);
 
 /** States in which the same functions are on and the same of some conditions hold: one of them, the nearest to rest. */
 export interface Moment {
@@ -31,6 +34,16 @@ export interface Moments {
   readonly whole: boolean;
 }
 
+/** Whether no timer of a programme runs. */
+export const isQuiet =
+  ({ programme: { ranked } }: Reach['machine']) =>
+  ({ memory, phases }: Registers): boolean =>
+    ranked.every(({ when }, rank) =>
+      when.way === 'latched' || when.way === 'cycle'
+        ? when.timeoutMs === 0 || memory[rank] === 0
+        : isResting(phases[rank] ?? 0),
+    );
+
 /** States of a part that differ in what functions and conditions ask: of each kind the nearest. */
 interface Faces {
   readonly index: number;
@@ -41,10 +54,11 @@ interface Faces {
  * Every combination of functions that can be on together, told apart by some conditions besides.
  * @param asked - about inputs and functions
  */
-export function momentsOf(reach: Reach, asked: readonly Condition[] = [], most = MOST_COMBINED): Moments {
+export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = MOST_COMBINED): Moments {
   const { machine } = reach;
   const { programme } = machine;
-  const classes = classesOf(programme, asked);
+  const conditions = asked.filter((question) => typeof question !== 'function');
+  const classes = classesOf(programme, conditions);
   const faces = reach.parts
     .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes) }))
     .toSorted((a, b) => a.places.length - b.places.length);
@@ -53,7 +67,11 @@ export function momentsOf(reach: Reach, asked: readonly Condition[] = [], most =
   const r = machine.blank();
   const places = reach.parts.map(() => 0);
   for (const [i, part] of reach.parts.entries()) numberings[i]?.into(part.states[0] ?? 0, r);
-  const ask = asked.map((condition) => machine.asked(condition));
+  const ask = asked.map((question): ((now: Registers) => boolean) => {
+    if (typeof question === 'function') return question;
+    const holdsNow = machine.asked(question);
+    return ({ values, on }) => holdsNow(values, on);
+  });
   const found = new Map<string, Moment>();
   let combined = 0;
   let whole = reach.whole;
@@ -61,7 +79,7 @@ export function momentsOf(reach: Reach, asked: readonly Condition[] = [], most =
   const look = (depth: number): void => {
     combined++;
     machine.judge(machine.inOrder, r);
-    const truths = ask.map((holdsNow) => holdsNow(r.values, r.on));
+    const truths = ask.map((holdsNow) => holdsNow(r));
     const key = `${onBits(r, programme.ranked)} ${truths.map(Number).join('')}`;
     const known = found.get(key);
     if (known !== undefined && known.depth <= depth) return;

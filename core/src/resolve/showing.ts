@@ -1,7 +1,7 @@
 import { functionAt, onsOf, readOn, shownBy, type On } from '../design/controls.ts';
 import type { ControlFunction, Cue, Dim, LightCue, Target } from '../design/functions.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
-import type { Build } from '../design/schema.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
 import type { Slot } from '../timing/span.ts';
 import { slotsOf } from '../timing/pattern.ts';
 import type { Ambient } from '../words/ambient.ts';
@@ -208,6 +208,29 @@ export class Showing {
     const i = this.#heads.findIndex((h) => h.placement.id === placementId && h.setup.id === moduleId);
     const head = this.#heads[i];
     return head === undefined ? [] : this.#settle(head, i, this.#wanting(this.ranked(ons), ambient), 'all');
+  }
+
+  /** Every way in which a function can be on, strongest first. */
+  get ons(): readonly On[] {
+    return this.#ranked;
+  }
+
+  /** By module, as `modules` lists them: the places among `ons` of the functions that matter to it. */
+  heeds(ambient: Ambient): readonly (readonly number[])[] {
+    return this.#answersIn(ambient).map(({ heeds }) => heeds);
+  }
+
+  /** What one module shows while some of the functions that matter to it are on, by their places among `ons`. */
+  ofModule(index: number, heeded: readonly number[], ambient: Ambient): readonly Drive[] {
+    const byHeeded = this.#answersIn(ambient)[index]?.byHeeded;
+    if (byHeeded === undefined || heeded.length === 0) return [];
+    const key = heeded.map((rank) => `${rank},`).join('');
+    return (byHeeded.get(key) ?? this.#answer(index, byHeeded, key, ambient)).drives;
+  }
+
+  /** The modules that may light, as `wants` lists them. */
+  get modules(): readonly ModuleRef[] {
+    return this.#heads.map(({ placement, setup }) => ({ placementId: placement.id, moduleId: setup.id }));
   }
 
   /** Functions that are on, strongest first: signals above all, then as they stand in the list. */

@@ -29,7 +29,7 @@ export const checkBuild = (build: Build, only: State | null = null): CheckResult
       ...LAYOUT_TASKS,
       ...TIMING_TASKS,
       ...CONTROLS_TASKS,
-      ...build.brief.constraints.map((wish) => wishTask(build, wish)),
+      ...build.brief.constraints.flatMap((wish) => wishTask(build, wish)),
       ...build.rulePacks.flatMap((pack) => packTasks(build, pack)),
     ],
     only,
@@ -92,9 +92,10 @@ const CONTROLS_TASKS: readonly Task[] = CONTROLS_CHECKS.map((check) => ({
   check: (subject) => check.faults(subject),
 }));
 
-/** A wish of the brief, as a rule of the agency's own pack. */
-function wishTask(build: Build, wish: WishData): Task {
+/** A wish of the brief, as a rule of the agency's own pack; none for what is left to the proof. */
+function wishTask(build: Build, wish: WishData): Task[] {
   const { check } = wishKindOf(wish);
+  if ('proved' in check) return [];
   const head = {
     packId: BRIEF_PACK,
     packName: 'The brief',
@@ -106,16 +107,18 @@ function wishTask(build: Build, wish: WishData): Task {
     listed: true,
     once: false,
   } as const;
-  return 'inState' in check
-    ? {
-        ...head,
-        sees: 'light',
-        upperAboveM: 0,
-        speaks: () => true,
-        limits: () => check.limits(wish),
-        check: (at) => check.inState(at, wish),
-      }
-    : { ...head, sees: 'document', check: (subject) => check.onDocument(subject, wish) };
+  return [
+    'inState' in check
+      ? {
+          ...head,
+          sees: 'light',
+          upperAboveM: 0,
+          speaks: () => true,
+          limits: () => check.limits(wish),
+          check: (at) => check.inState(at, wish),
+        }
+      : { ...head, sees: 'document', check: (subject) => check.onDocument(subject, wish) },
+  ];
 }
 
 function packTasks(build: Build, pack: RulePack): Task[] {

@@ -59,7 +59,7 @@ export class DarkStages {
         sentence: `Nothing lights yet in ${stages.join(', ')}, where ${rules} for light. ${next}.`,
         figure: null,
         limits: [],
-        evidence: { state: first, channels: [], sectors: [] },
+        evidence: { state: first, channels: [], sectors: [], steps: [] },
       },
     ];
   }

@@ -1,4 +1,5 @@
 import type { Sector } from '../coverage/sectors.ts';
+import type { TrialStep } from '../design/controls.ts';
 import type { ChannelRef } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Severity } from '../words/severity.ts';
@@ -38,6 +39,8 @@ export interface Evidence {
   readonly state: State | null;
   readonly channels: readonly ChannelRef[];
   readonly sectors: readonly Sector[];
+  /** The shortest way from rest to that state, by the controls; empty where it was not asked for. */
+  readonly steps: readonly TrialStep[];
 }
 
 /** The step of the work in which something is put right. */

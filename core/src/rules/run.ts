@@ -208,6 +208,6 @@ function findingOf(task: Task, trouble: Trouble, state: State | null): Finding {
     sentence: sentence.charAt(0).toUpperCase() + sentence.slice(1),
     figure,
     limits,
-    evidence: { state, channels, sectors },
+    evidence: { state, channels, sectors, steps: [] },
   };
 }

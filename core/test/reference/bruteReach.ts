@@ -12,7 +12,7 @@ const keyOf = ({ values, memory, phases }: ControlState): string =>
   [...values.values(), '|', ...memory.values(), '|', ...phases.values()].join(' ');
 
 /** Everything that may happen but timers: each input to each value, each press that is listened to. */
-function happenings(programme: Programme): ProgrammeEvent[] {
+export function happenings(programme: Programme): ProgrammeEvent[] {
   const { inputs, controls } = programme;
   const presses = eventsOf(controls).filter(
     (e) =>

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { WishData } from '../../design/brief.ts';
 import type { Build } from '../../design/schema.ts';
+import { behaviour } from './wishes/behaviour.ts';
 import { keepHead } from './wishes/keepHead.ts';
 import { leaveFactoryLamp } from './wishes/leaveFactoryLamp.ts';
 import { lowestLamp } from './wishes/lowestLamp.ts';
@@ -24,6 +25,7 @@ export const WISH_KINDS = [
   leaveFactoryLamp,
   spareOutputs,
   stayVisible,
+  behaviour,
 ] as const;
 type AnyKind = (typeof WISH_KINDS)[number];
 

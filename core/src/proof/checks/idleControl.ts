@@ -1,0 +1,52 @@
+import { leavesOf } from '../../design/condition.ts';
+import { conditionsOf, eventsOf, originalOf } from '../../design/inputs.ts';
+import type { Control } from '../../design/panel.ts';
+import type { ProofCheck } from '../found.ts';
+
+/** Controls, and positions of switches, that change nothing in any state and are not marked spare. */
+export const idleControl: ProofCheck = {
+  kind: 'idle-control',
+  severity: 'warns',
+  clause: 'Every control does something, or is marked spare',
+  find: ({ build: { controls } }) => {
+    const leaves = conditionsOf(controls)
+      .flatMap((c) => [...leavesOf(c)])
+      .filter((leaf) => leaf.kind === 'is');
+    const events = eventsOf(controls);
+    const names = (id: string): string[] => [
+      ...leaves.filter((leaf) => leaf.input === id).flatMap((leaf) => leaf.values),
+      ...events.flatMap((e) => {
+        if (e.kind === 'arrives') return originalOf(controls, e.input) === id ? [e.value] : [];
+        const keys = e.kind === 'chord' ? e.controls : [e.control];
+        return keys.some((key) => originalOf(controls, key) === id) ? ['press'] : [];
+      }),
+      ...controls.follows.filter((f) => f.input === id).flatMap((f) => f.values),
+    ];
+    const call = (control: Control) =>
+      control.label === '' ? `${control.kind} ${control.id}` : `“${control.label}”`;
+    return controls.panels.flatMap((panel) =>
+      panel.controls.flatMap((control) => {
+        if (control.kind === 'spare' || control.twinOf !== null) return [];
+        const named = new Set(names(control.id));
+        if (named.size === 0)
+          return [
+            {
+              about: control.id,
+              sentence: `${call(control)} on ${panel.name} does nothing: no function listens to it. Mark it spare, or give it something to do.`,
+            },
+          ];
+        if (!('values' in control)) return [];
+        // One position may be the one in which nothing is asked for.
+        const idle = control.values.filter((value) => !named.has(value));
+        return idle.length < 2
+          ? []
+          : [
+              {
+                about: `${control.id}|positions`,
+                sentence: `positions ${idle.join(' and ')} of ${call(control)} on ${panel.name} are told apart by nothing.`,
+              },
+            ];
+      }),
+    );
+  },
+};

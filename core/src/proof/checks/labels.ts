@@ -1,0 +1,33 @@
+import { LONGEST_LABEL } from '../../design/functions.ts';
+import type { ProofCheck } from '../found.ts';
+
+/** Labels that stand twice on what is operated, and controls on two panels of one label that are no twins. */
+export const labels: ProofCheck = {
+  kind: 'labels',
+  severity: 'notes',
+  clause: 'Every label once',
+  find: ({ build: { controls } }) => {
+    const all = controls.panels.flatMap((panel) =>
+      panel.controls
+        .filter((c) => c.kind !== 'spare' && c.label.trim() !== '')
+        .map((control) => ({ panel, control, label: control.label.trim().toLowerCase() })),
+    );
+    return [...new Set(all.map(({ label }) => label))].flatMap((label) => {
+      const alike = all.filter((one) => one.label === label);
+      const inputs = new Set(alike.map(({ control }) => control.twinOf ?? control.id));
+      const [first] = alike;
+      if (inputs.size < 2 || first === undefined) return [];
+      const panels = [...new Set(alike.map(({ panel }) => panel.name))];
+      return [
+        {
+          about: label,
+          severity: panels.length > 1 ? ('warns' as const) : ('notes' as const),
+          sentence:
+            panels.length > 1
+              ? `“${first.control.label}” stands on ${panels.join(' and ')} and is not the same control: neither leads.`
+              : `“${first.control.label}” stands twice on ${panels.join()}; a key bears at most ${LONGEST_LABEL} characters, enough to tell them apart.`,
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,21 @@
+import { onsOf, onText } from '../../design/controls.ts';
+import type { ProofCheck } from '../found.ts';
+
+/** Functions, and numbers of cycles, that no way of operating ever brings on. */
+export const neverOn: ProofCheck = {
+  kind: 'never-on',
+  severity: 'warns',
+  clause: 'Every function can be on',
+  find: ({ build, functions, moments }) => {
+    const met = new Set(moments.all.flatMap(({ on }) => on));
+    return functions.flatMap((fn) => {
+      const never = onsOf(fn).filter((on) => !met.has(on));
+      // Of a cycle that is never on, once is enough.
+      return (never.length === fn.shows.length ? never.slice(0, 1) : never).map((on) => ({
+        about: on,
+        sentence: `${onText(build, [on])} can never be on, whatever is operated.`,
+        ...(moments.whole ? {} : { outcome: 'cannot tell' as const }),
+      }));
+    });
+  },
+};

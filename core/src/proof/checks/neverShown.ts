@@ -1,0 +1,27 @@
+import { namedOns, shownBy } from '../../design/controls.ts';
+import type { Found, ProofCheck } from '../found.ts';
+
+/** Functions that are on in some states and in all of them have every lamp they want taken by others. */
+export const neverShown: ProofCheck = {
+  kind: 'never-shown',
+  severity: 'warns',
+  clause: 'Every function that lights something is seen to',
+  find: (subject) => {
+    const { build, moments, showing } = subject;
+    const shown = new Set(
+      (['day', 'night'] as const).flatMap((ambient) =>
+        [...subject.cases(ambient).all()].flatMap(({ drives }) => drives.map((d) => d.on)),
+      ),
+    );
+    return namedOns(build).flatMap(({ on, name }): Found[] => {
+      if (shown.has(on) || !shownBy(build, on).cues.some((cue) => cue.show === 'light')) return [];
+      const wants = (['day', 'night'] as const).some((ambient) =>
+        showing.wants(on, ambient).some((want) => (want?.claims.length ?? 0) > 0),
+      );
+      const moment = moments.all.find((m) => m.on.includes(on));
+      if (!wants || moment === undefined) return [];
+      const sentence = `${name} never lights anything: whenever it is on, stronger functions have taken every lamp it wants.`;
+      return [{ about: on, sentence, moment, ...(moments.whole ? {} : { outcome: 'cannot tell' as const }) }];
+    });
+  },
+};

@@ -1,0 +1,46 @@
+import type { Found, ProofCheck } from '../found.ts';
+import { partsOf } from '../space.ts';
+
+/** White that comes on by itself while a door or hatch stands open: by the vehicle or a timer, not by an operator. */
+export const unasked: ProofCheck = {
+  kind: 'unasked-white',
+  severity: 'advises',
+  clause: 'White does not come on by itself with a door open',
+  find: (subject) => {
+    const { reach, showing } = subject;
+    const { machine } = reach;
+    const doors = machine.programme.inputs.flatMap(({ id }, at) => (id.startsWith('part.') ? [at] : []));
+    return machine.programme.ranked.flatMap((fn, rank): Found[] => {
+      if (fn.kind === 'signal' || fn.kind === 'stage') return [];
+      const white = showing
+        .wants(fn.id, 'day')
+        .some((want) => want?.claims.some(({ colour, drive }) => colour === 'white' && drive.warns) === true);
+      if (!white) return [];
+      const parts = partsOf(reach, [rank]);
+      const space = subject.space(parts);
+      if (space === null)
+        return [
+          {
+            about: fn.id,
+            sentence: `too many states to tell whether ${fn.name} comes on by itself.`,
+            outcome: 'cannot tell',
+          },
+        ];
+      const isOn = space.where([rank], (_, on) => on[rank] === 1);
+      const open = space.where([], (values) => doors.some((at) => (values[at] ?? 0) > 0));
+      const after = space.firstMove(
+        (from, to) => isOn[from] !== 1 && isOn[to] === 1 && open[to] === 1,
+        (operator) => !operator,
+      );
+      if (after === null) return [];
+      const places = space.placesOf(after);
+      return [
+        {
+          about: fn.id,
+          sentence: `${fn.name} lights white by itself while a door or hatch stands open.`,
+          moment: { on: subject.onsAt(places), places },
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,26 @@
+import type { ChannelRef } from '../design/schema.ts';
+import type { Severity } from '../words/severity.ts';
+import type { Moment } from './moments.ts';
+import type { ProofSubject } from './subject.ts';
+
+/** Something a check found, in a state that can be reached or in none. */
+export interface Found {
+  /** What it is about, by ids and words without a figure. */
+  readonly about: string;
+  readonly sentence: string;
+  /** Where it is so: nearest to rest. Left out for what is so in every state, or in none. */
+  readonly moment?: Pick<Moment, 'on' | 'places'>;
+  readonly channels?: readonly ChannelRef[];
+  /** Where it is graver or less grave than the check usually says. */
+  readonly severity?: Severity;
+  /** What could not be looked at whole is not said to hold. */
+  readonly outcome?: 'cannot tell';
+}
+
+/** A check of the controls over every state that they can reach: everything about it, in one file. */
+export interface ProofCheck {
+  readonly kind: string;
+  readonly severity: Severity;
+  readonly clause: string;
+  readonly find: (subject: ProofSubject) => readonly Found[];
+}

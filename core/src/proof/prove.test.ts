@@ -1,0 +1,320 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
+import { happenings } from '../../test/reference/bruteReach.ts';
+import { randomProgramme } from '../../test/reference/randomProgramme.ts';
+import { button, freePlace } from '../arrange/panelEdits.ts';
+import type { ControlState, Programme } from '../controls/programme.ts';
+import { stepText } from '../controls/script.ts';
+import { atRest, isTiming, step } from '../controls/step.ts';
+import { runTrial } from '../controls/trial.ts';
+import { programmeOf } from '../controls/programme.ts';
+import type { Condition, InputEvent } from '../design/condition.ts';
+import { addWish, changeWish } from '../design/briefEdits.ts';
+import { addFunction, changeFunction, putPanel } from '../design/controlEdits.ts';
+import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
+import type { Build } from '../design/schema.ts';
+import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
+import type { Finding } from '../rules/finding.ts';
+import { Machine } from './machine.ts';
+import { prove, PROOF_CHECKS } from './prove.ts';
+import { reach } from './reach.ts';
+import { byOperator, Space, withVehicle } from './space.ts';
+import { behavioursOf } from './checks/behaviours.ts';
+import { ProofSubject } from './subject.ts';
+
+const car = demoBuild('ks-13');
+const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
+const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
+const press = (control: string): InputEvent => ({ kind: 'press', control, press: 'short' });
+const during = (condition: Condition): ControlFunction['when'] => ({
+  way: 'while',
+  condition,
+  afterMs: 0,
+  staysMs: 0,
+});
+const white: Cue = lightCue({ kind: 'set', setId: 'with-white' }, 'white', 'steady');
+const told = (build: Build, kind: string): string[] => {
+  const check = PROOF_CHECKS.find((c) => c.kind === kind);
+  if (check === undefined) throw new Error(`there is no check ${kind}`);
+  return check.find(new ProofSubject(build)).map((found) => found.sentence);
+};
+const way = ({ evidence }: Finding): string => evidence.steps.map(stepText).join(', ');
+const withKey = (build: Build, id: string, label: string): Build => {
+  const [panel] = build.controls.panels;
+  if (panel === undefined) throw new Error('the car has a panel');
+  const at = freePlace(panel);
+  if (at === null) throw new Error('its panel has room');
+  return putPanel(build, { ...panel, controls: [...panel.controls, button(id, label, at, null)] });
+};
+
+describe('the demo builds', () => {
+  const proofs = new Map(DEMO_BUILDS.map((name) => [name, prove(demoBuild(name))]));
+  test.each(DEMO_BUILDS.filter((name) => name !== 'ks-12'))(
+    '%s: every check holds in every state',
+    (name) => {
+      const proof = proofs.get(name);
+      expect(proof?.counts.whole).toBe(true);
+      expect(proof?.findings.map((f) => f.sentence)).toEqual([]);
+      expect(new Set(proof?.outcomes.map((o) => o.verdict))).toEqual(new Set(['holds']));
+    },
+  );
+
+  test('KS-12: its three mistakes, each by a shortest way', () => {
+    expect(proofs.get('ks-12')?.findings.map((f) => [f.ruleId, f.severity, way(f)])).toEqual([
+      ['no-white-in-fog', 'blocks', 'ignition=on, key-white=press, key-fog-cancel=press'],
+      ['turn-reads-right', 'blocks', 'ignition=on, slide=1, turn=right'],
+      ['no-siren-at-the-hatch', 'blocks', 'ignition=on, part.hatch=hatch, key-siren=press'],
+      ['beaten-cut', 'warns', 'ignition=on, key-white=press, key-fog-cancel=press'],
+    ]);
+  });
+
+  test('a finding can be kept as a trial: its steps lead where it says', () => {
+    const build = demoBuild('ks-12');
+    for (const { evidence } of proofs.get('ks-12')?.findings ?? []) {
+      const trial = { id: 't', name: 'T', steps: [...evidence.steps], on: [...(evidence.state?.on ?? [])] };
+      expect(runTrial(programmeOf(build), trial)).toMatchObject({ missing: [], surplus: [] });
+    }
+  });
+});
+
+describe('each check fires on what it is for, and is silent when that is put right', () => {
+  const trap = (clears: InputEvent[]): Build =>
+    addFunction(
+      car,
+      newFunction(
+        'trap',
+        'Trap',
+        'warning',
+        {
+          way: 'latched',
+          sets: [{ kind: 'arrives', input: 'gear', value: 'reverse' }],
+          clears,
+          toggles: [],
+          timeoutMs: 0,
+        },
+        [],
+        { mode: 2, withoutMaster: true },
+      ),
+      0,
+    );
+  const byGear = (condition: Condition): Build =>
+    addFunction(
+      car,
+      newFunction('x', 'Rear white', 'light', during(condition), [white], { withoutMaster: true }),
+      0,
+    );
+  const hidden = (rank: number): Build =>
+    addFunction(
+      car,
+      newFunction('x', 'Hidden', 'warning', during({ kind: 'on', functionId: 'stage-2' }), [
+        lightCue(groupTarget('front'), 1, 'single'),
+      ]),
+      rank,
+    );
+  const three = (keys: readonly string[]): Build =>
+    addFunction(
+      keys.reduce<Build>(
+        (b, id) =>
+          addFunction(
+            withKey(b, id, id),
+            newFunction(
+              id,
+              id,
+              'cut',
+              { way: 'latched', sets: [], clears: [], toggles: [press(id)], timeoutMs: 0 },
+              [],
+            ),
+          ),
+        car,
+      ),
+      newFunction(
+        'x',
+        'Far',
+        'warning',
+        during(all(...keys.map((id): Condition => ({ kind: 'on', functionId: id })))),
+        [],
+      ),
+    );
+  const groups = car.timing.groups.map((g) => g.id);
+  const atDoor = (condition: Condition): Build =>
+    addFunction(
+      car,
+      newFunction(
+        'x',
+        'At the hatch',
+        'light',
+        during(condition),
+        groups.map((id) => lightCue(groupTarget(id), 1, 'steady')),
+        { withoutMaster: true, mayStay: true },
+      ),
+    );
+
+  test.each<[string, Build, Build, RegExp]>([
+    [
+      'never-on',
+      changeFunction(car, 'siren', { enabledBy: all(is('ignition', 'off'), is('ignition', 'on')) }),
+      car,
+      /^Siren can never be on/,
+    ],
+    ['idle-control', withKey(car, 'key-x', 'Nothing'), car, /^“Nothing” on Switch panel does nothing/],
+    ['never-shown', hidden(99), hidden(0), /^Hidden never lights anything/],
+    [
+      'stuck',
+      trap([]),
+      trap([
+        { kind: 'arrives', input: 'slide', value: 'off' },
+        { kind: 'arrives', input: 'ignition', value: 'off' },
+      ]),
+      /no operator can switch all warning off/,
+    ],
+    [
+      'left-on',
+      addFunction(
+        car,
+        newFunction('x', 'Always', 'light', { way: 'always' }, [white], { withoutMaster: true }),
+      ),
+      addFunction(
+        car,
+        newFunction('x', 'Always', 'light', { way: 'always' }, [white], {
+          withoutMaster: true,
+          mayStay: true,
+        }),
+      ),
+      /^Always stays on with the ignition off/,
+    ],
+    [
+      'endless-white',
+      byGear(is('gear', 'reverse')),
+      byGear(is('slide', '3')),
+      /^Rear white lights white that no action/,
+    ],
+    [
+      'unasked-white',
+      byGear(all(is('gear', 'reverse'), is('part.hatch', 'hatch'))),
+      byGear(all(is('gear', 'reverse'), is('part.hatch', 'shut'))),
+      /^Rear white lights white by itself while a door or hatch stands open/,
+    ],
+    ['actions', three(['ka', 'kb', 'kc']), three(['ka', 'kb']), /^Far takes 3 actions/],
+    [
+      'drain',
+      atDoor(is('part.hatch', 'hatch')),
+      atDoor(all(is('part.hatch', 'hatch'), is('engine', 'running'))),
+      /^At the hatch draws \d+ W/,
+    ],
+    ['labels', withKey(car, 'key-x', 'Siren'), withKey(car, 'key-x', 'Horn'), /^“Siren” stands twice/],
+  ])('%s', (kind, wrong, right, sentence) => {
+    expect(told(wrong, kind)).toEqual([expect.stringMatching(sentence)]);
+    expect(told(right, kind)).toEqual([]);
+  });
+});
+
+describe('wishes about behaviour', () => {
+  const wish = (patch: Partial<BehaviourWish>): Build =>
+    addWish(car, {
+      kind: 'behaviour',
+      id: 'w',
+      severity: 'warns',
+      says: 'possible',
+      when: is('slide', '1'),
+      unless: null,
+      subject: { kind: 'function', functionId: 'siren' },
+      is: 'on',
+      atLeast: 1,
+      ...patch,
+    } satisfies BehaviourWish);
+  const outcome = (build: Build): string => {
+    const mine = behavioursOf(new ProofSubject(build)).find(({ wish: { id } }) => id === 'w');
+    return mine?.found === null ? 'holds' : 'broken';
+  };
+
+  test('what is possible is, what never comes about is told, exceptions are left out', () => {
+    expect(outcome(wish({}))).toBe('holds');
+    expect(outcome(wish({ when: is('slide', 'off') }))).toBe('broken');
+    expect(outcome(wish({ says: 'never' }))).toBe('broken');
+    expect(outcome(wish({ says: 'never', unless: is('ignition', 'on') }))).toBe('holds');
+  });
+  test('lamps: lit, flashing, steady and dark, counted by modules', () => {
+    const front = (patch: Partial<BehaviourWish>): Build =>
+      wish({
+        says: 'whenever',
+        when: {
+          kind: 'all',
+          of: [
+            is('ignition', 'on'),
+            is('slide', '2'),
+            is('turn', 'none'),
+            is('gear', 'drive'),
+            is('brake', 'up'),
+          ],
+        },
+        subject: { kind: 'lamps', target: null, colours: ['red'] },
+        ...patch,
+      });
+    expect(outcome(front({ is: 'flashing' }))).toBe('holds');
+    expect(outcome(front({ is: 'lit', atLeast: 400 }))).toBe('broken');
+    expect(outcome(front({ is: 'dark' }))).toBe('broken');
+    expect(
+      outcome(front({ is: 'dark', subject: { kind: 'lamps', target: null, colours: ['purple'] } })),
+    ).toBe('holds');
+  });
+  test('a wish put right is one that holds', () => {
+    const broken = wish({ says: 'never' });
+    const [mine] = broken.brief.constraints.filter((w) => w.id === 'w');
+    if (mine === undefined) throw new Error('the wish is there');
+    expect(outcome(changeWish(broken, { ...mine, says: 'possible' }))).toBe('holds');
+  });
+});
+
+/** The fewest actions to each state by a plain walk over `step`, cheapest first. */
+function plainActions(programme: Programme, free: (event: InputEvent) => boolean): Map<string, number> {
+  const key = ({ values, memory, phases }: ControlState) =>
+    [...values.values(), '|', ...memory.values(), '|', ...phases.values()].join(' ');
+  const least = new Map<string, number>();
+  let now: ControlState[] = [atRest(programme)];
+  for (let actions = 0; now.length > 0; actions++) {
+    const next: ControlState[] = [];
+    while (now.length > 0) {
+      const state = now.pop();
+      if (state === undefined || least.has(key(state))) continue;
+      least.set(key(state), actions);
+      for (const fn of programme.controls.functions)
+        if (isTiming(state, fn)) {
+          const after = step(programme, state, { kind: 'ends', functionId: fn.id })?.state;
+          if (after !== undefined) now.push(after);
+        }
+      for (const event of happenings(programme)) {
+        const after = event.kind === 'ends' ? null : step(programme, state, event);
+        if (after === null || event.kind === 'ends') continue;
+        (free(event) ? now : next).push(after.state);
+      }
+    }
+    now = next;
+  }
+  return least;
+}
+
+test('the fewest actions of an operator: as many as a plain walk needs, with the vehicle free', () => {
+  fc.assert(
+    fc.property(randomProgramme, (programme) => {
+      const found = reach(new Machine(programme));
+      const space = Space.of(
+        found,
+        found.parts.map((_, at) => at),
+      );
+      if (space === null) throw new Error('small programmes fit');
+      const start = new Uint8Array(space.size);
+      start[0] = 1;
+      const byHand = new Set(programme.inputs.filter((i) => i.byHand).map((i) => i.id));
+      const free = (event: InputEvent): boolean => event.kind === 'arrives' && !byHand.has(event.input);
+      const mine = [...space.actions(start, withVehicle, 'from')].toSorted((a, b) => a - b);
+      expect(mine).toEqual([...plainActions(programme, free).values()].toSorted((a, b) => a - b));
+      // Back from rest by operators alone: never fewer than with the vehicle's help.
+      const back = space.actions(start, byOperator, 'to');
+      const helped = space.actions(start, withVehicle, 'to');
+      for (let state = 0; state < space.size; state++)
+        if ((back[state] ?? -1) >= 0) expect(back[state]).toBeGreaterThanOrEqual(helped[state] ?? Infinity);
+    }),
+    { numRuns: 60, seed: 44 },
+  );
+});

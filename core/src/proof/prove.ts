@@ -1,0 +1,157 @@
+import type { Build } from '../design/schema.ts';
+import { BRIEF_PACK } from '../rules/check.ts';
+import type { Finding, RuleOutcome } from '../rules/finding.ts';
+import { wishSentence } from '../rules/brief/wishes.ts';
+import { SEVERITIES } from '../words/severity.ts';
+import { actions } from './checks/actions.ts';
+import { beatenCut } from './checks/beatenCut.ts';
+import { behavioursOf } from './checks/behaviours.ts';
+import { drain } from './checks/drain.ts';
+import { endlessWhite } from './checks/endlessWhite.ts';
+import { idleControl } from './checks/idleControl.ts';
+import { labels } from './checks/labels.ts';
+import { leftOn } from './checks/leftOn.ts';
+import { maskedSignal } from './checks/maskedSignal.ts';
+import { neverOn } from './checks/neverOn.ts';
+import { neverShown } from './checks/neverShown.ts';
+import { stuck } from './checks/stuck.ts';
+import { unasked } from './checks/unasked.ts';
+import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
+import type { Found, ProofCheck } from './found.ts';
+import { ProofSubject } from './subject.ts';
+
+/** Every check of the controls that needs no pack, over all states. */
+export const PROOF_CHECKS: readonly ProofCheck[] = [
+  stuck,
+  maskedSignal,
+  unstoppedFlasher,
+  neverOn,
+  neverShown,
+  idleControl,
+  beatenCut,
+  leftOn,
+  endlessWhite,
+  unasked,
+  actions,
+  drain,
+  labels,
+];
+
+/** How many states a programme has, and can reach. */
+export interface Counts {
+  /** Values of all inputs, memories and phases multiplied; decimal, as it may be beyond whole numbers. */
+  readonly raw: string;
+  readonly reachable: string;
+  /** Different sets of functions that are on, each cycle with its number. */
+  readonly pictures: number;
+  /** Whether that is all; else at least so many can be reached. */
+  readonly whole: boolean;
+}
+
+/** What was proved of the controls of a build, and what was not. */
+export interface Proof {
+  readonly counts: Counts;
+  readonly findings: readonly Finding[];
+  /** How each check and each wish about behaviour came out. */
+  readonly outcomes: readonly RuleOutcome[];
+}
+
+/** The pack under which checks of the controls are told. */
+export const CONTROLS_PACK = 'controls';
+
+/** What is being looked at, for whoever waits. */
+export interface Progress {
+  readonly done: number;
+  readonly of: number;
+  readonly what: string;
+}
+
+/** Looks at every state that the controls of a build can reach, check by check; between two of them it can be given up. */
+export function* proving(build: Build): Generator<Progress, Proof> {
+  const of = PROOF_CHECKS.length + 2;
+  yield { done: 0, of, what: 'every state' };
+  const subject = new ProofSubject(build);
+  const { reach, moments } = subject;
+  const findings: Finding[] = [];
+  const outcomes: RuleOutcome[] = [];
+  for (const [i, check] of PROOF_CHECKS.entries()) {
+    yield { done: i + 1, of, what: check.clause };
+    const found = check.find(subject);
+    const head = { packId: CONTROLS_PACK, packName: 'Controls', ruleId: check.kind, kind: check.kind };
+    for (const one of found)
+      findings.push(findingOf(subject, { ...head, severity: check.severity, clause: check.clause }, one));
+    outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
+  }
+  yield { done: of - 1, of, what: 'wishes about behaviour' };
+  for (const { wish, found, looked } of behavioursOf(subject)) {
+    const head = { packId: BRIEF_PACK, packName: 'The brief', ruleId: wish.id, kind: wish.kind };
+    const clause = wishSentence(build, wish);
+    if (found !== null)
+      findings.push(findingOf(subject, { ...head, severity: wish.severity, clause }, found));
+    outcomes.push(outcomeOf(head, found === null ? [] : [found], looked, moments.whole));
+  }
+  return {
+    counts: {
+      raw: String(reach.raw),
+      reachable: String(reach.count),
+      pictures: moments.pictures,
+      whole: moments.whole,
+    },
+    findings: findings.toSorted((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
+    outcomes,
+  };
+}
+
+/** The proof at one go. */
+export function prove(build: Build): Proof {
+  const run = proving(build);
+  for (;;) {
+    const step = run.next();
+    if (step.done === true) return step.value;
+  }
+}
+
+type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind'>;
+
+function outcomeOf(
+  { packId, ruleId }: Head,
+  found: readonly Found[],
+  looked: number,
+  whole: boolean,
+): RuleOutcome {
+  const fails = found.some(({ outcome }) => outcome === undefined);
+  const untold = found.length > 0 || !whole;
+  return {
+    packId,
+    ruleId,
+    verdict: fails ? 'broken' : untold ? 'cannot tell' : 'holds',
+    margin: null,
+    statesChecked: looked,
+  };
+}
+
+function findingOf(
+  subject: ProofSubject,
+  head: Head & Pick<Finding, 'severity' | 'clause'>,
+  { about, sentence, moment, channels = [], severity, outcome }: Found,
+): Finding {
+  const way = moment === undefined ? null : subject.stepsTo(moment);
+  const text =
+    way?.inTime === false ? `${sentence} (With the times that are set, other timers end first.)` : sentence;
+  return {
+    ...head,
+    outcome: outcome ?? 'fails',
+    id: [head.packId, head.ruleId, 'reached', about].join('|'),
+    home: head.packId === BRIEF_PACK ? 'brief' : 'controls',
+    severity: severity ?? head.severity,
+    sentence: text.charAt(0).toUpperCase() + text.slice(1),
+    figure: null,
+    limits: [],
+    evidence: {
+      state: moment === undefined ? null : subject.stateAt(moment),
+      channels,
+      sectors: [],
+      steps: way?.steps ?? [],
+    },
+  };
+}

@@ -1,0 +1,199 @@
+import type { ProgrammeEvent } from '../controls/programme.ts';
+import { programmeOf } from '../controls/programme.ts';
+import { happens, passed, started, type Running } from '../controls/simulator.ts';
+import type { Condition } from '../design/condition.ts';
+import { functionAt, onKey, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
+import { targetKey, type ControlFunction, type Target } from '../design/functions.ts';
+import { partInput, SHUT } from '../design/inputs.ts';
+import { isLampInput, lampStop } from '../design/lampMoves.ts';
+import type { Placement } from '../design/placement.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
+import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
+import type { State } from '../state/state.ts';
+import type { Ambient } from '../words/ambient.ts';
+import { Machine } from './machine.ts';
+import { ModuleCases } from './modules.ts';
+import { Space } from './space.ts';
+import { isQuiet, momentsOf, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
+import { reach, type Reach } from './reach.ts';
+
+/** A wish about behaviour, and which of what was asked are its conditions. */
+export interface AskedWish {
+  readonly wish: BehaviourWish;
+  readonly when: number;
+  /** -1 where it makes no exception. */
+  readonly unless: number;
+}
+
+const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
+
+/** A build under proof: every state of its controls, and what lights in each. */
+export class ProofSubject {
+  readonly build: Build;
+  readonly reach: Reach;
+  readonly moments: Moments;
+  readonly showing: Showing;
+  readonly wishes: readonly AskedWish[];
+  readonly #cases = new Map<Ambient, ModuleCases>();
+  readonly #spaces = new Map<string, Space | null>();
+  readonly #moduleAt: ReadonlyMap<string, number>;
+  readonly #members = new Map<string, ReadonlySet<string>>();
+
+  constructor(build: Build) {
+    this.build = build;
+    this.reach = reach(new Machine(programmeOf(build)));
+    this.showing = showingOf(build);
+    this.#moduleAt = new Map(this.showing.modules.map((m, i) => [`${m.placementId}/${m.moduleId}`, i]));
+    const wishes = build.brief.constraints.flatMap((data) =>
+      data.kind === 'behaviour' ? [BehaviourWish.parse(data)] : [],
+    );
+    const conditions: Condition[] = [];
+    this.wishes = wishes.map((wish) => {
+      const when = conditions.push(wish.when) - 1 + FIRST_WISH;
+      const unless = wish.unless === null ? -1 : conditions.push(wish.unless) - 1 + FIRST_WISH;
+      return { wish, when, unless };
+    });
+    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), ...conditions]);
+  }
+
+  get functions(): readonly ControlFunction[] {
+    return this.build.controls.functions;
+  }
+
+  /** Whether the ignition is off and no timer runs. */
+  atEnd = ({ holds }: Moment): boolean => holds[0] === true && holds[1] === true;
+
+  functionOf(on: On): ControlFunction {
+    return functionAt(this.build, readOn(on).id);
+  }
+
+  /** Every function that is on where the parts stand so. */
+  onsAt(places: readonly number[]): On[] {
+    const { on, memory } = registersAt(this.reach, places);
+    return this.reach.machine.programme.ranked.flatMap(({ id, when }, rank) =>
+      on[rank] === 1 ? [onKey(id, when.way === 'cycle' ? (memory[rank] ?? 1) : 1)] : [],
+    );
+  }
+
+  /** Module by module what lights over all moments. */
+  cases(ambient: Ambient): ModuleCases {
+    const known = this.#cases.get(ambient) ?? new ModuleCases(this.showing, this.moments.all, ambient);
+    this.#cases.set(ambient, known);
+    return known;
+  }
+
+  /** What a function wants of a module by day; null where it wants nothing. */
+  wantOf(on: On, { placementId, moduleId }: ModuleRef): Want | null {
+    const index = this.#moduleAt.get(`${placementId}/${moduleId}`) ?? -1;
+    return this.showing.wants(on, 'day')[index] ?? null;
+  }
+
+  /** Whether a function lights a module, if nothing stronger does. */
+  wants(on: On, module: ModuleRef): boolean {
+    return (this.wantOf(on, module)?.claims.length ?? 0) > 0;
+  }
+
+  labelOf({ placementId }: ModuleRef): string {
+    return this.build.placements.find((p) => p.id === placementId)?.label ?? placementId;
+  }
+
+  depthOf({ places }: Pick<Moment, 'places'>): number {
+    return places.reduce((sum, place, at) => sum + (this.reach.parts[at]?.depths[place] ?? 0), 0);
+  }
+
+  /** States of some parts together, walked once for all who ask; null when there are too many. */
+  space(parts: readonly number[]): Space | null {
+    const key = parts.join();
+    const known = this.#spaces.get(key);
+    if (known !== undefined) return known;
+    const made = Space.of(this.reach, parts);
+    this.#spaces.set(key, made);
+    return made;
+  }
+
+  isFactory = ({ fixtureId }: Placement): boolean =>
+    lookupOf(this.build).fixture(fixtureId).kind === 'factory';
+
+  /** Whether a target takes in the module of a channel. */
+  holds(target: Target, { placementId, moduleId }: ModuleRef): boolean {
+    const key = targetKey(target);
+    const known = this.#members.get(key) ?? membersOf(this.build, target);
+    this.#members.set(key, known);
+    return known.has(`${placementId}/${moduleId}`);
+  }
+
+  /** Whether a function sets some load to more than off. */
+  isLoading(on: On): boolean {
+    const { loads } = this.build.controls;
+    return shownBy(this.build, on).loads.some(
+      ({ loadId, value }) => loads.find(({ id }) => id === loadId)?.values[0] !== value,
+    );
+  }
+
+  /** Whether a load stands at more than off: the strongest function that speaks of it wins. */
+  loadRuns({ on }: Moment, loadId: string): boolean {
+    const off = this.build.controls.loads.find(({ id }) => id === loadId)?.values[0];
+    for (const one of on) {
+      const set = shownBy(this.build, one).loads.find((l) => l.loadId === loadId);
+      if (set !== undefined) return set.value !== off;
+    }
+    return false;
+  }
+
+  driven(moment: Moment, ambient: Ambient = 'day'): readonly Drive[] {
+    return this.showing.driven(moment.on, ambient);
+  }
+
+  /** The state of a moment: what is on, and what stands open on the shortest way there. */
+  stateAt(moment: Pick<Moment, 'on' | 'places'>): State {
+    const open = [...valuesAt(this.reach, moment)].flatMap(([id, value]) => {
+      if (isLampInput(id)) return lampStop(id, value) ?? [];
+      return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
+    });
+    return { on: moment.on, open, ambient: 'day' };
+  }
+
+  /**
+   * The shortest way to a moment as steps that can be played: the end of a timer is the time it takes.
+   * @returns whether the way leads there with the times that are set, too
+   */
+  stepsTo(moment: Pick<Moment, 'on' | 'places'>): { readonly steps: TrialStep[]; readonly inTime: boolean } {
+    const { programme } = this.reach.machine;
+    let running: Running = started(programme);
+    const steps: TrialStep[] = [];
+    for (const event of wayTo(this.reach, moment)) {
+      const ms = event.kind === 'ends' ? waitFor(running, event) : 0;
+      if (event.kind !== 'ends') {
+        steps.push({ kind: 'event', event });
+        running = happens(programme, running, event) ?? running;
+      } else if (ms > 0) {
+        steps.push({ kind: 'wait', ms });
+        running = passed(programme, running, ms);
+      }
+    }
+    const ids = new Set(moment.on.map((on) => readOn(on).id));
+    const inTime = running.state.on.size === ids.size && [...running.state.on].every((id) => ids.has(id));
+    return { steps, inTime };
+  }
+}
+
+/** Where the conditions of wishes begin among what is asked. */
+const FIRST_WISH = 2;
+
+const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>
+  Math.max(0, (dueMs.get(event.functionId) ?? nowMs) - nowMs);
+
+/** The modules of a target, as keys. */
+function membersOf({ placements, controls }: Build, target: Target): ReadonlySet<string> {
+  if (target.kind === 'set') {
+    const set = controls.sets.find(({ id }) => id === target.setId);
+    return new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
+  }
+  const groupId = target.kind === 'group' ? target.groupId : null;
+  return new Set(
+    placements.flatMap((p) => p.modules.filter((m) => m.groupId === groupId).map((m) => `${p.id}/${m.id}`)),
+  );
+}

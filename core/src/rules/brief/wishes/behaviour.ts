@@ -1,0 +1,97 @@
+import { z } from 'zod';
+import { WISH_HEAD } from '../../../design/brief.ts';
+import { Condition } from '../../../design/condition.ts';
+import { Target } from '../../../design/functions.ts';
+import { Wording } from '../../../controls/sentence.ts';
+import type { Build } from '../../../design/schema.ts';
+import { Colour } from '../../../words/colour.ts';
+import { Id } from '../../../words/names.ts';
+import { textOf } from '../../fields.ts';
+import { defineWish } from '../define.ts';
+
+/** What a wish about behaviour speaks of: a function, an output that is no lamp, or lamps. */
+const Subject = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({ kind: z.literal('function'), functionId: Id }),
+    z.strictObject({ kind: z.literal('load'), loadId: Id }),
+    z.strictObject({
+      kind: z.literal('lamps'),
+      /** Null speaks of all lamps. */
+      target: Target.nullable(),
+      /** In these colours; none names any. */
+      colours: z.array(Colour).max(8),
+    }),
+  ],
+  { error: "must be of kind 'function', 'load' or 'lamps'" },
+);
+
+/** What it is to be: functions and outputs are on or off, lamps lit, dark, flashing or steady. */
+export const BEHAVIOURS = ['on', 'off', 'lit', 'dark', 'flashing', 'steady'] as const;
+
+export const BehaviourWish = z
+  .strictObject({
+    kind: z.literal('behaviour'),
+    ...WISH_HEAD,
+    says: z.enum(['whenever', 'never', 'possible'], { error: 'must be whenever, never or possible' }),
+    when: Condition,
+    /** It does not speak where this holds; null makes no exception. */
+    unless: Condition.nullable(),
+    subject: Subject,
+    is: z.enum(BEHAVIOURS, { error: `must be one of ${BEHAVIOURS.join(', ')}` }),
+    /** So many modules at least, for lamps that are to be lit, flashing or steady. */
+    atLeast: z.int().min(1).max(400),
+  })
+  .refine((w) => (w.subject.kind === 'lamps') === (w.is !== 'on' && w.is !== 'off'), {
+    path: ['is'],
+    error: 'lamps are lit, dark, flashing or steady; functions and outputs are on or off',
+  });
+export type BehaviourWish = z.infer<typeof BehaviourWish>;
+
+/** "White of All ahead is dark", "Siren is off", "at least 2 lamps of Rear are flashing". */
+export function subjectSentence(build: Build, { subject, is, atLeast }: BehaviourWish): string {
+  switch (subject.kind) {
+    case 'function':
+      return `${new Wording(build).functionName(subject.functionId)} is ${is}`;
+    case 'load':
+      return `${build.controls.loads.find((l) => l.id === subject.loadId)?.name ?? subject.loadId} is ${is}`;
+    case 'lamps': {
+      const who = subject.target === null ? 'all lamps' : new Wording(build).target(subject.target);
+      const what = subject.colours.length === 0 ? who : `${textOf(subject.colours)} of ${who}`;
+      return is === 'dark' || atLeast === 1
+        ? `${what} is ${is}`
+        : `at least ${atLeast} modules of ${what} are ${is}`;
+    }
+  }
+}
+
+const SAYS = { whenever: 'Whenever', never: 'Never, when', possible: 'Possible: when' } as const;
+
+/** What must, must never or can be so while something holds: proved over every state that the controls can reach. */
+export const behaviour = defineWish({
+  kind: 'behaviour',
+  name: 'What the controls do',
+  schema: BehaviourWish,
+  first: (build, id): BehaviourWish | null => {
+    const [fn] = build.controls.functions;
+    return fn === undefined
+      ? null
+      : {
+          kind: 'behaviour',
+          id,
+          severity: 'warns',
+          says: 'never',
+          when: { kind: 'is', input: 'ignition', values: ['off'] },
+          unless: null,
+          subject: { kind: 'lamps', target: null, colours: [] },
+          is: 'lit',
+          atLeast: 1,
+        };
+  },
+  sentence: (build, wish) => {
+    const wording = new Wording(build);
+    const except = wish.unless === null ? '' : `, unless ${wording.condition(wish.unless)}`;
+    return `${SAYS[wish.says]} ${wording.condition(wish.when)}: ${subjectSentence(build, wish)}${except}`;
+  },
+  check: { proved: true },
+});
