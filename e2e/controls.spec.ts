@@ -242,3 +242,41 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   await step(page, 'Inputs').click();
   await expect(page.getByLabel('Gear comes from')).toHaveValue('wire');
 });
+
+test('proof: each mistake by its shortest way, played, kept as a trial, and gone when it is put right', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-12'), 'controls');
+  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  const proof = page.getByRole('region', { name: 'Proof' });
+  await expect(proof).toContainText(/Looked at all [\d ]+ states/);
+  await expect(proof).toContainText('Ignition goes to on → Hatch goes to open → “Siren” is pressed');
+  await expectAccessible(page, '.proof');
+  await proof.getByRole('button', { name: /^Play it: It comes about: Siren is on/ }).press('Enter');
+  await expect(now(page)).toContainText('Siren: wail');
+  await expect(input(page, 'Hatch', 'open')).toHaveAttribute('aria-pressed', 'true');
+  await proof.getByRole('button', { name: /^keep as a trial: It comes about: Siren/ }).click();
+  await expect(page.getByRole('button', { name: 'It comes about: Siren is on.', exact: true })).toBeVisible();
+  // Fog cancel above white by hand: what takes white then takes it.
+  await page.getByRole('button', { name: 'Ladder', exact: true }).click();
+  for (let presses = 0; presses < 2; presses++)
+    await page.getByRole('button', { name: 'Fog cancel stronger' }).press('Enter');
+  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  await expect(proof).not.toContainText('which is stronger, still shows white');
+  await expect(proof).toContainText('What takes light away takes it holds');
+  await expect(saved(page)).toBeVisible();
+});
+
+test('a wish about the controls is put down as a sentence, and proved', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
+  const wishes = page.getByRole('region', { name: 'What must hold' });
+  await wishes.getByLabel('New wish').selectOption('What the controls do');
+  await wishes.getByRole('button', { name: 'Add it' }).click();
+  const mine = wishes.getByRole('listitem').last();
+  await expect(mine).toContainText('✓ holds');
+  await mine.getByLabel('Whenever, never or possible').selectOption('Possible: when');
+  await expect(mine).toContainText('In none of the states that can be reached');
+  await mine.getByLabel('What the wish speaks of').selectOption('Siren');
+  await expect(mine.getByLabel('What it is to be')).toHaveValue('on');
+  await expect(saved(page)).toBeVisible();
+});

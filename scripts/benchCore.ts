@@ -1,6 +1,12 @@
 /** npm run bench: each figure beside a plain reference in the same run, as JSON. Nothing is asserted but equality. */
 import { bruteShown } from '@flarik/core/test/reference/bruteShown';
-import { programmeOf } from '@flarik/core/controls/programme';
+import { Programme, programmeOf } from '@flarik/core/controls/programme';
+import { newFunction } from '@flarik/core/design/functions';
+import { usualControls } from '@flarik/core/design/usualControls';
+import { Machine } from '@flarik/core/proof/machine';
+import { prove } from '@flarik/core/proof/prove';
+import { reach } from '@flarik/core/proof/reach';
+import { bruteReach } from '@flarik/core/test/reference/bruteReach';
 import { atRest, step } from '@flarik/core/controls/step';
 import type { InputEvent } from '@flarik/core/design/condition';
 import { drivenIn } from '@flarik/core/state/driven';
@@ -211,6 +217,60 @@ function controlsBench() {
   };
 }
 
+/** Latched functions under one key, each with a button of its own: `2 ** (count + 1)` raw states that hang together. */
+function latches(count: number): Programme {
+  const functions = Array.from({ length: count }, (_, i) =>
+    newFunction(
+      `f${i}`,
+      `F${i}`,
+      'warning',
+      {
+        way: 'latched',
+        sets: [],
+        clears: [],
+        toggles: [{ kind: 'press', control: `k${i}`, press: 'short' }],
+        timeoutMs: 0,
+      },
+      [],
+    ),
+  );
+  const ignition = {
+    id: 'ignition',
+    name: 'Ignition',
+    values: ['off', 'on'],
+    source: 'vehicle',
+    byHand: true,
+  } as const;
+  return new Programme([ignition], {
+    ...usualControls(),
+    panels: [],
+    functions,
+    enabledBy: { kind: 'is', input: 'ignition', values: ['on'] },
+  });
+}
+
+/** Every reachable state, against a plain search over objects; how the time grows; the whole proof of the largest demo build. */
+function proofBench() {
+  const small = latches(9);
+  const fast = timed(() => reach(new Machine(small)).count);
+  const plain = timed(() => bruteReach(small).length);
+  const growth = [12, 14, 16, 18, 20, 22].map((bits) => {
+    const { ms, result } = timed(() => reach(new Machine(latches(bits - 1))));
+    return { raw: `2^${bits}`, reachable: String(result.count), ms };
+  });
+  const largest = demoBuild('incident-command');
+  const whole = timed(() => prove(largest));
+  return {
+    what: 'every reachable state of ten variables that hang together, against a plain search over objects; growth; the whole proof of Incident command',
+    fastMs: fast.ms,
+    plainMs: plain.ms,
+    timesFaster: plain.ms / fast.ms,
+    equal: Number(fast.result) === plain.result,
+    growth,
+    largestBuild: { ms: whole.ms, ...whole.result.counts },
+  };
+}
+
 const report = {
   node: process.version,
   build: build.name,
@@ -219,5 +279,6 @@ const report = {
   edit: editBench(),
   alignment: alignmentBench(),
   controls: controlsBench(),
+  proof: proofBench(),
 };
 process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);

@@ -67,6 +67,48 @@ describe('check', () => {
   });
 });
 
+describe('proof', () => {
+  test('check tells the shortest way to each fault of the controls, as simulate reads it', () => {
+    const { stdout } = flarik('check', demo('ks-12'));
+    expect(stdout).toContain('by ignition=on, part.hatch=hatch, key-siren=press');
+    expect(stdout).toMatch(
+      /Controls: all 17515413504 states that can be reached of 65229815808, 6145 different/,
+    );
+    const { findings, counts } = z
+      .object({
+        findings: z.array(z.object({ ruleId: z.string(), events: z.string().optional() })),
+        counts: z.object({ reachable: z.string(), whole: z.boolean() }),
+      })
+      .parse(JSON.parse(flarik('check', demo('ks-12'), '--json').stdout));
+    expect(counts).toEqual({ reachable: '17515413504', whole: true });
+    const { events = '' } = findings.find((f) => f.ruleId === 'no-white-in-fog') ?? {};
+    const { steps } = z
+      .object({ steps: z.array(z.object({ refused: z.boolean(), on: z.array(z.string()) })) })
+      .parse(JSON.parse(flarik('simulate', demo('ks-12'), '--events', events, '--json').stdout));
+    expect(steps.some((s) => s.refused)).toBe(false);
+    expect(steps.at(-1)?.on).toEqual(expect.arrayContaining(['white', 'fog']));
+  });
+
+  test('states: counts, events, and every input with its values', () => {
+    const States = z.object({
+      raw: z.string(),
+      reachable: z.string(),
+      pictures: z.int(),
+      whole: z.boolean(),
+      events: z.int(),
+      inputs: z.record(z.string(), z.array(z.string())),
+    });
+    const { exitCode, stdout } = flarik('states', demo('ferry-slip'), '--json');
+    expect(exitCode).toBe(0);
+    const { inputs, ...counts } = States.parse(JSON.parse(stdout));
+    expect(counts).toMatchObject({ raw: '679477248', reachable: '679477248', pictures: 3, whole: true });
+    expect(inputs['dash-switch']).toEqual(['in', 'half', 'out']);
+    const product = Object.values(inputs).reduce((all, values) => all * BigInt(values.length), 1n);
+    expect(String(product)).toBe(counts.raw);
+    expect(flarik('states', demo('ferry-slip')).stdout).toMatch(/dash-switch\s+in, half, out/);
+  });
+});
+
 describe('waveform', () => {
   const Answer = z.object({
     clocks: z.array(

@@ -8,6 +8,7 @@ import { photometry } from './photometry.ts';
 import { exportProgramme } from './exportProgramme.ts';
 import { readBuildFile } from './readFile.ts';
 import { simulate } from './simulate.ts';
+import { states } from './states.ts';
 import { waveform } from './waveform.ts';
 
 /** Every command there is. */
@@ -15,7 +16,7 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'check',
     call: 'FILE [--json]',
-    what: 'The findings of the layout, the timing, the brief and all chosen rule packs. Exit 0: nothing blocks; 1: something blocks.',
+    what: 'The findings of the layout, the timing, the brief and all chosen rule packs, and of the controls over every state they can reach, each with the shortest way to it. Exit 0: nothing blocks; 1: something blocks.',
     run: (args) => check(readBuildFile(args.file), args.json),
   },
   {
@@ -59,6 +60,12 @@ export const COMMANDS: readonly Command[] = [
     call: 'FILE --programme OUT.csv',
     what: 'The functions with their cues as a table, strongest first, for whoever programmes the controller.',
     run: (args) => exportProgramme(readBuildFile(args.file), args),
+  },
+  {
+    name: 'states',
+    call: 'FILE [--json]',
+    what: 'How many states the controls have, how many of them can be reached, how many different pictures these show; every input with its values.',
+    run: (args) => states(readBuildFile(args.file), args.json),
   },
   {
     name: 'simulate',

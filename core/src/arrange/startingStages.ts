@@ -1,5 +1,5 @@
 import type { Build } from '../design/schema.ts';
-import { setCue } from '../design/controlEdits.ts';
+import { setCue, withControls } from '../design/controlEdits.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import type { StageId } from '../design/usualControls.ts';
@@ -40,10 +40,12 @@ const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageId
   ],
 };
 
-/** Groups for the front, the sides, the rear and the roof, and what each shows in each stage. */
+/** Groups for the front, the sides, the rear and the roof, and what each shows in each stage while the ignition is on. */
 export function withStartingStages(build: Build, start: Start): Build {
   if (start === 'none') return build;
-  const grouped = PLACES.reduce((b, id) => addGroup(b, { id, name: placeName[id] }), build);
+  // Nothing is to burn on with the key off, unless somebody says so.
+  const asked = withControls(build, { enabledBy: { kind: 'is', input: 'ignition', values: ['on'] } });
+  const grouped = PLACES.reduce((b, id) => addGroup(b, { id, name: placeName[id] }), asked);
   return SHOWN[start].reduce(
     (b, [stage, shows]) =>
       shows.reduce(

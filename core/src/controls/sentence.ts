@@ -1,4 +1,5 @@
 import type { Condition, InputEvent } from '../design/condition.ts';
+import type { TrialStep } from '../design/controls.ts';
 import type { ControlFunction, Cue, Target } from '../design/functions.ts';
 import { inputsOf, originalOf, SHUT, type Input } from '../design/inputs.ts';
 import { isLampInput, lampMoves } from '../design/lampMoves.ts';
@@ -83,6 +84,13 @@ export class Wording {
       case 'arrives':
         return `${this.input(originalOf(this.#build.controls, event.input))} goes to ${this.value(event.input, event.value)}`;
     }
+  }
+
+  /** Steps one after the other: "Ignition goes to on → Warning goes to 2 → 5 s pass". */
+  way(steps: readonly TrialStep[]): string {
+    return steps
+      .map((step) => (step.kind === 'wait' ? `${timeText(step.ms)} pass` : this.event(step.event)))
+      .join(' → ');
   }
 
   /** When a function is on, as a sentence without its name: "while the hatch is open; stays 5 s longer". */

@@ -54,7 +54,16 @@ export interface MachineEvent {
   readonly heard: readonly Heard[];
   /** The function whose timer ends; null for another event. */
   readonly ends: number | null;
+  /** The functions whose memory it may change, strongest first. */
+  readonly reaches: readonly number[];
+  /** The functions that must be judged after it, each after those that it asks about. */
+  readonly judges: readonly number[];
+  /** Both of these. */
+  readonly touches: readonly number[];
 }
+
+/** An event before it is known what it reaches. */
+type BareEvent = Omit<MachineEvent, 'reaches' | 'judges' | 'touches'>;
 
 /** All that a programme remembers, by the places of inputs and functions. */
 export interface Registers {
@@ -70,7 +79,6 @@ export interface Part {
   readonly variables: readonly Variable[];
   /** The functions that must be judged to go on from a state, each after those that it asks about. */
   readonly judged: readonly number[];
-  readonly remembering: readonly number[];
   readonly never: readonly { readonly when: Asked; readonly then: Asked }[];
   readonly events: readonly MachineEvent[];
 }
@@ -96,6 +104,7 @@ export class Machine {
     readonly takes: number;
     readonly heard: readonly Heard[];
   }[];
+  readonly #hasChoices: boolean;
   readonly #moved: Uint8Array;
   readonly #does: Uint8Array;
   readonly #came: Uint8Array;
@@ -122,6 +131,7 @@ export class Machine {
         { input: leader, at, follower: led, takes: to, heard: this.#hear(`arrives ${follower} ${takes}`) },
       ];
     });
+    this.#hasChoices = ranked.some(({ choiceId }) => choiceId !== null);
     this.#moved = new Uint8Array(inputs.length);
     this.#does = new Uint8Array(ranked.length);
     this.#came = new Uint8Array(ranked.length);
@@ -210,10 +220,10 @@ export class Machine {
    * One event, in place.
    * @returns false when it does not happen; the registers are then spoilt
    */
-  take(part: Part, r: Registers, { move, heard, ends }: MachineEvent): boolean {
+  take(part: Part, r: Registers, { move, heard, ends, reaches, judges }: MachineEvent): boolean {
     const { values, memory, phases, on } = r;
     const does = this.#does;
-    for (const rank of part.remembering) does[rank] = 0;
+    for (const rank of reaches) does[rank] = 0;
     for (const { fn, does: what } of heard) does[fn] = (does[fn] ?? 0) | what;
     if (move !== null && !this.#moveInputs(part, values, move.input, move.value)) return false;
     if (ends !== null) {
@@ -226,8 +236,8 @@ export class Machine {
         if (memory[ends] === 0) return false;
         memory[ends] = 0;
       }
-    } else this.#remember(part, values, memory, on);
-    this.settle(part.judged, r);
+    } else this.#remember(reaches, values, memory, on);
+    this.settle(judges, r);
     return true;
   }
 
@@ -250,12 +260,12 @@ export class Machine {
     return true;
   }
 
-  #remember(part: Part, values: Uint8Array, memory: Uint8Array, on: Uint8Array): void {
+  #remember(reaches: readonly number[], values: Uint8Array, memory: Uint8Array, on: Uint8Array): void {
     const { ranked } = this.programme;
     const does = this.#does;
     const came = this.#came;
     let anyCame = false;
-    for (const rank of part.remembering) {
+    for (const rank of reaches) {
       came[rank] = 0;
       const fn = ranked[rank];
       if (fn === undefined) continue;
@@ -275,18 +285,18 @@ export class Machine {
         anyCame = true;
       }
     }
-    if (anyCame) this.#keepChoices(part, memory);
+    if (anyCame && this.#hasChoices) this.#keepChoices(reaches, memory);
   }
 
   /** Of a choice one is remembered: the one that came last; of several at once the strongest. */
-  #keepChoices(part: Part, memory: Uint8Array): void {
+  #keepChoices(reaches: readonly number[], memory: Uint8Array): void {
     const { ranked } = this.programme;
     const settled = new Set<string>();
-    for (const rank of part.remembering) {
+    for (const rank of reaches) {
       const choiceId = ranked[rank]?.choiceId ?? null;
       if (choiceId === null || this.#came[rank] !== 1 || settled.has(choiceId)) continue;
       settled.add(choiceId);
-      for (const other of part.remembering)
+      for (const other of reaches)
         if (other !== rank && ranked[other]?.choiceId === choiceId) memory[other] = 0;
     }
   }
@@ -423,22 +433,50 @@ export class Machine {
           .map((at): Variable => ({ kind: 'input', at, size: inputs[at]?.values.length ?? 1 })),
         ...stateful.map((rank) => variableOf(rank, ranked[rank])),
       ];
+      const inOrder = this.inOrder.filter((rank) => judged.has(rank));
+      const remembering = stateful.filter((rank) => {
+        const fn = ranked[rank];
+        return fn !== undefined && mostRemembered(fn) > 0;
+      });
       return {
         variables,
-        judged: this.inOrder.filter((rank) => judged.has(rank)),
-        remembering: stateful.filter((rank) => {
-          const fn = ranked[rank];
-          return fn !== undefined && mostRemembered(fn) > 0;
-        }),
+        judged: inOrder,
         never: never
           .filter(({ places }) => places.some((at) => group.of(at) === root))
           .map(({ rule }) => ({ when: this.asked(rule.when), then: this.asked(rule.then) })),
-        events: events.filter((e) => {
-          const node = e.move?.input ?? nodeOf(e.ends ?? e.heard[0]?.fn ?? -1);
-          return group.of(node) === root;
-        }),
+        events: events
+          .filter((e) => group.of(e.move?.input ?? nodeOf(e.ends ?? e.heard[0]?.fn ?? -1)) === root)
+          .map((e) => ({ ...e, ...this.#reachOf(e, remembering, inOrder) })),
       };
     });
+  }
+
+  /** What an event can change: memories of those that hear it or forget by it, and all who ask about what moved. */
+  #reachOf(
+    { move, heard, ends }: BareEvent,
+    remembering: readonly number[],
+    judged: readonly number[],
+  ): Pick<MachineEvent, 'reaches' | 'judges' | 'touches'> {
+    // What follows what moves inputs that are known only then.
+    if (move !== null && this.#follows.some(({ input }) => input === move.input))
+      return { reaches: remembering, judges: judged, touches: [...new Set([...remembering, ...judged])] };
+    const { ranked } = this.programme;
+    const choices = new Set(heard.flatMap(({ fn }) => ranked[fn]?.choiceId ?? []));
+    const hears = new Set(heard.map(({ fn }) => fn));
+    const reaches = remembering.filter((rank) => {
+      const fn = ranked[rank];
+      if (fn === undefined) return false;
+      const forgets = move !== null && fn.forgets && this.dependsOn(rank).inputs.has(move.input);
+      return (
+        hears.has(rank) || rank === ends || forgets || (fn.choiceId !== null && choices.has(fn.choiceId))
+      );
+    });
+    const changed = new Set([...reaches, ...(ends === null ? [] : [ends])]);
+    const judges = judged.filter((rank) => {
+      const { functions, inputs } = this.dependsOn(rank);
+      return (move !== null && inputs.has(move.input)) || [...functions].some((fn) => changed.has(fn));
+    });
+    return { reaches, judges, touches: [...new Set([...changed, ...judges])] };
   }
 
   #placesOfRule = ({ when, then }: Implication): number[] => [
@@ -455,11 +493,11 @@ export class Machine {
   }
 
   /** Every event that can change anything: inputs to each value, presses that are heard, timers. */
-  #events(): MachineEvent[] {
+  #events(): BareEvent[] {
     const { programme } = this;
     const { inputs, ranked, controls } = programme;
     const moves = inputs.flatMap((input, at) =>
-      input.values.map((value, i): MachineEvent => {
+      input.values.map((value, i): BareEvent => {
         const pressed = value === 'down' && !programme.isDeliberate(input.id);
         return {
           event: { kind: 'arrives', input: input.id, value },
@@ -478,21 +516,21 @@ export class Machine {
       const name = eventName(programme, event);
       if (event.kind !== 'arrives' && this.#movedBy(name) === undefined) presses.set(name, event);
     }
-    const pressed = [...presses].map(([name, event]): MachineEvent => ({
+    const pressed = [...presses].map(([name, event]): BareEvent => ({
       event,
       byOperator: true,
       move: null,
       heard: this.#hear(name),
       ends: null,
     }));
-    const timers = ranked.flatMap(({ id, when }, rank): MachineEvent[] => {
+    const timers = ranked.flatMap(({ id, when }, rank): BareEvent[] => {
       const runs = isTimed(when) || ((when.way === 'latched' || when.way === 'cycle') && when.timeoutMs > 0);
       return runs
         ? [{ event: { kind: 'ends', functionId: id }, byOperator: false, move: null, heard: [], ends: rank }]
         : [];
     });
     // Of ways that are equally short the one is told that begins with the vehicle: the key before the slide.
-    const onPanels = ({ move }: MachineEvent): boolean =>
+    const onPanels = ({ move }: BareEvent): boolean =>
       move !== null && inputs[move.input]?.source === 'panel';
     return [...moves.filter((m) => !onPanels(m)), ...moves.filter(onPanels), ...pressed, ...timers];
   }

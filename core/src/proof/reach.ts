@@ -159,26 +159,109 @@ function grown<T extends Float64Array | Int32Array>(from: T, into: T): T {
   return into;
 }
 
-/** Copies what a part changes from one set of registers to another. */
-export class Copying {
-  readonly #inputs: readonly number[];
-  readonly #memory: readonly number[];
-  readonly #phases: readonly number[];
-  readonly #judged: readonly number[];
+/** Phases of a function are numbered below this. */
+const PHASES = 4;
 
-  constructor({ variables, judged }: Part) {
-    const places = (kind: Variable['kind']) => variables.filter((v) => v.kind === kind).map((v) => v.at);
-    this.#inputs = places('input');
-    this.#memory = places('memory');
-    this.#phases = places('phase');
-    this.#judged = judged;
+/** Walks through the states of a part by their numbers. */
+export class Walker {
+  readonly #machine: Machine;
+  readonly #part: Part;
+  readonly #numbering: Numbering;
+  readonly #here: Registers;
+  readonly #inputs: readonly number[];
+  readonly #inputWeight: Float64Array;
+  readonly #memoryWeight: Float64Array;
+  /** By function and phase: what the phase adds to the number. */
+  readonly #phaseShare: Float64Array;
+  /** What was before an event, to go back to. */
+  readonly #before: Registers;
+  #number = 0;
+
+  constructor(machine: Machine, part: Part) {
+    this.#machine = machine;
+    this.#part = part;
+    this.#numbering = new Numbering(part);
+    this.#here = machine.blank();
+    this.#before = machine.blank();
+    this.#inputs = part.variables.filter((v) => v.kind === 'input').map((v) => v.at);
+    this.#inputWeight = new Float64Array(this.#here.values.length);
+    this.#memoryWeight = new Float64Array(this.#here.memory.length);
+    this.#phaseShare = new Float64Array(PHASES * this.#here.phases.length);
+    let weight = 1;
+    for (const variable of part.variables) {
+      switch (variable.kind) {
+        case 'input':
+          this.#inputWeight[variable.at] = weight;
+          break;
+        case 'memory':
+          this.#memoryWeight[variable.at] = weight;
+          break;
+        case 'phase':
+          for (const [i, phase] of variable.phases.entries())
+            this.#phaseShare[PHASES * variable.at + phase] = weight * i;
+      }
+      weight *= variable.size;
+    }
   }
 
-  copy(from: Registers, to: Registers): void {
-    for (const at of this.#inputs) to.values[at] = from.values[at] ?? 0;
-    for (const at of this.#memory) to.memory[at] = from.memory[at] ?? 0;
-    for (const at of this.#phases) to.phases[at] = from.phases[at] ?? 0;
-    for (const at of this.#judged) to.on[at] = from.on[at] ?? 0;
+  /** The number of the state at rest. */
+  get first(): number {
+    const r = this.#machine.blank();
+    this.#machine.settle(this.#part.judged, r);
+    return this.#numbering.of(r);
+  }
+
+  /** Goes to a state. */
+  goTo(number: number): void {
+    this.#number = number;
+    this.#numbering.into(number, this.#here);
+    this.#machine.judge(this.#part.judged, this.#here);
+  }
+
+  /** The number of the state that an event leads to from here, where it stays; -1 when it does not happen. */
+  after(event: MachineEvent): number {
+    const { values, memory, phases, on } = this.#here;
+    const before = this.#before;
+    const { move, touches } = event;
+    const inputs = this.#inputs;
+    if (move !== null) {
+      if (values[move.input] === move.value) return -1;
+      for (let i = 0; i < inputs.length; i++) before.values[inputs[i] ?? 0] = values[inputs[i] ?? 0] ?? 0;
+    }
+    // The hottest loop of the proof: plain counting, and no call for what did not change.
+    for (let i = 0; i < touches.length; i++) {
+      const rank = touches[i] ?? 0;
+      before.memory[rank] = memory[rank] ?? 0;
+      before.phases[rank] = phases[rank] ?? 0;
+      before.on[rank] = on[rank] ?? 0;
+    }
+    const happens = this.#machine.take(this.#part, this.#here, event);
+    let number = this.#number;
+    if (move !== null)
+      for (let i = 0; i < inputs.length; i++) {
+        const at = inputs[i] ?? 0;
+        const was = before.values[at] ?? 0;
+        number += ((values[at] ?? 0) - was) * (this.#inputWeight[at] ?? 0);
+        values[at] = was;
+      }
+    for (let i = 0; i < touches.length; i++) {
+      const rank = touches[i] ?? 0;
+      const remembered = memory[rank] ?? 0;
+      const was = before.memory[rank] ?? 0;
+      if (remembered !== was) {
+        number += (remembered - was) * (this.#memoryWeight[rank] ?? 0);
+        memory[rank] = was;
+      }
+      const phase = phases[rank] ?? 0;
+      const phaseWas = before.phases[rank] ?? 0;
+      if (phase !== phaseWas) {
+        const share = PHASES * rank;
+        number += (this.#phaseShare[share + phase] ?? 0) - (this.#phaseShare[share + phaseWas] ?? 0);
+        phases[rank] = phaseWas;
+      }
+      on[rank] = before.on[rank] ?? 0;
+    }
+    return happens ? number : -1;
   }
 }
 
@@ -187,28 +270,21 @@ export class Copying {
  * @param most - of so many states it stops
  */
 export function reachPart(machine: Machine, part: Part, most = MOST_STATES): ReachedPart {
-  const numbering = new Numbering(part);
-  const copying = new Copying(part);
-  const here = machine.blank();
-  const there = machine.blank();
-  machine.settle(part.judged, here);
+  const walker = new Walker(machine, part);
   const met = new Met(Number(rawOf(part)));
   const found = new Growing();
-  const first = numbering.of(here);
+  const { first } = walker;
   met.add(first);
   found.push(first, 0, -1, 0);
   let whole = true;
   for (let at = 0; at < found.count && whole; at++) {
-    numbering.into(found.states[at] ?? 0, here);
-    machine.judge(part.judged, here);
+    walker.goTo(found.states[at] ?? 0);
     const depth = (found.depths[at] ?? 0) + 1;
     for (let e = 0; e < part.events.length; e++) {
       const event = part.events[e];
       if (event === undefined) continue;
-      copying.copy(here, there);
-      if (!machine.take(part, there, event)) continue;
-      const number = numbering.of(there);
-      if (!met.add(number)) continue;
+      const number = walker.after(event);
+      if (number < 0 || !met.add(number)) continue;
       found.push(number, at, e, depth);
       if (found.count >= most) {
         whole = false;

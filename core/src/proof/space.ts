@@ -1,4 +1,4 @@
-import { Copying, Numbering, type Reach } from './reach.ts';
+import { Numbering, Walker, type Reach } from './reach.ts';
 
 /** States of several parts together are not walked beyond so many. */
 const MOST_STATES = 400_000;
@@ -195,23 +195,18 @@ export class Space {
     const reached = parts[at];
     if (reached === undefined) return [];
     const { part } = reached;
-    const numbering = new Numbering(part);
-    const copying = new Copying(part);
+    const walker = new Walker(machine, part);
     const placeOf = new Map<number, number>();
     for (let place = 0; place < reached.count; place++) placeOf.set(reached.states[place] ?? 0, place);
-    const [here, there] = [machine.blank(), machine.blank()];
     const edges: Edge[] = [];
     const counted = part.events.flatMap((event) => {
       const costs = cost(event.byOperator, event.ends !== null);
       return costs === null ? [] : [{ event, costs }];
     });
     for (let from = 0; from < reached.count; from++) {
-      numbering.into(reached.states[from] ?? 0, here);
-      machine.judge(part.judged, here);
+      walker.goTo(reached.states[from] ?? 0);
       for (const { event, costs } of counted) {
-        copying.copy(here, there);
-        if (!machine.take(part, there, event)) continue;
-        const to = placeOf.get(numbering.of(there));
+        const to = placeOf.get(walker.after(event));
         if (to !== undefined && to !== from) edges.push({ from, to, cost: costs });
       }
     }

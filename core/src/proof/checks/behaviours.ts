@@ -1,3 +1,4 @@
+import { onText } from '../../design/controls.ts';
 import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence, type BehaviourWish } from '../../rules/brief/wishes/behaviour.ts';
 import { wishSentence } from '../../rules/brief/wishes.ts';
@@ -28,6 +29,18 @@ function litAt(subject: ProofSubject, wish: BehaviourWish, moment: number, ambie
   );
 }
 
+/** Who lights what should be dark: "; White override lights it". */
+function lightsIt(subject: ProofSubject, wish: BehaviourWish, moment: number): string {
+  if (wish.subject.kind !== 'lamps' || wish.is !== 'dark') return '';
+  const { colours } = wish.subject;
+  const ons = (['day', 'night'] as const).flatMap((ambient) =>
+    litAt(subject, wish, moment, ambient)
+      .filter((d) => colours.length === 0 || colours.includes(d.colour))
+      .map((d) => d.on),
+  );
+  return ons.length === 0 ? '' : `; ${onText(subject.build, [...new Set(ons)])} lights it`;
+}
+
 function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): WishOutcome {
   const { moments, build } = subject;
   const speaks = moments.all.flatMap((moment, at) =>
@@ -51,7 +64,7 @@ function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): Wi
   if (broken !== undefined) {
     const sentence =
       wish.says === 'whenever'
-        ? `not so: ${subjectSentence(build, wish)}.`
+        ? `not so: ${subjectSentence(build, wish)}${lightsIt(subject, wish, broken.at)}.`
         : `it comes about: ${subjectSentence(build, wish)}.`;
     return { wish, looked, found: { about: wish.id, sentence, moment: broken.moment } };
   }

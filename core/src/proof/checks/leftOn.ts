@@ -1,27 +1,33 @@
-import { onText } from '../../design/controls.ts';
-import type { Found, ProofCheck } from '../found.ts';
+import { onText, readOn, type On } from '../../design/controls.ts';
+import type { Moment } from '../moments.ts';
+import type { ProofCheck } from '../found.ts';
 
-/** With the ignition off and all timers ended, what still lights or runs and is not marked that it may stay. */
+/** With the ignition off and all timers ended, what still lights or runs and is not marked that it may stay: said once. */
 export const leftOn: ProofCheck = {
   kind: 'left-on',
   severity: 'warns',
   clause: 'Nothing is left on with the key off',
   find: (subject) => {
-    const found = new Map<string, Found>();
+    const left = new Map<string, On>();
+    let first: Moment | null = null;
     for (const moment of subject.moments.all) {
       if (!subject.atEnd(moment)) continue;
       const lit = new Set(subject.driven(moment).map((d) => d.on));
       for (const on of moment.on) {
         const fn = subject.functionOf(on);
-        const runs = lit.has(on) || subject.isLoading(on);
-        if (fn.mayStay || !runs || found.has(fn.id)) continue;
-        found.set(fn.id, {
-          about: fn.id,
-          sentence: `${onText(subject.build, [on])} stays on with the ignition off and is not marked that it may.`,
-          moment,
-        });
+        if (fn.mayStay || left.has(fn.id) || !(lit.has(on) || subject.isLoading(on))) continue;
+        left.set(fn.id, on);
+        first ??= moment;
       }
     }
-    return [...found.values()];
+    if (first === null) return [];
+    const who = onText(subject.build, [...left.values()]);
+    return [
+      {
+        about: [...left.values()].map((on) => readOn(on).id).join('+'),
+        sentence: `${who} ${left.size === 1 ? 'stays' : 'stay'} on with the ignition off and ${left.size === 1 ? 'is' : 'are'} not marked that ${left.size === 1 ? 'it' : 'they'} may.`,
+        moment: first,
+      },
+    ];
   },
 };

@@ -15,9 +15,7 @@
   const editor = getEditor()();
 
   const sentence = $derived(wishSentence(editor.build, wish));
-  const findings = $derived(
-    (editor.check.answer?.findings ?? []).filter((f) => f.packId === 'brief' && f.ruleId === wish.id),
-  );
+  const findings = $derived(editor.findings.filter((f) => f.packId === 'brief' && f.ruleId === wish.id));
 
   const set = (changed: WholeWish): void =>
     editor.edit(`Change the wish: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
@@ -27,8 +25,8 @@
   <div>
     <WishSentence {wish} onset={set} />
     <p class="standing">
-      {#if editor.check.answer === null}
-        <span class="quiet">checking …</span>
+      {#if wish.kind === 'behaviour' ? editor.proving.answer === null : editor.check.answer === null}
+        <span class="quiet">{editor.proving.stopped ? 'not proved: it was stopped' : 'checking …'}</span>
       {:else if findings.length === 0}
         <span class="holds">✓ holds</span>
       {:else}

@@ -8,6 +8,7 @@
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import InlineNumber from '$lib/ui/InlineNumber.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
+  import BehaviourSentence from './BehaviourSentence.svelte';
   import FoldedBoxes from './FoldedBoxes.svelte';
 
   /** A wish as a sentence whose figures and choices are edited where they stand. */
@@ -139,6 +140,8 @@
       onset={(spare: number) => onset({ ...wish, spare })}
     />
     stay spare.
+  {:else if wish.kind === 'behaviour'}
+    <BehaviourSentence {wish} {onset} />
   {:else}
     Lamps on
     <FoldedBoxes

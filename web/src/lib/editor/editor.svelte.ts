@@ -1,3 +1,5 @@
+import { gravestFirst } from '@flarik/core/proof/checkWhole';
+import { Proving } from './proving.svelte';
 import {
   functionAt,
   functionsInOrder,
@@ -91,6 +93,12 @@ export class Editor {
   /** The same check in the state being looked at alone. */
   readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
     this.#worker(build).checkState(state),
+  );
+  /** What is proved of the controls, over every state. */
+  readonly proving = new Proving();
+  /** All findings there are, the gravest first. */
+  readonly findings = $derived.by((): readonly Finding[] =>
+    gravestFirst(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
   );
   readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
     this.#worker(build).ring(request),
@@ -279,8 +287,10 @@ export class Editor {
 
   /** Shows a finding: its lamps selected, the state bar at its state, its bearings marked. */
   show(finding: Finding): void {
-    const { state, channels, sectors } = finding.evidence;
-    if (state !== null) this.lookAtState(state);
+    const { state, channels, sectors, steps } = finding.evidence;
+    // The way to it is operated, so that panels and recorder move along.
+    if (steps.length > 0) this.cockpit.replay(steps);
+    else if (state !== null) this.lookAtState(state);
     this.select([...new Set(channels.map((c) => c.placementId))]);
     this.marked = sectors;
     const [first] = sectors;
@@ -298,5 +308,6 @@ export class Editor {
     this.preview.stop();
     this.autosave.stop();
     this.#analysis.stop();
+    this.proving.end();
   }
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onText } from '@flarik/core/design/controls';
   import { openText } from '@flarik/core/state/state';
+  import { Wording } from '@flarik/core/controls/sentence';
   import type { Finding, Quantity } from '@flarik/core/rules/finding';
   import { SEVERITIES } from '@flarik/core/words/severity';
   import { Button } from 'carbon-components-svelte';
@@ -31,12 +32,16 @@
   ];
   let only = $state<Filter>('all');
 
-  const findings = $derived(editor.check.answer?.findings ?? []);
+  const { findings } = $derived(editor);
   const here = $derived(editor.here.answer?.findings ?? []);
   const listed = $derived(only === 'all' ? findings : here);
 
   const answer = $derived(editor.check.answer);
-  const asked = $derived(answer?.outcomes.filter((o) => o.verdict !== 'silent') ?? []);
+  const asked = $derived(
+    [...(answer?.outcomes ?? []), ...(editor.proving.answer?.outcomes ?? [])].filter(
+      (o) => o.verdict !== 'silent',
+    ),
+  );
   const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
 
   const counts = $derived(
@@ -67,6 +72,9 @@
   const round = (v: number): string =>
     Math.abs(v) < 100 ? String(Math.round(v * 10) / 10) : String(Math.round(v));
 
+  const wording = $derived(new Wording(editor.build));
+  const wayText = (f: Finding): string => wording.way(f.evidence.steps);
+
   function stateText(f: Finding): string {
     if (f.evidence.state === null) return 'In every state';
     const { on, open, ambient } = f.evidence.state;
@@ -74,7 +82,11 @@
   }
 </script>
 
-<section class="drawer" aria-label="Findings" aria-busy={editor.check.running}>
+<section
+  class="drawer"
+  aria-label="Findings"
+  aria-busy={editor.check.running || editor.proving.progress !== null}
+>
   <div class="head">
     <h2>Findings</h2>
     {#if editor.check.error !== null}
@@ -135,6 +147,9 @@
               {finding.sentence}
             </p>
             <p class="quiet small">{stateText(finding)} — {finding.clause}</p>
+            {#if finding.evidence.steps.length > 0}
+              <p class="small way">{wayText(finding)}</p>
+            {/if}
           </div>
           <span class="figure numbers">
             {#if finding.figure !== null}{quantityText(finding.figure)}{/if}

@@ -6,7 +6,7 @@
   import Redo from 'carbon-icons-svelte/lib/Redo.svelte';
   import Search from 'carbon-icons-svelte/lib/Search.svelte';
   import Undo from 'carbon-icons-svelte/lib/Undo.svelte';
-  import { onMount, type Snippet } from 'svelte';
+  import { onMount, untrack, type Snippet } from 'svelte';
   import type { SavedBuild } from '$lib/api';
   import { setEditor } from '$lib/editor/context';
   import { Editor } from '$lib/editor/editor.svelte';
@@ -59,6 +59,10 @@
   $effect(() => {
     const { build } = editor;
     if (!editor.dragging) void editor.check.run(build);
+  });
+  $effect(() => {
+    const { build } = editor;
+    if (!editor.dragging) untrack(() => editor.proving.ask(build));
   });
 
   async function exportFile(): Promise<void> {

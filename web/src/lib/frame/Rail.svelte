@@ -13,7 +13,7 @@
   import { findingsOf, STEPS, type StepId } from './steps';
 
   const editor = getEditor()();
-  const findings = $derived(editor.check.answer?.findings ?? []);
+  const findings = $derived(editor.findings);
   const icons = {
     brief: Document,
     vehicle: Car,

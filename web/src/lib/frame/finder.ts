@@ -80,7 +80,7 @@ export function findables(editor: Editor): Findable[] {
         void toLayout();
       },
     })),
-    ...(editor.check.answer?.findings ?? []).map((finding): Findable => ({
+    ...editor.findings.map((finding): Findable => ({
       id: `finding ${finding.id}`,
       kind: 'Finding',
       text: finding.sentence,

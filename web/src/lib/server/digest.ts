@@ -1,5 +1,5 @@
 import { readBuildText } from '@flarik/core/rules/document';
-import { checkBuild } from '@flarik/core/rules/check';
+import { checkWhole } from '@flarik/core/proof/checkWhole';
 import { SEVERITIES, Severity } from '@flarik/core/words/severity';
 import { constants, setPriority } from 'node:os';
 import { isMainThread } from 'node:worker_threads';
@@ -16,7 +16,7 @@ export type Digest = z.infer<typeof Digest>;
 /** Digests a build document: seconds of work, for a thread of its own. */
 export default function digest(document: string): Digest {
   const build = readBuildText(document);
-  const { findings } = checkBuild(build);
+  const { findings } = checkWhole(build);
   const counts: Digest['findings'] = { blocks: 0, warns: 0, advises: 0, notes: 0 };
   for (const severity of SEVERITIES)
     counts[severity] = findings.filter((f) => f.severity === severity).length;

@@ -12,6 +12,7 @@
   import Ladder from '$lib/controls/Ladder.svelte';
   import PanelFace from '$lib/controls/PanelFace.svelte';
   import PanelsEditor from '$lib/controls/PanelsEditor.svelte';
+  import ProofView from '$lib/controls/ProofView.svelte';
   import Recorder from '$lib/controls/Recorder.svelte';
   import SetsEditor from '$lib/controls/SetsEditor.svelte';
   import Templates from '$lib/controls/Templates.svelte';
@@ -40,6 +41,7 @@
   const MIDDLES = [
     { value: 'ladder', text: 'Ladder' },
     { value: 'atlas', text: 'Atlas' },
+    { value: 'proof', text: 'Proof' },
   ] as const;
   type Middle = (typeof MIDDLES)[number]['value'];
 
@@ -97,7 +99,7 @@
         <div class="column">
           <div class="tabs">
             <Choice
-              label="Who wins, or what is lit"
+              label="Who wins, what is lit, or what is proved"
               small
               options={MIDDLES}
               value={middle}
@@ -105,7 +107,9 @@
             />
             <button class="plain" onclick={exportTable}>Programme as a table</button>
           </div>
-          {#if middle === 'ladder'}<Ladder {chosen} onchoose={choose} />{:else}<Atlas />{/if}
+          {#if middle === 'ladder'}<Ladder {chosen} onchoose={choose} />
+          {:else if middle === 'atlas'}<Atlas />
+          {:else}<ProofView />{/if}
         </div>
       </Pane>
     </PaneGroup>

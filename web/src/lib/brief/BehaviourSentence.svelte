@@ -1,0 +1,134 @@
+<script lang="ts">
+  import type { Condition } from '@flarik/core/design/condition';
+  import { targetKey } from '@flarik/core/design/functions';
+  import type { BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
+  import { COLOURS, type Colour } from '@flarik/core/words/colour';
+  import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
+  import { getEditor } from '$lib/editor/context';
+  import { cueRows } from '$lib/timing/members';
+  import InlineChoice from '$lib/ui/InlineChoice.svelte';
+  import InlineNumber from '$lib/ui/InlineNumber.svelte';
+  import TickBoxes from '$lib/ui/TickBoxes.svelte';
+
+  /** A wish about what the controls do, as a sentence that is changed in place. */
+  let { wish, onset }: { wish: BehaviourWish; onset: (wish: BehaviourWish) => void } = $props();
+  const editor = getEditor()();
+  const { functions, loads } = $derived(editor.build.controls);
+
+  const SAYS = [
+    { value: 'whenever', text: 'Whenever' },
+    { value: 'never', text: 'Never, when' },
+    { value: 'possible', text: 'Possible: when' },
+  ] as const;
+  const LAMPS_ARE = [
+    { value: 'lit', text: 'lit' },
+    { value: 'dark', text: 'dark' },
+    { value: 'flashing', text: 'flashing' },
+    { value: 'steady', text: 'steady' },
+  ] as const;
+  const OTHERS_ARE = [
+    { value: 'on', text: 'on' },
+    { value: 'off', text: 'off' },
+  ] as const;
+  const rows = $derived(cueRows(editor.build));
+  const { subject } = $derived(wish);
+  const chosen = $derived.by((): string => {
+    switch (subject.kind) {
+      case 'function':
+        return `function ${subject.functionId}`;
+      case 'load':
+        return `load ${subject.loadId}`;
+      case 'lamps':
+        return subject.target === null ? 'lamps' : `lamps ${targetKey(subject.target)}`;
+    }
+  });
+  const subjects = $derived([
+    { value: 'lamps', text: 'all lamps' },
+    ...rows.map(({ target, name }) => ({ value: `lamps ${targetKey(target)}`, text: name })),
+    ...functions.map((fn) => ({ value: `function ${fn.id}`, text: fn.name })),
+    ...loads.map((load) => ({ value: `load ${load.id}`, text: load.name })),
+  ]);
+
+  function choose(value: string): void {
+    const fn = functions.find(({ id }) => value === `function ${id}`);
+    const load = loads.find(({ id }) => value === `load ${id}`);
+    const isOn = wish.is === 'off' || wish.is === 'dark' ? 'off' : 'on';
+    if (fn !== undefined) onset({ ...wish, subject: { kind: 'function', functionId: fn.id }, is: isOn });
+    else if (load !== undefined) onset({ ...wish, subject: { kind: 'load', loadId: load.id }, is: isOn });
+    else {
+      const row = rows.find(({ target }) => value === `lamps ${targetKey(target)}`);
+      const colours = subject.kind === 'lamps' ? subject.colours : [];
+      const is = wish.is === 'off' ? 'dark' : wish.is === 'on' ? 'lit' : wish.is;
+      onset({ ...wish, subject: { kind: 'lamps', target: row?.target ?? null, colours }, is });
+    }
+  }
+  const reverse: Condition = { kind: 'is', input: 'gear', values: ['reverse'] };
+</script>
+
+<div class="sentence">
+  <InlineChoice
+    label="Whenever, never or possible"
+    options={SAYS}
+    value={wish.says}
+    onset={(says: BehaviourWish['says']) => onset({ ...wish, says })}
+  />
+  <ConditionEditor condition={wish.when} label="When" onset={(when: Condition) => onset({ ...wish, when })} />
+  <InlineChoice label="What the wish speaks of" options={subjects} value={chosen} onset={choose} />
+  {#if subject.kind === 'lamps'}
+    in
+    <TickBoxes
+      label="Colours; none is any"
+      items={COLOURS}
+      chosen={subject.colours}
+      atLeast={0}
+      onset={(colours: Colour[]) => onset({ ...wish, subject: { ...subject, colours } })}
+    />
+    {#if wish.is !== 'dark'}
+      , at least
+      <InlineNumber
+        label="Modules at least"
+        value={wish.atLeast}
+        min={1}
+        max={400}
+        onset={(atLeast: number) => onset({ ...wish, atLeast })}
+      />
+      of them,
+    {/if}
+    is
+    <InlineChoice
+      label="What they are to be"
+      options={LAMPS_ARE}
+      value={wish.is}
+      onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}
+    />
+  {:else}
+    is
+    <InlineChoice
+      label="What it is to be"
+      options={OTHERS_ARE}
+      value={wish.is}
+      onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}
+    />
+  {/if}
+  {#if wish.unless === null}
+    <button class="link" onclick={() => onset({ ...wish, unless: reverse })}>+ unless …</button>
+  {:else}
+    unless
+    <ConditionEditor
+      condition={wish.unless}
+      label="Unless"
+      onset={(unless: Condition) => onset({ ...wish, unless })}
+      onremove={() => onset({ ...wish, unless: null })}
+    />
+  {/if}
+</div>
+
+<style>
+  .sentence {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem;
+    align-items: center;
+    line-height: 26px;
+  }
+</style>

@@ -1,0 +1,206 @@
+<script lang="ts">
+  import { putTrial } from '@flarik/core/design/controlEdits';
+  import { onText } from '@flarik/core/design/controls';
+  import { Wording } from '@flarik/core/controls/sentence';
+  import { BRIEF_PACK } from '@flarik/core/rules/check';
+  import { wishSentence } from '@flarik/core/rules/brief/wishes';
+  import type { Finding, RuleOutcome } from '@flarik/core/rules/finding';
+  import { PROOF_CHECKS } from '@flarik/core/proof/prove';
+  import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
+  import { severityMark } from '$lib/frame/severity';
+
+  /** What is proved of the controls over every state that they can reach, and the shortest way to each fault. */
+  const editor = getEditor()();
+  const { proving } = editor;
+  const wording = $derived(new Wording(editor.build));
+  const proof = $derived(proving.answer);
+  const many = (count: string): string => count.replaceAll(/\B(?=(\d{3})+(?!\d))/g, ' ');
+  const signs = { holds: '✓', broken: '✕', 'cannot tell': '?', silent: '–' } as const;
+  const words = {
+    holds: 'holds',
+    broken: 'does not hold',
+    'cannot tell': 'cannot be told',
+    silent: 'does not speak here',
+  } as const;
+
+  function nameOf({ packId, ruleId }: RuleOutcome): string {
+    if (packId !== BRIEF_PACK) return PROOF_CHECKS.find(({ kind }) => kind === ruleId)?.clause ?? ruleId;
+    const wish = editor.build.brief.constraints.find(({ id }) => id === ruleId);
+    return wish === undefined ? ruleId : wishSentence(editor.build, wish);
+  }
+  /** What does not hold first, then what cannot be told. */
+  const outcomes = $derived((proof?.outcomes ?? []).toSorted((a, b) => gravity(a) - gravity(b)));
+  const gravity = ({ verdict }: RuleOutcome): number =>
+    verdict === 'broken' ? 0 : verdict === 'cannot tell' ? 1 : 2;
+  const foundBy = ({ packId, ruleId }: RuleOutcome): Finding[] =>
+    (proof?.findings ?? []).filter((f) => f.packId === packId && f.ruleId === ruleId);
+
+  function keep(finding: Finding): void {
+    const { steps, state } = finding.evidence;
+    const name = finding.sentence.slice(0, 80).replaceAll(/[<>]/g, '');
+    editor.edit('Keep the way as a trial', (b) =>
+      putTrial(b, { id: freshId('t'), name, steps: [...steps], on: [...(state?.on ?? [])] }),
+    );
+  }
+</script>
+
+<section class="proof" aria-label="Proof" aria-busy={proving.progress !== null}>
+  {#if proving.progress !== null}
+    {@const { done, of, what } = proving.progress}
+    <div class="running" role="status">
+      <progress max={of} value={done} aria-label="How far the proof is"></progress>
+      <span>Looking at: {what}</span>
+      <button class="plain" onclick={() => proving.stop()}>Stop</button>
+    </div>
+  {:else if proving.stopped}
+    <p class="running" role="status">
+      Stopped: nothing is proved of the build as it is now.
+      <button class="plain" onclick={() => proving.again()}>Begin again</button>
+    </p>
+  {/if}
+  {#if proving.error !== null}<p class="trouble" role="alert">Not proved: {proving.error.message}</p>{/if}
+  {#if proof !== null}
+    {@const { reachable, raw, pictures, whole } = proof.counts}
+    <p class="counts">
+      {#if whole}
+        Looked at <strong>all {many(reachable)} states</strong> that can be reached, of {many(raw)} there could
+        be; they show {many(String(pictures))} different pictures.
+      {:else}
+        <strong>Not proved:</strong> there are too many states. {many(String(pictures))} pictures were looked at,
+        of {many(reachable)} states or more.
+      {/if}
+    </p>
+    <ul>
+      {#each outcomes as outcome (`${outcome.packId} ${outcome.ruleId}`)}
+        <li class={outcome.verdict.replace(' ', '-')}>
+          <span class="sign" aria-hidden="true">{signs[outcome.verdict]}</span>
+          <div>
+            <p class="name">{nameOf(outcome)} <span class="quiet">{words[outcome.verdict]}</span></p>
+            {#each foundBy(outcome) as finding (finding.id)}
+              <div class="found">
+                <p>
+                  <span class={finding.severity} aria-hidden="true"
+                    >{severityMark[finding.severity].shape}</span
+                  >
+                  {finding.sentence}
+                </p>
+                {#if finding.evidence.steps.length > 0}
+                  <p class="way">{wording.way(finding.evidence.steps)}</p>
+                  <div class="buttons">
+                    <button
+                      class="plain"
+                      aria-label="Play it: {finding.sentence}"
+                      onclick={() => editor.show(finding)}>Play it</button
+                    >
+                    <button
+                      class="link"
+                      aria-label="keep as a trial: {finding.sentence}"
+                      onclick={() => keep(finding)}>keep as a trial</button
+                    >
+                    <span class="quiet">
+                      then on: {onText(editor.build, finding.evidence.state?.on ?? [])}
+                    </span>
+                  </div>
+                {/if}
+              </div>
+            {/each}
+          </div>
+        </li>
+      {/each}
+    </ul>
+    <p class="quiet small">
+      Timers may end at any moment here, so that what holds, holds for any setting of times. It is proved for
+      the programme, not for the wiring.
+    </p>
+  {:else if proving.progress === null && !proving.stopped}
+    <p class="quiet">Not begun yet.</p>
+  {/if}
+</section>
+
+<style>
+  .proof {
+    display: grid;
+    align-content: start;
+    gap: 0.5rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+  }
+
+  .running {
+    display: flex;
+    gap: 0.6rem;
+    align-items: center;
+    font-size: 12.5px;
+  }
+
+  .counts {
+    font-size: 13px;
+  }
+
+  li {
+    display: grid;
+    grid-template-columns: 1.2rem 1fr;
+    gap: 0.3rem;
+    padding: 0.25rem 0;
+    border-bottom: 1px solid var(--cds-ui-03);
+    font-size: 13px;
+  }
+
+  .name {
+    font-size: 13px;
+  }
+
+  .holds .sign {
+    color: var(--good);
+  }
+
+  .broken .sign,
+  .blocks {
+    color: var(--gap);
+  }
+
+  .broken .name {
+    font-weight: 600;
+  }
+
+  .cannot-tell .sign,
+  .warns {
+    color: var(--warn);
+  }
+
+  .advises {
+    color: var(--accent);
+  }
+
+  .found {
+    display: grid;
+    gap: 0.2rem;
+    padding: 0.3rem 0;
+  }
+
+  .found p {
+    font-size: 13px;
+  }
+
+  .way {
+    padding-left: 0.6rem;
+    border-left: 2px solid var(--accent);
+  }
+
+  .buttons {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem;
+    align-items: center;
+    font-size: 12px;
+  }
+
+  .small {
+    font-size: 12px;
+  }
+
+  .trouble {
+    color: var(--gap);
+  }
+</style>
