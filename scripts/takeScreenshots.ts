@@ -91,6 +91,14 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
+    file: 'proof',
+    path: `${KS12}/controls`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Proof', exact: true }).click();
+      await page.getByRole('button', { name: /^Play it: .*Siren is on/ }).click({ timeout: 60_000 });
+    },
+  },
+  {
     file: 'visibility',
     path: `${KS12}/visibility`,
     act: show(/^Show: Too little light to the rear in Stage 2/),

@@ -166,8 +166,12 @@ describe('starting stages', () => {
       expect(both.timing).toEqual(begun.timing);
     },
   );
-  test('none leaves all as it was', () => {
+  test('none leaves all as it was, but for the key that everything asks for', () => {
     const build = emptyBuild();
-    expect(withStartingStages(build, 'none')).toBe(build);
+    const enabledBy = { kind: 'is' as const, input: 'ignition', values: ['on'] };
+    expect(withStartingStages(build, 'none')).toEqual({
+      ...build,
+      controls: { ...build.controls, enabledBy },
+    });
   });
 });

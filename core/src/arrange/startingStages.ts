@@ -42,9 +42,9 @@ const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageId
 
 /** Groups for the front, the sides, the rear and the roof, and what each shows in each stage while the ignition is on. */
 export function withStartingStages(build: Build, start: Start): Build {
-  if (start === 'none') return build;
   // Nothing is to burn on with the key off, unless somebody says so.
   const asked = withControls(build, { enabledBy: { kind: 'is', input: 'ignition', values: ['on'] } });
+  if (start === 'none') return asked;
   const grouped = PLACES.reduce((b, id) => addGroup(b, { id, name: placeName[id] }), asked);
   return SHOWN[start].reduce(
     (b, [stage, shows]) =>

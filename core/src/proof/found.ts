@@ -1,4 +1,5 @@
 import type { ChannelRef } from '../design/schema.ts';
+import type { Ambient } from '../words/ambient.ts';
 import type { Severity } from '../words/severity.ts';
 import type { Moment } from './moments.ts';
 import type { ProofSubject } from './subject.ts';
@@ -10,6 +11,8 @@ export interface Found {
   readonly sentence: string;
   /** Where it is so: nearest to rest. Left out for what is so in every state, or in none. */
   readonly moment?: Pick<Moment, 'on' | 'places'>;
+  /** The light around in which it is so, where the way there does not say. */
+  readonly ambient?: Ambient;
   readonly channels?: readonly ChannelRef[];
   /** Where it is graver or less grave than the check usually says. */
   readonly severity?: Severity;

@@ -11,6 +11,7 @@ export interface ModuleCase {
   /** Strongest first; functions that do not matter to it are left out. */
   readonly on: readonly On[];
   readonly drives: readonly Drive[];
+  readonly ambient: Ambient;
   /** The nearest moment in which it is so. */
   readonly moment: Moment;
 }
@@ -25,13 +26,21 @@ export class ModuleCases {
   readonly #showing: Showing;
   readonly #moments: readonly Moment[];
   readonly #ambient: Ambient;
+  readonly #counts: (moment: Moment) => boolean;
   /** By moment and place among all ways of being on: whether it is. */
   readonly #isOn: Uint8Array;
   readonly #width: number;
   readonly #heeds: readonly (readonly number[])[];
   readonly #byModule: (ReadonlyMap<number | string, ModuleCase> | undefined)[] = [];
 
-  constructor(showing: Showing, moments: readonly Moment[], ambient: Ambient) {
+  /** @param counts - the moments that can be in this light; the others are left out */
+  constructor(
+    showing: Showing,
+    moments: readonly Moment[],
+    ambient: Ambient,
+    counts: (moment: Moment) => boolean,
+  ) {
+    this.#counts = counts;
     this.#showing = showing;
     this.#moments = moments;
     this.#ambient = ambient;
@@ -71,11 +80,12 @@ export class ModuleCases {
     const heeds = this.#heeds[index] ?? [];
     for (const [m, moment] of this.#moments.entries()) {
       const key = this.#keyAt(index, m);
-      if (module === undefined || made.has(key)) continue;
+      if (module === undefined || made.has(key) || !this.#counts(moment)) continue;
       const heeded = heeds.filter((place) => this.#isOn[m * this.#width + place] === 1);
       made.set(key, {
         module,
         moment,
+        ambient: this.#ambient,
         on: heeded.flatMap((place) => this.#showing.ons[place] ?? []),
         drives: this.#showing.ofModule(index, heeded, this.#ambient),
       });

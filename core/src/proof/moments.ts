@@ -16,6 +16,8 @@ export type Question = Condition | ((r: Registers) => boolean);
 export interface Moment {
   /** Strongest first; each cycle with its number. */
   readonly on: readonly On[];
+  /** Equal for moments in which the same is on. */
+  readonly picture: number;
   /** Of the conditions asked, in their order. */
   readonly holds: readonly boolean[];
   /** How many events it takes to get there. */
@@ -73,6 +75,7 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
     return ({ values, on }) => holdsNow(values, on);
   });
   const found = new Map<string, Moment>();
+  const pictures = new Map<string, number>();
   let combined = 0;
   let whole = reach.whole;
 
@@ -80,11 +83,15 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
     combined++;
     machine.judge(machine.inOrder, r);
     const truths = ask.map((holdsNow) => holdsNow(r));
-    const key = `${onBits(r, programme.ranked)} ${truths.map(Number).join('')}`;
+    const bits = onBits(r, programme.ranked);
+    const picture = pictures.get(bits) ?? pictures.size;
+    pictures.set(bits, picture);
+    const key = `${picture} ${truths.map(Number).join('')}`;
     const known = found.get(key);
     if (known !== undefined && known.depth <= depth) return;
     found.set(key, {
       on: known?.on ?? onsOf(r, programme.ranked),
+      picture,
       holds: truths,
       depth,
       places: [...places],
@@ -111,7 +118,7 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
   };
   combine(0, 0);
   const all = [...found.values()].toSorted((a, b) => a.depth - b.depth);
-  return { reach, all, pictures: new Set(all.map(({ on }) => on.join())).size, whole };
+  return { reach, all, pictures: pictures.size, whole };
 }
 
 /** The shortest sequence of events to a moment. */

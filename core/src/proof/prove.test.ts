@@ -78,6 +78,8 @@ describe('the demo builds', () => {
   });
 });
 
+const groups = car.timing.groups.map((g) => g.id);
+
 describe('each check fires on what it is for, and is silent when that is put right', () => {
   const trap = (clears: InputEvent[]): Build =>
     addFunction(
@@ -136,7 +138,6 @@ describe('each check fires on what it is for, and is silent when that is put rig
         [],
       ),
     );
-  const groups = car.timing.groups.map((g) => g.id);
   const atDoor = (condition: Condition): Build =>
     addFunction(
       car,
@@ -257,6 +258,56 @@ describe('wishes about behaviour', () => {
     expect(
       outcome(front({ is: 'dark', subject: { kind: 'lamps', target: null, colours: ['purple'] } })),
     ).toBe('holds');
+  });
+  test('what is so at night alone is found, with nightfall on the way', () => {
+    const shows = car.controls.functions.find(({ id }) => id === 'stage-2')?.shows ?? [];
+    const steadyAtNight = changeFunction(car, 'stage-2', {
+      shows: shows.map((s) => ({
+        ...s,
+        cues: s.cues.map((c) => (c.show === 'light' ? { ...c, nightPatternId: 'steady' } : c)),
+      })),
+    });
+    const flashing = wish({
+      says: 'whenever',
+      when: all(is('ignition', 'on'), is('slide', '2')),
+      unless: {
+        kind: 'any',
+        of: [is('turn', 'left', 'right', 'hazard'), is('gear', 'reverse'), is('brake', 'down')],
+      },
+      subject: { kind: 'lamps', target: groupTarget(groups[0] ?? null), colours: [] },
+      is: 'flashing',
+    });
+    expect(outcome(flashing)).toBe('holds');
+    const [mine] = prove({ ...steadyAtNight, brief: flashing.brief }).findings.filter(
+      (f) => f.ruleId === 'w',
+    );
+    expect(mine?.evidence.state?.ambient).toBe('night');
+    expect(mine === undefined ? '' : way(mine)).toBe('ignition=on, slide=2, ambient=night');
+  });
+  test('where the controls ask for the light around, day is not judged as night', () => {
+    const dimmed = addFunction(
+      car,
+      newFunction(
+        'lit-by-day',
+        'By day',
+        'light',
+        during(all(is('ambient', 'day', 'dusk'), is('ignition', 'on'))),
+        [],
+      ),
+    );
+    const never: BehaviourWish = {
+      kind: 'behaviour',
+      id: 'w',
+      severity: 'warns',
+      says: 'never',
+      when: is('ambient', 'night'),
+      unless: null,
+      subject: { kind: 'function', functionId: 'lit-by-day' },
+      is: 'on',
+      atLeast: 1,
+    };
+    expect(outcome(addWish(dimmed, never))).toBe('holds');
+    expect(outcome(addWish(dimmed, { ...never, when: is('ambient', 'dusk') }))).toBe('broken');
   });
   test('a wish put right is one that holds', () => {
     const broken = wish({ says: 'never' });

@@ -1,3 +1,4 @@
+import type { TrialStep } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import { BRIEF_PACK } from '../rules/check.ts';
 import type { Finding, RuleOutcome } from '../rules/finding.ts';
@@ -111,6 +112,12 @@ export function prove(build: Build): Proof {
   }
 }
 
+/** What is so at night alone is looked at when it has become night. */
+const NIGHTFALL: TrialStep = {
+  kind: 'event',
+  event: { kind: 'arrives', input: 'ambient', value: 'night' },
+};
+
 type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind'>;
 
 function outcomeOf(
@@ -133,9 +140,11 @@ function outcomeOf(
 function findingOf(
   subject: ProofSubject,
   head: Head & Pick<Finding, 'severity' | 'clause'>,
-  { about, sentence, moment, channels = [], severity, outcome }: Found,
+  { about, sentence, moment, ambient, channels = [], severity, outcome }: Found,
 ): Finding {
   const way = moment === undefined ? null : subject.stepsTo(moment);
+  const there = moment === undefined ? null : subject.stateAt(moment);
+  const atNight = ambient === 'night' && there?.ambient === 'day';
   const text =
     way?.inTime === false ? `${sentence} (With the times that are set, other timers end first.)` : sentence;
   return {
@@ -148,10 +157,10 @@ function findingOf(
     figure: null,
     limits: [],
     evidence: {
-      state: moment === undefined ? null : subject.stateAt(moment),
+      state: there === null || !atNight ? there : { ...there, ambient },
       channels,
       sectors: [],
-      steps: way?.steps ?? [],
+      steps: [...(way?.steps ?? []), ...(atNight ? [NIGHTFALL] : [])],
     },
   };
 }

@@ -1,10 +1,10 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
 import { programmeOf } from '../controls/programme.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
-import type { Condition } from '../design/condition.ts';
+import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onKey, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import { targetKey, type ControlFunction, type Target } from '../design/functions.ts';
-import { partInput, SHUT } from '../design/inputs.ts';
+import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -13,9 +13,9 @@ import type { Drive } from '../resolve/channels.ts';
 import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
 import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
 import type { State } from '../state/state.ts';
-import type { Ambient } from '../words/ambient.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Machine } from './machine.ts';
-import { ModuleCases } from './modules.ts';
+import { ModuleCases, type ModuleCase } from './modules.ts';
 import { Space } from './space.ts';
 import { isQuiet, momentsOf, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
@@ -28,6 +28,7 @@ export interface AskedWish {
   readonly unless: number;
 }
 
+const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
 
 /** A build under proof: every state of its controls, and what lights in each. */
@@ -37,6 +38,11 @@ export class ProofSubject {
   readonly moments: Moments;
   readonly showing: Showing;
   readonly wishes: readonly AskedWish[];
+  /** Of moments in which the same is on, by day or at night where that is asked, the nearest. */
+  readonly pictures: readonly Moment[];
+  /** By moment: its place among the pictures. */
+  readonly #pictureAt: Int32Array;
+  readonly #asksAmbient: boolean;
   readonly #cases = new Map<Ambient, ModuleCases>();
   readonly #spaces = new Map<string, Space | null>();
   readonly #moduleAt: ReadonlyMap<string, number>;
@@ -56,7 +62,21 @@ export class ProofSubject {
       const unless = wish.unless === null ? -1 : conditions.push(wish.unless) - 1 + FIRST_WISH;
       return { wish, when, unless };
     });
-    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), ...conditions]);
+    this.#asksAmbient = [...conditionsOf(build.controls), ...conditions].some((c) =>
+      [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === 'ambient'),
+    );
+    // Day and night are two states where something asks about them; elsewhere every state is both.
+    const night = this.#asksAmbient ? NIGHT : () => false;
+    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), night, ...conditions]);
+    const places = new Map<string, number>();
+    const pictures: Moment[] = [];
+    this.#pictureAt = Int32Array.from(this.moments.all, (moment) => {
+      const key = `${moment.picture} ${String(moment.holds[2])}`;
+      const place = places.get(key) ?? pictures.push(moment) - 1;
+      places.set(key, place);
+      return place;
+    });
+    this.pictures = pictures;
   }
 
   get functions(): readonly ControlFunction[] {
@@ -78,9 +98,29 @@ export class ProofSubject {
     );
   }
 
-  /** Module by module what lights over all moments. */
+  /** The place among the pictures of a moment, by its own place. */
+  pictureAt(moment: number): number {
+    return this.#pictureAt[moment] ?? 0;
+  }
+
+  /** The light around at a moment: one of the two where the controls ask for it, else either. */
+  ambientsOf({ holds }: Moment): readonly Ambient[] {
+    if (!this.#asksAmbient) return AMBIENTS;
+    return holds[2] === true ? ['night'] : ['day'];
+  }
+
+  /** Every case of every module, by day and by night. */
+  *everyCase(): Generator<ModuleCase> {
+    for (const ambient of AMBIENTS) yield* this.cases(ambient).all();
+  }
+
+  /** Module by module what lights over all pictures. */
   cases(ambient: Ambient): ModuleCases {
-    const known = this.#cases.get(ambient) ?? new ModuleCases(this.showing, this.moments.all, ambient);
+    const known =
+      this.#cases.get(ambient) ??
+      new ModuleCases(this.showing, this.pictures, ambient, (moment) =>
+        this.ambientsOf(moment).includes(ambient),
+      );
     this.#cases.set(ambient, known);
     return known;
   }
@@ -143,7 +183,7 @@ export class ProofSubject {
     return false;
   }
 
-  driven(moment: Moment, ambient: Ambient = 'day'): readonly Drive[] {
+  driven(moment: Moment, ambient: Ambient): readonly Drive[] {
     return this.showing.driven(moment.on, ambient);
   }
 
@@ -153,7 +193,8 @@ export class ProofSubject {
       if (isLampInput(id)) return lampStop(id, value) ?? [];
       return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
     });
-    return { on: moment.on, open, ambient: 'day' };
+    const ambient = valuesAt(this.reach, moment).get('ambient') === 'night' ? 'night' : 'day';
+    return { on: moment.on, open, ambient };
   }
 
   /**
@@ -181,7 +222,7 @@ export class ProofSubject {
 }
 
 /** Where the conditions of wishes begin among what is asked. */
-const FIRST_WISH = 2;
+const FIRST_WISH = 3;
 
 const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>
   Math.max(0, (dueMs.get(event.functionId) ?? nowMs) - nowMs);

@@ -10,7 +10,7 @@ export const beatenCut: ProofCheck = {
   find: (subject) => {
     const { build } = subject;
     const found = new Map<string, Found>();
-    for (const { on, drives, module, moment } of subject.cases('day').all())
+    for (const { on, drives, module, moment, ambient } of subject.everyCase())
       for (const cut of on) {
         if (subject.functionOf(cut).kind !== 'cut') continue;
         const want = subject.wantOf(cut, module);
@@ -25,6 +25,7 @@ export const beatenCut: ProofCheck = {
             about,
             sentence: `${onText(build, [cut])} is on, and ${onText(build, [drive.on])}, which is stronger, still shows ${drive.colour} that it takes away.`,
             moment,
+            ambient,
             channels: [channelOf(drive)],
           });
         }

@@ -25,20 +25,24 @@ function litAt(subject: ProofSubject, wish: BehaviourWish, moment: number, ambie
   const { target } = wish.subject;
   const cases = subject.cases(ambient);
   return subject.showing.modules.flatMap((module, i) =>
-    target === null || subject.holds(target, module) ? cases.at(i, moment) : [],
+    target === null || subject.holds(target, module) ? cases.at(i, subject.pictureAt(moment)) : [],
   );
 }
 
 /** Who lights what should be dark: "; White override lights it". */
-function lightsIt(subject: ProofSubject, wish: BehaviourWish, moment: number): string {
+function lightsIt(subject: ProofSubject, wish: BehaviourWish, at: number, ambient: Ambient): string {
   if (wish.subject.kind !== 'lamps' || wish.is !== 'dark') return '';
   const { colours } = wish.subject;
-  const ons = (['day', 'night'] as const).flatMap((ambient) =>
-    litAt(subject, wish, moment, ambient)
-      .filter((d) => colours.length === 0 || colours.includes(d.colour))
-      .map((d) => d.on),
-  );
+  const ons = litAt(subject, wish, at, ambient)
+    .filter((d) => colours.length === 0 || colours.includes(d.colour))
+    .map((d) => d.on);
   return ons.length === 0 ? '' : `; ${onText(subject.build, [...new Set(ons)])} lights it`;
+}
+
+/** A moment of which a wish speaks, and its place among all. */
+interface Spoken {
+  readonly moment: Moment;
+  readonly at: number;
 }
 
 function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): WishOutcome {
@@ -46,28 +50,30 @@ function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): Wi
   const speaks = moments.all.flatMap((moment, at) =>
     moment.holds[when] === true && (unless < 0 || moment.holds[unless] !== true) ? [{ moment, at }] : [],
   );
-  const inBoth = ({ moment, at }: { readonly moment: Moment; readonly at: number }): boolean[] =>
-    (['day', 'night'] as const).map((ambient) =>
-      soIn(subject, wish, moment, litAt(subject, wish, at, ambient)),
-    );
-  const isSo = (one: { readonly moment: Moment; readonly at: number }): boolean => inBoth(one).every(Boolean);
-  const isSoEver = (one: { readonly moment: Moment; readonly at: number }): boolean =>
-    inBoth(one).some(Boolean);
+  const known = new Map<string, boolean>();
+  const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {
+    // What lights, and what is on, is the same in all moments of a picture.
+    const key = `${subject.pictureAt(at)} ${ambient}`;
+    const is = known.get(key) ?? soIn(subject, wish, moment, litAt(subject, wish, at, ambient));
+    known.set(key, is);
+    return is;
+  };
   const looked = speaks.length;
   const cut = moments.whole ? {} : { outcome: 'cannot tell' as const };
   if (wish.says === 'possible') {
-    const there = speaks.some(isSoEver);
+    const there = speaks.some((one) => subject.ambientsOf(one.moment).some((ambient) => so(one, ambient)));
     const sentence = `in none of the states that can be reached: ${wishSentence(build, wish)}.`;
     return { wish, looked, found: there ? null : { about: wish.id, sentence, ...cut } };
   }
-  const broken = speaks.find((one) => (wish.says === 'whenever' ? !isSo(one) : isSoEver(one)));
-  if (broken !== undefined) {
-    const sentence =
-      wish.says === 'whenever'
-        ? `not so: ${subjectSentence(build, wish)}${lightsIt(subject, wish, broken.at)}.`
-        : `it comes about: ${subjectSentence(build, wish)}.`;
-    return { wish, looked, found: { about: wish.id, sentence, moment: broken.moment } };
-  }
+  const wrong = wish.says === 'never';
+  for (const one of speaks)
+    for (const ambient of subject.ambientsOf(one.moment)) {
+      if (so(one, ambient) !== wrong) continue;
+      const sentence = wrong
+        ? `it comes about: ${subjectSentence(build, wish)}.`
+        : `not so: ${subjectSentence(build, wish)}${lightsIt(subject, wish, one.at, ambient)}.`;
+      return { wish, looked, found: { about: wish.id, sentence, moment: one.moment, ambient } };
+    }
   return {
     wish,
     looked,

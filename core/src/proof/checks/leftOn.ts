@@ -12,7 +12,9 @@ export const leftOn: ProofCheck = {
     let first: Moment | null = null;
     for (const moment of subject.moments.all) {
       if (!subject.atEnd(moment)) continue;
-      const lit = new Set(subject.driven(moment).map((d) => d.on));
+      const lit = new Set(
+        subject.ambientsOf(moment).flatMap((ambient) => subject.driven(moment, ambient).map((d) => d.on)),
+      );
       for (const on of moment.on) {
         const fn = subject.functionOf(on);
         if (fn.mayStay || left.has(fn.id) || !(lit.has(on) || subject.isLoading(on))) continue;

@@ -10,7 +10,7 @@ export const maskedSignal: ProofCheck = {
   find: (subject) => {
     const { build } = subject;
     const found = new Map<string, Found>();
-    for (const { on, drives, module, moment } of subject.cases('day').all()) {
+    for (const { on, drives, module, moment, ambient } of subject.everyCase()) {
       const other = drives.find((d) => subject.functionOf(d.on).kind !== 'signal');
       if (other === undefined) continue;
       for (const signal of on) {
@@ -21,6 +21,7 @@ export const maskedSignal: ProofCheck = {
           about,
           sentence: `while ${onText(build, [signal])} is on, "${subject.labelOf(module)}" shows ${onText(build, [other.on])} instead of the signal.`,
           moment,
+          ambient,
           channels: [channelOf(other)],
         });
       }

@@ -6,8 +6,8 @@ export const neverOn: ProofCheck = {
   kind: 'never-on',
   severity: 'warns',
   clause: 'Every function can be on',
-  find: ({ build, functions, moments }) => {
-    const met = new Set(moments.all.flatMap(({ on }) => on));
+  find: ({ build, functions, moments, pictures }) => {
+    const met = new Set(pictures.flatMap(({ on }) => on));
     return functions.flatMap((fn) => {
       const never = onsOf(fn).filter((on) => !met.has(on));
       // Of a cycle that is never on, once is enough.

@@ -8,11 +8,7 @@ export const neverShown: ProofCheck = {
   clause: 'Every function that lights something is seen to',
   find: (subject) => {
     const { build, moments, showing } = subject;
-    const shown = new Set(
-      (['day', 'night'] as const).flatMap((ambient) =>
-        [...subject.cases(ambient).all()].flatMap(({ drives }) => drives.map((d) => d.on)),
-      ),
-    );
+    const shown = new Set([...subject.everyCase()].flatMap(({ drives }) => drives.map((d) => d.on)));
     return namedOns(build).flatMap(({ on, name }): Found[] => {
       if (shown.has(on) || !shownBy(build, on).cues.some((cue) => cue.show === 'light')) return [];
       const wants = (['day', 'night'] as const).some((ambient) =>

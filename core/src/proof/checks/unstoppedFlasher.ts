@@ -10,7 +10,7 @@ export const unstoppedFlasher: ProofCheck = {
     const { build } = subject;
     const tied = new Map(build.placements.filter(subject.isFactory).map((p) => [p.id, p] as const));
     const found = new Map<string, Found>();
-    for (const { on, module, moment } of subject.cases('day').all()) {
+    for (const { on, module, moment, ambient } of subject.everyCase()) {
       const lamp = tied.get(module.placementId);
       if (lamp === undefined) continue;
       const wanting = on.filter((one) => subject.wants(one, module));
@@ -24,6 +24,7 @@ export const unstoppedFlasher: ProofCheck = {
           about,
           sentence: `the flasher of "${lamp.label}" does not stop for ${onText(build, [signal])}: ${onText(build, [flasher])} flashes over it.`,
           moment,
+          ambient,
           channels: [{ ...module, slot: 1 }],
         });
       }
