@@ -68,7 +68,7 @@ export class ModuleCases {
     const from = moment * this.#width;
     if (heeds.length > MOST_BITS) return heeds.map((place) => this.#isOn[from + place]).join('');
     let key = 0;
-    for (let i = 0; i < heeds.length; i++) key = key * 2 + (this.#isOn[from + (heeds[i] ?? 0)] ?? 0);
+    for (const place of heeds) key = key * 2 + (this.#isOn[from + place] ?? 0);
     return key;
   }
 

@@ -226,11 +226,10 @@ export class Walker {
     const inputs = this.#inputs;
     if (move !== null) {
       if (values[move.input] === move.value) return -1;
-      for (let i = 0; i < inputs.length; i++) before.values[inputs[i] ?? 0] = values[inputs[i] ?? 0] ?? 0;
+      for (const at of inputs) before.values[at] = values[at] ?? 0;
     }
-    // The hottest loop of the proof: plain counting, and no call for what did not change.
-    for (let i = 0; i < touches.length; i++) {
-      const rank = touches[i] ?? 0;
+    // The hottest loop of the proof: no call for what did not change.
+    for (const rank of touches) {
       before.memory[rank] = memory[rank] ?? 0;
       before.phases[rank] = phases[rank] ?? 0;
       before.on[rank] = on[rank] ?? 0;
@@ -238,14 +237,12 @@ export class Walker {
     const happens = this.#machine.take(this.#part, this.#here, event);
     let number = this.#number;
     if (move !== null)
-      for (let i = 0; i < inputs.length; i++) {
-        const at = inputs[i] ?? 0;
+      for (const at of inputs) {
         const was = before.values[at] ?? 0;
         number += ((values[at] ?? 0) - was) * (this.#inputWeight[at] ?? 0);
         values[at] = was;
       }
-    for (let i = 0; i < touches.length; i++) {
-      const rank = touches[i] ?? 0;
+    for (const rank of touches) {
       const remembered = memory[rank] ?? 0;
       const was = before.memory[rank] ?? 0;
       if (remembered !== was) {

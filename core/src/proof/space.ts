@@ -110,8 +110,8 @@ export class Space {
       }
     for (let actions = 0; now.length > 0; actions++) {
       const next: number[] = [];
-      for (let i = 0; i < now.length; i++) {
-        const state = now[i] ?? 0;
+      // It grows while it is walked: what costs nothing is walked in the same round.
+      for (const state of now) {
         if ((least[state] ?? -1) !== actions) continue;
         let rest = state;
         for (const [p, at] of this.#parts.entries()) {

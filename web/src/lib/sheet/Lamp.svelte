@@ -37,7 +37,9 @@
   const glowOf = (moduleId: string): Glow | undefined => glows.get(glowKey(placement.id, moduleId));
 
   /** What its board says now. */
-  const said = $derived(placement.modules.flatMap((m) => glowOf(m.id)?.text || [])[0] ?? placement.text);
+  const said = $derived(
+    placement.modules.map((m) => glowOf(m.id)?.text ?? '').find((text) => text !== '') ?? placement.text,
+  );
 
   function brightness(glow: Glow | undefined): number {
     if (glow?.driven !== true) return 0.28;

@@ -121,8 +121,7 @@
           value={on.pattern.direction ?? ''}
           onchange={(event) => {
             const direction = DIRECTIONS.find((d) => d === event.currentTarget.value);
-            const { direction: _, ...rest } = on.pattern;
-            change(direction === undefined ? rest : { ...rest, direction });
+            change({ ...on.pattern, direction });
           }}
         >
           <option value="">no declared way</option>
