@@ -12,6 +12,9 @@ export const MOST_COMBINED = 3_000_000;
 /** What moments are told apart by besides what is on: a condition, or what is asked of memories and phases. */
 export type Question = Condition | ((r: Registers) => boolean);
 
+/** No more moments are kept; what else there is, is then not known. */
+const MOST_MOMENTS = 400_000;
+
 /** States in which the same functions are on and the same of some conditions hold: one of them, the nearest to rest. */
 export interface Moment {
   /** Strongest first; each cycle with its number. */
@@ -107,7 +110,7 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
     const numbering = numberings[part.index];
     if (reached === undefined || numbering === undefined) return;
     for (const place of part.places) {
-      if (combined >= most) {
+      if (combined >= most || found.size >= MOST_MOMENTS) {
         whole = false;
         return;
       }

@@ -3,9 +3,12 @@ import { describe, expect, test } from 'vitest';
 import { bruteReach } from '../../test/reference/bruteReach.ts';
 import { checkProgramme } from '../../test/reference/checkProgramme.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
-import type { Programme, ProgrammeEvent } from '../controls/programme.ts';
+import { Programme, type ProgrammeEvent } from '../controls/programme.ts';
 import { atRest, step } from '../controls/step.ts';
 import { Machine } from './machine.ts';
+import { newFunction } from '../design/functions.ts';
+import { usualControls } from '../design/usualControls.ts';
+import { momentsOf } from './moments.ts';
 import { Numbering, reach } from './reach.ts';
 
 const reached = (programme: Programme) => reach(new Machine(programme));
@@ -64,6 +67,30 @@ describe('programmes of any shape', () => {
       }),
       { numRuns: 120, seed: 42 },
     );
+  });
+
+  test('what is too large to be numbered is not known, and not said to be', () => {
+    const many = new Programme([], {
+      ...usualControls(),
+      panels: [],
+      functions: Array.from({ length: 60 }, (_, i) =>
+        newFunction(
+          `f${i}`,
+          `F${i}`,
+          'warning',
+          {
+            way: 'latched',
+            sets: [],
+            clears: [{ kind: 'press', control: 'all', press: 'long' }],
+            toggles: [{ kind: 'press', control: `k${i}`, press: 'short' }],
+            timeoutMs: 0,
+          },
+          [],
+        ),
+      ),
+    });
+    expect(reached(many)).toMatchObject({ raw: 2n ** 60n, count: 1n, whole: false });
+    expect(momentsOf(reached(many)).whole).toBe(false);
   });
 
   test('cut short it says so, and never more than there is', () => {

@@ -2,7 +2,7 @@ import type { ProgrammeEvent } from '../controls/programme.ts';
 import type { Machine, MachineEvent, Part, Registers, Variable } from './machine.ts';
 
 /** A part is not walked farther than this many states; what lies beyond is then not known. */
-export const MOST_STATES = 4_000_000;
+export const MOST_STATES = 2_000_000;
 /** Numbers of states up to this are marked bit by bit; above it, one by one. */
 const MOST_MARKED = 2 ** 30;
 
@@ -267,9 +267,11 @@ export class Walker {
  * @param most - of so many states it stops
  */
 export function reachPart(machine: Machine, part: Part, most = MOST_STATES): ReachedPart {
-  const walker = new Walker(machine, part);
-  const met = new Met(Number(rawOf(part)));
   const found = new Growing();
+  const raw = rawOf(part);
+  if (raw > BigInt(Number.MAX_SAFE_INTEGER)) return atRestAlone(machine, part, found);
+  const walker = new Walker(machine, part);
+  const met = new Met(Number(raw));
   const { first } = walker;
   met.add(first);
   found.push(first, 0, -1, 0);
@@ -291,6 +293,15 @@ export function reachPart(machine: Machine, part: Part, most = MOST_STATES): Rea
   }
   const { states, parents, via, depths, count } = found;
   return new ReachedPart(part, { states, parents, via, depths, count, whole });
+}
+
+/** Of a part whose states cannot be numbered exactly nothing is known but where it begins. */
+function atRestAlone(machine: Machine, part: Part, found: Growing): ReachedPart {
+  const r = machine.blank();
+  machine.settle(part.judged, r);
+  found.push(new Numbering(part).of(r), 0, -1, 0);
+  const { states, parents, via, depths, count } = found;
+  return new ReachedPart(part, { states, parents, via, depths, count, whole: false });
 }
 
 /** Every state of a programme that can be reached, part by part: together they are all combinations. */

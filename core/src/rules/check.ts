@@ -7,6 +7,7 @@ import type { CheckResult } from './finding.ts';
 import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
 import { LayoutSubject } from './layout/subject.ts';
+import { documentTasks } from './documentCheck.ts';
 import { kindOf, speaksIn } from './registry.ts';
 import { runTasks, type Task } from './run.ts';
 import { freeRunners } from './timing/freeRunner.ts';
@@ -36,19 +37,7 @@ export const checkBuild = (build: Build, only: State | null = null): CheckResult
   );
 
 /** Checks of the layout, which need no pack. */
-const LAYOUT_TASKS: readonly Task[] = LAYOUT_CHECKS.map((check) => ({
-  packId: 'layout',
-  packName: 'Layout',
-  ruleId: check.kind,
-  kind: check.kind,
-  home: 'layout',
-  severity: check.severity,
-  clause: check.clause,
-  listed: false,
-  once: true,
-  sees: 'document',
-  check: (subject) => layoutFaults(subject, check),
-}));
+const LAYOUT_TASKS = documentTasks('layout', 'Layout', LAYOUT_CHECKS, layoutFaults);
 
 const TIMING = { packId: 'timing', packName: 'Timing', home: 'timing', listed: false, once: true } as const;
 
@@ -78,19 +67,7 @@ const TIMING_TASKS: readonly Task[] = [
 ];
 
 /** Checks of the controls, which need no pack. */
-const CONTROLS_TASKS: readonly Task[] = CONTROLS_CHECKS.map((check) => ({
-  packId: 'controls',
-  packName: 'Controls',
-  ruleId: check.kind,
-  kind: check.kind,
-  home: 'controls',
-  severity: check.severity,
-  clause: check.clause,
-  listed: false,
-  once: true,
-  sees: 'document',
-  check: (subject) => check.faults(subject),
-}));
+const CONTROLS_TASKS = documentTasks('controls', 'Controls', CONTROLS_CHECKS);
 
 /** A wish of the brief, as a rule of the agency's own pack; none for what is left to the proof. */
 function wishTask(build: Build, wish: WishData): Task[] {

@@ -1,20 +1,11 @@
-import type { Severity } from '../../words/severity.ts';
-import type { Said } from '../judgement.ts';
-import type { LayoutSubject } from '../layout/subject.ts';
+import type { DocumentCheck } from '../documentCheck.ts';
 import { wrongWays } from './direction.ts';
 import { movedHabits } from './habits.ts';
 import { airbagFaults, builtIn, outOfReach, panelsTooLarge, roomsTakenTwice } from './rooms.ts';
 import { brokenTrials } from './trials.ts';
 
-/** A check of the controls that needs no pack and looks at the document alone. */
-export interface ControlsCheck {
-  readonly kind: string;
-  readonly severity: Severity;
-  readonly clause: string;
-  readonly faults: (subject: LayoutSubject) => Said[];
-}
-
-export const CONTROLS_CHECKS: readonly ControlsCheck[] = [
+/** Checks of the controls that need no pack, and no proof. */
+export const CONTROLS_CHECKS: readonly DocumentCheck[] = [
   { kind: 'trial', severity: 'warns', clause: 'Trials come out as they were kept', faults: brokenTrials },
   { kind: 'direction', severity: 'blocks', clause: 'Moves as it declares', faults: wrongWays },
   { kind: 'airbag', severity: 'blocks', clause: 'Clear of airbags', faults: airbagFaults },

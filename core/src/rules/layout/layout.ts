@@ -1,5 +1,5 @@
 import type { Placement } from '../../design/placement.ts';
-import type { Severity } from '../../words/severity.ts';
+import type { DocumentCheck } from '../documentCheck.ts';
 import type { Said } from '../judgement.ts';
 import { aimRangeFaults } from './aimRange.ts';
 import { asymmetryFaults } from './asymmetry.ts';
@@ -17,15 +17,7 @@ import { roomFaults } from './room.ts';
 import type { LayoutSubject } from './subject.ts';
 import { turnedAwayFaults } from './turnedAway.ts';
 
-/** A check that needs no pack: a lamp cannot stand in another, whatever any law says. */
-export interface LayoutCheck {
-  readonly kind: string;
-  readonly severity: Severity;
-  readonly clause: string;
-  readonly faults: (subject: LayoutSubject) => Said[];
-}
-
-export const LAYOUT_CHECKS: readonly LayoutCheck[] = [
+export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
   { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
   { kind: 'keep-out', severity: 'blocks', clause: 'Keep-outs stay clear', faults: keepOutFaults },
   { kind: 'hole', severity: 'blocks', clause: 'No holes where none may be', faults: holeFaults },
@@ -45,7 +37,7 @@ export const LAYOUT_CHECKS: readonly LayoutCheck[] = [
 ];
 
 /** What a check found; a fault that a mirrored pair shares is said once. */
-export function layoutFaults(subject: LayoutSubject, check: LayoutCheck): Said[] {
+export function layoutFaults(subject: LayoutSubject, check: DocumentCheck): Said[] {
   const faults = check.faults(subject);
   const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
   const byLamp = new Map(faults.map((f) => [f.about, f]));
