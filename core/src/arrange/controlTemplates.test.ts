@@ -106,5 +106,5 @@ test('a rear panel’s twin moves the same slide', () => {
 
 test('the pedestal’s last position adds the siren to the last stage', () => {
   const build = template('siren-pedestal').lay(plain('ks-12'));
-  expect(after(build, 'slide=siren').on).toEqual(['stage-3', 'slide-siren']);
+  expect(after(build, 'ignition=on, slide=siren').on).toEqual(['stage-3', 'slide-siren']);
 });

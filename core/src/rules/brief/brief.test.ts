@@ -163,7 +163,7 @@ describe('wishes by face and by what becomes of a head', () => {
 describe('editing the brief', () => {
   test('every kind can be put down, reads back, and says a sentence', () => {
     const build = put(emptyBuild(), 'a', { zone: 'rear-bumper' });
-    expect(WISH_KINDS).toHaveLength(10);
+    expect(WISH_KINDS).toHaveLength(11);
     for (const kind of WISH_KINDS) {
       const first = kind.first(build, 'w1');
       if (first === null) throw new Error(kind.kind);
