@@ -9,8 +9,8 @@ describe('what lamps look like', () => {
   test('without a moment, all that the stage drives; at a moment, what is on then', () => {
     const drives = drivenIn(build, { on: ['stage-2'], ambient: 'day' });
     const all = glows(build, drives, null);
-    expect(all.get(glowKey('grille', 'm1'))).toEqual({ colour: 'red', level: 1, driven: true });
-    expect(all.get(glowKey('scene', 'm1'))).toEqual({ colour: 'white', level: 0, driven: false });
+    expect(all.get(glowKey('grille', 'm1'))).toEqual({ colour: 'red', level: 1, driven: true, text: '' });
+    expect(all.get(glowKey('scene', 'm1'))).toEqual({ colour: 'white', level: 0, driven: false, text: '' });
     // Double flash: phase A is on from 0 to 110 ms, phase B from 400 to 510.
     const at = (ms: number, id: string) => glows(build, drives, ms).get(glowKey(id, 'm1'))?.level;
     expect([at(50, 'grille'), at(50, 'grille-x'), at(450, 'grille'), at(450, 'grille-x')]).toEqual([
@@ -25,6 +25,7 @@ describe('what lamps look like', () => {
       colour: 'white',
       level: 1,
       driven: true,
+      text: '',
     });
   });
 });
