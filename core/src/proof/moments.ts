@@ -3,7 +3,8 @@ import { leavesOf, type Condition } from '../design/condition.ts';
 import { onKey, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { holds } from '../design/programmeFaults.ts';
-import { isResting, type Registers } from './machine.ts';
+import type { Registers } from './machine.ts';
+import { isResting } from './parts.ts';
 import { Numbering, type Reach, type ReachedPart } from './reach.ts';
 
 /** No more combinations of parts are looked through; what lies beyond is then not known. */
@@ -74,7 +75,7 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
   for (const [i, part] of reach.parts.entries()) numberings[i]?.into(part.states[0] ?? 0, r);
   const ask = asked.map((question): ((now: Registers) => boolean) => {
     if (typeof question === 'function') return question;
-    const holdsNow = machine.asked(question);
+    const holdsNow = machine.wired.asked(question);
     return ({ values, on }) => holdsNow(values, on);
   });
   const found = new Map<string, Moment>();
@@ -84,7 +85,7 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
 
   const look = (depth: number): void => {
     combined++;
-    machine.judge(machine.inOrder, r);
+    machine.judge(machine.wired.inOrder, r);
     const truths = ask.map((holdsNow) => holdsNow(r));
     const bits = onBits(r, programme.ranked);
     const picture = pictures.get(bits) ?? pictures.size;
@@ -147,7 +148,7 @@ export function valuesAt(reach: Reach, { places }: Pick<Moment, 'places'>): Read
 export function registersAt({ machine, parts }: Reach, places: readonly number[]): Registers {
   const r = machine.blank();
   for (const [i, part] of parts.entries()) new Numbering(part.part).into(part.states[places[i] ?? 0] ?? 0, r);
-  machine.judge(machine.inOrder, r);
+  machine.judge(machine.wired.inOrder, r);
   return r;
 }
 

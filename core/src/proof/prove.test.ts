@@ -309,6 +309,24 @@ describe('wishes about behaviour', () => {
     expect(outcome(addWish(dimmed, never))).toBe('holds');
     expect(outcome(addWish(dimmed, { ...never, when: is('ambient', 'dusk') }))).toBe('broken');
   });
+  test('what never speaks does not hold, and what names something gone cannot be told', () => {
+    const verdict = (build: Build) => prove(build).outcomes.find((o) => o.ruleId === 'w')?.verdict;
+    expect(verdict(wish({ says: 'whenever', when: all(is('slide', '1'), is('slide', '2')) }))).toBe('silent');
+    expect(verdict(wish({ says: 'never', subject: { kind: 'function', functionId: 'ghost' } }))).toBe(
+      'cannot tell',
+    );
+    expect(
+      verdict(
+        wish({
+          says: 'never',
+          subject: { kind: 'lamps', target: { kind: 'set', setId: 'ghost' }, colours: [] },
+          is: 'lit',
+        }),
+      ),
+    ).toBe('cannot tell');
+    expect(verdict(wish({ says: 'never', when: { kind: 'on', functionId: 'ghost' } }))).toBe('cannot tell');
+    expect(verdict(wish({ says: 'never', when: is('part.ghost', 'open') }))).toBe('cannot tell');
+  });
   test('a wish put right is one that holds', () => {
     const broken = wish({ says: 'never' });
     const [mine] = broken.brief.constraints.filter((w) => w.id === 'w');

@@ -131,7 +131,8 @@ function outcomeOf(
   return {
     packId,
     ruleId,
-    verdict: fails ? 'broken' : untold ? 'cannot tell' : 'holds',
+    // What never has anything to say does not hold: it is silent.
+    verdict: fails ? 'broken' : untold ? 'cannot tell' : looked === 0 ? 'silent' : 'holds',
     margin: null,
     statesChecked: looked,
   };

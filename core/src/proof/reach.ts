@@ -1,5 +1,6 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
-import type { Machine, MachineEvent, Part, Registers, Variable } from './machine.ts';
+import type { Machine, Registers } from './machine.ts';
+import type { MachineEvent, Part, Variable } from './parts.ts';
 
 /** A part is not walked farther than this many states; what lies beyond is then not known. */
 export const MOST_STATES = 2_000_000;

@@ -66,8 +66,8 @@ export class Space {
    */
   where(ranks: readonly number[], holds: (values: Uint8Array, on: Uint8Array) => boolean): Uint8Array {
     const { machine, parts } = this.#reach;
-    const cones = new Set(ranks.flatMap((rank) => [...machine.dependsOn(rank).functions]));
-    const judged = machine.inOrder.filter((rank) => cones.has(rank));
+    const cones = new Set(ranks.flatMap((rank) => [...machine.wired.dependsOn(rank).functions]));
+    const judged = machine.wired.inOrder.filter((rank) => cones.has(rank));
     const numberings = parts.map(({ part }) => new Numbering(part));
     const out = new Uint8Array(this.size);
     const r = machine.blank();
@@ -219,7 +219,7 @@ export function partsOf({ machine, parts }: Reach, ranks: Iterable<number>): num
   const inputs = new Set<number>();
   const functions = new Set<number>();
   for (const rank of ranks) {
-    const cone = machine.dependsOn(rank);
+    const cone = machine.wired.dependsOn(rank);
     for (const at of cone.inputs) inputs.add(at);
     for (const fn of cone.functions) functions.add(fn);
   }

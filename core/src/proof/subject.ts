@@ -2,7 +2,7 @@ import type { ProgrammeEvent } from '../controls/programme.ts';
 import { programmeOf } from '../controls/programme.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
-import { functionAt, onKey, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
+import { functionAt, onKey, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import { targetKey, type ControlFunction, type Target } from '../design/functions.ts';
 import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
@@ -123,6 +123,11 @@ export class ProofSubject {
       );
     this.#cases.set(ambient, known);
     return known;
+  }
+
+  /** All that a function wants of modules, whatever its number, by day and at night. */
+  wantsOf(fn: ControlFunction): (Want | null)[] {
+    return onsOf(fn).flatMap((on) => AMBIENTS.flatMap((ambient) => this.showing.wants(on, ambient)));
   }
 
   /** What a function wants of a module by day; null where it wants nothing. */

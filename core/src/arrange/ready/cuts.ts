@@ -1,6 +1,5 @@
-import { is, during, byKey, ofSet, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
+import { is, during, layByKey, ofSet, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
 import { darkCue, shown, newFunction, type Dim } from '../../design/functions.ts';
-import { bindKey } from '../panelEdits.ts';
 import { setOf, shinesAhead } from '../sideSets.ts';
 
 /** What takes light away, or dims it. */
@@ -10,16 +9,15 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     name: 'Fog cancel',
     what: 'A key takes white from everything that warns, and leaves its other colours.',
     misfit: (b) => first(there(b, 'fog'), some(b, hasWhite, 'white light')),
-    lay: (b) => {
-      const { build } = setOf(b, 'with-white', 'All with white', (m) => hasWhite(m) && m.warns);
-      const key = bindKey(build, 'fog-cancel', 'No white', 'fog');
-      return lay(
-        key.build,
-        newFunction('fog', 'Fog cancel', 'cut', byKey(key.controlId), [
-          darkCue(ofSet('with-white'), ['white']),
-        ]),
-      );
-    },
+    lay: (b) =>
+      layByKey(b, {
+        set: ['with-white', 'All with white', (m) => hasWhite(m) && m.warns],
+        key: ['fog-cancel', 'No white'],
+        id: 'fog',
+        name: 'Fog cancel',
+        kind: 'cut',
+        cues: [darkCue(ofSet('with-white'), ['white'])],
+      }),
   },
   {
     id: 'night-dim',
@@ -50,13 +48,14 @@ export const READY_CUTS: readonly ReadyFunction[] = [
         there(b, 'all-dark'),
         some(b, () => true, 'lamp'),
       ),
-    lay: (b) => {
-      const { build } = setOf(b, 'all-lamps', 'All lamps', () => true);
-      const key = bindKey(build, 'all-dark', 'All dark', 'all-dark');
-      return lay(
-        key.build,
-        newFunction('all-dark', 'All dark', 'cut', byKey(key.controlId), [darkCue(ofSet('all-lamps'))]),
-      );
-    },
+    lay: (b) =>
+      layByKey(b, {
+        set: ['all-lamps', 'All lamps', () => true],
+        key: ['all-dark', 'All dark'],
+        id: 'all-dark',
+        name: 'All dark',
+        kind: 'cut',
+        cues: [darkCue(ofSet('all-lamps'))],
+      }),
   },
 ];

@@ -1,10 +1,17 @@
 import type { Condition, InputEvent } from '../../design/condition.ts';
 import { addFunction } from '../../design/controlEdits.ts';
 import { stagesOf } from '../../design/controls.ts';
-import { lightCue, type ControlFunction, type Cue, type Target } from '../../design/functions.ts';
+import {
+  lightCue,
+  newFunction,
+  type ControlFunction,
+  type Cue,
+  type Target,
+} from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
+import { bindKey } from '../panelEdits.ts';
 import { choosable, setOf, type Choosable } from '../sideSets.ts';
 
 /** A function that practitioners ask for again and again, ready to be laid on a build and then changed. */
@@ -73,6 +80,30 @@ function stoppingFor(build: Build, signalId: string): Build {
       factory.has(p.id) && !p.stopsFor.includes(signalId) ? { ...p, stopsFor: [...p.stopsFor, signalId] } : p,
     ),
   };
+}
+
+/** A set of what is chosen and a key for a function about it, laid where the function belongs. */
+export function layByKey(
+  b: Build,
+  {
+    set: [setId, setName, chosen],
+    key: [stem, label],
+    id,
+    name,
+    kind,
+    cues,
+  }: {
+    readonly set: readonly [id: string, name: string, chosen: (m: Choosable) => boolean];
+    readonly key: readonly [stem: string, label: string];
+    readonly id: string;
+    readonly name: string;
+    readonly kind: ControlFunction['kind'];
+    readonly cues: Cue[];
+  },
+): Build {
+  const { build } = setOf(b, setId, setName, chosen);
+  const key = bindKey(build, stem, label, id);
+  return lay(key.build, newFunction(id, name, kind, byKey(key.controlId), cues));
 }
 
 /** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */

@@ -4,6 +4,7 @@ import {
   any,
   during,
   byKey,
+  layByKey,
   ofSet,
   steady,
   hasWhite,
@@ -30,16 +31,15 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
         there(b, 'white'),
         some(b, (m) => hasWhite(m) && shinesAhead(m), 'white light ahead'),
       ),
-    lay: (b) => {
-      const { build } = setOf(b, 'white-ahead', 'White ahead', (m) => hasWhite(m) && shinesAhead(m));
-      const key = bindKey(build, 'white', 'White', 'white');
-      return lay(
-        key.build,
-        newFunction('white', 'White override', 'light', byKey(key.controlId), [
-          steady('white-ahead', 'white'),
-        ]),
-      );
-    },
+    lay: (b) =>
+      layByKey(b, {
+        set: ['white-ahead', 'White ahead', (m) => hasWhite(m) && shinesAhead(m)],
+        key: ['white', 'White'],
+        id: 'white',
+        name: 'White override',
+        kind: 'light',
+        cues: [steady('white-ahead', 'white')],
+      }),
   },
   {
     id: 'alley',

@@ -4,6 +4,7 @@ import {
   any,
   during,
   byKey,
+  layByKey,
   press,
   ofSet,
   steady,
@@ -67,16 +68,15 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
         there(b, 'command-green'),
         some(b, (m) => m.colours.includes('green'), 'green light'),
       ),
-    lay: (b) => {
-      const { build } = setOf(b, 'green', 'All with green', (m) => m.colours.includes('green'));
-      const key = bindKey(build, 'command-green', 'Command', 'command-green');
-      return lay(
-        key.build,
-        newFunction('command-green', 'Command green', 'warning', byKey(key.controlId), [
-          steady('green', 'green'),
-        ]),
-      );
-    },
+    lay: (b) =>
+      layByKey(b, {
+        set: ['green', 'All with green', (m) => m.colours.includes('green')],
+        key: ['command-green', 'Command'],
+        id: 'command-green',
+        name: 'Command green',
+        kind: 'warning',
+        cues: [steady('green', 'green')],
+      }),
   },
   {
     id: 'park-slow',

@@ -1,4 +1,7 @@
+import { leavesOf } from '../../design/condition.ts';
 import { onText } from '../../design/controls.ts';
+import { inputsOf } from '../../design/inputs.ts';
+import type { Build } from '../../design/schema.ts';
 import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence, type BehaviourWish } from '../../rules/brief/wishes/behaviour.ts';
 import { wishSentence } from '../../rules/brief/wishes.ts';
@@ -59,6 +62,17 @@ function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): Wi
     return is;
   };
   const looked = speaks.length;
+  const gone = missingIn(build, wish);
+  if (gone !== null)
+    return {
+      wish,
+      looked,
+      found: {
+        about: wish.id,
+        sentence: `it names ${gone}, which is not there any more.`,
+        outcome: 'cannot tell',
+      },
+    };
   const cut = moments.whole ? {} : { outcome: 'cannot tell' as const };
   if (wish.says === 'possible') {
     const there = speaks.some((one) => subject.ambientsOf(one.moment).some((ambient) => so(one, ambient)));
@@ -81,6 +95,31 @@ function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): Wi
       ? null
       : { about: wish.id, sentence: 'not every state could be looked at.', outcome: 'cannot tell' },
   };
+}
+
+/** What a wish names that the build does not have; null when all is there. */
+function missingIn(build: Build, { subject, when, unless }: BehaviourWish): string | null {
+  const { functions, loads, sets } = build.controls;
+  const isFunction = (id: string): boolean => functions.some((fn) => fn.id === id);
+  for (const condition of unless === null ? [when] : [when, unless])
+    for (const leaf of leavesOf(condition))
+      if (leaf.kind === 'on' && !isFunction(leaf.functionId)) return `a function '${leaf.functionId}'`;
+      else if (leaf.kind === 'is' && !inputsOf(build).some(({ id }) => id === leaf.input))
+        return `an input '${leaf.input}'`;
+  switch (subject.kind) {
+    case 'function':
+      return isFunction(subject.functionId) ? null : `a function '${subject.functionId}'`;
+    case 'load':
+      return loads.some(({ id }) => id === subject.loadId) ? null : `an output '${subject.loadId}'`;
+    case 'lamps': {
+      const { target } = subject;
+      if (target?.kind === 'set' && !sets.some(({ id }) => id === target.setId))
+        return `a set '${target.setId}'`;
+      if (target?.kind === 'group' && !build.timing.groups.some(({ id }) => id === target.groupId))
+        return `a sync group '${target.groupId}'`;
+      return null;
+    }
+  }
 }
 
 /** Whether what the wish speaks of is as it says. */

@@ -3,6 +3,7 @@ import { onsOf, onText } from '../../design/controls.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { partInput } from '../../design/inputs.ts';
 import { litMs } from '../../timing/span.ts';
+import { AMBIENTS } from '../../words/ambient.ts';
 import type { Found, ProofCheck } from '../found.ts';
 
 /** A door may stand open for hours; what it switches then draws no more than this without the engine, W at 12.8 V. */
@@ -29,9 +30,12 @@ export const drain: ProofCheck = {
         inputs.some((id) => id === 'ignition' || id === 'engine');
       if (guarded || !inputs.some((id) => parts.has(id))) return [];
       return onsOf(fn).flatMap((on): Found[] => {
-        const w = showing
-          .driven([on], 'day')
-          .reduce((sum, d) => sum + (d.currentA * litMs(d.spans) * SYSTEM_V) / d.cycleMs, 0);
+        const inLight = AMBIENTS.map((ambient) =>
+          showing
+            .driven([on], ambient)
+            .reduce((sum, d) => sum + (d.currentA * litMs(d.spans) * SYSTEM_V) / d.cycleMs, 0),
+        );
+        const w = Math.max(...inLight);
         return w <= MOST_W
           ? []
           : [

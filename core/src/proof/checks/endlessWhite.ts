@@ -8,15 +8,15 @@ export const endlessWhite: ProofCheck = {
   severity: 'warns',
   clause: 'White can be ended by hand',
   find: (subject) => {
-    const { reach, build, showing } = subject;
+    const { reach, build } = subject;
     const lookup = lookupOf(build);
     const inside = new Set(
       build.placements.filter((p) => lookup.fixture(p.fixtureId).kind === 'cabin').map((p) => p.id),
     );
     return reach.machine.programme.ranked.flatMap((fn, rank): Found[] => {
       if (fn.kind === 'signal') return [];
-      const white = showing
-        .wants(fn.id, 'day')
+      const white = subject
+        .wantsOf(fn)
         .some(
           (want) =>
             want?.claims.some(

@@ -7,13 +7,13 @@ export const unasked: ProofCheck = {
   severity: 'advises',
   clause: 'White does not come on by itself with a door open',
   find: (subject) => {
-    const { reach, showing } = subject;
+    const { reach } = subject;
     const { machine } = reach;
     const doors = machine.programme.inputs.flatMap(({ id }, at) => (id.startsWith('part.') ? [at] : []));
     return machine.programme.ranked.flatMap((fn, rank): Found[] => {
       if (fn.kind === 'signal' || fn.kind === 'stage') return [];
-      const white = showing
-        .wants(fn.id, 'day')
+      const white = subject
+        .wantsOf(fn)
         .some((want) => want?.claims.some(({ colour, drive }) => colour === 'white' && drive.warns) === true);
       if (!white) return [];
       const parts = partsOf(reach, [rank]);

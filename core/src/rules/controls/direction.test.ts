@@ -62,3 +62,12 @@ test('from the middle needs a row of its own length: a pattern for eight heads o
 
 test('a pattern that declares no way is never judged', () =>
   expect(said(row('every-other', down))).toEqual([]));
+
+test('a pattern shown at night alone is looked at too, and told once', () => {
+  const night = changeShown(row('every-other', up), 'stage-2', {
+    cues: [lightCue(groupTarget('g'), 1, 'every-other', { nightPatternId: 'centre-out' })],
+  });
+  const found = ofKind(night, 'direction');
+  expect(found.map((f) => f.evidence.state?.ambient)).toEqual(['night']);
+  expect(ofKind(row('centre-out', up), 'direction').map((f) => f.evidence.state?.ambient)).toEqual(['day']);
+});

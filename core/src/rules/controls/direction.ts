@@ -6,6 +6,7 @@ import { openText, posesOf } from '../../state/state.ts';
 import { bookOf } from '../../timing/book.ts';
 import type { Direction } from '../../timing/pattern.ts';
 import type { Vec3 } from '../../geometry/vec.ts';
+import { AMBIENTS } from '../../words/ambient.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 
@@ -19,36 +20,41 @@ interface Onset {
 }
 
 /**
- * Rows whose pattern declares a direction and that run another way, seen from behind, in some pose. A lamp of several
+ * Rows whose pattern declares a direction and that run another way, seen from behind, by day or at night, with
+ * everything shut or any one part open or lamp moved. A lamp of several
  * heads is a row by itself, single heads of a group are one together; rows along the vehicle have no left and right.
  */
 export function wrongWays(subject: LayoutSubject): Said[] {
   const { build } = subject;
   const book = bookOf(build);
-  return namedOns(build).flatMap(({ on, name }) =>
-    rowsOf(drivenIn(build, { on: [on], ambient: 'day' })).flatMap((row): Said[] => {
-      const [first] = row;
-      const pattern = first === undefined ? undefined : book.find(first.patternId);
-      if (first === undefined || pattern?.direction === undefined) return [];
-      const { direction } = pattern;
-      for (const open of posesOf(build)) {
-        const wrong = faultOf(direction, onsetsOf(subject, row, new Set(open)));
-        if (wrong === null) continue;
-        const lamps = [...new Set(row.map((d) => d.placementId))];
-        const who =
-          lamps.length === 1 ? `"${labelOf(subject, lamps[0] ?? '')}"` : `a row of ${lamps.length} lamps`;
-        return [
-          {
-            about: `${on}|${pattern.id}|${lamps.join('+')}`,
-            sentence: `${name}: "${pattern.name}" is meant to move ${WORDS[direction]} seen from behind; on ${who} it ${wrong}${open.length === 0 ? '' : ` with ${openText(build, open)}`}.`,
-            channels: row.map(channelOf),
-            state: { on: [on], open, ambient: 'day' },
-          },
-        ];
-      }
-      return [];
-    }),
+  const found = namedOns(build).flatMap(({ on, name }) =>
+    AMBIENTS.flatMap((ambient) =>
+      rowsOf(drivenIn(build, { on: [on], ambient })).flatMap((row): Said[] => {
+        const [first] = row;
+        const pattern = first === undefined ? undefined : book.find(first.patternId);
+        if (first === undefined || pattern?.direction === undefined) return [];
+        const { direction } = pattern;
+        for (const open of posesOf(build)) {
+          const wrong = faultOf(direction, onsetsOf(subject, row, new Set(open)));
+          if (wrong === null) continue;
+          const lamps = [...new Set(row.map((d) => d.placementId))];
+          const who =
+            lamps.length === 1 ? `"${labelOf(subject, lamps[0] ?? '')}"` : `a row of ${lamps.length} lamps`;
+          return [
+            {
+              about: `${on}|${pattern.id}|${lamps.join('+')}`,
+              sentence: `${name}: "${pattern.name}" is meant to move ${WORDS[direction]} seen from behind; on ${who} it ${wrong}${open.length === 0 ? '' : ` with ${openText(build, open)}`}.`,
+              channels: row.map(channelOf),
+              state: { on: [on], open, ambient },
+            },
+          ];
+        }
+        return [];
+      }),
+    ),
   );
+  // What is so by day and at night is said once.
+  return found.filter(({ about }, i) => found.findIndex((one) => one.about === about) === i);
 }
 
 const WORDS: Readonly<Record<Direction, string>> = {

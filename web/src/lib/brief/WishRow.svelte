@@ -17,6 +17,12 @@
   const sentence = $derived(wishSentence(editor.build, wish));
   const findings = $derived(editor.findings.filter((f) => f.packId === 'brief' && f.ruleId === wish.id));
 
+  const silent = $derived(
+    editor.proving.answer?.outcomes.some(
+      (o) => o.packId === 'brief' && o.ruleId === wish.id && o.verdict === 'silent',
+    ) === true,
+  );
+
   const set = (changed: WholeWish): void =>
     editor.edit(`Change the wish: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
 </script>
@@ -27,6 +33,8 @@
     <p class="standing">
       {#if wish.kind === 'behaviour' ? editor.proving.answer === null : editor.check.answer === null}
         <span class="quiet">{editor.proving.stopped ? 'not proved: it was stopped' : 'checking …'}</span>
+      {:else if silent}
+        <span class="quiet">– never speaks: what it asks for cannot come about</span>
       {:else if findings.length === 0}
         <span class="holds">✓ holds</span>
       {:else}

@@ -1,0 +1,166 @@
+import { eventName, type Programme } from '../controls/programme.ts';
+import { leavesOf, type Condition, type InputEvent } from '../design/condition.ts';
+import type { ControlFunction } from '../design/functions.ts';
+import { SHUT } from '../design/inputs.ts';
+import { asksAbout } from '../design/programmeFaults.ts';
+
+/** A condition made ready to be asked often: of input values and of functions that are on, by their places. */
+export type Asked = (values: Uint8Array, on: Uint8Array) => boolean;
+
+/** What an event does to a function that listens: bits, as several may fall together. */
+export const CLEARS = 1;
+export const SETS = 2;
+export const STEPS = 4;
+
+export interface Heard {
+  readonly fn: number;
+  readonly does: number;
+}
+
+/** When an input comes to some values, another takes one: by their places. */
+export interface Following {
+  readonly input: number;
+  readonly at: ReadonlySet<number>;
+  readonly follower: number;
+  readonly takes: number;
+  readonly heard: readonly Heard[];
+}
+
+/** A programme by places, functions by their rank and inputs by their place: what asks about what, and who hears what. */
+export class Wired {
+  readonly programme: Programme;
+  /** Each after those that it asks about. */
+  readonly inOrder: readonly number[];
+  readonly follows: readonly Following[];
+  readonly heard: ReadonlyMap<string, readonly Heard[]>;
+  readonly #rank: ReadonlyMap<string, number>;
+  readonly #place: ReadonlyMap<string, number>;
+
+  constructor(programme: Programme) {
+    const { inputs, ranked, controls } = programme;
+    this.programme = programme;
+    this.#rank = new Map(ranked.map((fn, rank) => [fn.id, rank]));
+    this.#place = new Map(inputs.map((input, at) => [input.id, at]));
+    this.inOrder = programme.inOrder.flatMap((fn) => this.#rank.get(fn.id) ?? []);
+    this.heard = listeners(programme);
+    this.follows = controls.follows.flatMap(({ input, values, follower, takes }) => {
+      const leader = this.#place.get(input);
+      const led = this.#place.get(follower);
+      if (leader === undefined || led === undefined) return [];
+      const at = new Set(values.map((value) => inputs[leader]?.values.indexOf(value) ?? -1));
+      const to = inputs[led]?.values.indexOf(takes) ?? -1;
+      return [
+        { input: leader, at, follower: led, takes: to, heard: this.hear(`arrives ${follower} ${takes}`) },
+      ];
+    });
+  }
+
+  placeOf(inputId: string): number | undefined {
+    return this.#place.get(inputId);
+  }
+
+  /** Who hears an event of that name. */
+  hear(name: string): readonly Heard[] {
+    return this.heard.get(name) ?? [];
+  }
+
+  /** A condition made ready to be asked of registers. */
+  asked(c: Condition): Asked {
+    switch (c.kind) {
+      case 'all': {
+        const of = c.of.map((part) => this.asked(part));
+        return (values, on) => of.every((part) => part(values, on));
+      }
+      case 'any': {
+        const of = c.of.map((part) => this.asked(part));
+        return (values, on) => of.some((part) => part(values, on));
+      }
+      case 'not': {
+        const of = this.asked(c.of);
+        return (values, on) => !of(values, on);
+      }
+      case 'is': {
+        const at = this.#place.get(c.input);
+        const input = at === undefined ? undefined : this.programme.inputs[at];
+        if (at === undefined || input === undefined) {
+          const shut = c.values.includes(SHUT);
+          return () => shut;
+        }
+        const among = Uint8Array.from(input.values, (value) => (c.values.includes(value) ? 1 : 0));
+        return (values) => among[values[at] ?? 0] === 1;
+      }
+      case 'on': {
+        const rank = this.#rank.get(c.functionId);
+        return rank === undefined ? () => false : (_, on) => on[rank] === 1;
+      }
+    }
+  }
+
+  /** Functions that a function asks about, and those that these ask about, itself among them. */
+  #cone(rank: number, into: Set<number>): void {
+    const fn = this.programme.ranked[rank];
+    if (fn === undefined || into.has(rank)) return;
+    into.add(rank);
+    for (const id of asksAbout(fn)) {
+      const asked = this.#rank.get(id);
+      if (asked !== undefined) this.#cone(asked, into);
+    }
+  }
+
+  /** The places of the inputs that a function asks about itself, its master switch among them. */
+  #inputsOf(fn: ControlFunction): number[] {
+    const { controls } = this.programme;
+    const conditions = [
+      fn.when.way === 'while' ? fn.when.condition : null,
+      fn.enabledBy,
+      fn.withoutMaster ? null : controls.enabledBy,
+    ];
+    return conditions.flatMap((c) => (c === null ? [] : this.placesIn(c)));
+  }
+
+  /** The places of the inputs that a condition asks about. */
+  placesIn(c: Condition): number[] {
+    return [...leavesOf(c)].flatMap((leaf) =>
+      leaf.kind === 'is' ? (this.#place.get(leaf.input) ?? []) : [],
+    );
+  }
+
+  /** Everything that a function depends on: functions and inputs, through those that it asks about. */
+  dependsOn(rank: number): { readonly functions: ReadonlySet<number>; readonly inputs: ReadonlySet<number> } {
+    const functions = new Set<number>();
+    this.#cone(rank, functions);
+    const { ranked } = this.programme;
+    const inputs = new Set<number>();
+    for (const asked of functions) {
+      const fn = ranked[asked];
+      if (fn !== undefined) for (const at of this.#inputsOf(fn)) inputs.add(at);
+    }
+    return { functions, inputs };
+  }
+
+  /** The input that moves as an event of that name happens. */
+  movedBy(name: string): number | undefined {
+    const [kind, id = '', press] = name.split(' ');
+    if (kind === 'arrives') return this.#place.get(id);
+    if (kind === 'press' && press === 'short' && !this.programme.isDeliberate(id)) return this.#place.get(id);
+    return undefined;
+  }
+}
+
+/** Who hears an event, by its name. */
+function listeners(programme: Programme): ReadonlyMap<string, readonly Heard[]> {
+  const heard = new Map<string, Heard[]>();
+  const add = (events: readonly InputEvent[], fn: number, does: number): void => {
+    for (const event of events) {
+      const name = eventName(programme, event);
+      heard.set(name, [...(heard.get(name) ?? []), { fn, does }]);
+    }
+  };
+  for (const [rank, { when }] of programme.ranked.entries()) {
+    if (when.way !== 'latched' && when.way !== 'cycle') continue;
+    add(when.clears, rank, CLEARS);
+    add(when.sets, rank, SETS);
+    add(when.way === 'latched' ? when.toggles : when.steps, rank, STEPS);
+  }
+  return heard;
+}
