@@ -55,6 +55,12 @@ export default defineConfig(
     },
   },
   {
+    files: ['**/*.svelte'],
+    extends: [ts.configs.disableTypeChecked],
+    languageOptions: { parserOptions: { projectService: false } },
+    rules: { 'svelte/no-unused-props': 'off', 'svelte/require-store-reactive-access': 'off' },
+  },
+  {
     files: ['core/src/**/*.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'process'],

@@ -17,7 +17,7 @@ export type Condition =
   | { readonly kind: 'not'; readonly of: Condition }
   | { readonly kind: 'is'; readonly input: string; readonly values: readonly string[] }
   | { readonly kind: 'on'; readonly functionId: string };
-export const Condition: z.ZodType<Condition> = z.lazy(() =>
+export const Condition: z.ZodType<Condition, Condition> = z.lazy(() =>
   z.discriminatedUnion(
     'kind',
     [

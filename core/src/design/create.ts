@@ -35,5 +35,6 @@ export function newBuild(
     controls: usualControls(),
     scene: [],
     rulePacks,
+    accepted: [],
   };
 }

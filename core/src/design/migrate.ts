@@ -23,7 +23,8 @@ export function migrate(data: unknown, version: number): unknown {
   const third = version < 3 ? fromVersion2(second) : second;
   const fourth = version < 4 ? fromVersion3(third) : third;
   const fifth = version < 5 ? fromVersion4(fourth) : fourth;
-  return version < 6 ? fromVersion5(fifth) : fifth;
+  const sixth = version < 6 ? fromVersion5(fifth) : fifth;
+  return version < 7 ? fromVersion6(sixth) : sixth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -187,3 +188,25 @@ function fromVersion5(data: unknown): unknown {
     },
   };
 }
+
+/**
+ * Version 7 brought findings that are accepted, approvals of fixtures, where packs hold, and rules that ask for more than
+ * a stage and look from other elevations.
+ */
+function fromVersion6(data: unknown): unknown {
+  const build = objectOf(data);
+  return {
+    ...build,
+    schemaVersion: 7,
+    fixtures: eachOf(build.fixtures, (f) => ({ ...f, approvals: [] })),
+    rulePacks: eachOf(build.rulePacks, packOfBefore),
+    accepted: [],
+  };
+}
+
+/** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
+export const packOfBefore = (pack: Loose): Loose => ({
+  jurisdictions: [],
+  ...pack,
+  rules: eachOf(pack.rules, (rule) => ({ when: null, elevationsDeg: [0], ...rule })),
+});

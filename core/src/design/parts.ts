@@ -4,6 +4,7 @@ import { Fixture } from '../fixture/types.ts';
 import { VehicleSpec } from '../vehicle/spec.ts';
 import { Name, Remark } from '../words/names.ts';
 import { Service } from '../words/service.ts';
+import { Acceptance } from './acceptance.ts';
 import { Brief } from './brief.ts';
 import { Controls } from './controls.ts';
 import { Placement } from './placement.ts';
@@ -12,7 +13,7 @@ import { SceneVehicle } from './scene.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 6;
+export const SCHEMA_VERSION = 7;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
@@ -34,5 +35,7 @@ export const BuildParts = z.strictObject({
   /** Other vehicles that are looked at together with this one. */
   scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
+  /** Findings that somebody lets stand. */
+  accepted: z.array(Acceptance).max(400, 'must be at most 400 accepted findings'),
 });
 export type BuildParts = z.infer<typeof BuildParts>;

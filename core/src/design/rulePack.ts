@@ -3,6 +3,7 @@ import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { Service } from '../words/service.ts';
 import { Severity } from '../words/severity.ts';
+import { Condition } from './condition.ts';
 
 export const RULE_PACK_FORMAT = 'flarik-rule-pack';
 
@@ -17,6 +18,7 @@ export const listOf = <T extends z.ZodType<string | number>>(item: T, what: stri
 /** The modes of warning that a rule can speak of: stage 1, 2 and 3. */
 export const Mode = z.union([z.literal(1), z.literal(2), z.literal(3)], { error: 'must be stage 1, 2 or 3' });
 export type Mode = z.infer<typeof Mode>;
+export const MODES: readonly Mode[] = [1, 2, 3];
 
 /** What every rule says, whatever its kind. */
 export const RULE_HEAD = {
@@ -30,11 +32,16 @@ export const RULE_HEAD = {
     .max(16)
     .refine((s) => new Set(s).size === s.length, 'must name each service once'),
   stages: listOf(Mode, 'stage'),
+  /** What must be so besides, about inputs; null speaks always. Judged over the states the controls can reach. */
+  when: Condition.nullable(),
+  /** Where it looks from the level of the light, degrees up: at each of these. */
+  elevationsDeg: listOf(within(-30, 30), 'elevation'),
 };
 
 /** A rule as a document holds it; what else it says depends on its kind, which the floor of the rules reads. */
 export const RuleData = z.looseObject({ kind: z.string({ error: 'must be a kind of rule' }), ...RULE_HEAD });
 export type RuleData = z.infer<typeof RuleData>;
+export type RuleHead = Pick<RuleData, keyof typeof RULE_HEAD>;
 
 /** A rule or a wish named once in its list. */
 export const namedOnce = <T extends { readonly id: string }>(
@@ -63,6 +70,11 @@ export const RulePack = z.strictObject({
     .regex(/^[^<>]*$/, 'must not contain < or >'),
   checkedOn: z.union([z.literal(''), z.iso.date()]),
   notes: Remark,
+  /** Where it is the law, by the names of the brief; empty is everywhere. */
+  jurisdictions: z
+    .array(Name)
+    .max(12)
+    .refine((names) => new Set(names).size === names.length, 'must name each jurisdiction once'),
   /** Optical centres above this are "upper", m. */
   upperAboveM: within(0.3, 4),
   rules: z.array(RuleData).max(200, 'must be at most 200 rules').superRefine(namedOnce),

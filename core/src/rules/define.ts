@@ -1,9 +1,10 @@
 import type { z } from 'zod';
-import type { RuleData } from '../design/rulePack.ts';
+import type { RuleData, RuleHead } from '../design/rulePack.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Home } from './finding.ts';
 import type { Judgement } from './judgement.ts';
+import type { Piece } from './piece.ts';
 import type { LightLimit } from './shown.ts';
 import type { Situation } from './situation.ts';
 
@@ -14,8 +15,12 @@ export type Pose = readonly string[];
 export interface RuleDefinition<S extends z.ZodType<RuleData>> {
   readonly kind: string;
   readonly schema: S;
-  /** What a person reads, from "At most" to the last figure, without stage or service. */
-  readonly sentence: (rule: z.output<S>) => string;
+  /** What the kind is called where one is chosen. */
+  readonly title: string;
+  /** What a new rule of the kind says until somebody says otherwise. */
+  readonly blank: Omit<z.input<S>, 'kind' | keyof RuleHead>;
+  /** What a person reads and edits, from "At most" to the last figure, without stage or service. */
+  readonly says: (rule: z.output<S>) => readonly Piece[];
   /** Where it is put right. */
   readonly home: Home;
   /** What it depends on: what is driven alone, or the light of it too, which moving parts turn and hide. */
@@ -34,11 +39,14 @@ export interface RuleDefinition<S extends z.ZodType<RuleData>> {
 export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly kind: string;
   readonly schema: S;
+  readonly title: string;
   readonly home: Home;
   readonly sees: 'driven' | 'light';
   /** The rule read, with what it leaves unsaid filled in; null when it is of another kind. */
   readonly of: (data: RuleData) => z.output<S> | null;
-  readonly sentence: (data: RuleData) => string;
+  /** A new rule of the kind. */
+  readonly begin: (head: RuleHead) => RuleData;
+  readonly says: (data: RuleData) => readonly Piece[];
   /** The poses the rule speaks of; null when it speaks of any. */
   readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
   readonly ambients: (data: RuleData) => readonly Ambient[];
@@ -60,10 +68,12 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
   return {
     kind: d.kind,
     schema: d.schema,
+    title: d.title,
     home: d.home,
     sees: d.sees,
     of: (data) => (data.kind === d.kind ? read(data) : null),
-    sentence: (data) => d.sentence(read(data)),
+    begin: (head) => ({ kind: d.kind, ...head, ...d.blank }),
+    says: (data) => d.says(read(data)),
     poses: (data, vehicle) => d.poses?.(read(data), vehicle) ?? null,
     ambients: (data) => d.ambients?.(read(data)) ?? AMBIENTS,
     limits: (data, at) => d.limits?.(read(data), at) ?? [],

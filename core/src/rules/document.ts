@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { migrate } from '../design/migrate.ts';
+import { migrate, packOfBefore } from '../design/migrate.ts';
 import { RULE_PACK_FORMAT, RulePack, type RuleData } from '../design/rulePack.ts';
 import { Build, BUILD_FORMAT, SCHEMA_VERSION } from '../design/schema.ts';
 import { InputError, parseInput, pathText } from '../words/errors.ts';
@@ -50,7 +50,7 @@ export function readRulePack(data: unknown): RulePack {
   if (!head.success)
     throw new InputError('format', `this is not a Flarik rule pack: 'format' must be '${RULE_PACK_FORMAT}'`);
   nameUnknownKinds(KindsOfPack.parse(data).rules, kindOf, ['rules']);
-  const pack = parseInput(RulePack, data);
+  const pack = parseInput(RulePack, packOfBefore(head.data));
   readRules(pack.rules, ['rules']);
   return pack;
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { listOf } from '../design/rulePack.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import { Colour } from '../words/colour.ts';
-import { Face } from '../words/face.ts';
+import { Colour, COLOURS } from '../words/colour.ts';
+import { Face, FACES } from '../words/face.ts';
+import { oneOf, someOf, type Field } from './piece.ts';
 
 /* Fields that several kinds of rules and wishes share. */
 
@@ -13,6 +14,9 @@ export const colours = listOf(Colour, 'colour');
 export const When = z.enum(['day', 'night', 'any'], { error: 'must be day, night or any' });
 export const ambientsOf = (when: z.infer<typeof When>): readonly Ambient[] =>
   when === 'any' ? AMBIENTS : [when];
+
+/** Lamps above the pack's height, at or below it, or both. */
+export const Level = z.enum(['upper', 'lower', 'any'], { error: 'must be upper, lower or any' });
 
 /** Light that flashes, that stays, or both. */
 export const Light = z.enum(['steady', 'flashing', 'any'], { error: 'must be steady, flashing or any' });
@@ -27,6 +31,46 @@ export const Lamps = z.enum(['warning', 'all'], { error: "must be 'warning' or '
 export type LampsCounted = z.infer<typeof Lamps>;
 export const lampsText = (lamps: LampsCounted): string =>
   lamps === 'all' ? 'lamps of any kind' : 'warning lamps';
+
+/* The same fields where they stand in a sentence. */
+
+export const facesField = (faces: readonly Face[]): Field => someOf('faces', faces, 'Sides', FACES);
+export const coloursField = (colours: readonly Colour[]): Field =>
+  someOf('colours', colours, 'Colours', COLOURS);
+/** " by day", " by night" or nothing. */
+export const whenField = (field: string, when: z.infer<typeof When>): Field =>
+  oneOf(field, when, 'By day or night', [
+    { value: 'any', text: 'by day and night', said: '' },
+    { value: 'day', text: 'by day', said: ' by day' },
+    { value: 'night', text: 'by night', said: ' by night' },
+  ]);
+export const lightField = (light: z.infer<typeof Light>): Field =>
+  oneOf('light', light, 'Steady or flashing', [
+    { value: 'any', text: 'light of any kind', said: 'light' },
+    { value: 'steady', text: 'steady light' },
+    { value: 'flashing', text: 'flashing light' },
+  ]);
+export const ofField = (of: Of): Field =>
+  oneOf(
+    'of',
+    of,
+    'In all or from one lamp',
+    Of.options.map((value) => ({ value, text: ofText(value) })),
+  );
+export const lampsField = (lamps: LampsCounted): Field =>
+  oneOf(
+    'lamps',
+    lamps,
+    'Lamps that count',
+    Lamps.options.map((value) => ({ value, text: lampsText(value) })),
+  );
+/** "upper ", "lower " or nothing. */
+export const levelField = (level: z.infer<typeof Level>): Field =>
+  oneOf('level', level, 'Upper or lower', [
+    { value: 'any', text: 'upper and lower', said: '' },
+    { value: 'upper', text: 'upper', said: 'upper ' },
+    { value: 'lower', text: 'lower', said: 'lower ' },
+  ]);
 
 /** "1 pulse", "2 pulses". */
 export const countText = (count: number, one: string, more = `${one}s`): string =>

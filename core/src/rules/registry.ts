@@ -17,6 +17,7 @@ import { rhythms } from './kinds/rhythms.ts';
 import { sideDark } from './kinds/sideDark.ts';
 import { syncPartners } from './kinds/syncPartners.ts';
 import { whiteRear } from './kinds/whiteRear.ts';
+import { piecesText } from './piece.ts';
 
 /** Every kind of rule there is. */
 export const RULE_KINDS = [
@@ -56,7 +57,7 @@ export function kindOf({ kind }: Pick<RuleData, 'kind'>): AnyKind {
 /** A rule as a plain sentence. */
 export function ruleSentence(rule: RuleData): string {
   const who = rule.services.length === 0 ? '' : ` (${textOf(rule.services.map((s) => serviceName[s]))})`;
-  return `${kindOf(rule).sentence(rule)}, in stage ${textOf(rule.stages)}${who}.`;
+  return `${piecesText(kindOf(rule).says(rule))}, in stage ${textOf(rule.stages)}${who}.`;
 }
 
 /** Whether a rule speaks to what a build is for. */

@@ -14,15 +14,9 @@ import type { Colour } from '../words/colour.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
 import { DEMO_BUILDS, demoBuild, demoPack } from '../../test/reference/demo.ts';
+import { common } from '../../test/reference/rules.ts';
 
 const pack = (...rules: Rule[]): RulePack => ({ ...demoPack(), rules });
-const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages'> = {
-  id: 'r',
-  severity: 'blocks',
-  clause: '1',
-  services: [],
-  stages: [2],
-};
 
 /** One head on a zone, in a group, showing a pattern in stage 2. */
 function lampOn(zoneId: string, colour: Colour, patternId: string, rules: Rule[], pan = 0): Build {

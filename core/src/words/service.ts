@@ -17,6 +17,7 @@ export const Service = z.enum(
   { error: 'must be a service Flarik knows, such as police, fire, ems or road-work' },
 );
 export type Service = z.infer<typeof Service>;
+export const SERVICES: readonly Service[] = Service.options;
 
 export const serviceName: Readonly<Record<Service, string>> = {
   police: 'Police',

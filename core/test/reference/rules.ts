@@ -5,12 +5,14 @@ import { demoPack } from './demo.ts';
 import { emptyBuild } from './places.ts';
 
 /** What every rule of a test says. */
-export const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages'> = {
+export const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages' | 'when' | 'elevationsDeg'> = {
   id: 'r',
   severity: 'blocks',
   clause: '1',
   services: [],
   stages: [2],
+  when: null,
+  elevationsDeg: [0],
 };
 
 /** A pack of these rules, by the id of 'test'. */

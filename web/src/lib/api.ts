@@ -1,4 +1,5 @@
 import { STARTS } from '@flarik/core/arrange/startingStages';
+import { RulePack } from '@flarik/core/design/rulePack';
 import { Build } from '@flarik/core/design/schema';
 import { Severity } from '@flarik/core/words/severity';
 import { Service } from '@flarik/core/words/service';
@@ -27,6 +28,10 @@ export const BuildSummary = z.strictObject({
   updatedAt: z.string(),
 });
 export type BuildSummary = z.infer<typeof BuildSummary>;
+
+/** A rule pack as it was once put on the shelf. */
+export const PackVersion = z.strictObject({ version: z.int(), savedAt: z.string(), pack: RulePack });
+export type PackVersion = z.infer<typeof PackVersion>;
 
 /** What of a build is changed without a save. */
 export const BuildPatch = z.strictObject({ archived: z.boolean() });

@@ -1,9 +1,11 @@
+import type { RulePack } from '@flarik/core/design/rulePack';
 import type { Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 import {
   BuildSummary,
   Created,
   type NewBuildRequest,
+  PackVersion,
   Problem,
   Revision,
   SaveAnswer,
@@ -67,6 +69,19 @@ export const importBuild = (body: Build | string): Promise<{ id: string }> =>
 
 export const importRulePack = (text: string): Promise<{ id: string }> =>
   call(Created, '/api/v1/rule-packs', send('POST', text), fetch);
+
+export const shelvePack = (pack: RulePack): Promise<{ id: string }> =>
+  call(Created, '/api/v1/rule-packs', send('POST', pack), fetch);
+
+/** Every version of a pack on the shelf, the newest first; none when it was never put there. */
+export const packVersions = async (id: string): Promise<PackVersion[]> => {
+  try {
+    return await call(z.array(PackVersion), `/api/v1/rule-packs/${id}/versions`, {}, fetch);
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 404) return [];
+    throw error;
+  }
+};
 
 /** @param changed - what changed since `basedOn`, in one line */
 export const putBuild = (

@@ -5,9 +5,22 @@ import { COLOURS, type Colour } from '../../words/colour.ts';
 import { faceText } from '../../words/face.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
-import { colours, faces, Lamps, lampsText, Light, Of, ofText, textOf } from '../fields.ts';
+import {
+  colours,
+  coloursField,
+  faces,
+  facesField,
+  Lamps,
+  lampsField,
+  Light,
+  lightField,
+  Of,
+  ofField,
+  ofText,
+} from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
 
 const Schema = z.strictObject({
@@ -27,14 +40,30 @@ const Schema = z.strictObject({
 /** Colours permitted or forbidden toward a face, by stage and by steady or flashing, whatever stands open. */
 export const colour = defineRule({
   kind: 'colour',
+  title: 'Colours to a side',
+  blank: { verdict: 'only', colours: ['red'], faces: ['rear'], light: 'any', aboveCd: 10 },
   home: 'layout',
   sees: 'light',
   schema: Schema,
-  sentence: (rule) => {
-    const light = rule.light === 'any' ? 'light' : `${rule.light} light`;
-    const verdict = rule.verdict === 'only' ? 'Only' : 'No';
-    return `${verdict} ${textOf(rule.colours)} ${light} above ${rule.aboveCd} cd ${ofText(rule.of)} to the ${textOf(rule.faces)} from ${lampsText(rule.lamps)}, whatever stands open`;
-  },
+  says: (rule) => [
+    oneOf('verdict', rule.verdict, 'Only these or none of these', [
+      { value: 'only', text: 'Only' },
+      { value: 'never', text: 'No' },
+    ]),
+    ' ',
+    coloursField(rule.colours),
+    ' ',
+    lightField(rule.light),
+    ' above ',
+    figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
+    ' cd ',
+    ofField(rule.of),
+    ' to the ',
+    facesField(rule.faces),
+    ' from ',
+    lampsField(rule.lamps),
+    ', whatever stands open',
+  ],
   limits,
   check: (at, rule) => {
     const may =

@@ -6,13 +6,16 @@ import { channelOf } from '../../resolve/channels.ts';
 import { faceText } from '../../words/face.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { faces, Lamps, lampsText, textOf } from '../fields.ts';
+import { faces, facesField, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure } from '../piece.ts';
 
 /** The longest time any bearing of a face sees less than the threshold, everything shut, whatever the drift. */
 export const darkGap = defineRule({
   kind: 'dark-gap',
+  title: 'Longest darkness',
+  blank: { faces: ['rear'], thresholdCd: 100, maxMs: 500 },
   home: 'timing',
   sees: 'light',
   schema: z.strictObject({
@@ -23,8 +26,17 @@ export const darkGap = defineRule({
     maxMs: positive,
     lamps: Lamps.default('warning'),
   }),
-  sentence: (rule) =>
-    `Never below ${rule.thresholdCd} cd from ${lampsText(rule.lamps)} for longer than ${rule.maxMs} ms to the ${textOf(rule.faces)}, everything shut`,
+  says: (rule) => [
+    'Never below ',
+    figure('thresholdCd', rule.thresholdCd, 'Dark below, cd'),
+    ' cd from ',
+    lampsField(rule.lamps),
+    ' for longer than ',
+    figure('maxMs', rule.maxMs, 'Longest darkness, ms'),
+    ' ms to the ',
+    facesField(rule.faces),
+    ', everything shut',
+  ],
   poses: () => SHUT,
   check: (at, rule) => {
     const lit = at.lit(rule.lamps);

@@ -6,11 +6,14 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atLeast, atMost } from '../finding.ts';
 import { fails, holds, roomAbove, roomBelow } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import { rhythmsOf } from '../rhythmsOf.ts';
 
 /** Flashes a minute between two limits; steady light is not a flash. */
 export const flashRate = defineRule({
   kind: 'flash-rate',
+  title: 'Flash rate',
+  blank: { minPerMinute: 60, maxPerMinute: 120 },
   home: 'timing',
   sees: 'driven',
   schema: z
@@ -21,7 +24,13 @@ export const flashRate = defineRule({
       maxPerMinute: positive,
     })
     .refine((r) => r.minPerMinute <= r.maxPerMinute, 'minPerMinute must not exceed maxPerMinute'),
-  sentence: (rule) => `Between ${rule.minPerMinute} and ${rule.maxPerMinute} flashes a minute`,
+  says: (rule) => [
+    'Between ',
+    figure('minPerMinute', rule.minPerMinute, 'Fewest flashes a minute'),
+    ' and ',
+    figure('maxPerMinute', rule.maxPerMinute, 'Most flashes a minute'),
+    ' flashes a minute',
+  ],
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
       const { slowestPerMinute: slowest, fastestPerMinute: fastest } = first;

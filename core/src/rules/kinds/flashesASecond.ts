@@ -7,9 +7,10 @@ import { MOST_FLASHES_A_SECOND, mostInASecond, risesOf } from '../../timing/patt
 import { clockParts } from '../../timing/timeline.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { countText, faces, isOrAre, Lamps, lampsText, textOf } from '../fields.ts';
+import { countText, faces, facesField, isOrAre, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import { flashes } from '../rhythmsOf.ts';
 
 /**
@@ -18,6 +19,8 @@ import { flashes } from '../rhythmsOf.ts';
  */
 export const flashesASecond = defineRule({
   kind: 'flashes-a-second',
+  title: 'Flashes in any second',
+  blank: { faces: ['rear'], aboveCd: 10, most: 3 },
   home: 'timing',
   sees: 'light',
   schema: z.strictObject({
@@ -29,8 +32,18 @@ export const flashesASecond = defineRule({
     most: z.int().min(1).max(100),
     lamps: Lamps.default('warning'),
   }),
-  sentence: (rule) =>
-    `At most ${countText(rule.most, 'flash', 'flashes')} in any second to the ${textOf(rule.faces)}, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+  says: (rule) => [
+    'At most ',
+    figure('most', rule.most, 'Most flashes in a second', { min: 1, max: 100, whole: true }),
+    rule.most === 1 ? ' flash' : ' flashes',
+    ' in any second to the ',
+    facesField(rule.faces),
+    ', from ',
+    lampsField(rule.lamps),
+    ', modules above ',
+    figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
+    ' cd, everything shut',
+  ],
   poses: () => SHUT,
   check: (at, rule) => {
     const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];

@@ -6,14 +6,21 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
+import { figure } from '../piece.ts';
 
 /** The highest current at the worst alignment of the clocks, of every lamp that a stage drives. */
 export const peakCurrent = defineRule({
   kind: 'peak-current',
+  title: 'Peak current',
+  blank: { maxA: 60 },
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('peak-current'), ...RULE_HEAD, maxA: positive }),
-  sentence: (rule) => `At most ${rule.maxA} A at the worst moment of the flashing`,
+  says: (rule) => [
+    'At most ',
+    figure('maxA', rule.maxA, 'Most current, A'),
+    ' A at the worst moment of the flashing',
+  ],
   check: (at, rule) => {
     const drives = at.drives();
     const { value: worstA, exact } = currentOf(drives).worstA;

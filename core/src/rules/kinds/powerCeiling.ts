@@ -6,13 +6,16 @@ import { channelOf } from '../../resolve/channels.ts';
 import { faceText } from '../../words/face.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { ambientsOf, faces, Lamps, lampsText, textOf, When } from '../fields.ts';
+import { ambientsOf, faces, facesField, Lamps, lampsField, When, whenField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure } from '../piece.ts';
 
 /** At most so much optical power at any bearing of a face, everything shut: a rear that its crew can work behind. */
 export const powerCeiling = defineRule({
   kind: 'power-ceiling',
+  title: 'Most optical power',
+  blank: { faces: ['rear'], ambient: 'night', maxCdsPerMin: 100_000 },
   home: 'visibility',
   sees: 'light',
   schema: z.strictObject({
@@ -23,10 +26,16 @@ export const powerCeiling = defineRule({
     maxCdsPerMin: positive,
     lamps: Lamps.default('warning'),
   }),
-  sentence: (rule) => {
-    const when = rule.ambient === 'any' ? '' : ` by ${rule.ambient}`;
-    return `At most ${rule.maxCdsPerMin} cd·s/min from ${lampsText(rule.lamps)} at any bearing to the ${textOf(rule.faces)}${when}, everything shut`;
-  },
+  says: (rule) => [
+    'At most ',
+    figure('maxCdsPerMin', rule.maxCdsPerMin, 'Most optical power, cd·s/min'),
+    ' cd·s/min from ',
+    lampsField(rule.lamps),
+    ' at any bearing to the ',
+    facesField(rule.faces),
+    whenField('ambient', rule.ambient),
+    ', everything shut',
+  ],
   poses: () => SHUT,
   ambients: (rule) => ambientsOf(rule.ambient),
   check: (at, rule) => {

@@ -9,9 +9,20 @@ import { stopsOf } from '../../vehicle/vehicle.ts';
 import { faceText, type Face } from '../../words/face.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, type Pose } from '../define.ts';
-import { ambientsOf, faces, Lamps, lampsText, textOf, When } from '../fields.ts';
+import {
+  ambientsOf,
+  faces,
+  facesField,
+  Lamps,
+  lampsField,
+  Level,
+  levelField,
+  When,
+  whenField,
+} from '../fields.ts';
 import { atLeast } from '../finding.ts';
 import { fails, holds, roomAbove, roundDown, type Judgement } from '../judgement.ts';
+import { figure, someOf, type Field } from '../piece.ts';
 import type { Situation } from '../situation.ts';
 
 /** Which openings a floor must bear, each alone: nothing, doors, the hatch or tailgate or lift, the bonnet, shutters. */
@@ -25,6 +36,10 @@ const poseText: Readonly<Record<PoseKind, string>> = {
   'bonnet-open': 'the bonnet open',
   'each-shutter-open': 'each shutter open',
 };
+
+const isPose = (text: string): text is PoseKind => PoseKind.options.some((p) => p === text);
+const posesField = (poses: readonly PoseKind[]): Field =>
+  someOf('poses', poses, 'Openings it must bear', PoseKind.options, (p) => (isPose(p) ? poseText[p] : p));
 
 const PARTS: Readonly<Record<Exclude<PoseKind, 'shut'>, readonly [PartKind, ...PartKind[]]>> = {
   'each-door-open': ['door'],
@@ -40,7 +55,7 @@ const Schema = z.strictObject({
   kind: z.literal('power-floor'),
   ...RULE_HEAD,
   faces,
-  level: z.enum(['upper', 'lower', 'any'], { error: 'must be upper, lower or any' }),
+  level: Level,
   ambient: When,
   minCdsPerMin: positive,
   poses: listOf(PoseKind, 'pose'),
@@ -51,15 +66,29 @@ type PowerFloor = z.output<typeof Schema>;
 /** At least so much optical power at every bearing of a face, in each pose the rule names. */
 export const powerFloor = defineRule({
   kind: 'power-floor',
+  title: 'Least optical power',
+  blank: {
+    faces: ['rear'],
+    level: 'any',
+    ambient: 'day',
+    minCdsPerMin: 10_000,
+    poses: ['shut'],
+  },
   home: 'visibility',
   sees: 'light',
   schema: Schema,
-  sentence: (rule) => {
-    const level = rule.level === 'any' ? '' : `${rule.level} `;
-    const when = rule.ambient === 'any' ? '' : ` by ${rule.ambient}`;
-    const poses = textOf(rule.poses.map((p) => poseText[p]));
-    return `At least ${rule.minCdsPerMin} cd·s/min from ${level}${lampsText(rule.lamps)} at every bearing to the ${textOf(rule.faces)}${when}, with ${poses}`;
-  },
+  says: (rule) => [
+    'At least ',
+    figure('minCdsPerMin', rule.minCdsPerMin, 'Least optical power, cd·s/min'),
+    ' cd·s/min from ',
+    levelField(rule.level),
+    lampsField(rule.lamps),
+    ' at every bearing to the ',
+    facesField(rule.faces),
+    whenField('ambient', rule.ambient),
+    ', with ',
+    posesField(rule.poses),
+  ],
   poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesNamed(vehicle, kind)),
   ambients: (rule) => ambientsOf(rule.ambient),
   check: (at, rule) => {

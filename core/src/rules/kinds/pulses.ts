@@ -6,11 +6,14 @@ import { defineRule } from '../define.ts';
 import { countText, isOrAre } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import { rhythmsOf } from '../rhythmsOf.ts';
 
 /** How many pulses make up one flash: more are read as flicker. */
 export const pulses = defineRule({
   kind: 'pulses',
+  title: 'Pulses in a flash',
+  blank: { most: 4 },
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({
@@ -19,7 +22,12 @@ export const pulses = defineRule({
     /** Pulses that may make up one flash. */
     most: z.int().min(1).max(20),
   }),
-  sentence: (rule) => `At most ${countText(rule.most, 'pulse')} in one flash`,
+  says: (rule) => [
+    'At most ',
+    figure('most', rule.most, 'Most pulses', { min: 1, max: 20, whole: true }),
+    rule.most === 1 ? ' pulse' : ' pulses',
+    ' in one flash',
+  ],
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
       const margin = roomBelow(first.pulsesAFlash, rule.most);

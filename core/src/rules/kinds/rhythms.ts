@@ -5,9 +5,10 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { countText, isOrAre, Lamps, lampsText } from '../fields.ts';
+import { isOrAre, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import { flashes } from '../rhythmsOf.ts';
 
 /**
@@ -16,6 +17,8 @@ import { flashes } from '../rhythmsOf.ts';
  */
 export const rhythms = defineRule({
   kind: 'rhythms',
+  title: 'Rhythms at once',
+  blank: { aboveCd: 10, most: 3 },
   home: 'timing',
   sees: 'light',
   schema: z.strictObject({
@@ -26,8 +29,16 @@ export const rhythms = defineRule({
     most: z.int().min(1).max(100),
     lamps: Lamps.default('warning'),
   }),
-  sentence: (rule) =>
-    `At most ${countText(rule.most, 'different rhythm')} seen from one direction, from ${lampsText(rule.lamps)}, modules above ${rule.aboveCd} cd, everything shut`,
+  says: (rule) => [
+    'At most ',
+    figure('most', rule.most, 'Most rhythms', { min: 1, max: 100, whole: true }),
+    rule.most === 1 ? ' different rhythm' : ' different rhythms',
+    ' seen from one direction, from ',
+    lampsField(rule.lamps),
+    ', modules above ',
+    figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
+    ' cd, everything shut',
+  ],
   poses: () => SHUT,
   check: (at, rule) => {
     const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));

@@ -8,6 +8,7 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import type { Situation } from '../situation.ts';
 
 /** Nearer to the centre plane than this a lamp belongs to both sides, m. */
@@ -18,10 +19,16 @@ const A_LITTLE = 1e-6;
 /** How long all warning lamps of one side are dark together, in the worst alignment of what drifts. */
 export const sideDark = defineRule({
   kind: 'side-dark',
+  title: 'A side dark together',
+  blank: { maxMs: 500 },
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('side-dark'), ...RULE_HEAD, maxMs: positive }),
-  sentence: (rule) => `The lamps of one side are never dark together for longer than ${rule.maxMs} ms`,
+  says: (rule) => [
+    'The lamps of one side are never dark together for longer than ',
+    figure('maxMs', rule.maxMs, 'Longest darkness, ms'),
+    ' ms',
+  ],
   check: (at, rule) => {
     const drives = at.drives('warning');
     return (['left', 'right'] as const).map((side) => {

@@ -12,10 +12,12 @@ import { flashes } from '../rhythmsOf.ts';
  */
 export const syncPartners = defineRule({
   kind: 'sync-partners',
+  title: 'Mirrored partners in step',
+  blank: {},
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
-  sentence: () => 'Mirrored partners keep step: one sync group, equal cycles',
+  says: () => ['Mirrored partners keep step: one sync group, equal cycles'],
   check: (at) => {
     const flashing = at.drives('warning').filter(flashes);
     const pairs = at.build.placements.flatMap((p): [Placement, Placement][] => {

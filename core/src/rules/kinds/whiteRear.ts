@@ -3,9 +3,10 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
-import { Lamps, lampsText, Of, ofText } from '../fields.ts';
+import { Lamps, lampsField, Of, ofField, ofText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 
@@ -20,11 +21,20 @@ const Schema = z.strictObject({
 /** No white to the rear except from reversing lamps that burn steadily, whatever stands open. */
 export const whiteRear = defineRule({
   kind: 'white-rear',
+  title: 'White to the rear',
+  blank: { aboveCd: 40 },
   home: 'layout',
   sees: 'light',
   schema: Schema,
-  sentence: (rule) =>
-    `No white above ${rule.aboveCd} cd ${ofText(rule.of)} to the rear from ${lampsText(rule.lamps)} except reversing lamps that burn steadily, whatever stands open`,
+  says: (rule) => [
+    'No white above ',
+    figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
+    ' cd ',
+    ofField(rule.of),
+    ' to the rear from ',
+    lampsField(rule.lamps),
+    ' except reversing lamps that burn steadily, whatever stands open',
+  ],
   limits: (rule, at) => [limit(at, rule)],
   check: (at, rule) => {
     const shown = shownAgainst(at, limit(at, rule));

@@ -2,7 +2,7 @@
   import { changeBuild } from '@flarik/core/design/moduleEdits';
   import { Brief, DUTIES } from '@flarik/core/design/brief';
   import { changeBrief } from '@flarik/core/design/briefEdits';
-  import { Service, serviceName } from '@flarik/core/words/service';
+  import { Service, serviceName, SERVICES } from '@flarik/core/words/service';
   import { Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
 
@@ -79,10 +79,7 @@
           editor.edit('Change the service', (b) => changeBuild(b, { service: service.data }));
       }}
     >
-      {#each Service.options as option (option)}<SelectItem
-          value={option}
-          text={serviceName[option]}
-        />{/each}
+      {#each SERVICES as option (option)}<SelectItem value={option} text={serviceName[option]} />{/each}
     </Select>
     <Select
       size="sm"

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { STARTS, startText, type Start } from '@flarik/core/arrange/startingStages';
-  import { serviceName, Service } from '@flarik/core/words/service';
+  import { Service, serviceName, SERVICES } from '@flarik/core/words/service';
   import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
   import { Name } from '@flarik/core/words/names';
   import { goto } from '$app/navigation';
@@ -125,7 +125,7 @@
         </fieldset>
         <div class="pair">
           <Select labelText="Service" bind:selected={service}>
-            {#each Service.options as option (option)}
+            {#each SERVICES as option (option)}
               <SelectItem value={option} text={serviceName[option]} />
             {/each}
           </Select>

@@ -3,7 +3,7 @@
   import type { Controls } from '@flarik/core/design/controls';
   import type { CabPlace } from '@flarik/core/design/panel';
   import { Name } from '@flarik/core/words/names';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import OldPanel from './OldPanel.svelte';

@@ -5,7 +5,7 @@
   import { PANEL_PLACES, type Control, type Panel } from '@flarik/core/design/panel';
   import { COLOURS } from '@flarik/core/words/colour';
   import { Name } from '@flarik/core/words/names';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
 
   /** The panels: where each stands, how large it is, and every control on it. */

@@ -9,7 +9,7 @@
     type Dim,
     type FunctionKind,
   } from '@flarik/core/design/functions';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
   import CueCell from '$lib/timing/CueCell.svelte';
   import { cueRows, membersOf } from '$lib/timing/members';

@@ -2,7 +2,7 @@
   import type { Condition, InputEvent } from '@flarik/core/design/condition';
   import { shown as shows, type ControlFunction, type When } from '@flarik/core/design/functions';
   import { Wording } from '@flarik/core/controls/sentence';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
   import ConditionEditor from './ConditionEditor.svelte';
   import EventList from './EventList.svelte';

@@ -4,7 +4,7 @@
   import type { Fixture } from '@flarik/core/fixture/types';
   import { Name } from '@flarik/core/words/names';
   import { freshId } from '$lib/editor/freshId';
-  import TypedNumber from './TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
 
   /** Aims a lamp can be turned to and heights its pole can be raised to, which the controls then know as an input. */
   let {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { changeBuild } from '@flarik/core/design/moduleEdits';
-  import { Service, serviceName } from '@flarik/core/words/service';
+  import { Service, serviceName, SERVICES } from '@flarik/core/words/service';
   import { Name } from '@flarik/core/words/names';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
@@ -36,5 +36,5 @@
       editor.edit('Change the service', (b) => changeBuild(b, { service: service.data }));
   }}
 >
-  {#each Service.options as option (option)}<SelectItem value={option} text={serviceName[option]} />{/each}
+  {#each SERVICES as option (option)}<SelectItem value={option} text={serviceName[option]} />{/each}
 </Select>

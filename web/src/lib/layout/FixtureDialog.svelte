@@ -20,7 +20,7 @@
   import FixturePicture from './FixturePicture.svelte';
   import { polarOf } from '@flarik/core/resolve/polar';
   import PolarPlot from './PolarPlot.svelte';
-  import TypedNumber from './TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { freshId } from '$lib/editor/freshId';
 
   /** All there is to know of a fixture: its facts, how it shines, the measured files attached to it. */

@@ -25,7 +25,7 @@
   import ColourPlanTools from './ColourPlanTools.svelte';
   import LensAndFinish from './LensAndFinish.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
-  import TypedNumber from './TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { freshId } from '$lib/editor/freshId';
 
   const editor = getEditor()();

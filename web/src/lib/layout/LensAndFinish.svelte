@@ -4,7 +4,7 @@
   import type { Fixture } from '@flarik/core/fixture/types';
   import type { MountZone } from '@flarik/core/vehicle/types';
   import { Select, SelectItem } from 'carbon-components-svelte';
-  import TypedNumber from './TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
 
   /** How a lamp stands off its zone, what its lens does to each of its colours, and how its flange looks. */
   let {

@@ -11,7 +11,7 @@
   import { Phase } from '@flarik/core/timing/pattern';
   import { Button, Select, SelectItem } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from './TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { nameOf } from '$lib/editor/names';
 
   /** Colours, sync group and phase of the selected modules, edited together. */

@@ -12,7 +12,14 @@ import { findRevision, nameRevision } from './revisionRepo';
 import { demoBuild, freshDatabase } from './support.testing';
 
 const ROOT = resolve(import.meta.dirname, '../../../..');
-const TABLES = ['build', 'build_revision', 'build_gone', 'rule_pack', 'schema_migration'];
+const TABLES = [
+  'build',
+  'build_revision',
+  'build_gone',
+  'rule_pack',
+  'rule_pack_version',
+  'schema_migration',
+];
 let [dir, from, into] = ['', '', ''];
 let source: Pool;
 

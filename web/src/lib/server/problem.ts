@@ -49,7 +49,8 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
   }
 }
 
-export const notFound = (id: string): Response => problem(404, `There is no build '${id}'.`);
+export const notFound = (id: string, what = 'build'): Response =>
+  problem(404, `There is no ${what} '${id}'.`);
 
 /** A body that has not come in whole by then is not waited for, ms. */
 const LONGEST_BODY_MS = 30_000;

@@ -9,7 +9,7 @@
   } from '@flarik/core/timing/draw';
   import { lineName, type Cycle } from '@flarik/core/timing/pattern';
   import { endLevelOf, type Span } from '@flarik/core/timing/span';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getDesk } from './desk.svelte';
 
   /** The times, levels and colour of the bar chosen on the desk. */

@@ -15,7 +15,7 @@
   import { patternFigures } from '@flarik/core/timing/patternFigures';
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import BarFields from './BarFields.svelte';
   import { getDesk } from './desk.svelte';
   import RecipeFields from './RecipeFields.svelte';

@@ -4,7 +4,7 @@
   import { pulsesThatFit, ROW_MOVES, type Pattern } from '@flarik/core/timing/pattern';
   import { rowMoveName } from '@flarik/core/timing/recipes/row';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
 
   /** What a pattern along a row, by chance or of other patterns is made from. */
   let {

@@ -12,7 +12,7 @@
   import { VehicleSpec } from '@flarik/core/vehicle/spec';
   import { Checkbox, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
 
   /** The body: its type, what the tape measure says, and what is fitted to it. */
   let { onmeasure }: { onmeasure: (key: string | null) => void } = $props();

@@ -6,7 +6,7 @@
   import { Name } from '@flarik/core/words/names';
   import { Button, InlineLoading } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { placeMesh, UNITS, type Placing, type Unit } from '@flarik/core/vehicle/placeMesh';
   import { readMesh } from '$lib/workers/mesh';
   import type { RawTriangles } from './meshLoaders';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
   /** The figures of one own part, each of which can be typed. */

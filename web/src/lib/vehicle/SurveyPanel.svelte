@@ -4,7 +4,7 @@
   import { openingZoneId } from '@flarik/core/vehicle/tieIn';
   import { Button, Checkbox, TextArea } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
-  import TypedNumber from '$lib/layout/TypedNumber.svelte';
+  import TypedNumber from '$lib/ui/TypedNumber.svelte';
 
   /** What is found on the vehicle itself: its own lamps, glass, thin panels, and what must be kept clear. */
   const editor = getEditor()();

@@ -7,24 +7,53 @@
   import { Button, InlineNotification } from 'carbon-components-svelte';
   import Add from 'carbon-icons-svelte/lib/Add.svelte';
   import Upload from 'carbon-icons-svelte/lib/Upload.svelte';
-  import { importRulePack } from '$lib/client';
+  import { choosePack } from '@flarik/core/design/packEdits';
+  import { blankPack, ownCopy } from '@flarik/core/rules/packEdits';
+  import { importRulePack, shelvePack } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
   import PackCard from '$lib/rules/PackCard.svelte';
+  import TryPack from '$lib/rules/TryPack.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
   const editor = getEditor()();
   let trouble = $state('');
+  let done = $state('');
+  let tried = $state.raw<RulePack | null>(null);
   let picker: { open: () => void } | undefined = $state();
 
   const chosen = $derived(new Set(editor.build.rulePacks.map((p) => p.id)));
   const others = $derived(data.shelf.filter((p) => !chosen.has(p.id)));
 
-  const choose = (pack: RulePack) =>
-    editor.edit(`Choose ${pack.name}`, (b) => ({
+  const choose = (pack: RulePack) => editor.edit(`Choose ${pack.name}`, (b) => choosePack(b, pack));
+
+  /** An id that no pack here or on the shelf has. */
+  function freshPackId(stem: string): string {
+    const taken = new Set([...chosen, ...data.shelf.map((p) => p.id)]);
+    const ids = Array.from({ length: taken.size + 1 }, (_, i) => `${stem.slice(0, 54)}-${i + 1}`);
+    return ids.find((id) => !taken.has(id)) ?? stem;
+  }
+
+  /** The copy stands in the place of what it was copied from, so that nothing is asked twice. */
+  const copy = (pack: RulePack) =>
+    editor.edit(`Edit a copy of ${pack.name}`, (b) => ({
       ...b,
-      rulePacks: [...b.rulePacks.filter((p) => p.id !== pack.id), pack],
+      rulePacks: b.rulePacks.map((p) =>
+        p.id === pack.id ? ownCopy(pack, freshPackId(`${pack.id}-own`)) : p,
+      ),
     }));
+
+  async function shelve(pack: RulePack): Promise<void> {
+    trouble = '';
+    done = '';
+    try {
+      await shelvePack(pack);
+      done = `${pack.name} is on the shelf for every build.`;
+      await invalidate('flarik:shelf');
+    } catch (error) {
+      trouble = `${pack.name}: ${error instanceof Error ? error.message : String(error)}`;
+    }
+  }
 
   async function takeFile(file: File): Promise<void> {
     trouble = '';
@@ -54,6 +83,12 @@
     <Button size="small" kind="tertiary" icon={Upload} on:click={() => picker?.open()}
       >Import a rule pack</Button
     >
+    <Button
+      size="small"
+      kind="tertiary"
+      icon={Add}
+      on:click={() => choose(blankPack(freshPackId('own'), 'Own rules'))}>New pack</Button
+    >
   </div>
   {#if trouble !== ''}
     <InlineNotification
@@ -64,8 +99,14 @@
       on:close={() => (trouble = '')}
     />
   {/if}
+  {#if done !== ''}<p class="done" role="status">{done}</p>{/if}
   {#each editor.build.rulePacks as pack (pack.id)}
-    <PackCard {pack} />
+    <PackCard
+      {pack}
+      oncopy={copy}
+      onshelve={(of: RulePack) => void shelve(of)}
+      ontry={(of: RulePack) => (tried = of)}
+    />
   {:else}
     <p>No rule pack is chosen, so nothing is checked. Choose one below, or import one.</p>
   {/each}
@@ -82,6 +123,7 @@
     </ul>
   {/if}
 </div>
+{#if tried !== null}<TryPack pack={tried} onclose={() => (tried = null)} />{/if}
 
 <style>
   .step {
@@ -97,6 +139,11 @@
     display: flex;
     align-items: center;
     gap: 1rem;
+  }
+
+  .done {
+    color: var(--good);
+    font-size: 13px;
   }
 
   .head p {

@@ -1,0 +1,145 @@
+import { describe, expect, test } from 'vitest';
+import { InputError } from '../words/errors.ts';
+import { demoPack } from '../../test/reference/demo.ts';
+import { readRulePack } from './document.ts';
+import {
+  blankPack,
+  differences,
+  movedRule,
+  ownCopy,
+  withHead,
+  withNewRule,
+  withRuleField,
+  withRules,
+} from './packEdits.ts';
+import { pieceText } from './piece.ts';
+import { kindOf, RULE_KINDS, ruleSentence } from './registry.ts';
+
+const blank = blankPack('mine', 'Mine');
+
+describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
+  const pack = withNewRule(blank, kind);
+  const [rule] = pack.rules;
+
+  test('can be read, and says what it says', () => {
+    expect(readRulePack(JSON.parse(JSON.stringify(pack)))).toEqual(pack);
+    expect(rule === undefined ? '' : ruleSentence(rule)).toMatch(/^[A-Z].*, in stage 1, 2, 3\.$/);
+  });
+
+  test('every field in its sentence is a field of the rule, and each answer it offers is taken and read there', () => {
+    if (rule === undefined) throw new Error('no rule');
+    for (const piece of kindOf(rule).says(rule)) {
+      if (typeof piece === 'string') continue;
+      const answers =
+        piece.type === 'number'
+          ? [piece.min, piece.max]
+          : piece.type === 'choice'
+            ? piece.options.map(({ value }) => value)
+            : [piece.options.map(({ value }) => value), ...piece.options.map(({ value }) => [value])];
+      for (const answer of answers) {
+        const bound = piece.field === 'minPerMinute' || piece.field === 'maxPerMinute';
+        if (bound && answer !== (piece.field === 'minPerMinute' ? piece.min : piece.max)) continue;
+        const changed = withRuleField(pack, rule.id, piece.field, answer).rules[0] ?? rule;
+        const there = kindOf(changed)
+          .says(changed)
+          .find((p) => typeof p !== 'string' && p.field === piece.field);
+        const read =
+          there === undefined || typeof there === 'string'
+            ? null
+            : there.type === 'choices'
+              ? there.values
+              : there.value;
+        expect(read).toEqual(answer);
+        expect(there === undefined ? 'undefined' : pieceText(there)).not.toMatch(/undefined/);
+      }
+    }
+  });
+});
+
+test('a value that the kind refuses is refused by its place, and nothing is changed', () => {
+  const pack = withNewRule(blank, 'flash-rate');
+  expect(() => withRuleField(pack, 'flash-rate-1', 'minPerMinute', 500)).toThrow(
+    new InputError('flash-rate-1', 'minPerMinute must not exceed maxPerMinute'),
+  );
+  expect(() => withRuleField(pack, 'flash-rate-1', 'clause', '')).toThrow('must not be empty');
+});
+
+test('rules of a kind are told apart, and move among the others', () => {
+  const two = withNewRule(withNewRule(blank, 'pulses'), 'pulses');
+  expect(two.rules.map(({ id }) => id)).toEqual(['pulses-1', 'pulses-2']);
+  const gap = withRules(
+    two,
+    two.rules.filter(({ id }) => id === 'pulses-2'),
+  );
+  expect(withNewRule(gap, 'pulses').rules.map(({ id }) => id)).toEqual(['pulses-2', 'pulses-1']);
+  expect(movedRule(two, 'pulses-2', -1).rules.map(({ id }) => id)).toEqual(['pulses-2', 'pulses-1']);
+  expect(movedRule(two, 'pulses-2', 1)).toBe(two);
+});
+
+describe('who checked a pack', () => {
+  const checked = { ...demoPack(), checkedBy: 'The registrar', checkedOn: '2026-05-04' };
+
+  test('is forgotten when its rules, source, edition or height change, or it is copied', () => {
+    const [first] = checked.rules;
+    for (const changed of [
+      withRuleField(checked, first?.id ?? '', 'severity', 'notes'),
+      withNewRule(checked, 'pulses'),
+      withHead(checked, { edition: 'Another' }),
+      withHead(checked, { source: 'Another' }),
+      withHead(checked, { upperAboveM: 2 }),
+      ownCopy(checked, 'copy'),
+    ])
+      expect([changed.checkedBy, changed.checkedOn]).toEqual(['', '']);
+  });
+
+  test('stays when it is only named, noted or placed elsewhere', () => {
+    expect(withHead(checked, { name: 'New name', notes: 'n', jurisdictions: ['Here'] }).checkedBy).toBe(
+      'The registrar',
+    );
+  });
+
+  test('a copy is one’s own, and never an example', () => {
+    expect(ownCopy(checked, 'copy')).toMatchObject({ id: 'copy', status: 'own', rules: checked.rules });
+  });
+
+  test('a date that is none is refused', () => {
+    expect(() => withHead(checked, { checkedOn: '4 May' })).toThrow('checkedOn');
+  });
+});
+
+test('editions are told apart rule by rule: new, gone, changed in words, in gravity or in clause', () => {
+  const old = withNewRule(withNewRule(withNewRule(blank, 'pulses'), 'dark-gap'), 'side-dark');
+  const now = withNewRule(
+    withRuleField(
+      withRules(
+        old,
+        old.rules.filter(({ id }) => id !== 'dark-gap-1'),
+      ),
+      'pulses-1',
+      'most',
+      2,
+    ),
+    'peak-current',
+  );
+  expect(differences(old, now)).toEqual([
+    {
+      ruleId: 'pulses-1',
+      before: 'At most 4 pulses in one flash, in stage 1, 2, 3. (Clause to be filled in, warns)',
+      after: 'At most 2 pulses in one flash, in stage 1, 2, 3. (Clause to be filled in, warns)',
+    },
+    {
+      ruleId: 'dark-gap-1',
+      before:
+        'Never below 100 cd from warning lamps for longer than 500 ms to the rear, everything shut, in stage 1, 2, 3. (Clause to be filled in, warns)',
+      after: null,
+    },
+    {
+      ruleId: 'peak-current-1',
+      before: null,
+      after:
+        'At most 60 A at the worst moment of the flashing, in stage 1, 2, 3. (Clause to be filled in, warns)',
+    },
+  ]);
+  expect(differences(old, withRuleField(old, 'pulses-1', 'severity', 'blocks'))).toHaveLength(1);
+  expect(differences(old, old)).toEqual([]);
+});
