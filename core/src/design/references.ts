@@ -25,6 +25,7 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
   for (const [i, f] of build.fixtures.entries()) yield* doubles(f.modules, ['fixtures', i, 'modules']);
   yield* doubles(build.timing.groups, ['timing', 'groups']);
   yield* doubles(build.rulePacks, ['rulePacks']);
+  yield* doubles(build.accepted, ['accepted']);
   for (const [i, p] of build.placements.entries()) {
     const path = ['placements', i];
     if (!zones.has(p.zoneId))

@@ -15,6 +15,8 @@ import { firstLook, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding } from '@flarik/core/rules/finding';
+import { standingOf } from '@flarik/core/rules/acceptances';
+import { causesOf } from '@flarik/core/rules/causes';
 import { drivenIn } from '@flarik/core/state/driven';
 import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
@@ -100,6 +102,10 @@ export class Editor {
   readonly findings = $derived.by((): readonly Finding[] =>
     gravestFirst(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
   );
+  /** Which of them are open, and which somebody lets stand. */
+  readonly standing = $derived.by(() => standingOf(this.build, this.findings));
+  /** The open ones by what causes them. */
+  readonly causes = $derived.by(() => causesOf(this.build, this.standing.open));
   readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
     this.#worker(build).ring(request),
   );

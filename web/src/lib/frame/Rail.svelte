@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { countBySeverity } from '@flarik/core/rules/causes';
   import { SEVERITIES } from '@flarik/core/words/severity';
   import ChartRadar from 'carbon-icons-svelte/lib/ChartRadar.svelte';
   import Controls from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
@@ -10,10 +11,10 @@
   import { page } from '$app/state';
   import { getEditor } from '$lib/editor/context';
   import { severityCount, severityMark } from './severity';
-  import { findingsOf, STEPS, type StepId } from './steps';
+  import { causesIn, STEPS, type StepId } from './steps';
 
   const editor = getEditor()();
-  const findings = $derived(editor.findings);
+  const causes = $derived(editor.causes);
   const icons = {
     brief: Document,
     vehicle: Car,
@@ -24,11 +25,12 @@
     rules: Policy,
   };
 
-  const counts = (step: StepId) =>
-    SEVERITIES.map((severity) => ({
-      severity,
-      count: findingsOf(step, findings).filter((f) => f.severity === severity).length,
-    })).filter(({ count }) => count > 0);
+  function counts(step: StepId) {
+    const found = countBySeverity(causesIn(step, causes));
+    return SEVERITIES.map((severity) => ({ severity, count: found[severity] })).filter(
+      ({ count }) => count > 0,
+    );
+  }
 </script>
 
 <nav aria-label="Steps">

@@ -1,4 +1,4 @@
-import type { Finding } from '@flarik/core/rules/finding';
+import type { Cause } from '@flarik/core/rules/causes';
 
 export const STEPS = [
   { id: 'brief', name: 'Brief' },
@@ -11,6 +11,6 @@ export const STEPS = [
 ] as const;
 export type StepId = (typeof STEPS)[number]['id'];
 
-/** The findings that belong to a step; Rules has them all. */
-export const findingsOf = (step: StepId, findings: readonly Finding[]): Finding[] =>
-  findings.filter((f) => step === 'rules' || f.home === step);
+/** What is wrong that belongs to a step; Rules has it all. */
+export const causesIn = (step: StepId, causes: readonly Cause[]): Cause[] =>
+  causes.filter(({ first }) => step === 'rules' || first.home === step);

@@ -1,0 +1,74 @@
+import type { Build } from '../design/schema.ts';
+import { parseInput } from '../words/errors.ts';
+import { Acceptance } from '../design/acceptance.ts';
+import type { Finding } from './finding.ts';
+
+/** A figure that differs by less is the same, as a share. */
+const SAME = 0.001;
+
+/** Whether what was accepted is still so: the same limits, and a figure that is not worse. */
+function stands(acceptance: Acceptance, { sentence, figure, limits }: Finding): boolean {
+  if (limits.map(({ value }) => value).join() !== acceptance.limits.join()) return false;
+  if (figure === null || acceptance.figure === null)
+    return figure === acceptance.figure && sentence === acceptance.sentence;
+  const by = (figure.value - acceptance.figure) / Math.max(Math.abs(acceptance.figure), 1e-9);
+  const senses = new Set(limits.map(({ sense }) => sense));
+  if (senses.size !== 1) return Math.abs(by) <= SAME;
+  return senses.has('at most') ? by <= SAME : by >= -SAME;
+}
+
+/** Findings as they stand before whoever signs: open, and let stand by somebody. */
+export interface Standing {
+  readonly open: readonly Finding[];
+  readonly accepted: readonly { readonly finding: Finding; readonly acceptance: Acceptance }[];
+  /** Accepted once, but it has become worse or another since: open again. */
+  readonly outgrown: ReadonlyMap<string, Acceptance>;
+  /** Accepted once, and no longer found. */
+  readonly gone: readonly Acceptance[];
+}
+
+/** How findings stand. @param findings - all there are, of every check */
+export function standingOf({ accepted }: Build, findings: readonly Finding[]): Standing {
+  const by = new Map(accepted.map((one) => [one.id, one]));
+  const ids = new Set(findings.map(({ id }) => id));
+  const taken = findings.flatMap((finding) => {
+    const acceptance = by.get(finding.id);
+    return acceptance === undefined ? [] : [{ finding, acceptance, still: stands(acceptance, finding) }];
+  });
+  const still = new Set(taken.filter((t) => t.still).map(({ finding }) => finding));
+  return {
+    open: findings.filter((finding) => !still.has(finding)),
+    accepted: taken.filter((t) => t.still).map(({ finding, acceptance }) => ({ finding, acceptance })),
+    outgrown: new Map(
+      taken.filter((t) => !t.still).map(({ finding, acceptance }) => [finding.id, acceptance]),
+    ),
+    gone: accepted.filter(({ id }) => !ids.has(id)),
+  };
+}
+
+/** Who lets something stand, why, and when, year-month-day. */
+export type Word = Pick<Acceptance, 'reason' | 'by' | 'on'>;
+
+/**
+ * Lets findings stand as they are now.
+ * @throws {InputError} no reason, no name, or no date
+ */
+export function accept(build: Build, findings: readonly Finding[], word: Word): Build {
+  const ids = new Set(findings.map(({ id }) => id));
+  const made = findings.map(({ id, sentence, figure, limits }) =>
+    parseInput(Acceptance, {
+      ...word,
+      id,
+      sentence,
+      figure: figure?.value ?? null,
+      limits: limits.map(({ value }) => value),
+    }),
+  );
+  return { ...build, accepted: [...build.accepted.filter(({ id }) => !ids.has(id)), ...made] };
+}
+
+/** Takes acceptances back. */
+export const withdraw = (build: Build, ids: readonly string[]): Build => ({
+  ...build,
+  accepted: build.accepted.filter(({ id }) => !ids.includes(id)),
+});

@@ -1,0 +1,78 @@
+import { onText } from '../design/controls.ts';
+import type { Build } from '../design/schema.ts';
+import { FACES } from '../words/face.ts';
+import type { Severity } from '../words/severity.ts';
+import type { Finding } from './finding.ts';
+
+/** Findings that have one cause: the same is wrong to several faces, in several stages or by several packs. */
+export interface Cause {
+  /** The same for the same cause from one check to the next. */
+  readonly key: string;
+  /** The gravest of them, told for all. */
+  readonly first: Finding;
+  /** With the first. */
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * Findings by what causes them.
+ * @param findings - the gravest first
+ * @returns the gravest first
+ */
+export function causesOf(build: Build, findings: readonly Finding[]): Cause[] {
+  const partnerOf = new Map(
+    build.placements.map(({ id, partnerId }) => [id, partnerId === null || id < partnerId ? id : partnerId]),
+  );
+  const causes = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const key = causeKey(finding, partnerOf);
+    const known = causes.get(key);
+    if (known === undefined) causes.set(key, [finding]);
+    else known.push(finding);
+  }
+  return [...causes].flatMap(([key, [first, ...more]]) =>
+    first === undefined ? [] : [{ key, first, findings: [first, ...more] }],
+  );
+}
+
+/** What is wrong, whoever asks and wherever: without pack and state, a lamp for its mirror image, a colour for any face. */
+function causeKey({ id, kind, outcome }: Finding, partnerOf: ReadonlyMap<string, string>): string {
+  const words = aboutOf(id)
+    .split(/[/+]/)
+    .map((word) => partnerOf.get(word) ?? word);
+  const others = words.filter((word) => !isFace(word));
+  const about = others.length > 0 ? others : words.map((word) => SIDES.get(word) ?? word);
+  return [kind, outcome, ...[...new Set(about)].toSorted()].join('|');
+}
+
+/** The end of a finding's id: what it is about. */
+const aboutOf = (id: string): string => id.slice(id.lastIndexOf('|') + 1);
+
+const isFace = (word: string): boolean => FACES.some((face) => face === word);
+/** Both sides of a vehicle are one cause. */
+const SIDES: ReadonlyMap<string, string> = new Map([
+  ['left', 'side'],
+  ['right', 'side'],
+]);
+
+/** How far a cause reaches beyond its first finding: "also in Stage 3; in 2 packs; 4 findings"; empty when it does not. */
+export function reachText(build: Build, { first, findings }: Cause): string {
+  if (findings.length === 1) return '';
+  const whenOf = ({ evidence: { state } }: Finding): string =>
+    state === null ? '' : onText(build, state.on);
+  const others = [...new Set(findings.map(whenOf))].filter((when) => when !== '' && when !== whenOf(first));
+  const packs = new Set(findings.map(({ packId }) => packId)).size;
+  return [
+    ...(others.length === 0 ? [] : [`also in ${others.slice(0, 3).join(', ')}`]),
+    ...(others.length > 3 ? [`and ${others.length - 3} more`] : []),
+    ...(packs === 1 ? [] : [`by ${packs} packs`]),
+    `${findings.length} findings`,
+  ].join('; ');
+}
+
+/** How many causes there are of each severity. */
+export function countBySeverity(causes: readonly Cause[]): Record<Severity, number> {
+  const counts: Record<Severity, number> = { blocks: 0, warns: 0, advises: 0, notes: 0 };
+  for (const { first } of causes) counts[first.severity]++;
+  return counts;
+}

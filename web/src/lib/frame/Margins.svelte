@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { ruleSentence } from '@flarik/core/rules/registry';
+  import { wishSentence } from '@flarik/core/rules/brief/wishes';
+  import { BRIEF_PACK } from '@flarik/core/rules/check';
+  import { getEditor } from '$lib/editor/context';
+
+  /** What holds, the one with the least room first. */
+  const editor = getEditor()();
+  const { build } = $derived(editor);
+  const rows = $derived(
+    [...(editor.check.answer?.outcomes ?? []), ...(editor.proving.answer?.outcomes ?? [])]
+      .filter((o) => o.verdict === 'holds')
+      .map((o) => ({ ...o, ...wordsOf(o.packId, o.ruleId) }))
+      .filter(({ sentence }) => sentence !== '')
+      .toSorted((a, b) => (a.margin ?? Infinity) - (b.margin ?? Infinity)),
+  );
+
+  function wordsOf(packId: string, ruleId: string): { sentence: string; from: string } {
+    if (packId === BRIEF_PACK) {
+      const wish = build.brief.constraints.find(({ id }) => id === ruleId);
+      return { sentence: wish === undefined ? '' : wishSentence(build, wish), from: 'The brief' };
+    }
+    const pack = build.rulePacks.find(({ id }) => id === packId);
+    const rule = pack?.rules.find(({ id }) => id === ruleId);
+    if (pack === undefined || rule === undefined) return { sentence: '', from: '' };
+    return { sentence: ruleSentence(rule), from: `${pack.name}, ${rule.clause}` };
+  }
+
+  const room = (margin: number | null): string =>
+    margin === null ? 'holds' : margin >= 1 ? 'holds by far' : `holds by ${Math.floor(margin * 100)} %`;
+</script>
+
+<ul>
+  {#each rows as row (`${row.packId}|${row.ruleId}`)}
+    <li>
+      <span class="room" class:near={row.margin !== null && row.margin < 0.05}>{room(row.margin)}</span>
+      <span>{row.sentence} <span class="quiet">{row.from}</span></span>
+      <span class="quiet">{row.statesChecked === 1 ? '1 state' : `${row.statesChecked} states`}</span>
+    </li>
+  {:else}
+    <li class="quiet">Nothing that is checked holds yet.</li>
+  {/each}
+</ul>
+
+<style>
+  ul {
+    overflow-y: auto;
+    max-height: min(15rem, 32vh);
+    border-top: 1px solid var(--cds-ui-03);
+  }
+
+  li {
+    display: grid;
+    grid-template-columns: 7.5rem minmax(0, 1fr) auto;
+    gap: 0.75rem;
+    padding: 0.25rem 0.75rem;
+    border-bottom: 1px solid var(--cds-ui-03);
+    font-size: 12px;
+    line-height: 1.4;
+  }
+
+  .room {
+    color: var(--good);
+  }
+
+  .room.near {
+    color: var(--warn);
+  }
+</style>
