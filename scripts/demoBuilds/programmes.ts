@@ -131,7 +131,7 @@ const patrolWishes: Edit = all(
   ...(['left', 'right'] as const).map((side) =>
     wish(`turn-reads-${side}`, {
       says: 'whenever',
-      when: { kind: 'all', of: [is('ignition', 'on'), is('turn', side, 'hazard')] },
+      when: { kind: 'all', of: [is('ignition', 'on'), is('turn', side)] },
       unless: { kind: 'any', of: [is('brake', 'down'), is('gear', 'reverse')] },
       subject: { kind: 'lamps', target: { kind: 'set', setId: `beside-${side}` }, colours: [] },
       is: 'dark',
@@ -185,6 +185,8 @@ export const unmarked: Edit = all(
 /** The crew works at the pump panel on the left: calm there while the pump is engaged, and light to work by. */
 export const pumper: Edit = all(
   template('slide-eight'),
+  // Its few low heads to the rear stand beside stop, turn and reversing lamps: given to all, none would be left to warn.
+  (b) => removeFunction(removeFunction(b, 'brake'), 'reverse'),
   (b) =>
     withControls(b, {
       inputs: [{ id: 'pump', name: 'Pump engaged', values: ['no', 'yes'], byHand: false }],
@@ -232,8 +234,7 @@ export const pumper: Edit = all(
   takes('pump-panel', 'pump'),
   comesFrom(
     { input: 'pump', source: 'wire', note: 'The pump switch, closed while it is engaged' },
-    { input: 'gear', source: 'data bus', note: 'Reverse, from the maker’s gateway' },
-    { input: 'brake', source: 'wire', note: 'The stop lamp, before its fuse' },
+    { input: 'turn', source: 'data bus', note: 'Turn signals, from the maker’s gateway' },
   ),
   stagesByTheSlide,
   trial('pump', 'Calm to the crew while it pumps', 'ignition=on, slide=2, pump=yes'),
@@ -268,6 +269,8 @@ export const canopy: Edit = all(
   template('six-keys'),
   trial('one', 'One stage at a time', 'ignition=on, key-stage-1=press, key-stage-2=press'),
 );
+
+const onStage = (functionId: string): Condition => ({ kind: 'on', functionId });
 
 /** A rotary switch for the arrow: to the left, to the right, both ways; the board has five columns of segments. */
 export const convoy: Edit = all(
@@ -321,13 +324,15 @@ export const convoy: Edit = all(
           'warning',
           { way: 'while', condition: { kind: 'is', input: 'arrow', values: [way] }, afterMs: 0, staysMs: 0 },
           cues(pattern),
+          // Parked in stage 1 the board would be too much for the crew behind.
+          { enabledBy: { kind: 'any', of: [onStage('stage-2'), onStage('stage-3')] } },
         ),
         stage,
       );
     }, b);
   },
   stagesByTheSlide,
-  trial('arrow', 'Arrow to the right over stage 1', 'ignition=on, slide=1, arrow=right'),
+  trial('arrow', 'Arrow to the right over stage 2', 'ignition=on, slide=2, arrow=right'),
 );
 
 export const oneSwitch: Edit = all(

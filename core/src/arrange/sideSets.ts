@@ -3,6 +3,7 @@ import type { ModuleSet } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import { isWarning } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
+import { length, sub, type Vec3 } from '../geometry/vec.ts';
 import { placeFixture, placeModules, type PlacedModule } from '../resolve/place.ts';
 import type { FactoryFunction } from '../words/factoryFunction.ts';
 import type { Colour } from '../words/colour.ts';
@@ -24,11 +25,21 @@ export interface Choosable {
   /** The lamp of the maker's that it is tied into. */
   readonly tiesIn: FactoryFunction | null;
   readonly module: PlacedModule;
+  /** To the nearest lamp of the maker's for that, on its side, m; Infinity where there is none. */
+  readonly fromMakersM: (does: FactoryFunction) => number;
 }
 
 /** Every module that can light. */
 export function choosable(build: Build): Choosable[] {
   const lookup = lookupOf(build);
+  const fromMakersM = (does: FactoryFunction, at: Vec3): number =>
+    Math.min(
+      ...lookup.vehicle.factoryLamps
+        .filter((lamp) => lamp.does === does)
+        .flatMap(({ outline }) => outline)
+        .filter((corner) => corner[1] * at[1] > 0)
+        .map((corner) => length(sub(at, corner))),
+    );
   return build.placements
     .filter((p) => p.status !== 'removed' && p.status !== 'planned')
     .flatMap((p) => {
@@ -48,6 +59,7 @@ export function choosable(build: Build): Choosable[] {
                 partId: zone.partId,
                 tiesIn: fixture.ties.length > 0 ? zone.tiesIn : null,
                 module,
+                fromMakersM: (does) => fromMakersM(does, module.centre),
               },
             ];
       });
@@ -74,3 +86,55 @@ export function setOf(
   const set = { id, name, modules };
   return { build: putSet(build, set), set };
 }
+
+/** Lamps less than this below the highest are as high, m. */
+const AS_HIGH_M = 0.15;
+
+/** Of some modules those that stand highest. */
+function highest(modules: readonly Choosable[]): Choosable[] {
+  const top = Math.max(...modules.map(({ module }) => module.centre[2]));
+  return modules.filter(({ module }) => module.centre[2] >= top - AS_HIGH_M);
+}
+
+/** Of the highest modules those of the foremost lamp: the others go on with what they do. */
+export function foremostOfHighest(modules: readonly Choosable[]): Choosable[] {
+  const high = highest(modules);
+  const front = high.reduce<Choosable | null>(
+    (a, b) => (a === null || b.module.centre[0] > a.module.centre[0] ? b : a),
+    null,
+  );
+  return high.filter(({ placementId }) => placementId === front?.placementId);
+}
+
+/** Of the highest modules the inner half, from the nearest to the centre plane out; the outer ones go on. */
+export function innerOfHighest(modules: readonly Choosable[]): Choosable[] {
+  const high = highest(modules);
+  const outM = high.map(({ module }) => Math.abs(module.centre[1]));
+  const limit = Math.max(Math.min(...outM) + 0.01, Math.max(...outM) / 2);
+  return high.filter(({ module }) => Math.abs(module.centre[1]) <= limit);
+}
+
+/** A lamp nearer than this to one of the maker's stands beside it, m. */
+export const BESIDE_M = 0.6;
+
+/** Of some modules those beside lamps of the maker's; the lowest where none is. */
+export function besideMakers(modules: readonly Choosable[], does: FactoryFunction): Choosable[] {
+  const beside = modules.filter((m) => m.fromMakersM(does) <= BESIDE_M);
+  if (beside.length > 0) return beside;
+  const low = Math.min(...modules.map(({ module }) => module.centre[2]));
+  return modules.filter(({ module }) => module.centre[2] <= low + AS_HIGH_M);
+}
+
+/** Whether a module is one of some. */
+export function isOneOf(these: readonly Choosable[]): (m: Choosable) => boolean {
+  const keys = new Set(these.map((m) => `${m.placementId}/${m.moduleId}`));
+  return (m) => keys.has(`${m.placementId}/${m.moduleId}`);
+}
+
+/** A set of modules that are known. */
+export const setOfThese = (
+  build: Build,
+  id: string,
+  name: string,
+  these: readonly Choosable[],
+): { readonly build: Build; readonly set: ModuleSet } => setOf(build, id, name, isOneOf(these));

@@ -17,10 +17,33 @@ export const gravestFirst = (...lists: readonly (readonly Finding[])[]): Finding
 
 export function checkWhole(build: Build): WholeCheck {
   const checked = checkBuild(build);
-  const proof = prove(build);
+  const proof = prove(build, checked);
   return {
     findings: gravestFirst(checked.findings, proof.findings),
-    outcomes: [...checked.outcomes, ...proof.outcomes],
+    outcomes: outcomesOf(checked.outcomes, proof.outcomes),
     counts: proof.counts,
+  };
+}
+
+const VERDICTS = ['broken', 'cannot tell', 'holds', 'silent'] as const;
+
+/** Outcomes of several checks, each rule told once: the worst verdict, the least room, all states. */
+export function outcomesOf(...lists: readonly (readonly RuleOutcome[])[]): RuleOutcome[] {
+  const byRule = new Map<string, RuleOutcome>();
+  for (const one of lists.flat()) {
+    const key = `${one.packId}|${one.ruleId}`;
+    const other = byRule.get(key);
+    byRule.set(key, other === undefined ? one : both(other, one));
+  }
+  return [...byRule.values()];
+}
+
+function both(a: RuleOutcome, b: RuleOutcome): RuleOutcome {
+  const margins = [a.margin, b.margin].filter((m) => m !== null);
+  return {
+    ...a,
+    verdict: VERDICTS.find((v) => v === a.verdict || v === b.verdict) ?? 'silent',
+    margin: margins.length === 0 ? null : Math.min(...margins),
+    statesChecked: a.statesChecked + b.statesChecked,
   };
 }

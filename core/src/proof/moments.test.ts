@@ -69,7 +69,7 @@ const withNumber = (programme: ReturnType<typeof checkProgramme>['programme'], o
 };
 
 test('cut short it says so', () => {
-  const short = momentsOf(reach(new Machine(checkProgramme().programme)), [], 50);
+  const short = momentsOf(reach(new Machine(checkProgramme().programme)), [], { most: 50 });
   expect(short.whole).toBe(false);
   expect(short.pictures).toBeLessThanOrEqual(50);
 });

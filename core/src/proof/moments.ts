@@ -56,11 +56,22 @@ interface Faces {
   readonly places: readonly number[];
 }
 
+export interface MomentOptions {
+  /** No more combinations of parts are looked through. */
+  readonly most?: number;
+  /** Whether a function tells moments apart; all do when not said. */
+  readonly matters?: (fn: ControlFunction) => boolean;
+}
+
 /**
  * Every combination of functions that can be on together, told apart by some conditions besides.
  * @param asked - about inputs and functions
  */
-export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = MOST_COMBINED): Moments {
+export function momentsOf(
+  reach: Reach,
+  asked: readonly Question[] = [],
+  { most = MOST_COMBINED, matters = () => true }: MomentOptions = {},
+): Moments {
   const { machine } = reach;
   const { programme } = machine;
   const conditions = asked.filter((question) => typeof question !== 'function');
@@ -83,11 +94,16 @@ export function momentsOf(reach: Reach, asked: readonly Question[] = [], most = 
   let combined = 0;
   let whole = reach.whole;
 
+  const ranks = [...programme.ranked.keys()].filter((rank) => {
+    const fn = programme.ranked[rank];
+    return fn !== undefined && matters(fn);
+  });
+
   const look = (depth: number): void => {
     combined++;
     machine.judge(machine.wired.inOrder, r);
     const truths = ask.map((holdsNow) => holdsNow(r));
-    const bits = onBits(r, programme.ranked);
+    const bits = onBits(r, ranks, programme.ranked);
     const picture = pictures.get(bits) ?? pictures.size;
     pictures.set(bits, picture);
     const key = `${picture} ${truths.map(Number).join('')}`;
@@ -152,15 +168,19 @@ export function registersAt({ machine, parts }: Reach, places: readonly number[]
   return r;
 }
 
-/** What is on, as a key; a cycle with its number. */
-function onBits({ on, memory }: Registers, ranked: readonly ControlFunction[]): string {
+/** Which of some functions are on, as a key; a cycle with its number. */
+function onBits(
+  { on, memory }: Registers,
+  ranks: readonly number[],
+  ranked: readonly ControlFunction[],
+): string {
   let key = '';
   let bits = 0;
-  for (let rank = 0; rank < ranked.length; rank++) {
+  for (const [i, rank] of ranks.entries()) {
     const isOn = on[rank] === 1;
     const { way } = ranked[rank]?.when ?? {};
     bits = bits * 16 + (isOn ? (way === 'cycle' ? (memory[rank] ?? 0) : 1) : 0);
-    if (rank % 8 === 7) {
+    if (i % 8 === 7) {
       key += `${bits}.`;
       bits = 0;
     }

@@ -1,7 +1,12 @@
 import type { TrialStep } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
-import { BRIEF_PACK } from '../rules/check.ts';
-import type { Finding, RuleOutcome } from '../rules/finding.ts';
+import { aboutOf } from '../rules/causes.ts';
+import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
+import type { CheckResult, Finding, RuleOutcome } from '../rules/finding.ts';
+import { kindOf } from '../rules/registry.ts';
+import { modeOf, type State } from '../state/state.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import { partInput } from '../design/inputs.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import { actions } from './checks/actions.ts';
@@ -19,6 +24,7 @@ import { stuck } from './checks/stuck.ts';
 import { unasked } from './checks/unasked.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
 import type { Found, ProofCheck } from './found.ts';
+import { packRules, type Known, type RuleTrouble } from './packRules.ts';
 import { ProofSubject } from './subject.ts';
 
 /** Every check of the controls that needs no pack, over all states. */
@@ -67,9 +73,12 @@ export interface Progress {
   readonly what: string;
 }
 
-/** Looks at every state that the controls of a build can reach, check by check; between two of them it can be given up. */
-export function* proving(build: Build): Generator<Progress, Proof> {
-  const of = PROOF_CHECKS.length + 2;
+/**
+ * Looks at every state that the controls of a build can reach, check by check; between two of them it can be given up.
+ * @param checked - what is known of its functions by themselves; looked for when not said
+ */
+export function* proving(build: Build, checked: CheckResult | null = null): Generator<Progress, Proof> {
+  const of = PROOF_CHECKS.length + 3;
   yield { done: 0, of, what: 'every state' };
   const subject = new ProofSubject(build);
   const { reach, moments } = subject;
@@ -83,13 +92,25 @@ export function* proving(build: Build): Generator<Progress, Proof> {
       findings.push(findingOf(subject, { ...head, severity: check.severity, clause: check.clause }, one));
     outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
   }
-  yield { done: of - 1, of, what: 'wishes about behaviour' };
+  yield { done: of - 2, of, what: 'wishes about behaviour' };
   for (const { wish, found, looked } of behavioursOf(subject)) {
     const head = { packId: BRIEF_PACK, packName: 'The brief', ruleId: wish.id, kind: wish.kind };
     const clause = wishSentence(build, wish);
     if (found !== null)
       findings.push(findingOf(subject, { ...head, severity: wish.severity, clause }, found));
     outcomes.push(outcomeOf(head, found === null ? [] : [found], looked, moments.whole));
+  }
+  yield { done: of - 1, of, what: 'rules of the packs' };
+  const rules = packRules(subject, knownOf(build, checked ?? checkBuild(build)));
+  for (let step = rules.next(); ; step = rules.next()) {
+    if (step.done === true) {
+      for (const { outcome, troubles } of step.value) {
+        outcomes.push(outcome);
+        findings.push(...troubles.map((trouble) => ruleFinding(subject, trouble)));
+      }
+      break;
+    }
+    yield { done: of - 1, of, what: step.value };
   }
   return {
     counts: {
@@ -104,8 +125,8 @@ export function* proving(build: Build): Generator<Progress, Proof> {
 }
 
 /** The proof at one go. */
-export function prove(build: Build): Proof {
-  const run = proving(build);
+export function prove(build: Build, checked: CheckResult | null = null): Proof {
+  const run = proving(build, checked);
   for (;;) {
     const step = run.next();
     if (step.done === true) return step.value;
@@ -117,6 +138,53 @@ const NIGHTFALL: TrialStep = {
   kind: 'event',
   event: { kind: 'arrives', input: 'ambient', value: 'night' },
 };
+
+/** What is told already of functions by themselves: rule, what about, mode. */
+function knownOf(build: Build, { findings }: CheckResult): Known {
+  const told = new Set(
+    findings.flatMap(({ packId, ruleId, id, evidence: { state } }) =>
+      state === null ? [] : [`${packId}|${ruleId}|${aboutOf(id)}|${modeOf(build, state.on)}`],
+    ),
+  );
+  return (pack, rule, about, mode) => told.has(`${pack.id}|${rule.id}|${about}|${mode}`);
+}
+
+/** What a rule says of a state that the controls bring about, with the way there. */
+function ruleFinding(subject: ProofSubject, { pack, rule, trouble, moment, state }: RuleTrouble): Finding {
+  const head = { packId: pack.id, packName: pack.name, ruleId: rule.id, kind: rule.kind };
+  const { severity, clause } = rule;
+  const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
+  const found = findingOf(subject, { ...head, severity, clause }, { about, sentence, moment, channels });
+  const there = subject.stateAt(moment);
+  return {
+    ...found,
+    outcome,
+    home: kindOf(rule).home,
+    figure,
+    limits,
+    evidence: {
+      ...found.evidence,
+      state,
+      sectors,
+      steps: [
+        ...found.evidence.steps,
+        ...opened(subject.build, state, there),
+        ...(state.ambient === 'night' && there.ambient === 'day' ? [NIGHTFALL] : []),
+      ],
+    },
+  };
+}
+
+/** Steps that open what stands open in a state and not in another; nothing asks about those parts. */
+const opened = ({ vehicle }: Build, state: State, there: State): TrialStep[] =>
+  vehicleOf(vehicle).parts.flatMap(({ id, stops }) =>
+    stops
+      .filter((stop) => state.open.includes(stop.id) && !there.open.includes(stop.id))
+      .map((stop): TrialStep => ({
+        kind: 'event',
+        event: { kind: 'arrives', input: partInput(id), value: stop.id },
+      })),
+  );
 
 type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind'>;
 

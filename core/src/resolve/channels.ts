@@ -1,6 +1,6 @@
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import type { Build, ChannelRef } from '../design/schema.ts';
-import type { On } from '../design/controls.ts';
+import { functionAt, readOn, type On } from '../design/controls.ts';
 import { speedOf } from '../design/cues.ts';
 import { patternShown, type LightCue } from '../design/functions.ts';
 import type { Fixture, FixtureKind } from '../fixture/types.ts';
@@ -29,7 +29,7 @@ export interface Drive extends Played, ChannelRef {
   readonly slowestPerMinute: number;
   readonly fastestPerMinute: number;
   readonly pulsesAFlash: number;
-  /** Its lamp is made to warn; scene, work and cabin lights are not. */
+  /** Its lamp is made to warn, and is lit to: scene, work and cabin lights are not, nor is a bar that lights an alley. */
   readonly warns: boolean;
   /** Peak intensity while on at span level 1, after dimming, before lens and body, cd. */
   readonly peakCd: number;
@@ -38,6 +38,12 @@ export interface Drive extends Played, ChannelRef {
   /** What its board says; empty where it shows no text. */
   readonly text: string;
 }
+
+/** Light to work by, and what the vehicle signals, is no warning, whatever lamp burns for it. */
+const isToWarn = (build: Build, on: On): boolean => {
+  const { kind } = functionAt(build, readOn(on).id);
+  return kind !== 'light' && kind !== 'signal';
+};
 
 /** A channel by one name, as a key. */
 export const channelIdOf = ({ placementId, moduleId, slot }: ChannelRef): string =>
@@ -95,7 +101,7 @@ export function driveOf(
     slowestPerMinute: cycle.slowestPerMinute,
     fastestPerMinute: cycle.fastestPerMinute,
     pulsesAFlash: cycle.pulsesAFlash,
-    warns: isWarning(fixture),
+    warns: isWarning(fixture) && isToWarn(build, from.on),
     peakCd: output.peakCd * from.level * (p.lensByColour[colour] ?? 1),
     currentA: output.currentA * from.level,
     text: fixture.showsText ? cue.text || p.text : '',

@@ -46,7 +46,7 @@ function causeKey({ id, kind, outcome }: Finding, partnerOf: ReadonlyMap<string,
 }
 
 /** The end of a finding's id: what it is about. */
-const aboutOf = (id: string): string => id.slice(id.lastIndexOf('|') + 1);
+export const aboutOf = (id: string): string => id.slice(id.lastIndexOf('|') + 1);
 
 const isFace = (word: string): boolean => FACES.some((face) => face === word);
 /** Both sides of a vehicle are one cause. */

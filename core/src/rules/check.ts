@@ -8,8 +8,10 @@ import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { documentTasks } from './documentCheck.ts';
-import { kindOf, speaksIn } from './registry.ts';
+import { conditionOf, holdsHere, kindOf, speaksIn, speaksTo } from './registry.ts';
+import { judgementsOf, limitsOf } from './elevations.ts';
 import { runTasks, type Task } from './run.ts';
+import type { Situation } from './situation.ts';
 import { freeRunners } from './timing/freeRunner.ts';
 import { voltageFaults } from './timing/voltage.ts';
 
@@ -98,10 +100,16 @@ function wishTask(build: Build, wish: WishData): Task[] {
   ];
 }
 
+/**
+ * The rules of a pack; none for what asks more of the controls than a function by itself, which is left to the proof,
+ * and silent ones of a pack that does not hold here.
+ */
 function packTasks(build: Build, pack: RulePack): Task[] {
-  return pack.rules.map((rule) => {
+  const here = holdsHere(pack, build);
+  return pack.rules.flatMap((rule): Task[] => {
+    if (here && conditionOf(build, pack, rule) !== null) return [];
     const kind = kindOf(rule);
-    return {
+    const head = {
       packId: pack.id,
       packName: pack.name,
       ruleId: rule.id,
@@ -111,11 +119,18 @@ function packTasks(build: Build, pack: RulePack): Task[] {
       clause: rule.clause,
       listed: true,
       once: false,
-      sees: kind.sees,
-      upperAboveM: pack.upperAboveM,
-      speaks: (state) => speaksIn(rule, build, state),
-      limits: (at) => kind.limits(rule, at),
-      check: (at) => kind.check(at, rule),
-    };
+    } as const;
+    if (here && kind.sees === 'document' && speaksTo(rule, build))
+      return [{ ...head, sees: 'document', check: (subject) => kind.faults(subject, rule) }];
+    return [
+      {
+        ...head,
+        sees: kind.sees === 'light' ? 'light' : 'driven',
+        upperAboveM: pack.upperAboveM,
+        speaks: (state: State) => here && kind.sees !== 'document' && speaksIn(rule, build, state),
+        limits: (at: Situation) => limitsOf(rule, at),
+        check: (at: Situation) => judgementsOf(rule, at),
+      },
+    ];
   });
 }

@@ -1,9 +1,11 @@
 import type { z } from 'zod';
 import type { RuleData, RuleHead } from '../design/rulePack.ts';
+import type { Drive } from '../resolve/channels.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Home } from './finding.ts';
-import type { Judgement } from './judgement.ts';
+import type { Judgement, Said } from './judgement.ts';
+import type { LayoutSubject } from './layout/subject.ts';
 import type { Piece } from './piece.ts';
 import type { LightLimit } from './shown.ts';
 import type { Situation } from './situation.ts';
@@ -12,7 +14,7 @@ import type { Situation } from './situation.ts';
 export type Pose = readonly string[];
 
 /** What a kind of rule is: everything about it, in one file. */
-export interface RuleDefinition<S extends z.ZodType<RuleData>> {
+export type RuleDefinition<S extends z.ZodType<RuleData>> = {
   readonly kind: string;
   readonly schema: S;
   /** What the kind is called where one is chosen. */
@@ -23,16 +25,31 @@ export interface RuleDefinition<S extends z.ZodType<RuleData>> {
   readonly says: (rule: z.output<S>) => readonly Piece[];
   /** Where it is put right. */
   readonly home: Home;
+} & (OnDocument<z.output<S>> | InStates<z.output<S>>);
+
+interface OnDocument<R> {
+  /** By the document alone, whatever is on. */
+  readonly sees: 'document';
+  readonly faults: (subject: LayoutSubject, rule: R) => readonly Said[];
+}
+
+interface InStates<R> {
   /** What it depends on: what is driven alone, or the light of it too, which moving parts turn and hide. */
   readonly sees: 'driven' | 'light';
   /** The poses it speaks of; any when not said. What depends on what is driven alone is asked with everything shut. */
-  readonly poses?: (rule: z.output<S>, vehicle: Vehicle) => readonly Pose[];
+  readonly poses?: (rule: R, vehicle: Vehicle) => readonly Pose[];
   /** The light around that it speaks of; any when not said. */
-  readonly ambients?: (rule: z.output<S>) => readonly Ambient[];
+  readonly ambients?: (rule: R) => readonly Ambient[];
   /** What it limits whatever stands open: looked for in every combination of open parts besides. */
-  readonly limits?: (rule: z.output<S>, at: Situation) => readonly LightLimit[];
+  readonly limits?: (rule: R, at: Situation) => readonly LightLimit[];
   /** One judgement for each thing it speaks of in this state. */
-  readonly check: (at: Situation, rule: z.output<S>) => readonly Judgement[];
+  readonly check: (at: Situation, rule: R) => readonly Judgement[];
+  /** Which channels it looks at; those of the lamps that the rule counts when not said. */
+  readonly regards?: (drive: Drive, rule: R) => boolean;
+  /** What one more such channel does to it, where that is always the same. */
+  readonly more?: (rule: R) => 'helps' | 'hurts' | null;
+  /** The lots a channel is of, by name: each is judged by itself, and an empty one says nothing. All are one when not said. */
+  readonly lots?: (drive: Drive, at: Situation) => readonly string[];
 }
 
 /** A kind of rule, ready to be asked about rules as documents hold them. */
@@ -41,17 +58,23 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly schema: S;
   readonly title: string;
   readonly home: Home;
-  readonly sees: 'driven' | 'light';
+  readonly sees: 'document' | 'driven' | 'light';
   /** The rule read, with what it leaves unsaid filled in; null when it is of another kind. */
   readonly of: (data: RuleData) => z.output<S> | null;
   /** A new rule of the kind. */
   readonly begin: (head: RuleHead) => RuleData;
   readonly says: (data: RuleData) => readonly Piece[];
+  /** What the document alone says; nothing for a kind that looks at states. */
+  readonly faults: (subject: LayoutSubject, data: RuleData) => readonly Said[];
   /** The poses the rule speaks of; null when it speaks of any. */
   readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
   readonly ambients: (data: RuleData) => readonly Ambient[];
   readonly limits: (data: RuleData, at: Situation) => readonly LightLimit[];
   readonly check: (at: Situation, data: RuleData) => readonly Judgement[];
+  readonly regards: (drive: Drive, data: RuleData) => boolean;
+  readonly more: (data: RuleData) => 'helps' | 'hurts' | null;
+  /** Null where all channels are one lot, which speaks when it is empty, too. */
+  readonly lots: ((drive: Drive, at: Situation) => readonly string[]) | null;
 }
 
 /** Everything shut. */
@@ -65,6 +88,7 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     known.set(data, rule);
     return rule;
   };
+  const states = d.sees === 'document' ? null : d;
   return {
     kind: d.kind,
     schema: d.schema,
@@ -74,9 +98,16 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     of: (data) => (data.kind === d.kind ? read(data) : null),
     begin: (head) => ({ kind: d.kind, ...head, ...d.blank }),
     says: (data) => d.says(read(data)),
-    poses: (data, vehicle) => d.poses?.(read(data), vehicle) ?? null,
-    ambients: (data) => d.ambients?.(read(data)) ?? AMBIENTS,
-    limits: (data, at) => d.limits?.(read(data), at) ?? [],
-    check: (at, data) => d.check(at, read(data)),
+    faults: (subject, data) => (d.sees === 'document' ? d.faults(subject, read(data)) : []),
+    poses: (data, vehicle) => states?.poses?.(read(data), vehicle) ?? null,
+    ambients: (data) => states?.ambients?.(read(data)) ?? AMBIENTS,
+    limits: (data, at) => states?.limits?.(read(data), at) ?? [],
+    check: (at, data) => states?.check(at, read(data)) ?? [],
+    regards: (drive, data) => {
+      const rule = read(data);
+      return states?.regards?.(drive, rule) ?? (rule.lamps === 'all' || drive.warns);
+    },
+    more: (data) => states?.more?.(read(data)) ?? null,
+    lots: states?.lots ?? null,
   };
 }

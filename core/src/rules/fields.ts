@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { listOf } from '../design/rulePack.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+import type { Drive } from '../resolve/channels.ts';
 import { Colour, COLOURS } from '../words/colour.ts';
 import { Face, FACES } from '../words/face.ts';
 import { oneOf, someOf, type Field } from './piece.ts';
@@ -29,6 +30,7 @@ export const ofText = (of: Of): string => (of === 'sum' ? 'in all' : 'from one l
 /** Whose light counts: that of lamps made to warn, or of scene, work and cabin lights too. */
 export const Lamps = z.enum(['warning', 'all'], { error: "must be 'warning' or 'all'" });
 export type LampsCounted = z.infer<typeof Lamps>;
+export const countsLamp = ({ warns }: Drive, lamps: LampsCounted): boolean => lamps === 'all' || warns;
 export const lampsText = (lamps: LampsCounted): string =>
   lamps === 'all' ? 'lamps of any kind' : 'warning lamps';
 

@@ -5,7 +5,7 @@ import { faceText } from '../words/face.ts';
 import { atMost } from './finding.ts';
 import { fails, roomBelow, roundUp, type Trouble } from './judgement.ts';
 import type { LightLimit } from './shown.ts';
-import { RULE_ELEVATION_DEG, type Situation } from './situation.ts';
+import { LEVEL_DEG, type Situation } from './situation.ts';
 
 /** What came of looking through all that may stand open together. */
 export interface OpenTogether {
@@ -23,7 +23,7 @@ export function openTogether(at: Situation, limit: LightLimit): OpenTogether {
   const drives = at.drives(limit.lamps).filter((d) => d.colour === limit.colour && limit.counts(d));
   const each = limit.of === 'sum' ? [drives] : byLamp(drives);
   const found = each.map((of) =>
-    poseAbove(at.build, of, FACE_BEARINGS[limit.face], limit.aboveCd, RULE_ELEVATION_DEG),
+    poseAbove(at.build, of, FACE_BEARINGS[limit.face], limit.aboveCd, limit.elevationDeg ?? LEVEL_DEG),
   );
   return {
     poses: found.flatMap((f) => (f.found === 'pose' ? [f.open] : [])),

@@ -12,7 +12,7 @@ import {
   withRuleField,
   withRules,
 } from './packEdits.ts';
-import { pieceText } from './piece.ts';
+import { pieceText, type Field } from './piece.ts';
 import { kindOf, RULE_KINDS, ruleSentence } from './registry.ts';
 
 const blank = blankPack('mine', 'Mine');
@@ -23,23 +23,20 @@ describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
 
   test('can be read, and says what it says', () => {
     expect(readRulePack(JSON.parse(JSON.stringify(pack)))).toEqual(pack);
-    expect(rule === undefined ? '' : ruleSentence(rule)).toMatch(/^[A-Z].*, in stage 1, 2, 3\.$/);
+    expect(rule === undefined ? '' : ruleSentence(rule)).toMatch(/^[A-Z].*\.$/);
   });
 
   test('every field in its sentence is a field of the rule, and each answer it offers is taken and read there', () => {
     if (rule === undefined) throw new Error('no rule');
     for (const piece of kindOf(rule).says(rule)) {
       if (typeof piece === 'string') continue;
-      const answers =
-        piece.type === 'number'
-          ? [piece.min, piece.max]
-          : piece.type === 'choice'
-            ? piece.options.map(({ value }) => value)
-            : [piece.options.map(({ value }) => value), ...piece.options.map(({ value }) => [value])];
+      const answers = answersOf(piece);
       for (const answer of answers) {
         // Between two figures the least may not exceed the most.
         if (piece.field === 'minPerMinute' && answer === 1e9) continue;
         if (piece.field === 'maxPerMinute' && answer === 0.01) continue;
+        if (piece.field === 'leastM' && kind === 'height' && answer === 8) continue;
+        if (piece.field === 'mostM' && answer === 0) continue;
         const changed = withRuleField(pack, rule.id, piece.field, answer).rules[0] ?? rule;
         const there = kindOf(changed)
           .says(changed)
@@ -47,7 +44,7 @@ describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
         const read =
           there === undefined || typeof there === 'string'
             ? null
-            : there.type === 'choices'
+            : there.type === 'choices' || there.type === 'texts'
               ? there.values
               : there.value;
         expect(read).toEqual(answer);
@@ -56,6 +53,23 @@ describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
     }
   });
 });
+
+/** The ends of what a field takes, or everything. */
+function answersOf(field: Field): readonly unknown[] {
+  switch (field.type) {
+    case 'number':
+      return [field.min, field.max];
+    case 'choice':
+      return field.options.map(({ value }) => value);
+    case 'choices':
+      return [
+        ...field.options.map(({ value }) => [value]),
+        field.options.slice(0, 16).map(({ value }) => value),
+      ];
+    case 'texts':
+      return [['One'], ['One', 'Another']];
+  }
+}
 
 test('a value that the kind refuses is refused by its place, and nothing is changed', () => {
   const pack = withNewRule(blank, 'flash-rate');

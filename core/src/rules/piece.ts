@@ -22,6 +22,7 @@ export type Field = { readonly field: string; readonly label: string } & (
       readonly options: readonly Option[];
       readonly atLeast: number;
     }
+  | { readonly type: 'texts'; readonly values: readonly string[] }
 );
 
 /** A piece of a rule's sentence: words, or a field. */
@@ -61,11 +62,20 @@ export const someOf = (
   options: all.map((value) => ({ value, text: nameOf(value) })),
 });
 
+/** Some words of one's own. */
+export const textsOf = (field: string, values: readonly string[], label: string): Field => ({
+  type: 'texts',
+  field,
+  values,
+  label,
+});
+
 /** What a piece reads as within the sentence. */
 export function pieceText(piece: Piece): string {
   if (typeof piece === 'string') return piece;
   const saidOf = (value: string): string => {
-    const option = piece.type === 'number' ? undefined : piece.options.find((o) => o.value === value);
+    const options = piece.type === 'choice' || piece.type === 'choices' ? piece.options : [];
+    const option = options.find((o) => o.value === value);
     return option?.said ?? option?.text ?? value;
   };
   switch (piece.type) {
@@ -75,6 +85,8 @@ export function pieceText(piece: Piece): string {
       return saidOf(piece.value);
     case 'choices':
       return piece.values.map(saidOf).join(', ');
+    case 'texts':
+      return piece.values.join(' or ');
   }
 }
 

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { Build } from '../design/schema.ts';
-import type { RuleData } from '../design/rulePack.ts';
+import { leavesOf, type Condition } from '../design/condition.ts';
+import { conditionsOf, REGION } from '../design/inputs.ts';
+import type { RuleData, RulePack } from '../design/rulePack.ts';
 import { modeOf, sameOpen, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { serviceName } from '../words/service.ts';
@@ -17,6 +19,15 @@ import { rhythms } from './kinds/rhythms.ts';
 import { sideDark } from './kinds/sideDark.ts';
 import { syncPartners } from './kinds/syncPartners.ts';
 import { whiteRear } from './kinds/whiteRear.ts';
+import { count } from './kinds/count.ts';
+import { height } from './kinds/height.ts';
+import { marking } from './kinds/marking.ts';
+import { permittedPatterns } from './kinds/permittedPatterns.ts';
+import { signalUntouched } from './kinds/signalUntouched.ts';
+import { spacingToSignal } from './kinds/spacingToSignal.ts';
+import { steadyRequired } from './kinds/steadyRequired.ts';
+import { symmetry } from './kinds/symmetry.ts';
+import { transmission } from './kinds/transmission.ts';
 import { piecesText } from './piece.ts';
 
 /** Every kind of rule there is. */
@@ -33,6 +44,15 @@ export const RULE_KINDS = [
   powerCeiling,
   rhythms,
   peakCurrent,
+  count,
+  height,
+  marking,
+  permittedPatterns,
+  signalUntouched,
+  spacingToSignal,
+  steadyRequired,
+  symmetry,
+  transmission,
 ] as const;
 type AnyKind = (typeof RULE_KINDS)[number];
 
@@ -57,7 +77,13 @@ export function kindOf({ kind }: Pick<RuleData, 'kind'>): AnyKind {
 /** A rule as a plain sentence. */
 export function ruleSentence(rule: RuleData): string {
   const who = rule.services.length === 0 ? '' : ` (${textOf(rule.services.map((s) => serviceName[s]))})`;
-  return `${piecesText(kindOf(rule).says(rule))}, in stage ${textOf(rule.stages)}${who}.`;
+  const kind = kindOf(rule);
+  const said = piecesText(kind.says(rule));
+  if (kind.sees === 'document') return `${said}${who}.`;
+  const level = rule.elevationsDeg.length === 1 && rule.elevationsDeg[0] === 0;
+  const from = level ? '' : `, seen from ${textOf(rule.elevationsDeg.map((e) => `${e}°`))} of elevation`;
+  const when = rule.when === null ? '' : `, when ${plainCondition(rule.when)}`;
+  return `${said}${from}, in stage ${textOf(rule.stages)}${when}${who}.`;
 }
 
 /** Whether a rule speaks to what a build is for. */
@@ -73,4 +99,41 @@ export function speaksIn(rule: RuleData, build: Build, { on, open, ambient }: St
   if (!kind.ambients(rule).includes(ambient)) return false;
   const poses = kind.poses(rule, vehicleOf(build.vehicle));
   return poses === null || poses.some((pose) => sameOpen(pose, open));
+}
+
+/** A condition in the words of the document: packs do not know the names that a build gives. */
+function plainCondition(c: Condition): string {
+  switch (c.kind) {
+    case 'all':
+      return c.of.map(plainCondition).join(' and ');
+    case 'any':
+      return c.of.map(plainCondition).join(' or ');
+    case 'not':
+      return `not (${plainCondition(c.of)})`;
+    case 'is':
+      return `${c.input} is ${c.values.join(' or ')}`;
+    case 'on':
+      return `${c.functionId} is on`;
+  }
+}
+
+/** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere. */
+export const holdsHere = ({ jurisdictions }: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
+  jurisdictions.length === 0 || brief.jurisdictions.some((name) => jurisdictions.includes(name));
+
+/** What must be so for a rule to speak, beside stage, pose and light: what it asks, and that the vehicle is where its pack holds. */
+export function conditionOf(build: Build, { jurisdictions }: RulePack, { when }: RuleData): Condition | null {
+  const { brief, controls } = build;
+  const everywhere =
+    jurisdictions.length === 0 || brief.jurisdictions.every((name) => jurisdictions.includes(name));
+  const asksRegion = conditionsOf(controls).some((c) =>
+    [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === REGION),
+  );
+  if (everywhere || !asksRegion) return when;
+  const there: Condition = {
+    kind: 'is',
+    input: REGION,
+    values: brief.jurisdictions.filter((name) => jurisdictions.includes(name)),
+  };
+  return when === null ? there : { kind: 'all', of: [there, when] };
 }

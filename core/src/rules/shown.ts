@@ -26,6 +26,8 @@ export interface LightLimit {
   readonly lamps: LampsCounted;
   /** Which of that colour count. */
   readonly counts: (drive: Drive) => boolean;
+  /** Looked from there, degrees; along the horizontal when not said. */
+  readonly elevationDeg?: number;
 }
 
 /** The most light that some channels show toward a face, in the worst alignment of what drifts. */

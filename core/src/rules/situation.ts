@@ -8,8 +8,8 @@ import type { LampsCounted } from './fields.ts';
 import { drivenIn } from '../state/driven.ts';
 import { openText, stateKey, type State } from '../state/state.ts';
 
-/** Rules look level: along the horizontal. */
-export const RULE_ELEVATION_DEG = 0;
+/** Along the horizontal: how a rule looks that does not say otherwise. */
+export const LEVEL_DEG = 0;
 
 /** What lights in the states of a build, shared by all packs that ask. */
 const litByBuild = new WeakMap<Build, Map<string, readonly LitChannel[]>>();
@@ -20,13 +20,25 @@ export class Situation {
   readonly lookup: Lookup;
   readonly state: State;
   readonly #upperAboveM: number;
+  readonly #elevationDeg: number;
 
-  /** @param upperAboveM - optical centres above this are upper, m */
-  constructor(build: Build, state: State, upperAboveM: number) {
+  /**
+   * @param upperAboveM - optical centres above this are upper, m
+   * @param elevationDeg - where it is looked from, degrees up from the level of the light
+   */
+  constructor(build: Build, state: State, upperAboveM: number, elevationDeg = LEVEL_DEG) {
     this.build = build;
     this.lookup = lookupOf(build);
     this.state = state;
     this.#upperAboveM = upperAboveM;
+    this.#elevationDeg = elevationDeg;
+  }
+
+  /** The same state, looked at from another elevation. */
+  seenFrom(elevationDeg: number): Situation {
+    return elevationDeg === this.#elevationDeg
+      ? this
+      : new Situation(this.build, this.state, this.#upperAboveM, elevationDeg);
   }
 
   /** Every channel driven in this state. */
@@ -40,11 +52,11 @@ export class Situation {
     const ofBuild = litByBuild.get(this.build) ?? new Map<string, readonly LitChannel[]>();
     litByBuild.set(this.build, ofBuild);
     const border = level === 'any' ? '' : this.#upperAboveM;
-    const key = [stateKey(this.state), lamps, level, border].join('|');
+    const key = [stateKey(this.state), lamps, level, border, this.#elevationDeg].join('|');
     const known = ofBuild.get(key);
     if (known !== undefined) return known;
     const all = litChannels(this.build, this.state, {
-      elevationDeg: RULE_ELEVATION_DEG,
+      elevationDeg: this.#elevationDeg,
       colour: null,
       level,
       upperAboveM: this.#upperAboveM,
@@ -69,11 +81,17 @@ export class Situation {
     const parts = [onText(this.build, on)];
     if (open.length > 0) parts.push(openText(this.build, open));
     if (ambient === 'night') parts.push('at night');
+    if (this.#elevationDeg !== LEVEL_DEG) parts.push(`seen from ${this.#elevationDeg}° of elevation`);
     return parts.join(', ');
   }
 
   placement(id: string): Placement | undefined {
     return this.build.placements.find((p) => p.id === id);
+  }
+
+  /** "flash" of several lamps, "flashes" of one. */
+  flash(channels: readonly { readonly placementId: string }[]): string {
+    return new Set(channels.map((c) => c.placementId)).size === 1 ? 'flashes' : 'flash';
   }
 
   /** The lamps behind some channels, in words: one by name, more by number. */

@@ -60,13 +60,16 @@ export function modeOf(build: Build, on: readonly On[]): number {
   return build.controls.functions.find((fn) => hasMode(fn) && ids.has(fn.id))?.mode ?? 0;
 }
 
-/** Only stages and other warning count as a mode; light to see by has none, whatever it is marked with. */
+/**
+ * Only stages and other warning count as a mode; light to see by has none, whatever it is marked with. What takes light
+ * away counts where it says that no warning is on.
+ */
 const hasMode = ({ kind, mode }: ControlFunction): boolean =>
-  mode !== null && (kind === 'stage' || kind === 'warning');
+  mode !== null && (kind === 'stage' || kind === 'warning' || (kind === 'cut' && mode === 0));
 
 /** The functions that rules are asked about, each by itself: those that have a mode, in order of urgency. */
 export const checkedOns = (build: Build): On[] =>
-  functionsInOrder(build).flatMap((fn) => (hasMode(fn) ? onsOf(fn) : []));
+  functionsInOrder(build).flatMap((fn) => (hasMode(fn) && fn.kind !== 'cut' ? onsOf(fn) : []));
 
 /** Every state that is checked: each of these functions in each pose in each light, the plainest of each first. */
 export function statesOf(build: Build): State[] {

@@ -55,6 +55,7 @@ export const READY_CUTS: readonly ReadyFunction[] = [
         id: 'all-dark',
         name: 'All dark',
         kind: 'cut',
+        mode: 0,
         cues: [darkCue(ofSet('all-lamps'))],
       }),
   },

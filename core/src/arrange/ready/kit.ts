@@ -24,6 +24,7 @@ export interface ReadyFunction {
   readonly lay: (build: Build) => Build;
 }
 
+export const not = (of: Condition): Condition => ({ kind: 'not', of });
 export const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
 export const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
 export const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
@@ -91,6 +92,7 @@ export function layByKey(
     id,
     name,
     kind,
+    mode = null,
     cues,
   }: {
     readonly set: readonly [id: string, name: string, chosen: (m: Choosable) => boolean];
@@ -98,12 +100,13 @@ export function layByKey(
     readonly id: string;
     readonly name: string;
     readonly kind: ControlFunction['kind'];
+    readonly mode?: ControlFunction['mode'];
     readonly cues: Cue[];
   },
 ): Build {
   const { build } = setOf(b, setId, setName, chosen);
   const key = bindKey(build, stem, label, id);
-  return lay(key.build, newFunction(id, name, kind, byKey(key.controlId), cues));
+  return lay(key.build, newFunction(id, name, kind, byKey(key.controlId), cues, { mode }));
 }
 
 /** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */

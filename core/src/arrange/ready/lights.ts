@@ -1,5 +1,6 @@
 import {
   is,
+  not,
   all,
   any,
   during,
@@ -18,14 +19,24 @@ import { lightCue, newFunction } from '../../design/functions.ts';
 import { partInput } from '../../design/inputs.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { bindKey } from '../panelEdits.ts';
-import { setOf, shinesAhead, shinesLeft, shinesRight } from '../sideSets.ts';
+import {
+  choosable,
+  foremostOfHighest,
+  innerOfHighest,
+  isOneOf,
+  setOf,
+  setOfThese,
+  shinesAhead,
+  shinesLeft,
+  shinesRight,
+} from '../sideSets.ts';
 
 /** Light to see by. */
 export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'white-override',
     name: 'White override',
-    what: 'A key turns all forward white steady, with or without warning.',
+    what: 'A key turns the inner half of the highest forward white steady, with or without warning; the rest goes on flashing.',
     misfit: (b) =>
       first(
         there(b, 'white'),
@@ -33,7 +44,11 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
       ),
     lay: (b) =>
       layByKey(b, {
-        set: ['white-ahead', 'White ahead', (m) => hasWhite(m) && shinesAhead(m)],
+        set: [
+          'white-ahead',
+          'White ahead',
+          isOneOf(innerOfHighest(choosable(b).filter((m) => hasWhite(m) && shinesAhead(m)))),
+        ],
         key: ['white', 'White'],
         id: 'white',
         name: 'White override',
@@ -44,7 +59,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'alley',
     name: 'Alley lights',
-    what: 'A key for each side burns white to that side; the rest goes on flashing.',
+    what: 'A key for each side burns white to that side, on the highest lamp there, and goes out at speed; the rest goes on flashing.',
     misfit: (b) =>
       first(
         there(b, 'alley-left'),
@@ -59,16 +74,22 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
       ).reduce((build, [side, shines]) => {
         const id = `alley-${side}`;
         const name = `${side === 'left' ? 'Left' : 'Right'} alley`;
-        const { build: withSet, set } = setOf(build, id, name, (m) => hasWhite(m) && shines(m));
+        const there = foremostOfHighest(choosable(build).filter((m) => hasWhite(m) && shines(m)));
+        const { build: withSet, set } = setOfThese(build, id, name, there);
         if (set.modules.length === 0) return build;
         const key = bindKey(withSet, id, name, id);
-        return lay(key.build, newFunction(id, name, 'light', byKey(key.controlId), [steady(id, 'white')]));
+        return lay(
+          key.build,
+          newFunction(id, name, 'light', byKey(key.controlId), [steady(id, 'white')], {
+            enabledBy: not(is('speed', 'fast')),
+          }),
+        );
       }, b),
   },
   {
     id: 'scene',
     name: 'Scene light',
-    what: 'A key for the flood and scene lights.',
+    what: 'A key for the flood and scene lights; at speed they go out.',
     misfit: (b) =>
       first(
         there(b, 'scene-light'),
@@ -79,9 +100,14 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
       const key = bindKey(build, 'scene-light', 'Scene', 'scene-light');
       return lay(
         key.build,
-        newFunction('scene-light', 'Scene light', 'light', byKey(key.controlId), [
-          lightCue(ofSet('scene-light'), 1, 'steady'),
-        ]),
+        newFunction(
+          'scene-light',
+          'Scene light',
+          'light',
+          byKey(key.controlId),
+          [lightCue(ofSet('scene-light'), 1, 'steady')],
+          { enabledBy: not(is('speed', 'fast')) },
+        ),
       );
     },
   },

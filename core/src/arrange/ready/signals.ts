@@ -1,20 +1,36 @@
 import { is, during, ofSet, steady, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
 import { darkCue, newFunction } from '../../design/functions.ts';
-import { setOf, shinesAhead, shinesBack, standsLeft, standsRight, type Choosable } from '../sideSets.ts';
+import {
+  BESIDE_M,
+  besideMakers,
+  choosable,
+  setOf,
+  setOfThese,
+  shinesAhead,
+  shinesBack,
+  standsLeft,
+  standsRight,
+  type Choosable,
+} from '../sideSets.ts';
+
+/** What flashes beside a turn signal keeps it from being read. */
+const beside = (m: Choosable): boolean =>
+  m.fromMakersM('turn') <= BESIDE_M && (shinesBack(m) || shinesAhead(m)) && m.warns && !m.factory;
 
 /** What the vehicle signals, and what lets its signals read. */
 export const READY_SIGNALS: readonly ReadyFunction[] = [
   {
     id: 'reverse-white',
     name: 'Reverse white',
-    what: 'In reverse, white to the rear burns steady on warning heads too.',
+    what: 'In reverse, white burns steady on the warning heads beside the reversing lamps too; the others go on.',
     misfit: (b) =>
       first(
         there(b, 'reverse'),
         some(b, (m) => hasWhite(m) && shinesBack(m), 'white light to the rear'),
       ),
     lay: (b) => {
-      const { build } = setOf(b, 'white-back', 'White to the rear', (m) => hasWhite(m) && shinesBack(m));
+      const back = choosable(b).filter((m) => hasWhite(m) && shinesBack(m));
+      const { build } = setOfThese(b, 'white-back', 'White to the rear', besideMakers(back, 'reverse'));
       return lay(
         build,
         newFunction('reverse', 'Reverse', 'signal', during(is('gear', 'reverse')), [
@@ -26,19 +42,15 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
   {
     id: 'brake-red',
     name: 'Brake',
-    what: 'The brake turns red to the rear steady, and nothing flashes over it there.',
+    what: 'The brake turns red steady on the heads beside the stop lamps, and nothing flashes over it there.',
     misfit: (b) =>
       first(
         there(b, 'brake'),
         some(b, (m) => m.colours.includes('red') && shinesBack(m), 'red light to the rear'),
       ),
     lay: (b) => {
-      const { build } = setOf(
-        b,
-        'red-back',
-        'Red to the rear',
-        (m) => m.colours.includes('red') && shinesBack(m),
-      );
+      const back = choosable(b).filter((m) => m.colours.includes('red') && shinesBack(m));
+      const { build } = setOfThese(b, 'red-back', 'Red to the rear', besideMakers(back, 'stop'));
       return lay(
         build,
         newFunction('brake', 'Brake', 'signal', during(is('brake', 'down')), [steady('red-back', 'red')]),
@@ -48,15 +60,14 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
   {
     id: 'turn-dark',
     name: 'Turn reads',
-    what: 'While a turn signal or the hazard lights show, the warning heads beside them go dark so that they read.',
+    what: 'While a turn signal shows, the warning heads beside it go dark so that it reads; hazard lights show to both sides and leave them on.',
     misfit: (b) =>
       first(
         there(b, 'turn-left'),
-        some(b, (m) => shinesBack(m) && standsLeft(m), 'lamp at the rear left'),
-        some(b, (m) => shinesBack(m) && standsRight(m), 'lamp at the rear right'),
+        some(b, (m) => beside(m) && standsLeft(m), 'warning head beside a turn signal on the left'),
+        some(b, (m) => beside(m) && standsRight(m), 'warning head beside a turn signal on the right'),
       ),
     lay: (b) => {
-      const beside = (m: Choosable) => (shinesBack(m) || shinesAhead(m)) && m.warns && !m.factory;
       const left = setOf(b, 'beside-left', 'Beside the left turn signal', (m) => beside(m) && standsLeft(m));
       const right = setOf(
         left.build,
@@ -65,7 +76,7 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
         (m) => beside(m) && standsRight(m),
       );
       const turn = (id: string, name: string, value: string, setId: string) =>
-        newFunction(id, name, 'cut', during(is('turn', value, 'hazard')), [darkCue(ofSet(setId))]);
+        newFunction(id, name, 'cut', during(is('turn', value)), [darkCue(ofSet(setId))]);
       return [
         turn('turn-left', 'Left turn reads', 'left', 'beside-left'),
         turn('turn-right', 'Right turn reads', 'right', 'beside-right'),

@@ -6,6 +6,7 @@ import { faceText } from '../../words/face.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import {
+  countsLamp,
   colours,
   coloursField,
   faces,
@@ -65,6 +66,9 @@ export const colour = defineRule({
     ', whatever stands open',
   ],
   limits,
+  regards: (drive, rule) =>
+    limits(rule).some((l) => l.colour === drive.colour && l.counts(drive)) && countsLamp(drive, rule.lamps),
+  more: () => 'hurts',
   check: (at, rule) => {
     const may =
       rule.verdict === 'only'

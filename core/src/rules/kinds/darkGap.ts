@@ -38,6 +38,7 @@ export const darkGap = defineRule({
     ', everything shut',
   ],
   poses: () => SHUT,
+  more: () => 'helps',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps);
     return rule.faces.map((face) => {

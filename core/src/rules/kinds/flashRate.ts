@@ -31,6 +31,7 @@ export const flashRate = defineRule({
     figure('maxPerMinute', rule.maxPerMinute, 'Most flashes a minute'),
     ' flashes a minute',
   ],
+  more: () => 'hurts',
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
       const { slowestPerMinute: slowest, fastestPerMinute: fastest } = first;

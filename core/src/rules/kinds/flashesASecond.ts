@@ -45,6 +45,7 @@ export const flashesASecond = defineRule({
     ' cd, everything shut',
   ],
   poses: () => SHUT,
+  more: () => 'hurts',
   check: (at, rule) => {
     const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];
     const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));

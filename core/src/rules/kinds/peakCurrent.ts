@@ -21,6 +21,8 @@ export const peakCurrent = defineRule({
     figure('maxA', rule.maxA, 'Most current, A'),
     ' A at the worst moment of the flashing',
   ],
+  regards: () => true,
+  more: () => 'hurts',
   check: (at, rule) => {
     const drives = at.drives();
     const { value: worstA, exact } = currentOf(drives).worstA;

@@ -38,6 +38,7 @@ export const powerCeiling = defineRule({
   ],
   poses: () => SHUT,
   ambients: (rule) => ambientsOf(rule.ambient),
+  more: () => 'hurts',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps);
     const power = powerRing(lit);

@@ -91,6 +91,7 @@ export const powerFloor = defineRule({
   ],
   poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesNamed(vehicle, kind)),
   ambients: (rule) => ambientsOf(rule.ambient),
+  more: () => 'helps',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level);
     const power = powerRing(lit);

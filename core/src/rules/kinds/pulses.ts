@@ -28,6 +28,7 @@ export const pulses = defineRule({
     rule.most === 1 ? ' pulse' : ' pulses',
     ' in one flash',
   ],
+  more: () => 'hurts',
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
       const margin = roomBelow(first.pulsesAFlash, rule.most);

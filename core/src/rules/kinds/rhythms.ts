@@ -40,6 +40,7 @@ export const rhythms = defineRule({
     ' cd, everything shut',
   ],
   poses: () => SHUT,
+  more: () => 'hurts',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
     const drivesAt = (b: number): Drive[] =>

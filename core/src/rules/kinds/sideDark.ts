@@ -29,9 +29,11 @@ export const sideDark = defineRule({
     figure('maxMs', rule.maxMs, 'Longest darkness, ms'),
     ' ms',
   ],
+  more: () => 'helps',
+  lots: (drive, at) => SIDES.filter((side) => onSide(at, drive, side)),
   check: (at, rule) => {
     const drives = at.drives('warning');
-    return (['left', 'right'] as const).map((side) => {
+    return SIDES.map((side) => {
       const mine = drives.filter((d) => onSide(at, d, side));
       if (mine.length === 0) return holds();
       const { value: dark, exact } = darkTogetherMs(mine);
@@ -67,6 +69,8 @@ export function darkTogetherMs(drives: readonly Drive[]): OverAlignments {
     A_LITTLE,
   );
 }
+
+const SIDES = ['left', 'right'] as const;
 
 function onSide(at: Situation, drive: Drive, side: 'left' | 'right'): boolean {
   const p = at.placement(drive.placementId);

@@ -18,6 +18,10 @@ export const syncPartners = defineRule({
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
   says: () => ['Mirrored partners keep step: one sync group, equal cycles'],
+  lots: ({ placementId }, at) => {
+    const { partnerId } = at.placement(placementId) ?? { partnerId: null };
+    return partnerId === null ? [] : [[placementId, partnerId].toSorted().join('+')];
+  },
   check: (at) => {
     const flashing = at.drives('warning').filter(flashes);
     const pairs = at.build.placements.flatMap((p): [Placement, Placement][] => {
@@ -27,7 +31,9 @@ export const syncPartners = defineRule({
     return pairs.map(([p, partner]) => {
       const mine = flashing.filter((d) => d.placementId === p.id);
       const theirs = flashing.filter((d) => d.placementId === partner.id);
-      const why = outOfStep(mine, theirs);
+      // Where something stronger holds one of them on purpose, only what both flash is asked.
+      const oneTaken = at.state.on.length > 1 && (mine.length === 0 || theirs.length === 0);
+      const why = oneTaken ? null : outOfStep(mine, theirs);
       if (why === null) return holds();
       return fails({
         about: `${p.id}+${partner.id}`,
@@ -45,6 +51,10 @@ function outOfStep(mine: readonly Drive[], theirs: readonly Drive[]): string | n
   const all = [...mine, ...theirs];
   if (all.some((d) => d.groupId === null)) return 'a head in no sync group runs on its own clock and drifts';
   if (new Set(all.map((d) => d.clockId)).size > 1) return 'they are in different sync groups and drift';
-  if (new Set(all.map((d) => d.cycleMs)).size > 1) return 'their patterns have different cycles';
+  if (cyclesOf(mine) !== cyclesOf(theirs)) return 'their patterns have different cycles';
   return null;
 }
+
+/** The cycles of some channels, each once: a lamp of two colours may have two. */
+const cyclesOf = (drives: readonly Drive[]): string =>
+  [...new Set(drives.map((d) => d.cycleMs))].toSorted((a, b) => a - b).join();

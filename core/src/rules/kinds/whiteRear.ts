@@ -3,7 +3,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
-import { Lamps, lampsField, Of, ofField, ofText } from '../fields.ts';
+import { countsLamp, Lamps, lampsField, Of, ofField, ofText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure } from '../piece.ts';
@@ -36,6 +36,8 @@ export const whiteRear = defineRule({
     ' except reversing lamps that burn steadily, whatever stands open',
   ],
   limits: (rule, at) => [limit(at, rule)],
+  regards: (drive, rule) => drive.colour === 'white' && countsLamp(drive, rule.lamps),
+  more: () => 'hurts',
   check: (at, rule) => {
     const shown = shownAgainst(at, limit(at, rule));
     const margin = roomBelow(shown.cd, rule.aboveCd);

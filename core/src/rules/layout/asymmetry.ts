@@ -10,12 +10,12 @@ import { mmDown, pointing, type LayoutSubject, type StandingLamp } from './subje
 const TOLERANCE_M = 0.02;
 
 /** Lamps beside the centreline with no like lamp at their mirror image, or with one in other colours than the rest. */
-export function asymmetryFaults(subject: LayoutSubject): Said[] {
+export function asymmetryFaults(subject: LayoutSubject, toleranceM = TOLERANCE_M): Said[] {
   const standing = subject.standing();
   const sided = standing.filter(
     ({ placed }) => Math.abs(placed.base[1]) >= TOLERANCE_M && placed.zone.face !== 'inside',
   );
-  return [...sided.flatMap((s) => missingTwin(s, standing)), ...otherColours(subject, sided)];
+  return [...sided.flatMap((s) => missingTwin(s, standing, toleranceM)), ...otherColours(subject, sided)];
 }
 
 function likes(of: StandingLamp, standing: readonly StandingLamp[]): { other: StandingLamp; offM: number }[] {
@@ -26,9 +26,9 @@ function likes(of: StandingLamp, standing: readonly StandingLamp[]): { other: St
     .toSorted((a, b) => a.offM - b.offM);
 }
 
-function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[]): Said[] {
+function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[], toleranceM: number): Said[] {
   const nearest = likes(lamp, standing)[0]?.offM ?? Infinity;
-  if (nearest <= TOLERANCE_M) return [];
+  if (nearest <= toleranceM) return [];
   const near = nearest < 0.4;
   return [
     {
@@ -36,7 +36,7 @@ function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[]): Sai
         ? `"${lamp.p.label}" and its like on the other side stand ${mmDown(nearest)} mm apart from mirror images.`
         : `"${lamp.p.label}" has no like lamp on the other side.`,
       figure: near ? { value: nearest * 1000, unit: 'mm' } : null,
-      limits: near ? [atMost(TOLERANCE_M * 1000, 'mm')] : [],
+      limits: near ? [atMost(toleranceM * 1000, 'mm')] : [],
       ...pointing([lamp.p]),
     },
   ];

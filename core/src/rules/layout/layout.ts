@@ -36,9 +36,13 @@ export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
   { kind: 'asymmetry', severity: 'notes', clause: 'Left and right alike', faults: asymmetryFaults },
 ];
 
-/** What a check found; a fault that a mirrored pair shares is said once. */
+/** What a check found. */
 export function layoutFaults(subject: LayoutSubject, check: DocumentCheck): Said[] {
-  const faults = check.faults(subject);
+  return oncePerPair(subject, check.faults(subject));
+}
+
+/** A fault that a mirrored pair shares is said once. */
+export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Said[] {
   const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
   const byLamp = new Map(faults.map((f) => [f.about, f]));
   return faults.flatMap((fault): Said[] => {

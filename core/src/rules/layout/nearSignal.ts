@@ -1,5 +1,6 @@
 import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { placeModules } from '../../resolve/place.ts';
+import type { FactoryFunction } from '../../words/factoryFunction.ts';
 import type { Said } from '../judgement.ts';
 import { pointing, mmDown, type LayoutSubject } from './subject.ts';
 
@@ -14,8 +15,19 @@ function fromSegmentM(p: Vec3, a: Vec3, b: Vec3): number {
 }
 
 /** Warning lamps too near a factory turn signal. */
-export function nearSignalFaults(subject: LayoutSubject): Said[] {
-  const signals = subject.lookup.vehicle.factoryLamps.filter((l) => l.does === 'turn');
+export const nearSignalFaults = (subject: LayoutSubject): Said[] =>
+  lampsNear(subject, ['turn'], LEAST_APART_M);
+
+/**
+ * Warning lamps whose lens stands nearer than wanted to the lens of a factory lamp.
+ * @param does - what those factory lamps are for
+ */
+export function lampsNear(
+  subject: LayoutSubject,
+  does: readonly FactoryFunction[],
+  leastApartM: number,
+): Said[] {
+  const signals = subject.lookup.vehicle.factoryLamps.filter((l) => does.includes(l.does));
   return subject.lamps.flatMap((p): Said[] => {
     const { lookup } = subject;
     const { kind } = lookup.fixture(p.fixtureId);
@@ -34,13 +46,13 @@ export function nearSignalFaults(subject: LayoutSubject): Said[] {
         ),
       }))
       .reduce((a, b) => (b.m < a.m ? b : a), { name: '', m: Infinity });
-    if (nearest.m >= LEAST_APART_M) return [];
+    if (nearest.m >= leastApartM) return [];
     const apart = Math.max(0, nearest.m);
     return [
       {
         sentence: `"${p.label}" stands ${mmDown(apart)} mm from the ${nearest.name.toLowerCase()}.`,
         figure: { value: apart * 1000, unit: 'mm' },
-        limits: [{ value: LEAST_APART_M * 1000, unit: 'mm', sense: 'at least' }],
+        limits: [{ value: leastApartM * 1000, unit: 'mm', sense: 'at least' }],
         ...pointing([p]),
       },
     ];

@@ -9,7 +9,7 @@
   import InlineNumber from '$lib/ui/InlineNumber.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import BehaviourSentence from './BehaviourSentence.svelte';
-  import FoldedBoxes from './FoldedBoxes.svelte';
+  import FoldedBoxes from '$lib/ui/FoldedBoxes.svelte';
 
   /** A wish as a sentence whose figures and choices are edited where they stand. */
   let { wish, onset }: { wish: WholeWish; onset: (wish: WholeWish) => void } = $props();

@@ -3,6 +3,7 @@
   import { pieceText } from '@flarik/core/rules/piece';
   import { kindOf } from '@flarik/core/rules/registry';
   import FigureField from '$lib/ui/FigureField.svelte';
+  import FoldedBoxes from '$lib/ui/FoldedBoxes.svelte';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
@@ -28,6 +29,32 @@
         options={piece.options}
         value={piece.value}
         onset={(value: string) => onset(piece.field, value)}
+      />
+    {:else if piece.type === 'texts'}
+      <input
+        type="text"
+        aria-label={piece.label}
+        title={piece.label}
+        maxlength={400}
+        size={Math.min(60, Math.max(20, piece.values.join('; ').length))}
+        value={piece.values.join('; ')}
+        onchange={({ currentTarget }) =>
+          onset(
+            piece.field,
+            currentTarget.value
+              .split(';')
+              .map((text) => text.trim())
+              .filter((text) => text !== ''),
+          )}
+      />
+    {:else if piece.options.length > 8}
+      <FoldedBoxes
+        label={piece.label}
+        summary={pieceText(piece)}
+        items={piece.options.map((o) => ({ id: o.value, name: o.text }))}
+        chosen={piece.values}
+        atLeast={piece.atLeast}
+        onset={(values: string[]) => onset(piece.field, values)}
       />
     {:else}
       <TickBoxes

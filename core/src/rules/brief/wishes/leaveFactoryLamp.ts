@@ -2,11 +2,9 @@ import { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
 import { lookupOf } from '../../../resolve/lookup.ts';
 import { Id } from '../../../words/names.ts';
+import { lampsAt } from '../../layout/atFactoryLamp.ts';
 import { pointing } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
-
-/** A factory lamp is touched by a lamp put into it or before it, m. */
-const BEFORE_M = 0.02;
 
 /** No lamp is put into a factory lamp or before it. */
 export const leaveFactoryLamp = defineWish({
@@ -31,23 +29,10 @@ export const leaveFactoryLamp = defineWish({
             sentence: `this vehicle has no factory lamp '${wish.lampId}', which is to stay untouched.`,
           },
         ];
-      const bounds = [0, 1, 2].map((axis) => {
-        const values = lamp.outline.map((corner) => corner[axis] ?? 0);
-        return [Math.min(...values) - BEFORE_M, Math.max(...values) + BEFORE_M] as const;
-      });
-      return layout.standing().flatMap(({ p, housing }) => {
-        const meets = bounds.every(([low, high], axis) => {
-          const values = housing.corners.map((corner) => corner[axis] ?? 0);
-          return Math.max(...values) > low && Math.min(...values) < high;
-        });
-        if (!meets) return [];
-        return [
-          {
-            sentence: `"${p.label}" stands at the ${lamp.name.toLowerCase()}, which is to stay untouched.`,
-            ...pointing([p]),
-          },
-        ];
-      });
+      return lampsAt(layout, lamp).map((p) => ({
+        sentence: `"${p.label}" stands at the ${lamp.name.toLowerCase()}, which is to stay untouched.`,
+        ...pointing([p]),
+      }));
     },
   },
 });

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import TickBoxes from '$lib/ui/TickBoxes.svelte';
+  import TickBoxes from './TickBoxes.svelte';
 
   /** A long choice of several, folded to what is chosen. */
   let {

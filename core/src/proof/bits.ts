@@ -1,0 +1,57 @@
+import type { Drive } from '../resolve/channels.ts';
+
+/** A set of whole numbers. */
+export class Bits {
+  readonly words: Uint32Array;
+
+  constructor(words: Uint32Array) {
+    this.words = words;
+  }
+
+  static of(numbers: Iterable<number>, size: number): Bits {
+    const words = new Uint32Array(Math.ceil(size / 32));
+    for (const n of numbers) words[n >>> 5] = (words[n >>> 5] ?? 0) | (1 << (n & 31));
+    return new Bits(words);
+  }
+
+  /** Equal for equal sets. */
+  get key(): string {
+    return this.words.join();
+  }
+
+  /** How many it holds. */
+  get size(): number {
+    let size = 0;
+    for (const word of this.words) for (let rest = word; rest !== 0; rest &= rest - 1) size++;
+    return size;
+  }
+
+  and(other: Bits): Bits {
+    const size = Math.min(this.words.length, other.words.length);
+    return new Bits(
+      Uint32Array.from({ length: size }, (_, i) => (this.words[i] ?? 0) & (other.words[i] ?? 0)),
+    );
+  }
+
+  /** Whether another holds all that this one does. */
+  isWithin({ words }: Bits): boolean {
+    return this.words.every((word, i) => (word & ~(words[i] ?? 0)) === 0);
+  }
+}
+
+/** Numbers for channels at work: equal for those that light alike, whichever function drives them. */
+export class DriveNumbers {
+  readonly drives: Drive[] = [];
+  readonly #known = new WeakMap<Drive, number>();
+  readonly #byContents = new Map<string, number>();
+
+  of(drive: Drive): number {
+    const known = this.#known.get(drive);
+    if (known !== undefined) return known;
+    const contents = JSON.stringify({ ...drive, on: null });
+    const number = this.#byContents.get(contents) ?? this.drives.push(drive) - 1;
+    this.#byContents.set(contents, number);
+    this.#known.set(drive, number);
+    return number;
+  }
+}

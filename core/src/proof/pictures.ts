@@ -1,0 +1,112 @@
+import { leavesOf, type Condition } from '../design/condition.ts';
+import { conditionsOf, partInput } from '../design/inputs.ts';
+import type { ControlFunction } from '../design/functions.ts';
+import type { Build } from '../design/schema.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { modeOf } from '../state/state.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import type { Ambient } from '../words/ambient.ts';
+import { Bits, DriveNumbers } from './bits.ts';
+import { momentsOf, type Moment } from './moments.ts';
+import type { ProofSubject } from './subject.ts';
+
+/** What lights at a moment, as far as it differs from other moments. */
+export interface Picture {
+  readonly moment: Moment;
+  readonly ambient: Ambient;
+  readonly mode: number;
+  /** The stops at which those parts stand that something asks about. */
+  readonly open: readonly string[];
+  /** Which of the conditions asked hold. */
+  readonly holds: readonly boolean[];
+  /** The channels at work, by their numbers. */
+  readonly lit: Bits;
+}
+
+const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
+const asks = (c: Condition, input: string): boolean =>
+  [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === input);
+
+/** Whether a function changes what lights, or how urgent the warning is. */
+const lights = ({ mode, shows }: ControlFunction): boolean =>
+  mode !== null || shows.some(({ cues, dims }) => cues.length > 0 || dims.length > 0);
+
+/** Every picture that the controls can bring about while some stage or warning is on. */
+export class Pictures {
+  readonly build: Build;
+  /** The nearest to rest first. */
+  readonly all: readonly Picture[];
+  /** Whether these are all. */
+  readonly whole: boolean;
+  /** The channels that light in any, by number. */
+  readonly drives: readonly Drive[];
+  /** Stops of parts that functions or conditions ask about: they stand open only where they can. */
+  readonly #asked: readonly { readonly input: string; readonly stop: string }[];
+  /** Stops of parts that nothing asks about: they may stand open at any time. */
+  readonly #free: readonly string[];
+
+  /** @param conditions - told apart besides */
+  constructor(subject: ProofSubject, conditions: readonly Condition[]) {
+    const { build } = subject;
+    this.build = build;
+    const said = [...conditionsOf(build.controls), ...conditions];
+    const { parts } = vehicleOf(build.vehicle);
+    const isAsked = (partId: string): boolean => said.some((c) => asks(c, partInput(partId)));
+    this.#asked = parts
+      .filter(({ id }) => isAsked(id))
+      .flatMap(({ id, stops }) => stops.map((stop) => ({ input: partInput(id), stop: stop.id })));
+    this.#free = parts.filter(({ id }) => !isAsked(id)).flatMap(({ stops }) => stops.map(({ id }) => id));
+    const asksAmbient = said.some((c) => asks(c, 'ambient'));
+    const moments = momentsOf(
+      subject.reach,
+      [
+        asksAmbient ? NIGHT : () => false,
+        ...this.#asked.map(({ input, stop }): Condition => ({ kind: 'is', input, values: [stop] })),
+        ...conditions,
+      ],
+      { matters: lights },
+    );
+    this.whole = moments.whole;
+    const numbers = new DriveNumbers();
+    const seen = new Map<string, Omit<Picture, 'lit'> & { readonly numbers: readonly number[] }>();
+    for (const moment of moments.all) {
+      const mode = modeOf(build, moment.on);
+      if (mode === 0) continue;
+      const [isNight, ...more] = moment.holds;
+      const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
+      const holds = more.slice(this.#asked.length);
+      const told = `${mode} ${open.join()} ${holds.map(Number).join('')}`;
+      const ambients: readonly Ambient[] = asksAmbient
+        ? [isNight === true ? 'night' : 'day']
+        : ['day', 'night'];
+      for (const ambient of ambients) {
+        const lit = subject.driven(moment, ambient).map((drive) => numbers.of(drive));
+        const key = `${ambient} ${told} ${lit.join()}`;
+        if (!seen.has(key)) seen.set(key, { moment, ambient, mode, open, holds, numbers: lit });
+      }
+    }
+    this.drives = numbers.drives;
+    const size = this.drives.length;
+    this.all = [...seen.values()].map(({ numbers: lit, ...picture }) => ({
+      ...picture,
+      lit: Bits.of(lit, size),
+    }));
+  }
+
+  /**
+   * The poses that go with a picture.
+   * @param named - only these, as far as they can be; null for the picture's own, and each part besides that nothing asks about
+   */
+  posesOf({ open }: Picture, named: readonly (readonly string[])[] | null): readonly (readonly string[])[] {
+    if (named === null) return [open, ...this.#free.map((stop) => [...open, stop])];
+    const here = this.#askedOf(open);
+    return named.filter((pose) => this.#askedOf(pose) === here);
+  }
+
+  #askedOf(pose: readonly string[]): string {
+    return this.#asked
+      .filter(({ stop }) => pose.includes(stop))
+      .map(({ stop }) => stop)
+      .join();
+  }
+}

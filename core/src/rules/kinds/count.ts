@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { FACE_BEARINGS } from '../../coverage/sectors.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, highestCd } from '../../resolve/channels.ts';
+import { faceText } from '../../words/face.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule, SHUT } from '../define.ts';
+import {
+  countsLamp,
+  colours,
+  coloursField,
+  countText,
+  faces,
+  facesField,
+  Lamps,
+  lampsField,
+  lampsText,
+  Level,
+  levelField,
+  textOf,
+} from '../fields.ts';
+import { atLeast, atMost } from '../finding.ts';
+import { fails, holds, roomAbove, roomBelow } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
+
+/** So many lamps of some colours toward each face: at least, or at most. */
+export const count = defineRule({
+  kind: 'count',
+  title: 'Number of lamps',
+  blank: { verdict: 'at least', lampCount: 2, level: 'any', colours: ['red'], faces: ['rear'], aboveCd: 10 },
+  home: 'layout',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('count'),
+    ...RULE_HEAD,
+    verdict: z.enum(['at least', 'at most'], { error: "must be 'at least' or 'at most'" }),
+    lampCount: z.int().min(0).max(200),
+    level: Level,
+    colours,
+    faces,
+    /** A lamp counts toward a face to which it sends more than this at some bearing, cd. */
+    aboveCd: positive,
+    lamps: Lamps.default('warning'),
+  }),
+  says: (rule) => [
+    oneOf('verdict', rule.verdict, 'At least or at most', [
+      { value: 'at least', text: 'At least' },
+      { value: 'at most', text: 'At most' },
+    ]),
+    ' ',
+    figure('lampCount', rule.lampCount, 'Number of lamps', { min: 0, max: 200, whole: true }),
+    ' ',
+    levelField(rule.level),
+    lampsField(rule.lamps),
+    ' show ',
+    coloursField(rule.colours),
+    ' above ',
+    figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
+    ' cd to the ',
+    facesField(rule.faces),
+    ', each, everything shut',
+  ],
+  poses: () => SHUT,
+  regards: (drive, rule) => rule.colours.includes(drive.colour) && countsLamp(drive, rule.lamps),
+  more: (rule) => (rule.verdict === 'at least' ? 'helps' : 'hurts'),
+  check: (at, rule) => {
+    const lit = at.lit(rule.lamps, rule.level).filter(({ drive }) => rule.colours.includes(drive.colour));
+    return rule.faces.map((face) => {
+      const toward = lit.filter(({ drive, share }) =>
+        FACE_BEARINGS[face].some((b) => highestCd(drive) * (share[b] ?? 0) > rule.aboveCd),
+      );
+      const found = new Set(toward.map(({ drive }) => drive.placementId)).size;
+      const least = rule.verdict === 'at least';
+      const margin = rule.lampCount === 0 ? null : (least ? roomAbove : roomBelow)(found, rule.lampCount);
+      if (least ? found >= rule.lampCount : found <= rule.lampCount) return holds(margin);
+      const level = rule.level === 'any' ? '' : `${rule.level} `;
+      return fails({
+        about: face,
+        margin,
+        sentence: `${countText(found, 'lamp')} of ${level}${lampsText(rule.lamps)} ${found === 1 ? 'shows' : 'show'} ${textOf(rule.colours)} ${faceText[face]} in ${at.text}; ${rule.verdict} ${rule.lampCount} are wanted.`,
+        figure: { value: found, unit: 'lamps' },
+        limits: [(least ? atLeast : atMost)(rule.lampCount, 'lamps')],
+        channels: toward.map(({ drive }) => channelOf(drive)),
+      });
+    });
+  },
+});

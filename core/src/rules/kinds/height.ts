@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { bearingOf } from '../../geometry/direction.ts';
+import { isWarning } from '../../resolve/channels.ts';
+import { placeModules } from '../../resolve/place.ts';
+import { FACES, faceAt } from '../../words/face.ts';
+import { within } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { colours, coloursField, faces, facesField } from '../fields.ts';
+import { atLeast, atMost } from '../finding.ts';
+import type { Said } from '../judgement.ts';
+import { mmDown, mmUp, pointing } from '../layout/subject.ts';
+import { oncePerPair } from '../layout/layout.ts';
+import { figure } from '../piece.ts';
+
+const heightM = within(0, 8);
+
+/** Optical centres of warning lamps between two heights from the ground, by colour and face. */
+export const height = defineRule({
+  kind: 'height',
+  title: 'Height of lamps',
+  blank: { colours: ['red'], faces: ['front'], leastM: 0.4, mostM: 2.5 },
+  home: 'layout',
+  sees: 'document',
+  schema: z
+    .strictObject({
+      kind: z.literal('height'),
+      ...RULE_HEAD,
+      colours,
+      faces,
+      leastM: heightM,
+      mostM: heightM,
+    })
+    .refine((r) => r.leastM <= r.mostM, 'leastM must not exceed mostM'),
+  says: (rule) => [
+    'Warning lamps that can show ',
+    coloursField(rule.colours),
+    ' to the ',
+    facesField(rule.faces),
+    ' have their middle between ',
+    figure('leastM', rule.leastM, 'Lowest middle, m', { min: 0, max: 8 }),
+    ' and ',
+    figure('mostM', rule.mostM, 'Highest middle, m', { min: 0, max: 8 }),
+    ' m from the ground, everything shut',
+  ],
+  faults: (subject, rule) =>
+    oncePerPair(
+      subject,
+      subject.lamps.flatMap((p): Said[] => {
+        const { lookup } = subject;
+        if (!isWarning(lookup.fixture(p.fixtureId))) return [];
+        const heights = placeModules(lookup, p, new Set()).flatMap(({ centre, module, frame }) => {
+          const setup = p.modules.find((m) => m.id === module.id);
+          const toward =
+            module.distribution.h50Deg === null ? FACES : [faceAt(bearingOf(frame.aim).bearingDeg)];
+          const counts =
+            setup?.colours.some((c) => rule.colours.includes(c) && !setup.disabled.includes(c)) === true &&
+            toward.some((face) => rule.faces.includes(face));
+          return counts ? [centre[2]] : [];
+        });
+        const [low, high] = [Math.min(...heights), Math.max(...heights)];
+        const between = `between ${Math.round(rule.leastM * 1000)} and ${Math.round(rule.mostM * 1000)} mm are allowed`;
+        const limits = [atLeast(rule.leastM * 1000, 'mm'), atMost(rule.mostM * 1000, 'mm')];
+        const at = (mm: number, text: string): Said => ({
+          sentence: `"${p.label}" has its middle ${text} mm from the ground; ${between}.`,
+          figure: { value: mm, unit: 'mm' },
+          limits,
+          ...pointing([p]),
+        });
+        if (low < rule.leastM - 1e-9) return [at(low * 1000, mmDown(low))];
+        return high > rule.mostM + 1e-9 ? [at(high * 1000, mmUp(high))] : [];
+      }),
+    ),
+});

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { listOf, RULE_HEAD } from '../../design/rulePack.ts';
+import { FACTORY_FUNCTIONS, FactoryFunction } from '../../words/factoryFunction.ts';
+import { defineRule } from '../define.ts';
+import type { Said } from '../judgement.ts';
+import { lampsAt } from '../layout/atFactoryLamp.ts';
+import { pointing } from '../layout/subject.ts';
+import { someOf } from '../piece.ts';
+
+/** Lamps of the maker's are left as they are: none put into them, before them, or tied to them. */
+export const signalUntouched = defineRule({
+  kind: 'signal-untouched',
+  title: 'Maker’s lamps left alone',
+  blank: { signals: ['turn', 'stop', 'tail'] },
+  home: 'layout',
+  sees: 'document',
+  schema: z.strictObject({
+    kind: z.literal('signal-untouched'),
+    ...RULE_HEAD,
+    signals: listOf(FactoryFunction, 'lamp'),
+  }),
+  says: (rule) => [
+    'Nothing is put into, before or on the wires of the maker’s lamps for ',
+    someOf('signals', rule.signals, 'Maker’s lamps', FACTORY_FUNCTIONS),
+  ],
+  faults: (subject, rule) =>
+    subject.lookup.vehicle.factoryLamps
+      .filter(({ does }) => rule.signals.includes(does))
+      .flatMap((lamp) =>
+        lampsAt(subject, lamp).map((p): Said => {
+          const how = subject.lookup.fixture(p.fixtureId).kind === 'factory' ? 'is tied to' : 'stands at';
+          const points = pointing([p]);
+          return {
+            sentence: `"${p.label}" ${how} the ${lamp.name.toLowerCase()}, which is to be left as it is.`,
+            ...points,
+            about: `${lamp.id}+${points.about}`,
+          };
+        }),
+      ),
+});

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { within } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { asymmetryFaults } from '../layout/asymmetry.ts';
+import { oncePerPair } from '../layout/layout.ts';
+import { figure } from '../piece.ts';
+
+/** Left and right alike: in place within a measure, and in colour. */
+export const symmetry = defineRule({
+  kind: 'symmetry',
+  title: 'Left and right alike',
+  blank: { withinM: 0.02 },
+  home: 'layout',
+  sees: 'document',
+  schema: z.strictObject({ kind: z.literal('symmetry'), ...RULE_HEAD, withinM: within(0.001, 1) }),
+  says: (rule) => [
+    'Each lamp beside the centreline has its like on the other side, within ',
+    figure('withinM', rule.withinM, 'May be off by, m', { min: 0.001, max: 1 }),
+    ' m, in the colours that answer its own',
+  ],
+  faults: (subject, rule) => oncePerPair(subject, asymmetryFaults(subject, rule.withinM)),
+});
