@@ -61,7 +61,10 @@ describe('the demo builds', () => {
   );
 
   test('KS-12: its three mistakes, each by a shortest way', () => {
-    expect(proofs.get('ks-12')?.findings.map((f) => [f.ruleId, f.severity, way(f)])).toEqual([
+    const found = proofs
+      .get('ks-12')
+      ?.findings.filter((f) => f.packId === 'brief' || f.packId === 'controls');
+    expect(found?.map((f) => [f.ruleId, f.severity, way(f)])).toEqual([
       ['no-white-in-fog', 'blocks', 'ignition=on, key-white=press, key-fog-cancel=press'],
       ['turn-reads-right', 'blocks', 'ignition=on, slide=1, turn=right'],
       ['no-siren-at-the-hatch', 'blocks', 'ignition=on, part.hatch=hatch, key-siren=press'],

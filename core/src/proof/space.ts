@@ -1,7 +1,7 @@
 import { Numbering, Walker, type Reach } from './reach.ts';
 
 /** States of several parts together are not walked beyond so many. */
-const MOST_STATES = 120_000;
+const MOST_STATES = 160_000;
 
 /** What an event costs whoever wants to get somewhere by the controls; null for one that does not count. */
 export type Cost = (byOperator: boolean, isTimer: boolean) => 0 | 1 | null;

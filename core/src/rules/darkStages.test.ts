@@ -4,6 +4,7 @@ import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
+import { withWhiteOfAnyLamp } from '../../test/reference/rules.ts';
 import { addPlacement } from '../arrange/lamps.ts';
 import { newBuild } from '../design/create.ts';
 import type { Build } from '../design/schema.ts';
@@ -53,7 +54,7 @@ test('asked of one state it speaks of that state alone', () => {
 });
 
 test('a scene light alone that shows too much white is told as such, and not taken for a dark stage', () => {
-  const pumper = demoBuild('tunnel-pumper-3');
+  const pumper = withWhiteOfAnyLamp(demoBuild('tunnel-pumper-3'));
   const cues = shownBy(pumper, 'stage-2')
     .cues.filter((c) => c.show === 'light' && c.target.kind === 'group' && c.target.groupId === 'inside')
     .map((c) => ({ ...c, level: 1, nightLevel: 1, nightPatternId: null }));

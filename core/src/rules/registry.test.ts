@@ -9,7 +9,10 @@ test('a rule as a sentence', () => {
   const sentence = (id: string) => pack?.rules.filter((r) => r.id === id).map(ruleSentence)[0];
   expect(sentence('flash-rate')).toBe('Between 60 and 120 flashes a minute, in stage 1, 2, 3.');
   expect(sentence('white-rear')).toBe(
-    'No white above 40 cd in all to the rear from lamps of any kind except reversing lamps that burn steadily, whatever stands open, in stage 1, 2, 3.',
+    'No white above 40 cd in all to the rear from warning lamps except reversing lamps that burn steadily, whatever stands open, in stage 1, 2, 3.',
+  );
+  expect(sentence('white-rear-at-speed')).toMatch(
+    /from lamps of any kind .*, in stage 1, 2, 3, when speed is fast and gear is drive\.$/,
   );
   expect(sentence('floor-rear-open')).toBe(
     'At least 15000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 1, 2, 3.',

@@ -8,7 +8,7 @@ import type { Build } from '../design/schema.ts';
 import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { put, stageId } from '../../test/reference/places.ts';
-import { common, packOf, withRules } from '../../test/reference/rules.ts';
+import { common, packOf, withRules, withWhiteOfAnyLamp } from '../../test/reference/rules.ts';
 import { addWish } from '../design/briefEdits.ts';
 import { stateWith } from '../state/state.ts';
 import { checkBuild } from './check.ts';
@@ -74,7 +74,7 @@ describe('what an observer sees is the sum', () => {
   });
 
   describe('the pumper before its compartment lights were turned down', () => {
-    const pumper = demoBuild('tunnel-pumper-3');
+    const pumper = withWhiteOfAnyLamp(demoBuild('tunnel-pumper-3'));
     const lit = (stage: number, level: number): Build =>
       setCue(
         pumper,

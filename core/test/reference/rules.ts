@@ -5,7 +5,10 @@ import { demoPack } from './demo.ts';
 import { emptyBuild } from './places.ts';
 
 /** What every rule of a test says. */
-export const common: Pick<Rule, 'id' | 'severity' | 'clause' | 'services' | 'stages' | 'when' | 'elevationsDeg'> = {
+export const common: Pick<
+  Rule,
+  'id' | 'severity' | 'clause' | 'services' | 'stages' | 'when' | 'elevationsDeg'
+> = {
   id: 'r',
   severity: 'blocks',
   clause: '1',
@@ -20,3 +23,14 @@ export const packOf = (...rules: Rule[]): RulePack => ({ ...demoPack(), id: 'tes
 
 /** An empty build that is checked by these rules. */
 export const withRules = (...rules: Rule[]): Build => ({ ...emptyBuild(), rulePacks: [packOf(...rules)] });
+
+/** A build whose packs count lamps of any kind for white to the rear, in every state. */
+export const withWhiteOfAnyLamp = (build: Build): Build => ({
+  ...build,
+  rulePacks: build.rulePacks.map((pack) => ({
+    ...pack,
+    rules: pack.rules.map((rule) =>
+      rule.kind === 'white-rear' ? { ...rule, lamps: 'all', when: null } : rule,
+    ),
+  })),
+});

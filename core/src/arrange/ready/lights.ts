@@ -82,6 +82,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
           key.build,
           newFunction(id, name, 'light', byKey(key.controlId), [steady(id, 'white')], {
             enabledBy: not(is('speed', 'fast')),
+            forgets: true,
           }),
         );
       }, b),
@@ -106,7 +107,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
           'light',
           byKey(key.controlId),
           [lightCue(ofSet('scene-light'), 1, 'steady')],
-          { enabledBy: not(is('speed', 'fast')) },
+          { enabledBy: not(is('speed', 'fast')), forgets: true },
         ),
       );
     },

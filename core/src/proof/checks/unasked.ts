@@ -1,3 +1,6 @@
+import type { ModuleRef } from '../../design/schema.ts';
+import { isWarning } from '../../resolve/channels.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import { partsOf } from '../space.ts';
 
@@ -7,14 +10,19 @@ export const unasked: ProofCheck = {
   severity: 'advises',
   clause: 'White does not come on by itself with a door open',
   find: (subject) => {
-    const { reach } = subject;
+    const { reach, build } = subject;
     const { machine } = reach;
+    const lookup = lookupOf(build);
+    const isOutside = ({ placementId }: ModuleRef): boolean =>
+      build.placements.some((p) => p.id === placementId && isWarning(lookup.fixture(p.fixtureId)));
     const doors = machine.programme.inputs.flatMap(({ id }, at) => (id.startsWith('part.') ? [at] : []));
     return machine.programme.ranked.flatMap((fn, rank): Found[] => {
       if (fn.kind === 'signal' || fn.kind === 'stage') return [];
       const white = subject
         .wantsOf(fn)
-        .some((want) => want?.claims.some(({ colour, drive }) => colour === 'white' && drive.warns) === true);
+        .some(
+          (want) => want?.claims.some(({ colour, drive }) => colour === 'white' && isOutside(drive)) === true,
+        );
       if (!white) return [];
       const parts = partsOf(reach, [rank]);
       const space = subject.space(parts);

@@ -1,0 +1,216 @@
+import { describe, expect, test } from 'vitest';
+import { addFunction, withControls } from '../design/controlEdits.ts';
+import { darkCue, groupTarget, lightCue, newFunction } from '../design/functions.ts';
+import type { Condition } from '../design/condition.ts';
+import type { Build } from '../design/schema.ts';
+import { checkBuild } from '../rules/check.ts';
+import { judgementsOf } from '../rules/elevations.ts';
+import { conditionOf, kindOf, speaksTo } from '../rules/registry.ts';
+import { Situation } from '../rules/situation.ts';
+import { modeOf, stateWith } from '../state/state.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { common, packOf } from '../../test/reference/rules.ts';
+import { packRules, type RuleProof } from './packRules.ts';
+import { Pictures } from './pictures.ts';
+import { prove } from './prove.ts';
+import { ProofSubject } from './subject.ts';
+
+const car = demoBuild('ks-13');
+const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
+
+/** All that the rules of a build's packs say, whatever is known already. */
+function proofs(build: Build): readonly RuleProof[] {
+  const run = packRules(new ProofSubject(build), () => false);
+  for (;;) {
+    const step = run.next();
+    if (step.done === true) return step.value;
+  }
+}
+
+/** The same, picture by picture and pose by pose, leaving nothing out. */
+function plainly(build: Build): Map<string, { troubles: Set<string>; margin: number | null }> {
+  const subject = new ProofSubject(build);
+  const conditions: Condition[] = [];
+  const asked = build.rulePacks.flatMap((pack) =>
+    pack.rules
+      .filter((rule) => kindOf(rule).sees !== 'document' && speaksTo(rule, build))
+      .map((rule) => {
+        const when = conditionOf(build, pack, rule);
+        return { pack, rule, at: when === null ? -1 : conditions.push(when) - 1 };
+      }),
+  );
+  const pictures = new Pictures(subject, conditions);
+  return new Map(
+    asked.map(({ pack, rule, at }) => {
+      const kind = kindOf(rule);
+      const troubles = new Set<string>();
+      let margin: number | null = null;
+      for (const picture of pictures.all) {
+        const { moment, ambient, mode, open, holds } = picture;
+        if (!rule.stages.some((s) => s === mode) || !kind.ambients(rule).includes(ambient)) continue;
+        if (at >= 0 && holds[at] !== true) continue;
+        const poses =
+          kind.sees === 'driven'
+            ? [open]
+            : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
+        for (const pose of poses) {
+          const state = stateWith({ on: moment.on, open: pose, ambient });
+          for (const j of judgementsOf(rule, new Situation(build, state, pack.upperAboveM))) {
+            if (j.margin !== null) margin = margin === null ? j.margin : Math.min(margin, j.margin);
+            if (j.outcome !== 'holds') troubles.add(j.about);
+          }
+        }
+      }
+      return [`${pack.id}|${rule.id}`, { troubles, margin }];
+    }),
+  );
+}
+
+describe('what is left out says nothing new', () => {
+  test.each(['lift-bridge-crew', 'line-marking', 'coast-watch', 'ferry-slip'] as const)('%s', (name) => {
+    const build = demoBuild(name);
+    const plain = plainly(build);
+    for (const { outcome, troubles } of proofs(build)) {
+      const there = plain.get(`${outcome.packId}|${outcome.ruleId}`);
+      expect([...new Set(troubles.map((t) => t.trouble.about))].toSorted(), outcome.ruleId).toEqual(
+        [...(there?.troubles ?? [])].toSorted(),
+      );
+      if (there?.margin === null) expect(outcome.margin).toBeNull();
+      else expect(outcome.margin, outcome.ruleId).toBeCloseTo(there?.margin ?? NaN, 9);
+    }
+  });
+});
+
+describe('what only several functions together bring about is found', () => {
+  const cut = newFunction(
+    'blackout',
+    'Calm front',
+    'cut',
+    { way: 'while', condition: is('gear', 'park'), afterMs: 0, staysMs: 0 },
+    car.timing.groups.map((g) => darkCue(groupTarget(g.id))),
+  );
+  const floor = packOf({
+    kind: 'power-floor',
+    ...common,
+    stages: [2],
+    faces: ['front'],
+    level: 'any',
+    ambient: 'day',
+    minCdsPerMin: 1000,
+    poses: ['shut'],
+  });
+  const cutIn = { ...addFunction(car, cut, 0), rulePacks: [floor] };
+  const told = (build: Build) =>
+    prove(build)
+      .findings.filter((f) => f.packId === 'test')
+      .map((f) => f.sentence);
+
+  test('a cut that takes the front in park breaks a floor that each function by itself keeps', () => {
+    expect(checkBuild(cutIn).findings.filter((f) => f.packId === 'test')).toEqual([]);
+    expect(told(cutIn)).toEqual([
+      expect.stringMatching(/^Too little light to the front in Stage 2, Calm front: 0 of/),
+    ]);
+    expect(told({ ...car, rulePacks: [floor] })).toEqual([]);
+  });
+
+  test('with the shortest way there', () => {
+    const [found] = prove(cutIn).findings.filter((f) => f.packId === 'test');
+    expect(found?.evidence.steps.map((s) => (s.kind === 'event' ? s.event : s))).toEqual([
+      { kind: 'arrives', input: 'ignition', value: 'on' },
+      { kind: 'arrives', input: 'slide', value: '2' },
+    ]);
+  });
+
+  test('a rule that asks for a condition speaks only where it holds', () => {
+    const only = (when: Condition) => ({
+      ...cutIn,
+      rulePacks: [{ ...floor, rules: floor.rules.map((rule) => ({ ...rule, when })) }],
+    });
+    expect(told(only(is('gear', 'drive')))).toEqual([]);
+    expect(told(only(is('gear', 'park')))).toHaveLength(1);
+    expect(checkBuild(only(is('gear', 'park'))).outcomes.some((o) => o.packId === 'test')).toBe(false);
+    const never = prove(only({ kind: 'on', functionId: 'nothing' })).outcomes;
+    expect(never.find((o) => o.packId === 'test')?.verdict).toBe('silent');
+  });
+
+  test('a cut that says no warning is on is not asked for light', () => {
+    const dark = { ...addFunction(car, { ...cut, mode: 0 }, 0), rulePacks: [floor] };
+    expect(modeOf(dark, ['stage-2', 'blackout'])).toBe(0);
+    expect(told(dark)).toEqual([]);
+  });
+
+  test('a pack of another jurisdiction is silent; one that holds in some speaks only there where the controls ask', () => {
+    const region = newFunction(
+      'there',
+      'Over there',
+      'cut',
+      { way: 'while', condition: is('region', 'B'), afterMs: 0, staysMs: 0 },
+      car.timing.groups.map((g) => darkCue(groupTarget(g.id))),
+    );
+    const at = (jurisdictions: string[]): Build => ({
+      ...addFunction(
+        { ...withControls(car, {}), brief: { ...car.brief, jurisdictions: ['A', 'B'] } },
+        region,
+        0,
+      ),
+      rulePacks: [{ ...floor, jurisdictions }],
+    });
+    expect(told(at(['C']))).toEqual([]);
+    expect(checkBuild(at(['C'])).outcomes.find((o) => o.packId === 'test')?.verdict).toBe('silent');
+    expect(told(at(['A']))).toEqual([]);
+    expect(told(at(['B']))).toHaveLength(1);
+    expect(told(at([]))).toHaveLength(1);
+  });
+
+  test('light that two functions make together is summed', () => {
+    const lamp = car.timing.groups[0]?.id ?? '';
+    const more = newFunction(
+      'more',
+      'More',
+      'warning',
+      { way: 'while', condition: is('gear', 'park'), afterMs: 0, staysMs: 0 },
+      [lightCue(groupTarget(lamp), 1, 'steady', { adds: true })],
+    );
+    const ceiling = (maxCdsPerMin: number): Build => ({
+      ...addFunction(car, more, 0),
+      rulePacks: [
+        packOf({
+          kind: 'power-ceiling',
+          ...common,
+          faces: ['front'],
+          ambient: 'day',
+          maxCdsPerMin,
+          stages: [2],
+        }),
+      ],
+    });
+    const marginOf = (build: Build): number =>
+      prove(build).outcomes.find((o) => o.packId === 'test')?.margin ?? NaN;
+    const alone = checkBuild(ceiling(1e6)).outcomes.find((o) => o.packId === 'test')?.margin ?? NaN;
+    expect(marginOf(ceiling(1e6))).toBeLessThan(alone);
+  });
+});
+
+test('seen from above and below, a rule looks at each elevation', () => {
+  const at = (elevationsDeg: number[]): Build => ({
+    ...car,
+    rulePacks: [
+      packOf({
+        kind: 'power-floor',
+        ...common,
+        elevationsDeg,
+        faces: ['front'],
+        level: 'any',
+        ambient: 'day',
+        minCdsPerMin: 40_000,
+        poses: ['shut'],
+      }),
+    ],
+  });
+  const found = (build: Build) => checkBuild(build).findings.filter((f) => f.packId === 'test');
+  expect(found(at([0]))).toEqual([]);
+  const high = found(at([0, 25]));
+  expect(high.map((f) => f.id)).toEqual([expect.stringMatching(/\|front@25$/)]);
+  expect(high[0]?.sentence).toContain('seen from 25° of elevation');
+});
