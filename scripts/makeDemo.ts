@@ -18,6 +18,8 @@ const pack = (name: string): RulePack =>
   readRulePack(JSON.parse(readFileSync(new URL(`packs/${name}.json`, demo), 'utf8')));
 
 const byLaw = pack('kestrel-sound');
+/** Where the patrol cars drive it is the law on one side of the causeway alone. */
+const byLawHere: RulePack = { ...byLaw, jurisdictions: ['Kestrel Sound'] };
 const neighbour = pack('dunmarrow');
 const form = pack('optical-power-form');
 const limits = pack('flash-limits');
@@ -42,7 +44,7 @@ const DEMOS: readonly Demo[] = [
     name: 'Causeway patrol KS-12',
     service: 'police',
     body: 'mid-suv',
-    packs: [byLaw],
+    packs: [byLawHere],
     notes: 'Side-split colours. A few honest mistakes are left in for the checks to find.',
     edit: all(ks12, programmes.patrolWithMistakes),
   },
@@ -52,7 +54,7 @@ const DEMOS: readonly Demo[] = [
     name: 'Causeway patrol KS-13',
     service: 'police',
     body: 'mid-suv',
-    packs: [byLaw],
+    packs: [byLawHere],
     notes: 'The sister of KS-12 with all colours on both sides, and the mistakes put right.',
     edit: all(ks13, programmes.patrol),
   },

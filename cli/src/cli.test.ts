@@ -72,7 +72,7 @@ describe('proof', () => {
     const { stdout } = flarik('check', demo('ks-12'));
     expect(stdout).toContain('by ignition=on, part.hatch=hatch, key-siren=press');
     expect(stdout).toMatch(
-      /Controls: all 17515413504 states that can be reached of 65229815808, 6145 different/,
+      /Controls: all 9588178944 states that can be reached of 65229815808, 6145 different/,
     );
     const { findings, counts } = z
       .object({

@@ -3,7 +3,7 @@ import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { Service } from '../words/service.ts';
 import { Severity } from '../words/severity.ts';
-import { Condition } from './condition.ts';
+import { Condition, depthOf, MOST_DEPTH } from './condition.ts';
 
 export const RULE_PACK_FORMAT = 'flarik-rule-pack';
 
@@ -33,7 +33,10 @@ export const RULE_HEAD = {
     .refine((s) => new Set(s).size === s.length, 'must name each service once'),
   stages: listOf(Mode, 'stage'),
   /** What must be so besides, about inputs; null speaks always. Judged over the states the controls can reach. */
-  when: Condition.nullable(),
+  when: Condition.refine(
+    (c) => depthOf(c) <= MOST_DEPTH,
+    `must not lie deeper than ${MOST_DEPTH}`,
+  ).nullable(),
   /** Where it looks from the level of the light, degrees up: at each of these. */
   elevationsDeg: listOf(within(-30, 30), 'elevation'),
 };

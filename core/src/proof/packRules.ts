@@ -15,6 +15,25 @@ import type { ProofSubject } from './subject.ts';
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
 export const MOST_JUDGED = 2000;
 
+/** Rules may ask for no more different conditions than this together; of what asks for others nothing is known. */
+const MOST_CONDITIONS = 32;
+
+/** Conditions, each once. */
+class Conditions {
+  readonly all: Condition[] = [];
+  readonly #known = new Map<string, number>();
+
+  /** Its place among the others; beyond the last where there is no room for it. */
+  placeOf(condition: Condition): number {
+    const key = JSON.stringify(condition);
+    const known = this.#known.get(key);
+    if (known !== undefined) return known;
+    const place = this.all.length < MOST_CONDITIONS ? this.all.push(condition) - 1 : MOST_CONDITIONS;
+    this.#known.set(key, place);
+    return place;
+  }
+}
+
 /** Something a rule says of a state that the controls bring about. */
 export interface RuleTrouble {
   readonly pack: RulePack;
@@ -47,7 +66,7 @@ interface Asked {
  */
 export function* packRules(subject: ProofSubject, known: Known): Generator<string, RuleProof[]> {
   const { build } = subject;
-  const conditions: Condition[] = [];
+  const conditions = new Conditions();
   const asked = build.rulePacks
     .filter((pack) => holdsHere(pack, build))
     .flatMap((pack) =>
@@ -55,12 +74,12 @@ export function* packRules(subject: ProofSubject, known: Known): Generator<strin
         .filter((rule) => kindOf(rule).sees !== 'document' && speaksTo(rule, build))
         .map((rule): Asked => {
           const when = conditionOf(build, pack, rule);
-          return { pack, rule, when: when === null ? -1 : conditions.push(when) - 1 };
+          return { pack, rule, when: when === null ? -1 : conditions.placeOf(when) };
         }),
     );
   if (asked.length === 0) return [];
   yield 'every picture';
-  const pictures = new Pictures(subject, conditions);
+  const pictures = new Pictures(subject, conditions.all);
   const proofs: RuleProof[] = [];
   for (const one of asked) {
     yield one.rule.clause;
@@ -83,7 +102,7 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
   const troubles = new Map<string, RuleTrouble>();
   const looked = new Set<string>();
   let margin: number | null = null;
-  let whole = pictures.whole;
+  let whole = pictures.whole && when < MOST_CONDITIONS;
   for (const picture of telling(pictures, rule, mine)) {
     const { moment, ambient, mode } = picture;
     const poses = kind.sees === 'driven' ? [picture.open] : pictures.posesOf(picture, named);

@@ -1,4 +1,4 @@
-import { gravestFirst } from '@flarik/core/proof/checkWhole';
+import { gravestFirst, outcomesOf } from '@flarik/core/proof/checkWhole';
 import { Proving } from './proving.svelte';
 import {
   functionAt,
@@ -14,7 +14,7 @@ import type { Build } from '@flarik/core/design/schema';
 import { firstLook, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
-import type { CheckResult, Finding } from '@flarik/core/rules/finding';
+import type { CheckResult, Finding, RuleOutcome } from '@flarik/core/rules/finding';
 import { standingOf } from '@flarik/core/rules/acceptances';
 import { causesOf } from '@flarik/core/rules/causes';
 import { drivenIn } from '@flarik/core/state/driven';
@@ -101,6 +101,10 @@ export class Editor {
   /** All findings there are, the gravest first. */
   readonly findings = $derived.by((): readonly Finding[] =>
     gravestFirst(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
+  );
+  /** How each rule and wish came out, by each function and over all that the controls bring about. */
+  readonly outcomes = $derived.by((): readonly RuleOutcome[] =>
+    outcomesOf(this.check.answer?.outcomes ?? [], this.proving.answer?.outcomes ?? []),
   );
   /** Which of them are open, and which somebody lets stand. */
   readonly standing = $derived.by(() => standingOf(this.build, this.findings));

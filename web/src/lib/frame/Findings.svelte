@@ -30,11 +30,7 @@
   );
 
   const answer = $derived(editor.check.answer);
-  const asked = $derived(
-    [...(answer?.outcomes ?? []), ...(editor.proving.answer?.outcomes ?? [])].filter(
-      (o) => o.verdict !== 'silent',
-    ),
-  );
+  const asked = $derived(editor.outcomes.filter((o) => o.verdict !== 'silent'));
   const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
 
   const counts = $derived.by(() => {

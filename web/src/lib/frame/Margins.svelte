@@ -8,7 +8,7 @@
   const editor = getEditor()();
   const { build } = $derived(editor);
   const rows = $derived(
-    [...(editor.check.answer?.outcomes ?? []), ...(editor.proving.answer?.outcomes ?? [])]
+    editor.outcomes
       .filter((o) => o.verdict === 'holds')
       .map((o) => ({ ...o, ...wordsOf(o.packId, o.ruleId) }))
       .filter(({ sentence }) => sentence !== '')

@@ -14,6 +14,7 @@
   import { InputError, parseInput } from '@flarik/core/words/errors';
   import { peakOf, type TableAxis } from '@flarik/core/fixture/photometry/table';
   import { Fixture } from '@flarik/core/fixture/types';
+  import { Name } from '@flarik/core/words/names';
   import { Button, Modal, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { factsIn } from './facts';
@@ -233,6 +234,24 @@
           <SelectItem value="24" text="24 V" />
           <SelectItem value="12 24" text="12 or 24 V" />
         </Select>
+        <TextInput
+          size="sm"
+          labelText="Approved as, by its papers; a semicolon between"
+          placeholder="not entered"
+          maxlength={400}
+          value={fixture.approvals.join('; ')}
+          on:change={(event) => {
+            const approvals = [
+              ...new Set(
+                String(event.detail ?? '')
+                  .split(';')
+                  .map((text) => text.trim())
+                  .filter((text) => Name.safeParse(text).success),
+              ),
+            ].slice(0, 12);
+            if (approvals.join() !== fixture.approvals.join()) change({ approvals });
+          }}
+        />
         {#if lampsOf(editor.build, fixture.id) === 0}
           <Button
             size="small"

@@ -8,6 +8,7 @@
   let { pack, rule, outcome }: { pack: RulePack; rule: RuleData; outcome: RuleOutcome | undefined } =
     $props();
   const editor = getEditor()();
+  const proved = $derived(editor.proving.answer !== null && editor.proving.progress === null);
   const first = $derived(editor.findings.find((f) => f.packId === pack.id && f.ruleId === rule.id));
 
   /** The least room to the limit; a limit that is met to a hair says so. */
@@ -20,6 +21,7 @@
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
     <span class="holds">✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span>
+    {#if !proved}<span class="quiet">, {editor.proving.stopped ? 'not proved' : 'being proved …'}</span>{/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– not for this build</span>
   {:else if outcome.verdict === 'cannot tell'}

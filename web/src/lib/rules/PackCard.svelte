@@ -27,11 +27,7 @@
   } = $props();
   const editor = getEditor()();
   const outcomes = $derived(
-    new Map(
-      (editor.check.answer?.outcomes ?? [])
-        .filter((o) => o.packId === pack.id)
-        .map((o) => [o.ruleId, o] as const),
-    ),
+    new Map(editor.outcomes.filter((o) => o.packId === pack.id).map((o) => [o.ruleId, o] as const)),
   );
   const own = $derived(pack.status === 'own');
 

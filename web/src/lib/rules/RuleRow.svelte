@@ -1,7 +1,8 @@
 <script lang="ts">
+  import type { Condition } from '@flarik/core/design/condition';
   import { MODES, type RuleData, type RulePack } from '@flarik/core/design/rulePack';
   import { movedRule, withRuleField, withRules } from '@flarik/core/rules/packEdits';
-  import { ruleSentence } from '@flarik/core/rules/registry';
+  import { kindOf, ruleSentence } from '@flarik/core/rules/registry';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
   import { InputError } from '@flarik/core/words/errors';
   import { SERVICES, serviceName, type Service } from '@flarik/core/words/service';
@@ -11,6 +12,7 @@
   import ArrowUp from 'carbon-icons-svelte/lib/ArrowUp.svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { severityMark } from '$lib/frame/severity';
+  import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import Outcome from './Outcome.svelte';
@@ -31,6 +33,7 @@
   let refused = $state('');
 
   const sentence = $derived(ruleSentence(rule));
+  const kind = $derived(kindOf(rule));
   const first = $derived(pack.rules[0]?.id === rule.id);
   const last = $derived(pack.rules.at(-1)?.id === rule.id);
 
@@ -50,13 +53,39 @@
   <div class="words">
     <RuleSentence {rule} onset={set} />
     <div class="more">
-      <TickBoxes
-        label="Stages"
-        items={MODES.map(String)}
-        chosen={rule.stages.map(String)}
-        nameOf={(mode: string) => `stage ${mode}`}
-        onset={(modes: string[]) => set('stages', modes.map(Number).toSorted())}
-      />
+      {#if kind.sees !== 'document'}
+        <TickBoxes
+          label="Stages"
+          items={MODES.map(String)}
+          chosen={rule.stages.map(String)}
+          nameOf={(mode: string) => `stage ${mode}`}
+          onset={(modes: string[]) => set('stages', modes.map(Number).toSorted())}
+        />
+        {#if kind.sees === 'light'}
+          <label
+            >seen from
+            <input
+              type="text"
+              class="short"
+              aria-label="Elevations it looks from, degrees; a semicolon between"
+              value={rule.elevationsDeg.join('; ')}
+              onchange={({ currentTarget }) =>
+                set(
+                  'elevationsDeg',
+                  currentTarget.value
+                    .split(';')
+                    .filter((text) => text.trim() !== '')
+                    .map(Number),
+                )}
+            />°</label
+          >
+        {/if}
+        {#if rule.when === null}
+          <button class="plain" onclick={() => set('when', { kind: 'is', input: 'gear', values: ['drive'] })}
+            >only when …</button
+          >
+        {/if}
+      {/if}
       <details>
         <summary
           >{rule.services.length === 0
@@ -88,6 +117,15 @@
         onset={(severity: Severity) => set('severity', severity)}
       />
     </div>
+    {#if rule.when !== null && kind.sees !== 'document'}
+      <ConditionEditor
+        condition={rule.when}
+        label="Only when"
+        inputsOnly
+        onset={(when: Condition) => set('when', when)}
+        onremove={() => set('when', null)}
+      />
+    {/if}
     {#if refused !== ''}<p class="refused" role="alert">Not taken: {refused}.</p>{/if}
   </div>
   <Outcome {pack} {rule} {outcome} />
@@ -159,6 +197,19 @@
   }
 
   summary {
+    cursor: pointer;
+  }
+
+  .short {
+    width: 5rem;
+  }
+
+  .plain {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--cds-link-01);
+    font: inherit;
     cursor: pointer;
   }
 

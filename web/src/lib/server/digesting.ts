@@ -7,7 +7,7 @@ import { Digest } from './digest';
 import { log } from './log';
 
 /** A check that takes longer is stopped, and its findings are said not to be counted. */
-const LONGEST_MS = 20_000;
+const LONGEST_MS = 45_000;
 /** Saves that follow each other quicker than this are digested once, ms. */
 const QUIET_MS = 1500;
 /** Memory of the digesting thread, MB. */

@@ -11,6 +11,7 @@
   import { blankPack, ownCopy } from '@flarik/core/rules/packEdits';
   import { importRulePack, shelvePack } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
+  import Jurisdictions from '$lib/rules/Jurisdictions.svelte';
   import PackCard from '$lib/rules/PackCard.svelte';
   import TryPack from '$lib/rules/TryPack.svelte';
   import type { PageProps } from './$types';
@@ -100,6 +101,7 @@
     />
   {/if}
   {#if done !== ''}<p class="done" role="status">{done}</p>{/if}
+  {#if editor.build.brief.jurisdictions.length > 1 && editor.build.rulePacks.length > 0}<Jurisdictions />{/if}
   {#each editor.build.rulePacks as pack (pack.id)}
     <PackCard
       {pack}

@@ -1,0 +1,123 @@
+import { copyOfDemo, expect, expectAccessible, findings, openBuild, saved, tabTo, test } from './support';
+
+test('a form is filled in: copied, its figures changed where they stand, tried, shelved, held against its earlier version', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'rules');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Zone optical power form' })
+    .getByRole('button', { name: 'Choose' })
+    .click();
+  await page
+    .getByRole('article', { name: /^Zone optical power form/ })
+    .getByRole('button', { name: 'Fill in a copy' })
+    .click();
+  const own = page.getByRole('article', { name: /own copy$/ });
+  await expect(own).toContainText('Own pack');
+  const rule = own.getByRole('listitem').filter({ hasText: 'cd·s/min from' }).first();
+
+  // A figure nobody reaches is broken at once; one that is reached holds, and undo brings the first back.
+  const figure = rule.getByLabel('Least optical power, cd·s/min');
+  await figure.fill('99000000');
+  await figure.press('Tab');
+  await expect(rule.getByRole('button', { name: '✕ broken: show' })).toBeVisible();
+  await figure.fill('1');
+  await figure.press('Tab');
+  await expect(rule).toContainText('✓ holds');
+  await expect(saved(page)).toBeVisible();
+
+  await own.getByLabel('Name of the pack').fill('Our own by-law');
+  await own.getByLabel('Name of the pack').press('Tab');
+  const ours = page.getByRole('article', { name: 'Our own by-law' });
+  await ours.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Our own by-law is on the shelf' })).toBeVisible();
+
+  // Another edition: a rule more, held against the one on the shelf, on every build there is.
+  await ours.getByLabel('What the rule is about').selectOption({ label: 'Peak current' });
+  await ours.getByRole('button', { name: 'Add the rule' }).click();
+  await ours.getByLabel('Most current, A').fill('0.5');
+  await ours.getByLabel('Most current, A').press('Tab');
+  await ours.getByRole('button', { name: 'Try on other builds' }).click();
+  const box = page.getByRole('dialog');
+  await box.getByLabel('Against').selectOption({ index: 1 });
+  await expect(box.getByRole('list', { name: 'What changed' })).toContainText('At most 0.5 A');
+  await box.getByRole('button', { name: 'Try', exact: true }).click();
+  await expect(box.getByRole('row').filter({ hasText: 'Causeway patrol KS-13' }).first()).toContainText(
+    '(differs)',
+  );
+});
+
+test('by keyboard: a pack of one’s own from nothing, a rule with a condition, moved and deleted', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'lift-bridge-crew');
+  await openBuild(page, id, 'rules');
+  const press = async (name: string, within = page.locator('main')): Promise<void> => {
+    const button = within.getByRole('button', { name, exact: true });
+    await tabTo(page, button);
+    await page.keyboard.press('Enter');
+  };
+  await press('New pack');
+  const own = page.getByRole('article', { name: 'Own rules' });
+  for (const kind of ['White to the rear', 'Pulses in a flash']) {
+    const select = own.getByLabel('What the rule is about');
+    await tabTo(page, select);
+    await select.selectOption({ label: kind });
+    await press('Add the rule', own);
+  }
+  const white = own.getByRole('listitem').filter({ hasText: 'No white above' });
+  await press('only when …', white);
+  await expect(white.getByRole('group', { name: 'Only when' }).first()).toBeVisible();
+  await press(
+    'Down: No white above 40 cd in all to the rear from warning lamps except reversing lamps that burn steadily, whatever stands open, in stage 1, 2, 3, when gear is drive.',
+    own,
+  );
+  await expect(own.getByRole('listitem').first()).toContainText('in one flash');
+  await press('Delete: At most 4 pulses in one flash, in stage 1, 2, 3.', own);
+  await expect(own.getByRole('listitem')).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(own.getByRole('listitem')).toHaveCount(2);
+  await expectAccessible(page, 'main');
+});
+
+test('a finding is accepted with a reason, is no longer counted, and is taken back', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-12');
+  await openBuild(page, id, 'layout');
+  const list = findings(page);
+  await expect(list).toContainText(/\d+ blocking/);
+  const row = list.getByRole('listitem').filter({ hasText: 'Slow alternate on "Rear glass"' });
+  await row.getByRole('button', { name: /^Accept:/ }).click();
+  await expect(list.getByRole('button', { name: 'Accept', exact: true })).toBeDisabled();
+  await list.getByLabel('Why it may stand').fill('The arrow is off on the road');
+  await list.getByLabel('Accepted by').fill('R. Example');
+  await list.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(list).toContainText('1 accepted');
+  await expect(row).toHaveCount(0);
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await list.getByRole('button', { name: 'Accepted', exact: true }).click();
+  await expect(list).toContainText('The arrow is off on the road');
+  await list.getByRole('button', { name: /^No longer accept: Slow alternate/ }).click();
+  await expect(list).toContainText('Nothing is accepted.');
+});
+
+test('findings by cause: opened, chosen from by gravity and lamp, saved as a table; what holds by its margin', async ({
+  page,
+}) => {
+  await openBuild(page, '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1200', 'layout');
+  const list = findings(page);
+  const folded = list.getByRole('listitem').filter({ hasText: 'Too little light to the rear' }).first();
+  await folded.getByRole('button', { name: /findings$/ }).click();
+  await expect(folded.getByRole('listitem').first()).toBeVisible();
+  await list.getByLabel('How grave').selectOption({ label: 'Notes' });
+  await expect(list).not.toContainText('Too little light');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    list.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toContain('findings.csv');
+  await list.getByRole('button', { name: 'Holds', exact: true }).click();
+  await expect(list.getByRole('listitem').first()).toContainText(/holds by \d+ %/);
+});

@@ -1,0 +1,127 @@
+<script lang="ts">
+  import { holdsIn, standings } from '@flarik/core/rules/jurisdictions';
+  import { ruleSentence } from '@flarik/core/rules/registry';
+  import { getEditor } from '$lib/editor/context';
+
+  /** Where the vehicle may drive as it is: rule by rule, place by place. */
+  const editor = getEditor()();
+  const { build } = $derived(editor);
+  const places = $derived(standings(build, editor.outcomes, editor.findings));
+  const verdicts = $derived(new Map(editor.outcomes.map((o) => [`${o.packId}|${o.ruleId}`, o.verdict])));
+  const rows = $derived(
+    build.rulePacks.flatMap((pack) =>
+      pack.rules.map((rule) => ({ pack, rule, verdict: verdicts.get(`${pack.id}|${rule.id}`) })),
+    ),
+  );
+
+  const MARK = {
+    holds: '✓ holds',
+    broken: '✕ broken',
+    'cannot tell': '? cannot tell',
+    silent: '– silent',
+  } as const;
+</script>
+
+<section aria-label="Where it may drive">
+  <h2>Where it may drive</h2>
+  <ul>
+    {#each places as place (place.jurisdiction)}
+      <li>
+        <strong>{place.jurisdiction}</strong>
+        {#if place.packs.length === 0}
+          <span class="quiet">no pack holds there, so nothing is checked for it</span>
+        {:else if place.broken.length > 0}
+          <span class="broken"
+            >✕ {place.broken.length} {place.broken.length === 1 ? 'rule' : 'rules'} broken</span
+          >
+        {:else if place.untold.length > 0}
+          <span class="unsure">? {place.untold.length} cannot be told</span>
+        {:else}
+          <span class="holds">✓ every rule that holds there is kept</span>
+        {/if}
+        {#if place.mustBeOff.length > 0}
+          <span class="quiet"
+            >To drive there, these must stay off: {place.mustBeOff.slice(0, 6).join('; ')}</span
+          >
+        {/if}
+      </li>
+    {/each}
+  </ul>
+  <details>
+    <summary>Rule by rule</summary>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Rule</th>
+          {#each places as { jurisdiction } (jurisdiction)}<th scope="col">{jurisdiction}</th>{/each}
+        </tr>
+      </thead>
+      <tbody>
+        {#each rows as { pack, rule, verdict } (`${pack.id}|${rule.id}`)}
+          <tr>
+            <td>{ruleSentence(rule)} <span class="quiet">{pack.name}</span></td>
+            {#each places as { jurisdiction } (jurisdiction)}
+              <td class={verdict === 'broken' && holdsIn(pack, jurisdiction) ? 'broken' : 'quiet'}>
+                {#if !holdsIn(pack, jurisdiction)}not the law there{:else if verdict === undefined}…{:else}{MARK[
+                    verdict
+                  ]}{/if}
+              </td>
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </details>
+</section>
+
+<style>
+  section {
+    display: grid;
+    gap: 0.5rem;
+    padding: 0.75rem 1rem;
+    background: var(--cds-ui-01);
+    font-size: 13px;
+  }
+
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.75rem;
+    padding: 0.2rem 0;
+  }
+
+  summary {
+    cursor: pointer;
+  }
+
+  table {
+    width: 100%;
+    border-collapse: collapse;
+  }
+
+  th,
+  td {
+    padding: 0.3rem 0.75rem 0.3rem 0;
+    text-align: left;
+    vertical-align: top;
+    border-top: 1px solid var(--cds-ui-03);
+    line-height: 1.4;
+  }
+
+  th {
+    font-weight: 400;
+    color: var(--cds-text-02);
+  }
+
+  .holds {
+    color: var(--good);
+  }
+
+  .broken {
+    color: var(--gap);
+  }
+
+  .unsure {
+    color: var(--warn);
+  }
+</style>
