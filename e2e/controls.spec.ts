@@ -205,10 +205,10 @@ test('from a new build with nothing on it: a bar, the template, and a programme 
   await input(page, 'Ignition', 'on').click();
   await slide(page, 'Switch panel', '3').click();
   await expect(now(page)).toContainText('Stage 3');
-  await input(page, 'Turn signal', 'left').click();
-  await expect(now(page)).toContainText('Left turn reads');
+  await input(page, 'Brake', 'down').click();
+  await expect(now(page)).toContainText('Brake');
   await slide(page, 'Rear panel', 'off').click();
-  await input(page, 'Turn signal', 'none').click();
+  await input(page, 'Brake', 'up').click();
   await expect(now(page)).toHaveText('Off');
   await page.getByLabel('Name of the trial').fill('Off from the rear');
   await page.getByLabel('Name of the trial').press('Enter');
@@ -234,7 +234,7 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   await expect(cab.getByRole('button', { name: /Wail moved/ })).toBeVisible();
   await expect(cab).toContainText('labelled “Siren”, where it said “Wail”');
   await step(page, 'Inputs').click();
-  const from = page.getByLabel('Gear comes from');
+  const from = page.getByLabel('Turn signal comes from');
   await expect(from).toHaveValue('data bus');
   await from.selectOption('wire');
   await expect(saved(page)).toBeVisible();

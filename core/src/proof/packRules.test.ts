@@ -214,3 +214,9 @@ test('seen from above and below, a rule looks at each elevation', () => {
   expect(high.map((f) => f.id)).toEqual([expect.stringMatching(/\|front@25$/)]);
   expect(high[0]?.sentence).toContain('seen from 25° of elevation');
 });
+
+test('of a build in which nothing lights yet no picture is judged; one cut that takes all of a stage is', () => {
+  const empty = { ...car, placements: [], controls: { ...car.controls, sets: [] } };
+  expect(new Pictures(new ProofSubject({ ...empty, scene: [] }), []).all).toEqual([]);
+  expect(new Pictures(new ProofSubject(car), []).all.length).toBeGreaterThan(100);
+});

@@ -1,11 +1,12 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
+import type { On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { modeOf } from '../state/state.ts';
+import { checkedOns, modeOf } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import type { Ambient } from '../words/ambient.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Bits, DriveNumbers } from './bits.ts';
 import { momentsOf, type Moment } from './moments.ts';
 import type { ProofSubject } from './subject.ts';
@@ -67,11 +68,18 @@ export class Pictures {
       { matters: lights },
     );
     this.whole = moments.whole;
+    // Where no stage lights anything yet, that is told once, with the next step; rules have nothing to ask there.
+    const lighting = new Set(
+      checkedOns(build).filter((on) =>
+        AMBIENTS.some((ambient) => subject.showing.driven([on], ambient).length > 0),
+      ),
+    );
+    const warns = (on: readonly On[]): boolean => on.some((one) => lighting.has(one));
     const numbers = new DriveNumbers();
     const seen = new Map<string, Omit<Picture, 'lit'> & { readonly numbers: readonly number[] }>();
     for (const moment of moments.all) {
       const mode = modeOf(build, moment.on);
-      if (mode === 0) continue;
+      if (mode === 0 || !warns(moment.on)) continue;
       const [isNight, ...more] = moment.holds;
       const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
       const holds = more.slice(this.#asked.length);
