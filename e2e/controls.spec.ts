@@ -240,7 +240,7 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   await expect(saved(page)).toBeVisible();
   await page.reload();
   await step(page, 'Inputs').click();
-  await expect(page.getByLabel('Gear comes from')).toHaveValue('wire');
+  await expect(page.getByLabel('Turn signal comes from')).toHaveValue('wire');
 });
 
 test('proof: each mistake by its shortest way, played, kept as a trial, and gone when it is put right', async ({

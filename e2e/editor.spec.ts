@@ -16,7 +16,7 @@ import {
 
 test('the demo opens on its findings; show leads to the evidence', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByRole('row', { name: /KS-12/ })).toContainText('9 blocking');
+  await expect(page.getByRole('row', { name: /KS-12/ })).toContainText('9 blocking', { timeout: 120_000 });
   await expect(page.getByRole('row', { name: /KS-13/ })).not.toContainText('blocking');
   await page.getByRole('link', { name: 'Causeway patrol KS-12' }).click();
   await expect(findings(page)).toContainText('White shows to the rear');
