@@ -1,6 +1,6 @@
 <script lang="ts">
   import { STARTS, startText, type Start } from '@flarik/core/arrange/startingStages';
-  import { Service, serviceName, SERVICES } from '@flarik/core/words/service';
+  import { type Service, serviceName, SERVICES } from '@flarik/core/words/service';
   import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
   import { Name } from '@flarik/core/words/names';
   import { goto } from '$app/navigation';
