@@ -22,7 +22,7 @@ test('the demo opens on its findings; show leads to the evidence', async ({ page
   await expect(findings(page)).toContainText('White shows to the rear');
   await page.getByRole('link', { name: /^Visibility/ }).click();
   await findings(page)
-    .getByRole('button', { name: /^Show: Too little light to the rear in Stage 2, hatch open/ })
+    .getByRole('button', { name: /^Show: Too little light to the rear in Stage 1, hatch open/ })
     .click();
   await expect(partsButton(page)).toHaveText('Hatch open');
   await expect(await movingPart(page, 'Hatch')).toHaveAttribute('aria-pressed', 'true');

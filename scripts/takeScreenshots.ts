@@ -7,6 +7,7 @@ if (address === undefined || executablePath === undefined) throw new Error('run 
 const KS12 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1200';
 const PUMPER = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c3300';
 const KS13 = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c1300';
+const INCIDENT = '/builds/0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c5100';
 
 interface Shot {
   readonly file: string;
@@ -101,7 +102,7 @@ const SHOTS: readonly Shot[] = [
   {
     file: 'visibility',
     path: `${KS12}/visibility`,
-    act: show(/^Show: Too little light to the rear in Stage 2/),
+    act: show(/^Show: Too little light to the rear in Stage 1/),
   },
   {
     file: 'by-eye',
@@ -122,6 +123,14 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { file: 'rules', path: `${KS12}/rules` },
+  {
+    file: 'rules-editor',
+    path: `${INCIDENT}/rules`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Edit a copy' }).first().click();
+      await page.getByRole('article', { name: /own copy$/ }).waitFor();
+    },
+  },
   {
     file: 'revisions',
     path: `${KS13}/layout`,
