@@ -117,9 +117,11 @@ function plainCondition(c: Condition): string {
   }
 }
 
-/** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere. */
+/** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere, and so do all while the brief names none. */
 export const holdsHere = ({ jurisdictions }: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
-  jurisdictions.length === 0 || brief.jurisdictions.some((name) => jurisdictions.includes(name));
+  jurisdictions.length === 0 ||
+  brief.jurisdictions.length === 0 ||
+  brief.jurisdictions.some((name) => jurisdictions.includes(name));
 
 /** What must be so for a rule to speak, beside stage, pose and light: what it asks, and that the vehicle is where its pack holds. */
 export function conditionOf(build: Build, { jurisdictions }: RulePack, { when }: RuleData): Condition | null {
