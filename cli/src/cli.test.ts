@@ -80,7 +80,7 @@ describe('proof', () => {
         counts: z.object({ reachable: z.string(), whole: z.boolean() }),
       })
       .parse(JSON.parse(flarik('check', demo('ks-12'), '--json').stdout));
-    expect(counts).toEqual({ reachable: '17515413504', whole: true });
+    expect(counts).toEqual({ reachable: '9588178944', whole: true });
     const { events = '' } = findings.find((f) => f.ruleId === 'no-white-in-fog') ?? {};
     const { steps } = z
       .object({ steps: z.array(z.object({ refused: z.boolean(), on: z.array(z.string()) })) })
