@@ -7,7 +7,7 @@ export const Acceptance = z.strictObject({
   id: z
     .string({ error: 'must be text' })
     .min(1, 'must not be empty')
-    .max(400, 'must be at most 400 characters'),
+    .max(4000, 'must be at most 4000 characters'),
   /** What it said. */
   sentence: z
     .string({ error: 'must be text' })
