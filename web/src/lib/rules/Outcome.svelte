@@ -16,12 +16,12 @@
     margin === null || margin >= 1 ? '' : `, by ${Math.max(0, Math.floor(margin * 100))} %`;
 </script>
 
-<span class="outcome">
+<span>
   {#if outcome === undefined}
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
     <span class="holds">✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span>
-    {#if !proved}<span class="quiet">, {editor.proving.stopped ? 'not proved' : 'being proved …'}</span>{/if}
+    {#if !proved}<span class="quiet">({editor.proving.stopped ? 'not proved' : 'being proved …'})</span>{/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– not for this build</span>
   {:else if outcome.verdict === 'cannot tell'}
@@ -36,10 +36,6 @@
 </span>
 
 <style>
-  .outcome {
-    white-space: nowrap;
-  }
-
   .holds {
     color: var(--good);
   }
