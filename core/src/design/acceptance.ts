@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { Name } from '../words/names.ts';
 
+/** No more findings are let stand in a build. */
+export const MOST_ACCEPTED = 400;
+
 /** A finding that somebody lets stand, with who and why, as it was then. */
 export const Acceptance = z.strictObject({
   /** The finding, by rule, subject and state. */

@@ -4,7 +4,7 @@ import { Fixture } from '../fixture/types.ts';
 import { VehicleSpec } from '../vehicle/spec.ts';
 import { Name, Remark } from '../words/names.ts';
 import { Service } from '../words/service.ts';
-import { Acceptance } from './acceptance.ts';
+import { Acceptance, MOST_ACCEPTED } from './acceptance.ts';
 import { Brief } from './brief.ts';
 import { Controls } from './controls.ts';
 import { Placement } from './placement.ts';
@@ -36,6 +36,6 @@ export const BuildParts = z.strictObject({
   scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
   /** Findings that somebody lets stand. */
-  accepted: z.array(Acceptance).max(400, 'must be at most 400 accepted findings'),
+  accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),
 });
 export type BuildParts = z.infer<typeof BuildParts>;

@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
+import { choosable, setOfThese, shinesAhead, type Choosable } from '../arrange/sideSets.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
 import { darkCue, groupTarget, lightCue, newFunction } from '../design/functions.ts';
 import type { Condition } from '../design/condition.ts';
+import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from '../rules/check.ts';
 import { judgementsOf } from '../rules/elevations.ts';
@@ -29,7 +31,7 @@ function proofs(build: Build): readonly RuleProof[] {
 }
 
 /** The same, picture by picture and pose by pose, leaving nothing out. */
-function plainly(build: Build): Map<string, { troubles: Set<string>; margin: number | null }> {
+function plainly(build: Build): Map<string, { troubles: Map<string, number>; margin: number | null }> {
   const subject = new ProofSubject(build);
   const conditions: Condition[] = [];
   const asked = build.rulePacks.flatMap((pack) =>
@@ -44,7 +46,8 @@ function plainly(build: Build): Map<string, { troubles: Set<string>; margin: num
   return new Map(
     asked.map(({ pack, rule, at }) => {
       const kind = kindOf(rule);
-      const troubles = new Set<string>();
+      /** By what it is about: how near to rest. */
+      const troubles = new Map<string, number>();
       let margin: number | null = null;
       for (const picture of pictures.all) {
         const { moment, ambient, mode, open, holds } = picture;
@@ -58,7 +61,8 @@ function plainly(build: Build): Map<string, { troubles: Set<string>; margin: num
           const state = stateWith({ on: moment.on, open: pose, ambient });
           for (const j of judgementsOf(rule, new Situation(build, state, pack.upperAboveM))) {
             if (j.margin !== null) margin = margin === null ? j.margin : Math.min(margin, j.margin);
-            if (j.outcome !== 'holds') troubles.add(j.about);
+            if (j.outcome !== 'holds')
+              troubles.set(j.about, Math.min(moment.depth, troubles.get(j.about) ?? Infinity));
           }
         }
       }
@@ -73,8 +77,9 @@ describe('what is left out says nothing new', () => {
     const plain = plainly(build);
     for (const { outcome, troubles } of proofs(build)) {
       const there = plain.get(`${outcome.packId}|${outcome.ruleId}`);
-      expect([...new Set(troubles.map((t) => t.trouble.about))].toSorted(), outcome.ruleId).toEqual(
-        [...(there?.troubles ?? [])].toSorted(),
+      const near = troubles.filter((t) => t.which === 'reached');
+      expect(new Map(near.map((t) => [t.trouble.about, t.moment.depth])), outcome.ruleId).toEqual(
+        there?.troubles,
       );
       if (there?.margin === null) expect(outcome.margin).toBeNull();
       else expect(outcome.margin, outcome.ruleId).toBeCloseTo(there?.margin ?? NaN, 9);
@@ -82,9 +87,55 @@ describe('what is left out says nothing new', () => {
   });
 });
 
+test('several functions that take light one by one: the shortest way to the limit, and the worst there is', () => {
+  // Each of two conditions takes one side's lamps ahead; one is enough to break the floor, both are worse.
+  const [left, right] = (['left', 'right'] as const).map((side) => {
+    const y = side === 'left' ? 1 : -1;
+    return choosable(car).filter((m) => m.warns && shinesAhead(m) && m.module.centre[1] * y > 0);
+  });
+  const cutBy = (build: Build, id: string, these: Choosable[] | undefined, when: Condition): Build => {
+    const { build: withSet } = setOfThese(build, id, id, these ?? []);
+    return addFunction(
+      withSet,
+      newFunction(id, id, 'cut', { way: 'while', condition: when, afterMs: 0, staysMs: 0 }, [
+        darkCue({ kind: 'set', setId: id }),
+      ]),
+      0,
+    );
+  };
+  const floor = (minCdsPerMin: number): RulePack =>
+    packOf({
+      kind: 'power-floor',
+      ...common,
+      faces: ['front'],
+      level: 'any',
+      ambient: 'day',
+      minCdsPerMin,
+      poses: ['shut'],
+    });
+  const programme = cutBy(
+    cutBy(car, 'cut-left', left, is('fog', 'on')),
+    'cut-right',
+    right,
+    is('generator', 'on'),
+  );
+  const alone = checkBuild({ ...programme, rulePacks: [floor(1)] }).outcomes.find((o) => o.packId === 'test');
+  // A hair below what the stage shows by itself, so that one cut is too much.
+  const build: Build = { ...programme, rulePacks: [floor(((alone?.margin ?? NaN) + 1) * 0.999)] };
+  const found = prove(build).findings.filter((f) => f.packId === 'test');
+  expect(found.map((f) => f.id)).toEqual(['test|r|reached|front', 'test|r|worst|front']);
+  const [near, worst] = found;
+  expect(near?.evidence.steps).toHaveLength(3);
+  expect(worst?.evidence.steps.length).toBeGreaterThanOrEqual(4);
+  expect(worst?.figure?.value ?? NaN).toBeLessThan(near?.figure?.value ?? NaN);
+  const plain = plainly(build).get('test|r');
+  expect(near?.evidence.steps).toHaveLength(plain?.troubles.get('front') ?? NaN);
+  expect(prove(build).outcomes.find((o) => o.packId === 'test')?.margin).toBeCloseTo(plain?.margin ?? NaN, 9);
+});
+
 describe('what only several functions together bring about is found', () => {
   const cut = newFunction(
-    'blackout',
+    'calm-front',
     'Calm front',
     'cut',
     { way: 'while', condition: is('gear', 'park'), afterMs: 0, staysMs: 0 },
@@ -136,7 +187,7 @@ describe('what only several functions together bring about is found', () => {
 
   test('a cut that says no warning is on is not asked for light', () => {
     const dark = { ...addFunction(car, { ...cut, mode: 0 }, 0), rulePacks: [floor] };
-    expect(modeOf(dark, ['stage-2', 'blackout'])).toBe(0);
+    expect(modeOf(dark, ['stage-2', 'calm-front'])).toBe(0);
     expect(told(dark)).toEqual([]);
   });
 

@@ -41,6 +41,8 @@ export interface RuleTrouble {
   readonly trouble: Trouble;
   readonly moment: Moment;
   readonly state: State;
+  /** Nearest to rest, or worse than that one. */
+  readonly which: 'reached' | 'worst';
 }
 
 /** How one rule came out over all that the controls bring about. */
@@ -89,7 +91,6 @@ export function* packRules(subject: ProofSubject, known: Known): Generator<strin
 }
 
 function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): RuleProof {
-  const { build } = pictures;
   const kind = kindOf(rule);
   const ambients = kind.ambients(rule);
   const mine = pictures.all.filter(
@@ -98,45 +99,115 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
       ambients.includes(p.ambient) &&
       (when < 0 || p.holds[when] === true),
   );
-  const named = kind.sees === 'driven' ? [] : kind.poses(rule, vehicleOf(build.vehicle));
-  const troubles = new Map<string, RuleTrouble>();
-  const looked = new Set<string>();
-  let margin: number | null = null;
-  let whole = pictures.whole && when < MOST_CONDITIONS;
-  for (const picture of telling(pictures, rule, mine)) {
-    const { moment, ambient, mode } = picture;
-    const poses = kind.sees === 'driven' ? [picture.open] : pictures.posesOf(picture, named);
-    for (const open of poses) {
-      const state = stateWith({ on: moment.on, open, ambient });
-      const key = stateKey(state);
-      if (looked.has(key)) continue;
-      if (looked.size >= MOST_JUDGED) {
-        whole = false;
-        continue;
-      }
-      looked.add(key);
-      for (const judgement of judgementsOf(rule, new Situation(build, state, pack.upperAboveM))) {
-        if (judgement.margin !== null)
-          margin = margin === null ? judgement.margin : Math.min(margin, judgement.margin);
-        if (judgement.outcome === 'holds' || known(pack, rule, judgement.about, mode)) continue;
-        if (!troubles.has(judgement.about))
-          troubles.set(judgement.about, { pack, rule, trouble: judgement, moment, state });
-      }
+  const look = new Look(pictures, pack, rule, known);
+  const worst = new Map<string, RuleTrouble>();
+  for (const picture of telling(pictures, rule, mine))
+    for (const trouble of look.at(picture)) {
+      const before = worst.get(trouble.trouble.about);
+      if (before === undefined || marginOf(trouble) < marginOf(before))
+        worst.set(trouble.trouble.about, trouble);
     }
+  const margin = look.margin;
+  const troubles = [...nearestOf(look, mine, worst).values()];
+  for (const trouble of worst.values()) {
+    const near = troubles.find((t) => t.trouble.about === trouble.trouble.about);
+    if (near !== undefined && marginOf(trouble) < marginOf(near) - NO_WORSE)
+      troubles.push({ ...trouble, which: 'worst' });
   }
-  const found = [...troubles.values()];
-  const fails = found.some(({ trouble }) => trouble.outcome === 'fails');
-  const untold = found.length > 0 || !whole;
+  const fails = troubles.some(({ trouble }) => trouble.outcome === 'fails');
+  const untold = troubles.length > 0 || !pictures.whole || !look.whole || when >= MOST_CONDITIONS;
   return {
-    troubles: found,
+    troubles,
     outcome: {
       packId: pack.id,
       ruleId: rule.id,
-      verdict: fails ? 'broken' : untold ? 'cannot tell' : looked.size === 0 ? 'silent' : 'holds',
+      verdict: fails ? 'broken' : untold ? 'cannot tell' : look.count === 0 ? 'silent' : 'holds',
       margin,
       statesChecked: mine.length,
     },
   };
+}
+
+/** A margin that differs by less is the same. */
+const NO_WORSE = 0.001;
+const marginOf = ({ trouble: { margin } }: RuleTrouble): number => margin ?? -Infinity;
+
+/** What a rule says of pictures, each pose of each looked at once. */
+class Look {
+  /** The least room in what was looked at. */
+  margin: number | null = null;
+  /** Whether everything asked for was looked at. */
+  whole = true;
+  readonly #pictures: Pictures;
+  readonly #pack: RulePack;
+  readonly #rule: RuleData;
+  readonly #known: Known;
+  readonly #poses: readonly (readonly string[])[] | null;
+  readonly #told = new Map<string, readonly RuleTrouble[]>();
+
+  constructor(pictures: Pictures, pack: RulePack, rule: RuleData, known: Known) {
+    this.#pictures = pictures;
+    this.#pack = pack;
+    this.#rule = rule;
+    this.#known = known;
+    this.#poses = kindOf(rule).poses(rule, vehicleOf(pictures.build.vehicle));
+  }
+
+  /** How many states were looked at. */
+  get count(): number {
+    return this.#told.size;
+  }
+
+  /** Its troubles there that are not known already. */
+  at(picture: Picture): RuleTrouble[] {
+    const driven = kindOf(this.#rule).sees === 'driven';
+    const poses = driven ? [picture.open] : this.#pictures.posesOf(picture, this.#poses);
+    return poses.flatMap((open) => this.#in(picture, open));
+  }
+
+  #in({ moment, ambient, mode }: Picture, open: readonly string[]): readonly RuleTrouble[] {
+    const state = stateWith({ on: moment.on, open, ambient });
+    const key = stateKey(state);
+    const before = this.#told.get(key);
+    if (before !== undefined) return before;
+    if (this.count >= MOST_JUDGED) {
+      this.whole = false;
+      return [];
+    }
+    const [pack, rule] = [this.#pack, this.#rule];
+    const troubles: RuleTrouble[] = [];
+    for (const judgement of judgementsOf(
+      rule,
+      new Situation(this.#pictures.build, state, pack.upperAboveM),
+    )) {
+      if (judgement.margin !== null)
+        this.margin = this.margin === null ? judgement.margin : Math.min(this.margin, judgement.margin);
+      if (judgement.outcome !== 'holds' && !this.#known(pack, rule, judgement.about, mode))
+        troubles.push({ pack, rule, trouble: judgement, moment, state, which: 'reached' });
+    }
+    this.#told.set(key, troubles);
+    return troubles;
+  }
+}
+
+/** Of each trouble the picture nearest to rest that has it: what tells most is seldom the shortest way. */
+function nearestOf(
+  look: Look,
+  mine: readonly Picture[],
+  worst: ReadonlyMap<string, RuleTrouble>,
+): Map<string, RuleTrouble> {
+  const nearest = new Map(worst);
+  const open = new Set(worst.keys());
+  for (const picture of mine) {
+    for (const about of open)
+      if ((nearest.get(about)?.moment.depth ?? 0) <= picture.moment.depth) open.delete(about);
+    if (open.size === 0) break;
+    for (const trouble of look.at(picture)) {
+      const { about } = trouble.trouble;
+      if (open.delete(about)) nearest.set(about, trouble);
+    }
+  }
+  return nearest;
 }
 
 /**
@@ -151,12 +222,14 @@ function telling({ build, drives }: Pictures, rule: RuleData, mine: readonly Pic
   for (const [i, drive] of drives.entries())
     if (kind.regards(drive, rule))
       for (const lot of kind.lots?.(drive, at) ?? ['']) lots.set(lot, [...(lots.get(lot) ?? []), i]);
+  // A rule that asks for light is asked where none of what it looks at ever lights, too.
+  if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();
   for (const numbers of lots.values()) {
     const looksAt = Bits.of(numbers, drives.length);
     const byRest = new Map<string, Map<string, { readonly picture: Picture; readonly lit: Bits }>>();
     for (const picture of mine) {
-      const rest = `${picture.ambient} ${picture.open.join()}`;
+      const rest = `${picture.mode} ${picture.ambient} ${picture.open.join()}`;
       const lit = picture.lit.and(looksAt);
       if (kind.lots !== null && lit.size === 0) continue;
       const alike = byRest.get(rest) ?? new Map<string, { picture: Picture; lit: Bits }>();
@@ -166,8 +239,7 @@ function telling({ build, drives }: Pictures, rule: RuleData, mine: readonly Pic
     for (const alike of byRest.values())
       for (const { picture } of extremes([...alike.values()], more)) told.add(picture);
   }
-  // A rule that asks for light is asked where none of what it looks at ever lights, too.
-  return lots.size === 0 ? mine.slice(0, 1) : mine.filter((picture) => told.has(picture));
+  return mine.filter((picture) => told.has(picture));
 }
 
 /** Of sets, those that hold no other where more helps, or are held by no other where more hurts. */

@@ -2,6 +2,7 @@ import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
 import type { On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
+import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
@@ -32,6 +33,23 @@ const asks = (c: Condition, input: string): boolean =>
 const lights = ({ mode, shows }: ControlFunction): boolean =>
   mode !== null || shows.some(({ cues, dims }) => cues.length > 0 || dims.length > 0);
 
+/** A stop of something that moves, as an input has it and as a state does. */
+export interface Move {
+  readonly input: string;
+  readonly value: string;
+  readonly stop: string;
+}
+
+/** Every stop of every part of the vehicle, and of every lamp that can be aimed or raised. */
+export const movesOf = (build: Build): readonly Move[] => [
+  ...vehicleOf(build.vehicle).parts.flatMap(({ id, stops }) =>
+    stops.map((stop) => ({ input: partInput(id), value: stop.id, stop: stop.id })),
+  ),
+  ...lampMoves(build).flatMap(({ input, stops }) =>
+    stops.map(({ id, stop }) => ({ input, value: id, stop })),
+  ),
+];
+
 /** Every picture that the controls can bring about while some stage or warning is on. */
 export class Pictures {
   readonly build: Build;
@@ -42,7 +60,7 @@ export class Pictures {
   /** The channels that light in any, by number. */
   readonly drives: readonly Drive[];
   /** Stops of parts that functions or conditions ask about: they stand open only where they can. */
-  readonly #asked: readonly { readonly input: string; readonly stop: string }[];
+  readonly #asked: readonly Move[];
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
@@ -51,18 +69,15 @@ export class Pictures {
     const { build } = subject;
     this.build = build;
     const said = [...conditionsOf(build.controls), ...conditions];
-    const { parts } = vehicleOf(build.vehicle);
-    const isAsked = (partId: string): boolean => said.some((c) => asks(c, partInput(partId)));
-    this.#asked = parts
-      .filter(({ id }) => isAsked(id))
-      .flatMap(({ id, stops }) => stops.map((stop) => ({ input: partInput(id), stop: stop.id })));
-    this.#free = parts.filter(({ id }) => !isAsked(id)).flatMap(({ stops }) => stops.map(({ id }) => id));
+    const moves = movesOf(build);
+    this.#asked = moves.filter(({ input }) => said.some((c) => asks(c, input)));
+    this.#free = moves.filter((move) => !this.#asked.includes(move)).map(({ stop }) => stop);
     const asksAmbient = said.some((c) => asks(c, 'ambient'));
     const moments = momentsOf(
       subject.reach,
       [
         asksAmbient ? NIGHT : () => false,
-        ...this.#asked.map(({ input, stop }): Condition => ({ kind: 'is', input, values: [stop] })),
+        ...this.#asked.map(({ input, value }): Condition => ({ kind: 'is', input, values: [value] })),
         ...conditions,
       ],
       { matters: lights },

@@ -5,8 +5,6 @@ import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
 import type { CheckResult, Finding, RuleOutcome } from '../rules/finding.ts';
 import { kindOf } from '../rules/registry.ts';
 import { modeOf, type State } from '../state/state.ts';
-import { vehicleOf } from '../vehicle/vehicle.ts';
-import { partInput } from '../design/inputs.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import { actions } from './checks/actions.ts';
@@ -24,6 +22,7 @@ import { stuck } from './checks/stuck.ts';
 import { unasked } from './checks/unasked.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
 import type { Found, ProofCheck } from './found.ts';
+import { movesOf } from './pictures.ts';
 import { packRules, type Known, type RuleTrouble } from './packRules.ts';
 import { ProofSubject } from './subject.ts';
 
@@ -150,7 +149,10 @@ function knownOf(build: Build, { findings }: CheckResult): Known {
 }
 
 /** What a rule says of a state that the controls bring about, with the way there. */
-function ruleFinding(subject: ProofSubject, { pack, rule, trouble, moment, state }: RuleTrouble): Finding {
+function ruleFinding(
+  subject: ProofSubject,
+  { pack, rule, trouble, moment, state, which }: RuleTrouble,
+): Finding {
   const head = { packId: pack.id, packName: pack.name, ruleId: rule.id, kind: rule.kind };
   const { severity, clause } = rule;
   const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
@@ -158,6 +160,7 @@ function ruleFinding(subject: ProofSubject, { pack, rule, trouble, moment, state
   const there = subject.stateAt(moment);
   return {
     ...found,
+    id: [pack.id, rule.id, which, about].join('|'),
     outcome,
     home: kindOf(rule).home,
     figure,
@@ -176,15 +179,10 @@ function ruleFinding(subject: ProofSubject, { pack, rule, trouble, moment, state
 }
 
 /** Steps that open what stands open in a state and not in another; nothing asks about those parts. */
-const opened = ({ vehicle }: Build, state: State, there: State): TrialStep[] =>
-  vehicleOf(vehicle).parts.flatMap(({ id, stops }) =>
-    stops
-      .filter((stop) => state.open.includes(stop.id) && !there.open.includes(stop.id))
-      .map((stop): TrialStep => ({
-        kind: 'event',
-        event: { kind: 'arrives', input: partInput(id), value: stop.id },
-      })),
-  );
+const opened = (build: Build, state: State, there: State): TrialStep[] =>
+  movesOf(build)
+    .filter(({ stop }) => state.open.includes(stop) && !there.open.includes(stop))
+    .map(({ input, value }): TrialStep => ({ kind: 'event', event: { kind: 'arrives', input, value } }));
 
 type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind'>;
 

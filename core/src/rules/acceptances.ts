@@ -1,6 +1,6 @@
 import type { Build } from '../design/schema.ts';
-import { parseInput } from '../words/errors.ts';
-import { Acceptance } from '../design/acceptance.ts';
+import { InputError, parseInput } from '../words/errors.ts';
+import { Acceptance, MOST_ACCEPTED } from '../design/acceptance.ts';
 import type { Finding } from './finding.ts';
 
 /** A figure that differs by less is the same, as a share. */
@@ -51,7 +51,7 @@ export type Word = Pick<Acceptance, 'reason' | 'by' | 'on'>;
 
 /**
  * Lets findings stand as they are now.
- * @throws {InputError} no reason, no name, or no date
+ * @throws {InputError} no reason, no name, no date, or too many
  */
 export function accept(build: Build, findings: readonly Finding[], word: Word): Build {
   const ids = new Set(findings.map(({ id }) => id));
@@ -64,7 +64,10 @@ export function accept(build: Build, findings: readonly Finding[], word: Word): 
       limits: limits.map(({ value }) => value),
     }),
   );
-  return { ...build, accepted: [...build.accepted.filter(({ id }) => !ids.has(id)), ...made] };
+  const accepted = [...build.accepted.filter(({ id }) => !ids.has(id)), ...made];
+  if (accepted.length > MOST_ACCEPTED)
+    throw new InputError('accepted', `no more than ${MOST_ACCEPTED} findings can be accepted in a build`);
+  return { ...build, accepted };
 }
 
 /** Takes acceptances back. */

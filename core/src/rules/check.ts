@@ -107,8 +107,8 @@ function wishTask(build: Build, wish: WishData): Task[] {
 function packTasks(build: Build, pack: RulePack): Task[] {
   const here = holdsHere(pack, build);
   return pack.rules.flatMap((rule): Task[] => {
-    if (here && conditionOf(build, pack, rule) !== null) return [];
     const kind = kindOf(rule);
+    if (here && kind.sees !== 'document' && conditionOf(build, pack, rule) !== null) return [];
     const head = {
       packId: pack.id,
       packName: pack.name,

@@ -82,7 +82,14 @@ function nameUnknownKinds(
 }
 
 function readRules(rules: readonly RuleData[], path: PropertyKey[]): void {
-  for (const [i, rule] of rules.entries()) readKind(kindOf, rule, [...path, i]);
+  for (const [i, rule] of rules.entries()) {
+    readKind(kindOf, rule, [...path, i]);
+    if (rule.when !== null && kindOf(rule).sees === 'document')
+      throw new InputError(
+        pathText([...path, i, 'when']),
+        `a rule of the kind '${rule.kind}' speaks of the lamps as they stand, whatever is on: it takes no condition`,
+      );
+  }
 }
 
 /** Reads what depends on the kind, which is known by now; the document keeps the data as it came. */

@@ -2,9 +2,10 @@ import { onText } from '../design/controls.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
+import { holdsIn } from './registry.ts';
 
-/** How a build stands in one of the places where it drives. */
-export interface Standing {
+/** How a build comes out in one of the places where it drives. */
+export interface Place {
   readonly jurisdiction: string;
   /** The packs that hold there. */
   readonly packs: readonly RulePack[];
@@ -14,16 +15,12 @@ export interface Standing {
   readonly mustBeOff: readonly string[];
 }
 
-/** Whether a pack holds in a jurisdiction. */
-export const holdsIn = ({ jurisdictions }: RulePack, name: string): boolean =>
-  jurisdictions.length === 0 || jurisdictions.includes(name);
-
-/** How a build stands in each jurisdiction of its brief; findings that are accepted count all the same. */
-export function standings(
+/** How a build comes out in each jurisdiction of its brief; findings that are accepted count all the same. */
+export function placesOf(
   build: Build,
   outcomes: readonly RuleOutcome[],
   findings: readonly Finding[],
-): Standing[] {
+): Place[] {
   return build.brief.jurisdictions.map((jurisdiction) => {
     const packs = build.rulePacks.filter((pack) => holdsIn(pack, jurisdiction));
     const ids = new Set(packs.map(({ id }) => id));

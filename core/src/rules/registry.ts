@@ -118,16 +118,17 @@ function plainCondition(c: Condition): string {
 }
 
 /** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere, and so do all while the brief names none. */
-export const holdsHere = ({ jurisdictions }: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
-  jurisdictions.length === 0 ||
-  brief.jurisdictions.length === 0 ||
-  brief.jurisdictions.some((name) => jurisdictions.includes(name));
+export const holdsHere = (pack: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
+  brief.jurisdictions.length === 0 || brief.jurisdictions.some((name) => holdsIn(pack, name));
+
+/** Whether a pack holds in a jurisdiction. */
+export const holdsIn = ({ jurisdictions }: RulePack, name: string): boolean =>
+  jurisdictions.length === 0 || jurisdictions.includes(name);
 
 /** What must be so for a rule to speak, beside stage, pose and light: what it asks, and that the vehicle is where its pack holds. */
-export function conditionOf(build: Build, { jurisdictions }: RulePack, { when }: RuleData): Condition | null {
+export function conditionOf(build: Build, pack: RulePack, { when }: RuleData): Condition | null {
   const { brief, controls } = build;
-  const everywhere =
-    jurisdictions.length === 0 || brief.jurisdictions.every((name) => jurisdictions.includes(name));
+  const everywhere = brief.jurisdictions.every((name) => holdsIn(pack, name));
   const asksRegion = conditionsOf(controls).some((c) =>
     [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === REGION),
   );
@@ -135,7 +136,7 @@ export function conditionOf(build: Build, { jurisdictions }: RulePack, { when }:
   const there: Condition = {
     kind: 'is',
     input: REGION,
-    values: brief.jurisdictions.filter((name) => jurisdictions.includes(name)),
+    values: brief.jurisdictions.filter((name) => holdsIn(pack, name)),
   };
   return when === null ? there : { kind: 'all', of: [there, when] };
 }

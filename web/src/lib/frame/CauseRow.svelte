@@ -2,6 +2,7 @@
   import { accept, withdraw } from '@flarik/core/rules/acceptances';
   import { reachText, type Cause } from '@flarik/core/rules/causes';
   import { figureText, limitsText, stateText } from '@flarik/core/rules/findingsTable';
+  import { InputError } from '@flarik/core/words/errors';
   import { Wording } from '@flarik/core/controls/sentence';
   import { getEditor } from '$lib/editor/context';
   import AcceptForm from './AcceptForm.svelte';
@@ -13,6 +14,7 @@
   const editor = getEditor()();
   let open = $state(false);
   let accepting = $state(false);
+  let refused = $state('');
 
   const { first, findings } = $derived(cause);
   const { build } = $derived(editor);
@@ -78,11 +80,17 @@
     <AcceptForm
       oncancel={() => (accepting = false)}
       onaccept={(word: { reason: string; by: string; on: string }) => {
-        accepting = false;
-        editor.edit('Accept a finding', (b) => accept(b, findings, word));
+        try {
+          editor.edit('Accept a finding', (b) => accept(b, findings, word));
+          accepting = false;
+        } catch (error) {
+          if (!(error instanceof InputError)) throw error;
+          refused = error.reason;
+        }
       }}
     />
   {/if}
+  {#if accepting && refused !== ''}<p class="changed" role="alert">Not accepted: {refused}.</p>{/if}
   {#if open}
     <ol>
       {#each findings.slice(1) as finding (finding.id)}

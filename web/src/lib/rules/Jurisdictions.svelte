@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { holdsIn, standings } from '@flarik/core/rules/jurisdictions';
-  import { ruleSentence } from '@flarik/core/rules/registry';
+  import { placesOf } from '@flarik/core/rules/jurisdictions';
+  import { holdsIn, ruleSentence } from '@flarik/core/rules/registry';
   import { getEditor } from '$lib/editor/context';
 
   /** Where the vehicle may drive as it is: rule by rule, place by place. */
   const editor = getEditor()();
   const { build } = $derived(editor);
-  const places = $derived(standings(build, editor.outcomes, editor.findings));
+  const places = $derived(placesOf(build, editor.outcomes, editor.findings));
   const verdicts = $derived(new Map(editor.outcomes.map((o) => [`${o.packId}|${o.ruleId}`, o.verdict])));
   const rows = $derived(
     build.rulePacks.flatMap((pack) =>

@@ -21,7 +21,9 @@
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
     <span class="holds">✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span>
-    {#if !proved}<span class="quiet">({editor.proving.stopped ? 'not proved' : 'being proved …'})</span>{/if}
+    {#if !proved}<span class="quiet"
+        >({editor.proving.stopped || editor.proving.error !== null ? 'not proved' : 'being proved …'})</span
+      >{/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– not for this build</span>
   {:else if outcome.verdict === 'cannot tell'}
