@@ -271,3 +271,20 @@ test('of a build in which nothing lights yet no picture is judged; one cut that 
   expect(new Pictures(new ProofSubject({ ...empty, scene: [] }), []).all).toEqual([]);
   expect(new Pictures(new ProofSubject(car), []).all.length).toBeGreaterThan(100);
 });
+
+test('a lamp that can be raised is looked at raised, too', () => {
+  const [first] = car.placements;
+  const raised = {
+    ...car,
+    placements: car.placements.map((p) =>
+      p.id === first?.id ? { ...p, heights: [{ id: 'up', name: 'raised', poleM: 0.5 }] } : p,
+    ),
+  };
+  const poses = (build: Build): string[] => {
+    const pictures = new Pictures(new ProofSubject(build), []);
+    const [one] = pictures.all;
+    return one === undefined ? [] : pictures.posesOf(one, null).flat();
+  };
+  expect(poses(raised)).toContain(`height.${first?.id ?? ''}=up`);
+  expect(poses(car)).not.toContain(`height.${first?.id ?? ''}=up`);
+});

@@ -158,3 +158,24 @@ test('editions are told apart rule by rule: new, gone, changed in words, in grav
   expect(differences(old, withRuleField(old, 'pulses-1', 'severity', 'blocks'))).toHaveLength(1);
   expect(differences(old, old)).toEqual([]);
 });
+
+test('a rule about the lamps as they stand takes no condition; a file that gives it one is refused with its place', () => {
+  const pack = withNewRule(blank, 'height');
+  const [rule] = pack.rules;
+  const asked = { ...pack, rules: [{ ...rule, when: { kind: 'is', input: 'gear', values: ['drive'] } }] };
+  expect(() => readRulePack(asked)).toThrow(
+    /^rules\[0\]\.when: a rule of the kind 'height' speaks of the lamps/,
+  );
+});
+
+test('a condition that lies too deep is refused with its place', () => {
+  const [rule] = withNewRule(blank, 'pulses').rules;
+  const deep = Array.from({ length: 8 }).reduce<unknown>((of) => ({ kind: 'not', of }), {
+    kind: 'is',
+    input: 'gear',
+    values: ['drive'],
+  });
+  expect(() => readRulePack({ ...blank, rules: [{ ...rule, when: deep }] })).toThrow(
+    /rules\[0\]\.when.*deeper/,
+  );
+});
