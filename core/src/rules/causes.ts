@@ -55,7 +55,7 @@ const SIDES: ReadonlyMap<string, string> = new Map([
   ['right', 'side'],
 ]);
 
-/** How far a cause reaches beyond its first finding: "also in Stage 3; in 2 packs; 4 findings"; empty when it does not. */
+/** How far a cause reaches beyond its first finding: "also in Stage 2; in Stage 3; by 2 packs; 4 findings"; empty when it does not. */
 export function reachText(build: Build, { first, findings }: Cause): string {
   if (findings.length === 1) return '';
   const whenOf = ({ evidence: { state } }: Finding): string =>
@@ -63,8 +63,8 @@ export function reachText(build: Build, { first, findings }: Cause): string {
   const others = [...new Set(findings.map(whenOf))].filter((when) => when !== '' && when !== whenOf(first));
   const packs = new Set(findings.map(({ packId }) => packId)).size;
   return [
-    ...(others.length === 0 ? [] : [`also in ${others.slice(0, 3).join(', ')}`]),
-    ...(others.length > 3 ? [`and ${others.length - 3} more`] : []),
+    ...(others.length === 0 ? [] : [`also in ${others.slice(0, 3).join('; in ')}`]),
+    ...(others.length > 3 ? [`and in ${others.length - 3} more`] : []),
     ...(packs === 1 ? [] : [`by ${packs} packs`]),
     `${findings.length} findings`,
   ].join('; ');

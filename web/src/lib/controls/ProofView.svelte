@@ -2,15 +2,13 @@
   import { putTrial } from '@flarik/core/design/controlEdits';
   import { onText } from '@flarik/core/design/controls';
   import { Wording } from '@flarik/core/controls/sentence';
-  import { BRIEF_PACK } from '@flarik/core/rules/check';
-  import { wishSentence } from '@flarik/core/rules/brief/wishes';
   import type { Finding, RuleOutcome } from '@flarik/core/rules/finding';
-  import { PROOF_CHECKS } from '@flarik/core/proof/prove';
+  import { outcomeText } from '@flarik/core/proof/outcomeText';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import { severityMark } from '$lib/frame/severity';
 
-  /** What is proved of the controls over every state that they can reach, and the shortest way to each fault. */
+  /** What is proved of the controls, and of the packs' rules, over every state that can be reached, and the way to each fault. */
   const editor = getEditor()();
   const { proving } = editor;
   const wording = $derived(new Wording(editor.build));
@@ -24,11 +22,8 @@
     silent: 'does not speak here',
   } as const;
 
-  function nameOf({ packId, ruleId }: RuleOutcome): string {
-    if (packId !== BRIEF_PACK) return PROOF_CHECKS.find(({ kind }) => kind === ruleId)?.clause ?? ruleId;
-    const wish = editor.build.brief.constraints.find(({ id }) => id === ruleId);
-    return wish === undefined ? ruleId : wishSentence(editor.build, wish);
-  }
+  const nameOf = (outcome: RuleOutcome): string =>
+    outcomeText(editor.build, outcome)?.sentence ?? outcome.ruleId;
   /** What does not hold first, then what cannot be told. */
   const outcomes = $derived((proof?.outcomes ?? []).toSorted((a, b) => gravity(a) - gravity(b)));
   const gravity = ({ verdict }: RuleOutcome): number =>

@@ -179,6 +179,7 @@
 
   .plain {
     padding: 0;
+    text-align: left;
     height: auto;
     border: 0;
     color: var(--cds-text-02);

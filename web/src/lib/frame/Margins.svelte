@@ -1,7 +1,5 @@
 <script lang="ts">
-  import { ruleSentence } from '@flarik/core/rules/registry';
-  import { wishSentence } from '@flarik/core/rules/brief/wishes';
-  import { BRIEF_PACK } from '@flarik/core/rules/check';
+  import { outcomeText } from '@flarik/core/proof/outcomeText';
   import { getEditor } from '$lib/editor/context';
 
   /** What holds, the one with the least room first. */
@@ -10,21 +8,12 @@
   const rows = $derived(
     editor.outcomes
       .filter((o) => o.verdict === 'holds')
-      .map((o) => ({ ...o, ...wordsOf(o.packId, o.ruleId) }))
-      .filter(({ sentence }) => sentence !== '')
+      .flatMap((o) => {
+        const text = outcomeText(build, o);
+        return text === null ? [] : [{ ...o, ...text }];
+      })
       .toSorted((a, b) => (a.margin ?? Infinity) - (b.margin ?? Infinity)),
   );
-
-  function wordsOf(packId: string, ruleId: string): { sentence: string; from: string } {
-    if (packId === BRIEF_PACK) {
-      const wish = build.brief.constraints.find(({ id }) => id === ruleId);
-      return { sentence: wish === undefined ? '' : wishSentence(build, wish), from: 'The brief' };
-    }
-    const pack = build.rulePacks.find(({ id }) => id === packId);
-    const rule = pack?.rules.find(({ id }) => id === ruleId);
-    if (pack === undefined || rule === undefined) return { sentence: '', from: '' };
-    return { sentence: ruleSentence(rule), from: `${pack.name}, ${rule.clause}` };
-  }
 
   const room = (margin: number | null): string =>
     margin === null ? 'holds' : margin >= 1 ? 'holds by far' : `holds by ${Math.floor(margin * 100)} %`;

@@ -1,0 +1,23 @@
+import type { Build } from '../design/schema.ts';
+import { BRIEF_PACK } from '../rules/check.ts';
+import { wishSentence } from '../rules/brief/wishes.ts';
+import type { RuleOutcome } from '../rules/finding.ts';
+import { ruleSentence } from '../rules/registry.ts';
+import { CONTROLS_PACK, PROOF_CHECKS } from './prove.ts';
+
+/** What was asked, as a sentence, and who asked; null for what the build no longer has. */
+export function outcomeText(
+  build: Build,
+  { packId, ruleId }: Pick<RuleOutcome, 'packId' | 'ruleId'>,
+): { readonly sentence: string; readonly from: string } | null {
+  if (packId === BRIEF_PACK) {
+    const wish = build.brief.constraints.find(({ id }) => id === ruleId);
+    return wish === undefined ? null : { sentence: wishSentence(build, wish), from: 'The brief' };
+  }
+  const check = packId === CONTROLS_PACK ? PROOF_CHECKS.find(({ kind }) => kind === ruleId) : undefined;
+  if (check !== undefined) return { sentence: check.clause, from: 'Controls' };
+  const pack = build.rulePacks.find(({ id }) => id === packId);
+  const rule = pack?.rules.find(({ id }) => id === ruleId);
+  if (pack === undefined || rule === undefined) return null;
+  return { sentence: ruleSentence(rule), from: `${pack.name}, ${rule.clause}` };
+}
