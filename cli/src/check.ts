@@ -1,7 +1,8 @@
 import { stepText } from '@flarik/core/controls/script';
 import type { Build } from '@flarik/core/design/schema';
 import { checkWhole } from '@flarik/core/proof/checkWhole';
-import { CONTROLS_PACK, type Counts } from '@flarik/core/proof/prove';
+import type { Counts } from '@flarik/core/proof/prove';
+import { CONTROLS_PACK } from '@flarik/core/rules/practice';
 import { standingOf } from '@flarik/core/rules/acceptances';
 import { causesOf, reachText } from '@flarik/core/rules/causes';
 import { blocking, type Finding, type RuleOutcome } from '@flarik/core/rules/finding';

@@ -3,7 +3,8 @@ import { BRIEF_PACK } from '../rules/check.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import { ruleSentence } from '../rules/registry.ts';
-import { CONTROLS_PACK, PROOF_CHECKS } from './prove.ts';
+import { CONTROLS_PACK, practiceFor } from '../rules/practice.ts';
+import { PROOF_CHECKS } from './prove.ts';
 
 /** What was asked, as a sentence, and who asked; null for what the build no longer has. */
 export function outcomeText(
@@ -16,7 +17,8 @@ export function outcomeText(
   }
   const check = packId === CONTROLS_PACK ? PROOF_CHECKS.find(({ kind }) => kind === ruleId) : undefined;
   if (check !== undefined) return { sentence: check.clause, from: 'Controls' };
-  const pack = build.rulePacks.find(({ id }) => id === packId);
+  const practice = practiceFor(build);
+  const pack = [practice, ...build.rulePacks].find(({ id }) => id === packId);
   const rule = pack?.rules.find(({ id }) => id === ruleId);
   if (pack === undefined || rule === undefined) return null;
   return { sentence: ruleSentence(rule), from: `${pack.name}, ${rule.clause}` };

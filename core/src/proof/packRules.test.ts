@@ -7,7 +7,7 @@ import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from '../rules/check.ts';
 import { judgementsOf } from '../rules/elevations.ts';
-import { conditionOf, kindOf, speaksTo } from '../rules/registry.ts';
+import { conditionOf, kindOf, rulesHere, speaksTo } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
 import { modeOf, stateWith } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
@@ -23,7 +23,7 @@ const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', inp
 
 /** All that the rules of a build's packs say, whatever is known already. */
 function proofs(build: Build): readonly RuleProof[] {
-  const run = packRules(new ProofSubject(build), () => false);
+  const run = packRules(new ProofSubject(build), rulesHere(build), () => false);
   for (;;) {
     const step = run.next();
     if (step.done === true) return step.value;
@@ -36,7 +36,7 @@ function plainly(build: Build): Map<string, { troubles: Map<string, number>; mar
   const conditions: Condition[] = [];
   const asked = build.rulePacks.flatMap((pack) =>
     pack.rules
-      .filter((rule) => kindOf(rule).sees !== 'document' && speaksTo(rule, build))
+      .filter((rule) => kindOf(rule).inStates && speaksTo(rule, build))
       .map((rule) => {
         const when = conditionOf(build, pack, rule);
         return { pack, rule, at: when === null ? -1 : conditions.push(when) - 1 };

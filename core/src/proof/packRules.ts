@@ -3,7 +3,7 @@ import type { RuleData, RulePack } from '../design/rulePack.ts';
 import { judgementsOf } from '../rules/elevations.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import type { Trouble } from '../rules/judgement.ts';
-import { conditionOf, holdsHere, kindOf, speaksTo } from '../rules/registry.ts';
+import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
 import { stateKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
@@ -54,31 +54,29 @@ export interface RuleProof {
 /** Whether a trouble is told already of a function by itself. */
 export type Known = (pack: RulePack, rule: RuleData, about: string, mode: number) => boolean;
 
-interface Asked {
-  readonly pack: RulePack;
-  readonly rule: RuleData;
+interface Asked extends AskedRule {
   /** Its place among the conditions asked; -1 where it asks for no more than its stages. */
   readonly when: number;
 }
 
 /**
- * Judges the rules of all packs in every picture that the controls can bring about, rule by rule; between two of them it
+ * Judges rules in every picture that the controls can bring about, rule by rule; between two of them it
  * can be given up. Of pictures that differ only in channels a rule does not look at one is judged; and where more light
  * always helps or always hurts, those with the least or the most.
  */
-export function* packRules(subject: ProofSubject, known: Known): Generator<string, RuleProof[]> {
+export function* packRules(
+  subject: ProofSubject,
+  rules: readonly AskedRule[],
+  known: Known,
+): Generator<string, RuleProof[]> {
   const { build } = subject;
   const conditions = new Conditions();
-  const asked = build.rulePacks
-    .filter((pack) => holdsHere(pack, build))
-    .flatMap((pack) =>
-      pack.rules
-        .filter((rule) => kindOf(rule).sees !== 'document' && speaksTo(rule, build))
-        .map((rule): Asked => {
-          const when = conditionOf(build, pack, rule);
-          return { pack, rule, when: when === null ? -1 : conditions.placeOf(when) };
-        }),
-    );
+  const asked = rules
+    .filter(({ rule }) => kindOf(rule).inStates)
+    .map(({ pack, rule }): Asked => {
+      const when = conditionOf(build, pack, rule);
+      return { pack, rule, when: when === null ? -1 : conditions.placeOf(when) };
+    });
   if (asked.length === 0) return [];
   yield 'every picture';
   const pictures = new Pictures(subject, conditions.all);
@@ -221,7 +219,7 @@ function telling({ build, drives }: Pictures, rule: RuleData, mine: readonly Pic
   const lots = new Map<string, number[]>();
   for (const [i, drive] of drives.entries())
     if (kind.regards(drive, rule))
-      for (const lot of kind.lots?.(drive, at) ?? ['']) lots.set(lot, [...(lots.get(lot) ?? []), i]);
+      for (const lot of kind.lots?.(drive, at, rule) ?? ['']) lots.set(lot, [...(lots.get(lot) ?? []), i]);
   // A rule that asks for light is asked where none of what it looks at ever lights, too.
   if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();

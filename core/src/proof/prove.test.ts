@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { common, packOf } from '../../test/reference/rules.ts';
 import { demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
 import { happenings } from '../../test/reference/bruteReach.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
+import { removePlacements } from '../arrange/lamps.ts';
 import { button, freePlace } from '../arrange/panelEdits.ts';
 import type { ControlState, Programme } from '../controls/programme.ts';
 import { stepText } from '../controls/script.ts';
@@ -15,8 +17,12 @@ import { addFunction, changeFunction, putPanel } from '../design/controlEdits.ts
 import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
+import { readBuild } from '../rules/document.ts';
+import type { RuleData } from '../design/rulePack.ts';
 import type { Finding } from '../rules/finding.ts';
 import { Machine } from './machine.ts';
+import { practiceFor } from '../rules/practice.ts';
+import { foundByRule } from './programmeRules.ts';
 import { prove, PROOF_CHECKS } from './prove.ts';
 import { reach } from './reach.ts';
 import { byOperator, Space, withVehicle } from './space.ts';
@@ -34,10 +40,13 @@ const during = (condition: Condition): ControlFunction['when'] => ({
   staysMs: 0,
 });
 const white: Cue = lightCue({ kind: 'set', setId: 'with-white' }, 'white', 'steady');
-const told = (build: Build, kind: string): string[] => {
-  const check = PROOF_CHECKS.find((c) => c.kind === kind);
-  if (check === undefined) throw new Error(`there is no check ${kind}`);
-  return check.find(new ProofSubject(build)).map((found) => found.sentence);
+const told = (build: Build, id: string): string[] => {
+  const subject = new ProofSubject(build);
+  const check = PROOF_CHECKS.find(({ kind }) => kind === id);
+  const rule = practiceFor(build).rules.find((one) => one.id === id);
+  const found = check?.find(subject) ?? (rule === undefined ? null : foundByRule(subject, rule));
+  if (found === null) throw new Error(`there is no check ${id}`);
+  return found.map(({ sentence }) => sentence);
 };
 const way = ({ evidence }: Finding): string => evidence.steps.map(stepText).join(', ');
 const withKey = (build: Build, id: string, label: string): Build => {
@@ -47,6 +56,32 @@ const withKey = (build: Build, id: string, label: string): Build => {
   if (at === null) throw new Error('its panel has room');
   return putPanel(build, { ...panel, controls: [...panel.controls, button(id, label, at, null)] });
 };
+
+/** A car with a function that needs every one of some new keys. */
+const three = (keys: readonly string[]): Build =>
+  addFunction(
+    keys.reduce<Build>(
+      (b, id) =>
+        addFunction(
+          withKey(b, id, id),
+          newFunction(
+            id,
+            id,
+            'cut',
+            { way: 'latched', sets: [], clears: [], toggles: [press(id)], timeoutMs: 0 },
+            [],
+          ),
+        ),
+      car,
+    ),
+    newFunction(
+      'x',
+      'Far',
+      'warning',
+      during(all(...keys.map((id): Condition => ({ kind: 'on', functionId: id })))),
+      [],
+    ),
+  );
 
 describe('the demo builds', () => {
   const proofs = new Map(DEMO_BUILDS.map((name) => [name, prove(demoBuild(name))]));
@@ -116,30 +151,6 @@ describe('each check fires on what it is for, and is silent when that is put rig
         lightCue(groupTarget('front'), 1, 'single'),
       ]),
       rank,
-    );
-  const three = (keys: readonly string[]): Build =>
-    addFunction(
-      keys.reduce<Build>(
-        (b, id) =>
-          addFunction(
-            withKey(b, id, id),
-            newFunction(
-              id,
-              id,
-              'cut',
-              { way: 'latched', sets: [], clears: [], toggles: [press(id)], timeoutMs: 0 },
-              [],
-            ),
-          ),
-        car,
-      ),
-      newFunction(
-        'x',
-        'Far',
-        'warning',
-        during(all(...keys.map((id): Condition => ({ kind: 'on', functionId: id })))),
-        [],
-      ),
     );
   const atDoor = (condition: Condition): Build =>
     addFunction(
@@ -213,6 +224,86 @@ describe('each check fires on what it is for, and is silent when that is put rig
   });
 });
 
+describe('rules of packs about the controls', () => {
+  const packed = (build: Build, ...rules: RuleData[]): Build => ({
+    ...build,
+    rulePacks: [{ ...packOf(), rules }],
+  });
+  const outcomes = (build: Build): Record<string, string> =>
+    Object.fromEntries(prove(build).outcomes.map((o) => [o.ruleId, o.verdict]));
+  const behaves = (patch: object): Build =>
+    packed(car, {
+      ...common,
+      kind: 'behaviour',
+      id: 'b',
+      says: 'whenever',
+      when: all(is('ignition', 'on'), is('slide', '2', '3'), is('gear', 'drive')),
+      colours: ['red', 'blue'],
+      faces: ['rear'],
+      is: 'flashing',
+      moduleCount: 1,
+      ...patch,
+    });
+
+  test('a limit of a pack takes the place of the usual one', () => {
+    const usual = outcomes(packed(car));
+    expect([usual['actions'], usual['drain'], usual['stuck']]).toEqual(['holds', 'holds', 'holds']);
+    const strict = packed(three(['ka', 'kb']), {
+      ...common,
+      kind: 'few-actions',
+      id: 'few',
+      toHighestStage: 1,
+      toOthers: 1,
+    });
+    const came = outcomes(strict);
+    expect(came['actions']).toBeUndefined();
+    expect(came['few']).toBe('broken');
+    expect(came['stuck']).toBe('holds');
+    expect(
+      outcomes(
+        packed(three(['ka', 'kb']), {
+          ...common,
+          kind: 'few-actions',
+          id: 'few',
+          toHighestStage: 1,
+          toOthers: 2,
+        }),
+      )['few'],
+    ).toBe('holds');
+  });
+  test('behaviour: toward a side, under a condition, by warning lamps', () => {
+    expect(outcomes(behaves({}))['b']).toBe('holds');
+    expect(outcomes(behaves({ moduleCount: 200 }))['b']).toBe('broken');
+    expect(outcomes(behaves({ colours: ['purple'] }))['b']).toBe('broken');
+    expect(outcomes(behaves({ colours: ['purple'], is: 'dark' }))['b']).toBe('holds');
+    expect(outcomes(behaves({ says: 'never' }))['b']).toBe('broken');
+    expect(outcomes(behaves({ says: 'possible', when: null }))['b']).toBe('holds');
+    expect(outcomes(behaves({ when: null }))['b']).toBe('broken');
+  });
+  test('a rule of a state takes no condition where it could not ask for it', () => {
+    const bad = packed(car, {
+      ...common,
+      kind: 'all-off',
+      id: 'x',
+      actionsToOff: 2,
+      when: is('gear', 'drive'),
+    });
+    expect(() => readBuild(structuredClone(bad))).toThrow(/takes no condition/);
+  });
+});
+
+test('a door that darkens a side is told, and where another lamp takes over it is not', () => {
+  const only = (...ids: string[]): Build =>
+    removePlacements(car, new Set(car.placements.map(({ id }) => id).filter((id) => !ids.includes(id))));
+  const darkened = (build: Build): Finding[] =>
+    prove(build).findings.filter(({ id }) => id === 'controls|darkness|reached|rear');
+  const [mine, ...others] = darkened(only('grille', 'tail', 'tail-x'));
+  expect(others).toEqual([]);
+  expect(mine?.sentence).toMatch(/hatch open leaves no warning light to the rear in Stage 2/i);
+  expect(mine === undefined ? '' : way(mine)).toBe('ignition=on, part.hatch=hatch, slide=2');
+  expect(darkened(only('grille', 'tail', 'tail-x', 'bumper', 'bumper-x'))).toEqual([]);
+});
+
 describe('wishes about behaviour', () => {
   const wish = (patch: Partial<BehaviourWish>): Build =>
     addWish(car, {
@@ -228,7 +319,7 @@ describe('wishes about behaviour', () => {
       ...patch,
     } satisfies BehaviourWish);
   const outcome = (build: Build): string => {
-    const mine = behavioursOf(new ProofSubject(build)).find(({ wish: { id } }) => id === 'w');
+    const mine = behavioursOf(new ProofSubject(build)).find(({ behaviour: { id } }) => id === 'w');
     return mine?.found === null ? 'holds' : 'broken';
   };
 
@@ -252,14 +343,16 @@ describe('wishes about behaviour', () => {
             is('brake', 'up'),
           ],
         },
-        subject: { kind: 'lamps', target: null, colours: ['red'] },
+        subject: { kind: 'lamps', target: null, colours: ['red'], faces: [] },
         ...patch,
       });
     expect(outcome(front({ is: 'flashing' }))).toBe('holds');
     expect(outcome(front({ is: 'lit', atLeast: 400 }))).toBe('broken');
     expect(outcome(front({ is: 'dark' }))).toBe('broken');
     expect(
-      outcome(front({ is: 'dark', subject: { kind: 'lamps', target: null, colours: ['purple'] } })),
+      outcome(
+        front({ is: 'dark', subject: { kind: 'lamps', target: null, colours: ['purple'], faces: [] } }),
+      ),
     ).toBe('holds');
   });
   test('what is so at night alone is found, with nightfall on the way', () => {
@@ -277,7 +370,7 @@ describe('wishes about behaviour', () => {
         kind: 'any',
         of: [is('turn', 'left', 'right', 'hazard'), is('gear', 'reverse'), is('brake', 'down')],
       },
-      subject: { kind: 'lamps', target: groupTarget(groups[0] ?? null), colours: [] },
+      subject: { kind: 'lamps', target: groupTarget(groups[0] ?? null), colours: [], faces: [] },
       is: 'flashing',
     });
     expect(outcome(flashing)).toBe('holds');
@@ -322,7 +415,7 @@ describe('wishes about behaviour', () => {
       verdict(
         wish({
           says: 'never',
-          subject: { kind: 'lamps', target: { kind: 'set', setId: 'ghost' }, colours: [] },
+          subject: { kind: 'lamps', target: { kind: 'set', setId: 'ghost' }, colours: [], faces: [] },
           is: 'lit',
         }),
       ),

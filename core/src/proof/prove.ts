@@ -1,16 +1,16 @@
 import type { TrialStep } from '../design/controls.ts';
+import type { RuleData, RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import { aboutOf } from '../rules/causes.ts';
 import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
 import type { CheckResult, Finding, RuleOutcome } from '../rules/finding.ts';
-import { kindOf } from '../rules/registry.ts';
+import { CONTROLS_PACK, practiceFor } from '../rules/practice.ts';
+import { kindOf, rulesHere, type AskedRule } from '../rules/registry.ts';
 import { modeOf, type State } from '../state/state.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
-import { actions } from './checks/actions.ts';
 import { beatenCut } from './checks/beatenCut.ts';
 import { behavioursOf } from './checks/behaviours.ts';
-import { drain } from './checks/drain.ts';
 import { endlessWhite } from './checks/endlessWhite.ts';
 import { idleControl } from './checks/idleControl.ts';
 import { labels } from './checks/labels.ts';
@@ -18,17 +18,16 @@ import { leftOn } from './checks/leftOn.ts';
 import { maskedSignal } from './checks/maskedSignal.ts';
 import { neverOn } from './checks/neverOn.ts';
 import { neverShown } from './checks/neverShown.ts';
-import { stuck } from './checks/stuck.ts';
 import { unasked } from './checks/unasked.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
 import type { Found, ProofCheck } from './found.ts';
 import { movesOf } from './pictures.ts';
 import { packRules, type Known, type RuleTrouble } from './packRules.ts';
-import { ProofSubject } from './subject.ts';
+import { foundByRule } from './programmeRules.ts';
+import { ProofSubject, type Behaviour } from './subject.ts';
 
 /** Every check of the controls that needs no pack, over all states. */
 export const PROOF_CHECKS: readonly ProofCheck[] = [
-  stuck,
   maskedSignal,
   unstoppedFlasher,
   neverOn,
@@ -38,8 +37,6 @@ export const PROOF_CHECKS: readonly ProofCheck[] = [
   leftOn,
   endlessWhite,
   unasked,
-  actions,
-  drain,
   labels,
 ];
 
@@ -62,9 +59,6 @@ export interface Proof {
   readonly outcomes: readonly RuleOutcome[];
 }
 
-/** The pack under which checks of the controls are told. */
-export const CONTROLS_PACK = 'controls';
-
 /** What is being looked at, for whoever waits. */
 export interface Progress {
   readonly done: number;
@@ -77,10 +71,12 @@ export interface Progress {
  * @param checked - what is known of its functions by themselves; looked for when not said
  */
 export function* proving(build: Build, checked: CheckResult | null = null): Generator<Progress, Proof> {
-  const of = PROOF_CHECKS.length + 3;
+  const of = PROOF_CHECKS.length + 4;
   yield { done: 0, of, what: 'every state' };
   const subject = new ProofSubject(build);
   const { reach, moments } = subject;
+  const practice = practiceFor(build);
+  const asked = [...practice.rules.map((rule) => ({ pack: practice, rule })), ...rulesHere(build)];
   const findings: Finding[] = [];
   const outcomes: RuleOutcome[] = [];
   for (const [i, check] of PROOF_CHECKS.entries()) {
@@ -91,16 +87,22 @@ export function* proving(build: Build, checked: CheckResult | null = null): Gene
       findings.push(findingOf(subject, { ...head, severity: check.severity, clause: check.clause }, one));
     outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
   }
-  yield { done: of - 2, of, what: 'wishes about behaviour' };
-  for (const { wish, found, looked } of behavioursOf(subject)) {
-    const head = { packId: BRIEF_PACK, packName: 'The brief', ruleId: wish.id, kind: wish.kind };
-    const clause = wishSentence(build, wish);
-    if (found !== null)
-      findings.push(findingOf(subject, { ...head, severity: wish.severity, clause }, found));
+  yield { done: of - 3, of, what: 'what takes an operator' };
+  for (const { pack, rule } of asked) {
+    const found = foundByRule(subject, rule);
+    if (found === null) continue;
+    const head = headOf(pack, rule);
+    findings.push(...found.map((one) => findingOf(subject, { ...head, ...saysOf(rule) }, one)));
+    outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
+  }
+  yield { done: of - 2, of, what: 'what is said of behaviour' };
+  for (const { behaviour, found, looked } of behavioursOf(subject)) {
+    const { head, says } = saidBy(build, asked, behaviour);
+    if (found !== null) findings.push(findingOf(subject, { ...head, ...says }, found));
     outcomes.push(outcomeOf(head, found === null ? [] : [found], looked, moments.whole));
   }
   yield { done: of - 1, of, what: 'rules of the packs' };
-  const rules = packRules(subject, knownOf(build, checked ?? checkBuild(build)));
+  const rules = packRules(subject, asked, knownOf(build, checked ?? checkBuild(build)));
   for (let step = rules.next(); ; step = rules.next()) {
     if (step.done === true) {
       for (const { outcome, troubles } of step.value) {
@@ -120,6 +122,35 @@ export function* proving(build: Build, checked: CheckResult | null = null): Gene
     },
     findings: findings.toSorted((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
     outcomes,
+  };
+}
+
+const headOf = (pack: RulePack, { id, kind }: Pick<RuleData, 'id' | 'kind'>): Head => ({
+  packId: pack.id,
+  packName: pack.name,
+  ruleId: id,
+  kind,
+});
+const saysOf = ({ severity, clause }: RuleData): Pick<Finding, 'severity' | 'clause'> => ({
+  severity,
+  clause,
+});
+
+/** Who says something of behaviour: a wish of the brief, or a rule of a pack. */
+function saidBy(
+  build: Build,
+  asked: readonly AskedRule[],
+  { packId, id }: Behaviour,
+): { readonly head: Head; readonly says: Pick<Finding, 'severity' | 'clause'> } {
+  const mine = asked.find(({ pack, rule }) => pack.id === packId && rule.id === id);
+  if (mine !== undefined) return { head: headOf(mine.pack, mine.rule), says: saysOf(mine.rule) };
+  const wish = build.brief.constraints.find((one) => one.id === id);
+  return {
+    head: { packId: BRIEF_PACK, packName: 'The brief', ruleId: id, kind: 'behaviour' },
+    says: {
+      severity: wish?.severity ?? 'notes',
+      clause: wish === undefined ? id : wishSentence(build, wish),
+    },
   };
 }
 

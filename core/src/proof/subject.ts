@@ -1,5 +1,6 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
 import { programmeOf } from '../controls/programme.ts';
+import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onKey, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
@@ -9,24 +10,62 @@ import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import type { Drive } from '../resolve/channels.ts';
+import { highestCd, type Drive } from '../resolve/channels.ts';
 import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
 import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
-import type { State } from '../state/state.ts';
+import { BRIEF_PACK } from '../rules/check.ts';
+import { behaviourRule } from '../rules/kinds/behaviour.ts';
+import { conditionOf, rulesHere } from '../rules/registry.ts';
+import { LEVEL_DEG, Situation } from '../rules/situation.ts';
+import { stateWith, type State } from '../state/state.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+import type { Face } from '../words/face.ts';
 import { Machine } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import { Space } from './space.ts';
 import { isQuiet, momentsOf, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
 
-/** A wish about behaviour, and which of what was asked are its conditions. */
-export interface AskedWish {
-  readonly wish: BehaviourWish;
+/** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */
+export interface Behaviour extends Pick<BehaviourWish, 'says' | 'subject' | 'is' | 'atLeast' | 'unless'> {
+  readonly packId: string;
+  readonly id: string;
+  /** What must be so for it to speak; null where it always does. */
+  readonly when: Condition | null;
+  /** Lamps made to warn alone count. */
+  readonly warningOnly: boolean;
+}
+
+/** A behaviour that is asked, and where its conditions stand among all that is asked; -1 where it has none. */
+interface AskedBehaviour {
+  readonly behaviour: Behaviour;
   readonly when: number;
-  /** -1 where it makes no exception. */
   readonly unless: number;
 }
+
+/** What the wishes of the brief, and rules of packs that hold here, say of behaviour. */
+const behavioursIn = (build: Build): Behaviour[] => [
+  ...build.brief.constraints.flatMap((data): Behaviour[] =>
+    data.kind === 'behaviour'
+      ? [{ ...BehaviourWish.parse(data), packId: BRIEF_PACK, warningOnly: false }]
+      : [],
+  ),
+  ...rulesHere(build).flatMap(({ pack, rule: data }): Behaviour[] => {
+    const rule = behaviourRule.of(data);
+    if (rule === null) return [];
+    const { id, says, is, moduleCount: atLeast, colours, faces } = rule;
+    const head = { packId: pack.id, id, says, is, atLeast, unless: null };
+    const when = conditionOf(build, pack, data);
+    return [
+      {
+        ...head,
+        when,
+        subject: { kind: 'lamps', target: null, colours, faces },
+        warningOnly: rule.lamps === 'warning',
+      },
+    ];
+  }),
+];
 
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
@@ -37,7 +76,7 @@ export class ProofSubject {
   readonly reach: Reach;
   readonly moments: Moments;
   readonly showing: Showing;
-  readonly wishes: readonly AskedWish[];
+  readonly behaviours: readonly AskedBehaviour[];
   /** Of moments in which the same is on, by day or at night where that is asked, the nearest. */
   readonly pictures: readonly Moment[];
   /** By moment: its place among the pictures. */
@@ -46,6 +85,7 @@ export class ProofSubject {
   readonly #cases = new Map<Ambient, ModuleCases>();
   readonly #spaces = new Map<string, Space | null>();
   readonly #moduleAt: ReadonlyMap<string, number>;
+  readonly #shares = new Map<string, number>();
   readonly #members = new Map<string, ReadonlySet<string>>();
 
   constructor(build: Build) {
@@ -53,15 +93,14 @@ export class ProofSubject {
     this.reach = reach(new Machine(programmeOf(build)));
     this.showing = showingOf(build);
     this.#moduleAt = new Map(this.showing.modules.map((m, i) => [`${m.placementId}/${m.moduleId}`, i]));
-    const wishes = build.brief.constraints.flatMap((data) =>
-      data.kind === 'behaviour' ? [BehaviourWish.parse(data)] : [],
-    );
     const conditions: Condition[] = [];
-    this.wishes = wishes.map((wish) => {
-      const when = conditions.push(wish.when) - 1 + FIRST_WISH;
-      const unless = wish.unless === null ? -1 : conditions.push(wish.unless) - 1 + FIRST_WISH;
-      return { wish, when, unless };
-    });
+    const placeOf = (condition: Condition | null): number =>
+      condition === null ? -1 : conditions.push(condition) - 1 + FIRST_ASKED;
+    this.behaviours = behavioursIn(build).map((behaviour) => ({
+      behaviour,
+      when: placeOf(behaviour.when),
+      unless: placeOf(behaviour.unless),
+    }));
     this.#asksAmbient = [...conditionsOf(build.controls), ...conditions].some((c) =>
       [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === 'ambient'),
     );
@@ -170,6 +209,14 @@ export class ProofSubject {
     return known.has(`${placementId}/${moduleId}`);
   }
 
+  /** Whether a channel at work sends more than so much to a side at some bearing, level, with everything shut. */
+  lights(drive: Drive, face: Face, aboveCd: number): boolean {
+    const key = `${drive.placementId}/${drive.moduleId} ${face}`;
+    const most = this.#shares.get(key) ?? shareToward(this.build, drive, face);
+    this.#shares.set(key, most);
+    return highestCd(drive) * most > aboveCd;
+  }
+
   /** Whether a function sets some load to more than off. */
   isLoading(on: On): boolean {
     const { loads } = this.build.controls;
@@ -226,11 +273,17 @@ export class ProofSubject {
   }
 }
 
-/** Where the conditions of wishes begin among what is asked. */
-const FIRST_WISH = 3;
+/** Where the conditions of behaviours begin among what is asked. */
+const FIRST_ASKED = 3;
 
 const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>
   Math.max(0, (dueMs.get(event.functionId) ?? nowMs) - nowMs);
+
+/** The largest share of a module's peak that arrives at some bearing of a side, level, with everything shut. */
+function shareToward(build: Build, module: ModuleRef, face: Face): number {
+  const share = new Situation(build, stateWith({}), 0).shareOf(module, LEVEL_DEG);
+  return Math.max(...FACE_BEARINGS[face].map((bearing) => share[bearing] ?? 0));
+}
 
 /** The modules of a target, as keys. */
 function membersOf({ placements, controls }: Build, target: Target): ReadonlySet<string> {

@@ -108,7 +108,8 @@ function packTasks(build: Build, pack: RulePack): Task[] {
   const here = holdsHere(pack, build);
   return pack.rules.flatMap((rule): Task[] => {
     const kind = kindOf(rule);
-    if (here && kind.sees !== 'document' && conditionOf(build, pack, rule) !== null) return [];
+    if (here && kind.sees === 'programme') return [];
+    if (here && kind.inStates && conditionOf(build, pack, rule) !== null) return [];
     const head = {
       packId: pack.id,
       packName: pack.name,
@@ -127,7 +128,7 @@ function packTasks(build: Build, pack: RulePack): Task[] {
         ...head,
         sees: kind.sees === 'light' ? 'light' : 'driven',
         upperAboveM: pack.upperAboveM,
-        speaks: (state: State) => here && kind.sees !== 'document' && speaksIn(rule, build, state),
+        speaks: (state: State) => here && kind.inStates && speaksIn(rule, build, state),
         limits: (at: Situation) => limitsOf(rule, at),
         check: (at: Situation) => judgementsOf(rule, at),
       },

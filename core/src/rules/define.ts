@@ -25,12 +25,19 @@ export type RuleDefinition<S extends z.ZodType<RuleData>> = {
   readonly says: (rule: z.output<S>) => readonly Piece[];
   /** Where it is put right. */
   readonly home: Home;
-} & (OnDocument<z.output<S>> | InStates<z.output<S>>);
+} & (OnDocument<z.output<S>> | OnProgramme | InStates<z.output<S>>);
 
 interface OnDocument<R> {
   /** By the document alone, whatever is on. */
   readonly sees: 'document';
   readonly faults: (subject: LayoutSubject, rule: R) => readonly Said[];
+}
+
+interface OnProgramme {
+  /** What the controls do, over every state that they can reach: the proof looks at it, by the kind's name. */
+  readonly sees: 'programme';
+  /** Whether it may speak under a condition alone. */
+  readonly asksWhen: boolean;
 }
 
 interface InStates<R> {
@@ -49,7 +56,7 @@ interface InStates<R> {
   /** What one more such channel does to it, where that is always the same. */
   readonly more?: (rule: R) => 'helps' | 'hurts' | null;
   /** The lots a channel is of, by name: each is judged by itself, and an empty one says nothing. All are one when not said. */
-  readonly lots?: (drive: Drive, at: Situation) => readonly string[];
+  readonly lots?: (drive: Drive, at: Situation, rule: R) => readonly string[];
 }
 
 /** A kind of rule, ready to be asked about rules as documents hold them. */
@@ -58,7 +65,11 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly schema: S;
   readonly title: string;
   readonly home: Home;
-  readonly sees: 'document' | 'driven' | 'light';
+  readonly sees: RuleDefinition<S>['sees'];
+  /** Whether it is judged state by state: it then speaks of stages. */
+  readonly inStates: boolean;
+  /** Whether it may speak under a condition alone. */
+  readonly asksWhen: boolean;
   /** The rule read, with what it leaves unsaid filled in; null when it is of another kind. */
   readonly of: (data: RuleData) => z.output<S> | null;
   /** A new rule of the kind. */
@@ -74,7 +85,7 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly regards: (drive: Drive, data: RuleData) => boolean;
   readonly more: (data: RuleData) => 'helps' | 'hurts' | null;
   /** Null where all channels are one lot, which speaks when it is empty, too. */
-  readonly lots: ((drive: Drive, at: Situation) => readonly string[]) | null;
+  readonly lots: ((drive: Drive, at: Situation, data: RuleData) => readonly string[]) | null;
 }
 
 /** Everything shut. */
@@ -88,13 +99,16 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     known.set(data, rule);
     return rule;
   };
-  const states = d.sees === 'document' ? null : d;
+  const states = d.sees === 'driven' || d.sees === 'light' ? d : null;
+  const lots = states?.lots;
   return {
     kind: d.kind,
     schema: d.schema,
     title: d.title,
     home: d.home,
     sees: d.sees,
+    inStates: states !== null,
+    asksWhen: d.sees === 'programme' ? d.asksWhen : states !== null,
     of: (data) => (data.kind === d.kind ? read(data) : null),
     begin: (head) => ({ kind: d.kind, ...head, ...d.blank }),
     says: (data) => d.says(read(data)),
@@ -108,6 +122,6 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
       return states?.regards?.(drive, rule) ?? (rule.lamps === 'all' || drive.warns);
     },
     more: (data) => states?.more?.(read(data)) ?? null,
-    lots: states?.lots ?? null,
+    lots: lots === undefined ? null : (drive, at, data) => lots(drive, at, read(data)),
   };
 }

@@ -84,10 +84,10 @@ function nameUnknownKinds(
 function readRules(rules: readonly RuleData[], path: PropertyKey[]): void {
   for (const [i, rule] of rules.entries()) {
     readKind(kindOf, rule, [...path, i]);
-    if (rule.when !== null && kindOf(rule).sees === 'document')
+    if (rule.when !== null && !kindOf(rule).asksWhen)
       throw new InputError(
         pathText([...path, i, 'when']),
-        `a rule of the kind '${rule.kind}' speaks of the lamps as they stand, whatever is on: it takes no condition`,
+        `a rule of the kind '${rule.kind}' speaks of the build as it stands, whatever is on: it takes no condition`,
       );
   }
 }

@@ -164,7 +164,7 @@ test('a rule about the lamps as they stand takes no condition; a file that gives
   const [rule] = pack.rules;
   const asked = { ...pack, rules: [{ ...rule, when: { kind: 'is', input: 'gear', values: ['drive'] } }] };
   expect(() => readRulePack(asked)).toThrow(
-    /^rules\[0\]\.when: a rule of the kind 'height' speaks of the lamps/,
+    /^rules\[0\]\.when: a rule of the kind 'height' speaks of the build/,
   );
 });
 

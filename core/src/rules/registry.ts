@@ -7,8 +7,11 @@ import { modeOf, sameOpen, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { serviceName } from '../words/service.ts';
 import { textOf } from './fields.ts';
+import { allOff } from './kinds/allOff.ts';
+import { behaviourRule } from './kinds/behaviour.ts';
 import { colour } from './kinds/colour.ts';
 import { darkGap } from './kinds/darkGap.ts';
+import { fewActions } from './kinds/fewActions.ts';
 import { flashesASecond } from './kinds/flashesASecond.ts';
 import { flashRate } from './kinds/flashRate.ts';
 import { peakCurrent } from './kinds/peakCurrent.ts';
@@ -25,6 +28,8 @@ import { marking } from './kinds/marking.ts';
 import { permittedPatterns } from './kinds/permittedPatterns.ts';
 import { signalUntouched } from './kinds/signalUntouched.ts';
 import { spacingToSignal } from './kinds/spacingToSignal.ts';
+import { standingDraw } from './kinds/standingDraw.ts';
+import { staysLit } from './kinds/staysLit.ts';
 import { steadyRequired } from './kinds/steadyRequired.ts';
 import { symmetry } from './kinds/symmetry.ts';
 import { transmission } from './kinds/transmission.ts';
@@ -53,6 +58,11 @@ export const RULE_KINDS = [
   steadyRequired,
   symmetry,
   transmission,
+  behaviourRule,
+  fewActions,
+  allOff,
+  standingDraw,
+  staysLit,
 ] as const;
 type AnyKind = (typeof RULE_KINDS)[number];
 
@@ -79,10 +89,10 @@ export function ruleSentence(rule: RuleData): string {
   const who = rule.services.length === 0 ? '' : ` (${textOf(rule.services.map((s) => serviceName[s]))})`;
   const kind = kindOf(rule);
   const said = piecesText(kind.says(rule));
-  if (kind.sees === 'document') return `${said}${who}.`;
+  const when = rule.when === null ? '' : `, when ${plainCondition(rule.when)}`;
+  if (!kind.inStates) return `${said}${when}${who}.`;
   const level = rule.elevationsDeg.length === 1 && rule.elevationsDeg[0] === 0;
   const from = level ? '' : `, seen from ${textOf(rule.elevationsDeg.map((e) => `${e}°`))} of elevation`;
-  const when = rule.when === null ? '' : `, when ${plainCondition(rule.when)}`;
   return `${said}${from}, in stage ${textOf(rule.stages)}${when}${who}.`;
 }
 
@@ -120,6 +130,18 @@ function plainCondition(c: Condition): string {
 /** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere, and so do all while the brief names none. */
 export const holdsHere = (pack: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
   brief.jurisdictions.length === 0 || brief.jurisdictions.some((name) => holdsIn(pack, name));
+
+/** A rule, and the pack it stands in. */
+export interface AskedRule {
+  readonly pack: RulePack;
+  readonly rule: RuleData;
+}
+
+/** The rules that speak to a build: of packs that hold where it drives, to its service. */
+export const rulesHere = (build: Build): AskedRule[] =>
+  build.rulePacks
+    .filter((pack) => holdsHere(pack, build))
+    .flatMap((pack) => pack.rules.filter((rule) => speaksTo(rule, build)).map((rule) => ({ pack, rule })));
 
 /** Whether a pack holds in a jurisdiction. */
 export const holdsIn = ({ jurisdictions }: RulePack, name: string): boolean =>

@@ -1,12 +1,13 @@
+import { BEARINGS, fieldsOf } from '../coverage/field.ts';
 import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
-import type { Build } from '../design/schema.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
 import { onText } from '../design/controls.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import type { LampsCounted } from './fields.ts';
 import { drivenIn } from '../state/driven.ts';
-import { openText, stateKey, type State } from '../state/state.ts';
+import { openText, stateKey, stateWith, type State } from '../state/state.ts';
 
 /** Along the horizontal: how a rule looks that does not say otherwise. */
 export const LEVEL_DEG = 0;
@@ -41,6 +42,12 @@ export class Situation {
       : new Situation(this.build, this.state, this.#upperAboveM, elevationDeg);
   }
 
+  /** The same with everything shut. */
+  shut(): Situation {
+    const state = stateWith({ ...this.state, open: [] });
+    return new Situation(this.build, state, this.#upperAboveM, this.#elevationDeg);
+  }
+
   /** Every channel driven in this state. */
   drives(lamps: LampsCounted = 'all'): readonly Drive[] {
     const driven = drivenIn(this.build, this.state);
@@ -64,6 +71,13 @@ export class Situation {
     const lit = lamps === 'all' ? all : all.filter(({ drive }) => drive.warns);
     ofBuild.set(key, lit);
     return lit;
+  }
+
+  /** By bearing the share of a module's peak that arrives in this pose, whether it is lit or not. */
+  shareOf({ placementId, moduleId }: ModuleRef, elevationDeg: number): Float64Array {
+    const p = this.placement(placementId);
+    const fields = p === undefined ? [] : fieldsOf(this.lookup).of(p, this.state.open, elevationDeg);
+    return fields.find((field) => field.moduleId === moduleId)?.share ?? new Float64Array(BEARINGS);
   }
 
   /** "Stage 2, hatch open, at night": the state in words. */

@@ -1,62 +1,54 @@
-import type { Found, ProofCheck } from '../found.ts';
+import type { RuleOf } from '../../rules/registry.ts';
+import type { Found } from '../found.ts';
 import { partsOf, withVehicle } from '../space.ts';
+import type { ProofSubject } from '../subject.ts';
 import { warningRanks } from './stuck.ts';
 
-/** The highest stage comes in so many actions of an operator from all warning off, what else is switched in so many. */
-const TO_STAGE_3 = 1;
-const TO_OTHERS = 2;
-
 /**
- * Stages and functions that take more actions of an operator than is usual, from the ignition on and all else at rest; what
- * the vehicle does is free.
+ * Stages and functions that take more actions of an operator than a rule allows, from the ignition on and all else at rest;
+ * what the vehicle does is free.
  */
-export const actions: ProofCheck = {
-  kind: 'actions',
-  severity: 'advises',
-  clause: 'Few actions to each function',
-  find: (subject) => {
-    const { reach, build } = subject;
-    const { machine } = reach;
-    const { ranked } = machine.programme;
-    const ignition = machine.wired.placeOf('ignition');
-    const on = machine.programme.inputs[ignition ?? -1]?.values.indexOf('on') ?? -1;
-    const warning = warningRanks(subject);
-    return ranked.flatMap((fn, rank): Found[] => {
-      if (fn.kind === 'signal' || fn.kind === 'dim' || fn.kind === 'load') return [];
-      const most = fn.kind === 'stage' && fn.mode === 3 ? TO_STAGE_3 : TO_OTHERS;
-      const space = subject.space(partsOf(reach, [...warning, rank]));
-      if (space === null)
-        return [
-          {
-            about: fn.id,
-            sentence: `too many states to tell how many actions lead to ${fn.name}.`,
-            outcome: 'cannot tell',
-          },
-        ];
-      const ready = space.where(
-        warning,
-        (values, isOn) =>
-          warning.every((w) => isOn[w] !== 1) && (ignition === undefined || values[ignition] === on),
-      );
-      const from = space.nearest(ready);
-      const there = space.where([rank], (_, isOn) => isOn[rank] === 1);
-      const least = space.actions(from, withVehicle, 'from');
-      let nearest = -1;
-      for (let state = 0; state < space.size; state++) {
-        const steps = least[state] ?? -1;
-        if (there[state] === 1 && steps >= 0 && (nearest < 0 || steps < (least[nearest] ?? 0)))
-          nearest = state;
-      }
-      const needed = nearest < 0 ? -1 : (least[nearest] ?? -1);
-      if (needed <= most) return [];
-      const places = space.placesOf(nearest);
+export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>): Found[] {
+  const { reach, build } = subject;
+  const { machine } = reach;
+  const { ranked } = machine.programme;
+  const ignition = machine.wired.placeOf('ignition');
+  const on = machine.programme.inputs[ignition ?? -1]?.values.indexOf('on') ?? -1;
+  const warning = warningRanks(subject);
+  return ranked.flatMap((fn, rank): Found[] => {
+    if (fn.kind === 'signal' || fn.kind === 'dim' || fn.kind === 'load') return [];
+    const most = fn.kind === 'stage' && fn.mode === 3 ? rule.toHighestStage : rule.toOthers;
+    const space = subject.space(partsOf(reach, [...warning, rank]));
+    if (space === null)
       return [
         {
           about: fn.id,
-          sentence: `${fn.name} takes ${needed} actions from all warning off; at most ${most} is usual.`,
-          moment: { on: subject.onsAt(places), places },
+          sentence: `too many states to tell how many actions lead to ${fn.name}.`,
+          outcome: 'cannot tell',
         },
-      ].filter(() => build.controls.panels.length > 0);
-    });
-  },
-};
+      ];
+    const ready = space.where(
+      warning,
+      (values, isOn) =>
+        warning.every((w) => isOn[w] !== 1) && (ignition === undefined || values[ignition] === on),
+    );
+    const from = space.nearest(ready);
+    const there = space.where([rank], (_, isOn) => isOn[rank] === 1);
+    const least = space.actions(from, withVehicle, 'from');
+    let nearest = -1;
+    for (let state = 0; state < space.size; state++) {
+      const steps = least[state] ?? -1;
+      if (there[state] === 1 && steps >= 0 && (nearest < 0 || steps < (least[nearest] ?? 0))) nearest = state;
+    }
+    const needed = nearest < 0 ? -1 : (least[nearest] ?? -1);
+    if (needed <= most) return [];
+    const places = space.placesOf(nearest);
+    return [
+      {
+        about: fn.id,
+        sentence: `${fn.name} takes ${needed} actions from all warning off; at most ${most} is wanted.`,
+        moment: { on: subject.onsAt(places), places },
+      },
+    ].filter(() => build.controls.panels.length > 0);
+  });
+}

@@ -3,106 +3,121 @@ import { onText } from '../../design/controls.ts';
 import { inputsOf } from '../../design/inputs.ts';
 import type { Build } from '../../design/schema.ts';
 import type { Drive } from '../../resolve/channels.ts';
-import { subjectSentence, type BehaviourWish } from '../../rules/brief/wishes/behaviour.ts';
-import { wishSentence } from '../../rules/brief/wishes.ts';
+import { subjectSentence } from '../../rules/brief/wishes/behaviour.ts';
 import type { Ambient } from '../../words/ambient.ts';
 import type { Moment } from '../moments.ts';
-import type { AskedWish, ProofSubject } from '../subject.ts';
+import type { Behaviour, ProofSubject } from '../subject.ts';
 import type { Found } from '../found.ts';
 
-/** What a wish about behaviour comes to, over every state. */
-export interface WishOutcome {
-  readonly wish: BehaviourWish;
+/** What is said of behaviour, and what it comes to over every state. */
+export interface BehaviourOutcome {
+  readonly behaviour: Behaviour;
   /** Null when it holds. */
   readonly found: Found | null;
   /** States in which it had something to say, as far as they differ. */
   readonly looked: number;
 }
 
-export const behavioursOf = (subject: ProofSubject): WishOutcome[] =>
-  subject.wishes.map((asked) => outcomeOf(subject, asked));
+export const behavioursOf = (subject: ProofSubject): BehaviourOutcome[] =>
+  subject.behaviours.map((asked) => outcomeOf(subject, asked));
 
-/** Module by module what lights at a moment, of those that a wish speaks of. */
-function litAt(subject: ProofSubject, wish: BehaviourWish, moment: number, ambient: Ambient): Drive[] {
-  if (wish.subject.kind !== 'lamps') return [];
-  const { target } = wish.subject;
+/** A lamp lights a side to which it sends more than this at some bearing, cd. */
+const LIGHTS_CD = 10;
+
+/** Module by module what lights at a moment, of the modules, colours and sides that a behaviour speaks of. */
+function litAt(subject: ProofSubject, behaviour: Behaviour, moment: number, ambient: Ambient): Drive[] {
+  if (behaviour.subject.kind !== 'lamps') return [];
+  const { target, colours, faces } = behaviour.subject;
   const cases = subject.cases(ambient);
   return subject.showing.modules.flatMap((module, i) =>
-    target === null || subject.holds(target, module) ? cases.at(i, subject.pictureAt(moment)) : [],
+    target === null || subject.holds(target, module)
+      ? cases
+          .at(i, subject.pictureAt(moment))
+          .filter(
+            (d) =>
+              d.spans.length > 0 &&
+              (colours.length === 0 || colours.includes(d.colour)) &&
+              (d.warns || !behaviour.warningOnly) &&
+              (faces.length === 0 || faces.some((face) => subject.lights(d, face, LIGHTS_CD))),
+          )
+      : [],
   );
 }
 
 /** Who lights what should be dark: "; White override lights it". */
-function lightsIt(subject: ProofSubject, wish: BehaviourWish, at: number, ambient: Ambient): string {
-  if (wish.subject.kind !== 'lamps' || wish.is !== 'dark') return '';
-  const { colours } = wish.subject;
-  const ons = litAt(subject, wish, at, ambient)
-    .filter((d) => colours.length === 0 || colours.includes(d.colour))
-    .map((d) => d.on);
+function lightsIt(subject: ProofSubject, behaviour: Behaviour, at: number, ambient: Ambient): string {
+  if (behaviour.is !== 'dark') return '';
+  const ons = litAt(subject, behaviour, at, ambient).map((d) => d.on);
   return ons.length === 0 ? '' : `; ${onText(subject.build, [...new Set(ons)])} lights it`;
 }
 
-/** A moment of which a wish speaks, and its place among all. */
+/** A moment of which a behaviour speaks, and its place among all. */
 interface Spoken {
   readonly moment: Moment;
   readonly at: number;
 }
 
-function outcomeOf(subject: ProofSubject, { wish, when, unless }: AskedWish): WishOutcome {
+function outcomeOf(
+  subject: ProofSubject,
+  { behaviour, when, unless }: ProofSubject['behaviours'][number],
+): BehaviourOutcome {
   const { moments, build } = subject;
   const speaks = moments.all.flatMap((moment, at) =>
-    moment.holds[when] === true && (unless < 0 || moment.holds[unless] !== true) ? [{ moment, at }] : [],
+    (when < 0 || moment.holds[when] === true) && (unless < 0 || moment.holds[unless] !== true)
+      ? [{ moment, at }]
+      : [],
   );
   const known = new Map<string, boolean>();
   const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {
     // What lights, and what is on, is the same in all moments of a picture.
     const key = `${subject.pictureAt(at)} ${ambient}`;
-    const is = known.get(key) ?? soIn(subject, wish, moment, litAt(subject, wish, at, ambient));
+    const is = known.get(key) ?? soIn(subject, behaviour, moment, litAt(subject, behaviour, at, ambient));
     known.set(key, is);
     return is;
   };
   const looked = speaks.length;
-  const gone = missingIn(build, wish);
+  const wanted = subjectSentence(build, behaviour);
+  const gone = missingIn(build, behaviour);
   if (gone !== null)
     return {
-      wish,
+      behaviour,
       looked,
       found: {
-        about: wish.id,
+        about: behaviour.id,
         sentence: `it names ${gone}, which is not there any more.`,
         outcome: 'cannot tell',
       },
     };
   const cut = moments.whole ? {} : { outcome: 'cannot tell' as const };
-  if (wish.says === 'possible') {
+  if (behaviour.says === 'possible') {
     const there = speaks.some((one) => subject.ambientsOf(one.moment).some((ambient) => so(one, ambient)));
-    const sentence = `in none of the states that can be reached: ${wishSentence(build, wish)}.`;
-    return { wish, looked, found: there ? null : { about: wish.id, sentence, ...cut } };
+    const sentence = `in none of the states that can be reached: ${wanted}.`;
+    return { behaviour, looked, found: there ? null : { about: behaviour.id, sentence, ...cut } };
   }
-  const wrong = wish.says === 'never';
+  const wrong = behaviour.says === 'never';
   for (const one of speaks)
     for (const ambient of subject.ambientsOf(one.moment)) {
       if (so(one, ambient) !== wrong) continue;
       const sentence = wrong
-        ? `it comes about: ${subjectSentence(build, wish)}.`
-        : `not so: ${subjectSentence(build, wish)}${lightsIt(subject, wish, one.at, ambient)}.`;
-      return { wish, looked, found: { about: wish.id, sentence, moment: one.moment, ambient } };
+        ? `it comes about: ${wanted}.`
+        : `not so: ${wanted}${lightsIt(subject, behaviour, one.at, ambient)}.`;
+      return { behaviour, looked, found: { about: behaviour.id, sentence, moment: one.moment, ambient } };
     }
   return {
-    wish,
+    behaviour,
     looked,
     found: moments.whole
       ? null
-      : { about: wish.id, sentence: 'not every state could be looked at.', outcome: 'cannot tell' },
+      : { about: behaviour.id, sentence: 'not every state could be looked at.', outcome: 'cannot tell' },
   };
 }
 
-/** What a wish names that the build does not have; null when all is there. */
-function missingIn(build: Build, { subject, when, unless }: BehaviourWish): string | null {
+/** What a behaviour names that the build does not have; null when all is there. */
+function missingIn(build: Build, { subject, when, unless }: Behaviour): string | null {
   const { functions, loads, sets } = build.controls;
   const isFunction = (id: string): boolean => functions.some((fn) => fn.id === id);
-  for (const condition of unless === null ? [when] : [when, unless])
-    for (const leaf of leavesOf(condition))
+  for (const condition of [when, unless])
+    for (const leaf of condition === null ? [] : leavesOf(condition))
       if (leaf.kind === 'on' && !isFunction(leaf.functionId)) return `a function '${leaf.functionId}'`;
       else if (leaf.kind === 'is' && !inputsOf(build).some(({ id }) => id === leaf.input))
         return `an input '${leaf.input}'`;
@@ -122,36 +137,37 @@ function missingIn(build: Build, { subject, when, unless }: BehaviourWish): stri
   }
 }
 
-/** Whether what the wish speaks of is as it says. */
-function soIn(subject: ProofSubject, wish: BehaviourWish, moment: Moment, drives: readonly Drive[]): boolean {
-  switch (wish.subject.kind) {
+/** Whether what a behaviour speaks of is as it says. */
+function soIn(
+  subject: ProofSubject,
+  behaviour: Behaviour,
+  moment: Moment,
+  drives: readonly Drive[],
+): boolean {
+  switch (behaviour.subject.kind) {
     case 'function': {
-      const { functionId } = wish.subject;
+      const { functionId } = behaviour.subject;
       const isOn = moment.on.some((on) => subject.functionOf(on).id === functionId);
-      return isOn === (wish.is === 'on');
+      return isOn === (behaviour.is === 'on');
     }
     case 'load': {
-      const { loadId } = wish.subject;
-      return subject.loadRuns(moment, loadId) === (wish.is === 'on');
+      const { loadId } = behaviour.subject;
+      return subject.loadRuns(moment, loadId) === (behaviour.is === 'on');
     }
     case 'lamps': {
-      const { colours } = wish.subject;
-      const mine = drives.filter(
-        (d) => d.spans.length > 0 && (colours.length === 0 || colours.includes(d.colour)),
-      );
       const modules = (list: readonly Drive[]): number =>
         new Set(list.map((d) => `${d.placementId}/${d.moduleId}`)).size;
-      switch (wish.is) {
+      switch (behaviour.is) {
         case 'dark':
-          return mine.length === 0;
+          return drives.length === 0;
         case 'flashing':
-          return modules(mine.filter((d) => !d.steady)) >= wish.atLeast;
+          return modules(drives.filter((d) => !d.steady)) >= behaviour.atLeast;
         case 'steady':
-          return modules(mine.filter((d) => d.steady)) >= wish.atLeast;
+          return modules(drives.filter((d) => d.steady)) >= behaviour.atLeast;
         case 'lit':
         case 'on':
         case 'off':
-          return modules(mine) >= wish.atLeast;
+          return modules(drives) >= behaviour.atLeast;
       }
     }
   }

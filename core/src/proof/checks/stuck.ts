@@ -1,9 +1,7 @@
-import type { ProofCheck } from '../found.ts';
+import type { RuleOf } from '../../rules/registry.ts';
+import type { Found } from '../found.ts';
 import { byOperator, partsOf } from '../space.ts';
 import type { ProofSubject } from '../subject.ts';
-
-/** All warning goes off in no more actions of an operator. */
-const MOST_ACTIONS = 2;
 
 /** The ranks of functions that warn: with a mode of at least 1. */
 export const warningRanks = ({ reach }: ProofSubject): number[] =>
@@ -12,48 +10,43 @@ export const warningRanks = ({ reach }: ProofSubject): number[] =>
   );
 
 /** States from which no actions of an operator lead to all warning off, or more than a few. */
-export const stuck: ProofCheck = {
-  kind: 'stuck',
-  severity: 'blocks',
-  clause: 'All warning can be switched off',
-  find: (subject) => {
-    const ranks = warningRanks(subject);
-    if (ranks.length === 0) return [];
-    const space = subject.space(partsOf(subject.reach, ranks));
-    if (space === null)
-      return [
-        {
-          about: 'too many',
-          sentence: 'too many states to tell whether all warning can be switched off.',
-          outcome: 'cannot tell',
-        },
-      ];
-    const quiet = space.where(ranks, (_, on) => ranks.every((rank) => on[rank] !== 1));
-    const actions = space.actions(quiet, byOperator, 'to');
-    const worst = actions.reduce((at, a, state) => (rankOf(a) > rankOf(actions[at] ?? 0) ? state : at), 0);
-    const needed = actions[worst] ?? 0;
-    if (needed >= 0 && needed <= MOST_ACTIONS) return [];
-    const places = space.placesOf(worst);
-    const { all } = subject.moments;
-    const moment = all.find((m) => m.places.every((p, i) => p === places[i])) ?? {
-      on: subject.onsAt(places),
-      places,
-    };
+export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>): Found[] {
+  const ranks = warningRanks(subject);
+  if (ranks.length === 0) return [];
+  const space = subject.space(partsOf(subject.reach, ranks));
+  if (space === null)
     return [
-      needed < 0
-        ? {
-            about: 'stuck',
-            sentence: 'there are states from which no operator can switch all warning off.',
-            moment,
-          }
-        : {
-            about: 'slow',
-            sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${MOST_ACTIONS} is usual.`,
-            moment,
-            severity: 'advises',
-          },
+      {
+        about: 'too many',
+        sentence: 'too many states to tell whether all warning can be switched off.',
+        outcome: 'cannot tell',
+      },
     ];
-  },
-};
+  const quiet = space.where(ranks, (_, on) => ranks.every((rank) => on[rank] !== 1));
+  const actions = space.actions(quiet, byOperator, 'to');
+  const worst = actions.reduce((at, a, state) => (rankOf(a) > rankOf(actions[at] ?? 0) ? state : at), 0);
+  const needed = actions[worst] ?? 0;
+  if (needed >= 0 && needed <= actionsToOff) return [];
+  const places = space.placesOf(worst);
+  const { all } = subject.moments;
+  const moment = all.find((m) => m.places.every((p, i) => p === places[i])) ?? {
+    on: subject.onsAt(places),
+    places,
+  };
+  return [
+    needed < 0
+      ? {
+          about: 'stuck',
+          sentence: 'there are states from which no operator can switch all warning off.',
+          moment,
+        }
+      : {
+          about: 'slow',
+          sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${actionsToOff} is wanted.`,
+          moment,
+          severity: 'advises',
+        },
+  ];
+}
 
 const rankOf = (actions: number): number => (actions < 0 ? Infinity : actions);

@@ -3,6 +3,7 @@
   import { targetKey } from '@flarik/core/design/functions';
   import type { BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
+  import { FACES, type Face } from '@flarik/core/words/face';
   import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
   import { getEditor } from '$lib/editor/context';
   import { cueRows } from '$lib/timing/members';
@@ -57,9 +58,9 @@
     else if (load !== undefined) onset({ ...wish, subject: { kind: 'load', loadId: load.id }, is: isOn });
     else {
       const row = rows.find(({ target }) => value === `lamps ${targetKey(target)}`);
-      const colours = subject.kind === 'lamps' ? subject.colours : [];
+      const { colours, faces } = subject.kind === 'lamps' ? subject : { colours: [], faces: [] };
       const is = wish.is === 'off' ? 'dark' : wish.is === 'on' ? 'lit' : wish.is;
-      onset({ ...wish, subject: { kind: 'lamps', target: row?.target ?? null, colours }, is });
+      onset({ ...wish, subject: { kind: 'lamps', target: row?.target ?? null, colours, faces }, is });
     }
   }
   const reverse: Condition = { kind: 'is', input: 'gear', values: ['reverse'] };
@@ -82,6 +83,14 @@
       chosen={subject.colours}
       atLeast={0}
       onset={(colours: Colour[]) => onset({ ...wish, subject: { ...subject, colours } })}
+    />
+    to
+    <TickBoxes
+      label="Sides that they light with everything shut; none is any"
+      items={FACES}
+      chosen={subject.faces}
+      atLeast={0}
+      onset={(faces: Face[]) => onset({ ...wish, subject: { ...subject, faces } })}
     />
     {#if wish.is !== 'dark'}
       , at least

@@ -1,12 +1,15 @@
 <script lang="ts">
   import { CONTROL_TEMPLATES, templateMisfit } from '@flarik/core/arrange/controlTemplates';
   import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
+  import { regionLock } from '@flarik/core/rules/regionLock';
   import { getEditor } from '$lib/editor/context';
 
   /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */
   const editor = getEditor()();
   const templates = $derived(CONTROL_TEMPLATES.map((t) => ({ ...t, why: templateMisfit(t, editor.build) })));
-  const functions = $derived(READY_FUNCTIONS.map((f) => ({ ...f, why: f.misfit(editor.build) })));
+  const functions = $derived(
+    [...READY_FUNCTIONS, regionLock].map((f) => ({ ...f, why: f.misfit(editor.build) })),
+  );
 </script>
 
 <section class="ready" aria-label="Templates">

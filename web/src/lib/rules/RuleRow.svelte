@@ -53,7 +53,7 @@
   <div class="words">
     <RuleSentence {rule} onset={set} />
     <div class="more">
-      {#if kind.sees !== 'document'}
+      {#if kind.inStates}
         <TickBoxes
           label="Stages"
           items={MODES.map(String)}
@@ -80,11 +80,11 @@
             />°</label
           >
         {/if}
-        {#if rule.when === null}
-          <button class="plain" onclick={() => set('when', { kind: 'is', input: 'gear', values: ['drive'] })}
-            >only when …</button
-          >
-        {/if}
+      {/if}
+      {#if kind.asksWhen && rule.when === null}
+        <button class="plain" onclick={() => set('when', { kind: 'is', input: 'gear', values: ['drive'] })}
+          >only when …</button
+        >
       {/if}
       <details>
         <summary
@@ -117,7 +117,7 @@
         onset={(severity: Severity) => set('severity', severity)}
       />
     </div>
-    {#if rule.when !== null && kind.sees !== 'document'}
+    {#if rule.when !== null && kind.asksWhen}
       <ConditionEditor
         condition={rule.when}
         label="Only when"

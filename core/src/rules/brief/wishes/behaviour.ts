@@ -5,6 +5,7 @@ import { Target } from '../../../design/functions.ts';
 import { Wording } from '../../../controls/sentence.ts';
 import type { Build } from '../../../design/schema.ts';
 import { Colour } from '../../../words/colour.ts';
+import { Face } from '../../../words/face.ts';
 import { Id } from '../../../words/names.ts';
 import { textOf } from '../../fields.ts';
 import { defineWish } from '../define.ts';
@@ -21,6 +22,8 @@ const Subject = z.discriminatedUnion(
       target: Target.nullable(),
       /** In these colours; none names any. */
       colours: z.array(Colour).max(8),
+      /** Modules that light any of these sides with everything shut; none names any. */
+      faces: z.array(Face).max(4).default([]),
     }),
   ],
   { error: "must be of kind 'function', 'load' or 'lamps'" },
@@ -48,8 +51,11 @@ export const BehaviourWish = z
   });
 export type BehaviourWish = z.infer<typeof BehaviourWish>;
 
-/** "White of All ahead is dark", "Siren is off", "at least 2 lamps of Rear are flashing". */
-export function subjectSentence(build: Build, { subject, is, atLeast }: BehaviourWish): string {
+/** "White of All ahead is dark", "Siren is off", "at least 2 modules of amber of all lamps to the rear are flashing". */
+export function subjectSentence(
+  build: Build,
+  { subject, is, atLeast }: Pick<BehaviourWish, 'subject' | 'is' | 'atLeast'>,
+): string {
   switch (subject.kind) {
     case 'function':
       return `${new Wording(build).functionName(subject.functionId)} is ${is}`;
@@ -57,7 +63,9 @@ export function subjectSentence(build: Build, { subject, is, atLeast }: Behaviou
       return `${build.controls.loads.find((l) => l.id === subject.loadId)?.name ?? subject.loadId} is ${is}`;
     case 'lamps': {
       const who = subject.target === null ? 'all lamps' : new Wording(build).target(subject.target);
-      const what = subject.colours.length === 0 ? who : `${textOf(subject.colours)} of ${who}`;
+      const toward = subject.faces.length === 0 ? '' : ` to the ${textOf(subject.faces)}`;
+      const of = subject.colours.length === 0 ? who : `${textOf(subject.colours)} of ${who}`;
+      const what = `${of}${toward}`;
       return is === 'dark' || atLeast === 1
         ? `${what} is ${is}`
         : `at least ${atLeast} modules of ${what} are ${is}`;
@@ -83,7 +91,7 @@ export const behaviour = defineWish({
           says: 'never',
           when: { kind: 'is', input: 'ignition', values: ['off'] },
           unless: null,
-          subject: { kind: 'lamps', target: null, colours: [] },
+          subject: { kind: 'lamps', target: null, colours: [], faces: [] },
           is: 'lit',
           atLeast: 1,
         };

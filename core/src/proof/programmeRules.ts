@@ -1,0 +1,19 @@
+import type { RuleData } from '../design/rulePack.ts';
+import { allOff } from '../rules/kinds/allOff.ts';
+import { fewActions } from '../rules/kinds/fewActions.ts';
+import { standingDraw } from '../rules/kinds/standingDraw.ts';
+import { manyActions } from './checks/actions.ts';
+import { standingDraws } from './checks/drain.ts';
+import { stuck } from './checks/stuck.ts';
+import type { Found } from './found.ts';
+import type { ProofSubject } from './subject.ts';
+
+/** What a rule about the controls themselves finds; null where it is about something else. */
+export function foundByRule(subject: ProofSubject, data: RuleData): readonly Found[] | null {
+  const few = fewActions.of(data);
+  if (few !== null) return manyActions(subject, few);
+  const off = allOff.of(data);
+  if (off !== null) return stuck(subject, off);
+  const draw = standingDraw.of(data);
+  return draw === null ? null : standingDraws(subject, draw);
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { FACE_BEARINGS } from '../../coverage/sectors.ts';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf, highestCd, type Drive } from '../../resolve/channels.ts';
+import { openText } from '../../state/state.ts';
+import { FACES, faceText, type Face } from '../../words/face.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { fails, holds } from '../judgement.ts';
+import { figure } from '../piece.ts';
+import type { Situation } from '../situation.ts';
+
+/** Nothing that opens leaves a side without warning light that has it with everything shut. */
+export const staysLit = defineRule({
+  kind: 'stays-lit',
+  title: 'Sides that an open door darkens',
+  blank: { aboveCd: 10 },
+  home: 'layout',
+  sees: 'light',
+  schema: z.strictObject({
+    kind: z.literal('stays-lit'),
+    ...RULE_HEAD,
+    /** A lamp lights a side to which it sends more than this at some bearing, cd. */
+    aboveCd: positive,
+  }),
+  says: (rule) => [
+    'No open door or hatch leaves a side without warning light above ',
+    figure('aboveCd', rule.aboveCd, 'Light counts above, cd'),
+    ' cd that has it with everything shut',
+  ],
+  more: () => 'helps',
+  // By face and elevation: the fewest lamps that light it with everything shut are the first to leave it dark.
+  lots: (drive, at, rule) =>
+    rule.elevationsDeg.flatMap((deg) =>
+      FACES.filter((face) => lights(drive, at.shareOf(drive, deg), face, rule.aboveCd)).map(
+        (face) => `${face}@${deg}`,
+      ),
+    ),
+  check: (at, rule) => {
+    if (at.state.open.length === 0) return [];
+    const shut = at.shut();
+    return FACES.map((face) => {
+      const before = lighting(shut, face, rule.aboveCd);
+      if (before.length === 0 || lighting(at, face, rule.aboveCd).length > 0) return holds();
+      return fails({
+        about: face,
+        sentence: `${openText(at.build, at.state.open)} leaves no warning light ${faceText[face]} in ${at.textWhateverOpen}, and nothing else takes over.`,
+        channels: before.map(({ drive }) => channelOf(drive)),
+      });
+    });
+  },
+});
+
+const lighting = (at: Situation, face: Face, aboveCd: number) =>
+  at.lit('warning').filter(({ drive, share }) => lights(drive, share, face, aboveCd));
+
+function lights(drive: Drive, share: Float64Array, face: Face, aboveCd: number): boolean {
+  const level = highestCd(drive);
+  return FACE_BEARINGS[face].some((bearing) => level * (share[bearing] ?? 0) > aboveCd);
+}
