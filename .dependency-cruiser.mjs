@@ -11,6 +11,7 @@ const FLOORS = [
   'arrange',
   'state',
   'coverage',
+  'sight',
   'rules',
   'proof',
 ];

@@ -1,0 +1,316 @@
+import { thresholdLx } from '../coverage/range.ts';
+import type { Approach } from '../design/approach.ts';
+import type { Build } from '../design/schema.ts';
+import { directionOf } from '../geometry/direction.ts';
+import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import type { Drive } from '../resolve/channels.ts';
+import type { State } from '../state/state.ts';
+import { effective, highestOf, raised } from '../timing/signal.ts';
+import { clockSignal, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import type { LightAround, Weather } from '../words/weather.ts';
+import { OBSERVERS, seenBy, type Observer } from './observer.ts';
+import { lightsIn, type ModuleLight } from './source.ts';
+import { metresPerSecond, overCrestM, stoppingM } from './stopping.ts';
+
+/** Meteorological optical range of the air, m. */
+export const OPTICAL_RANGE_M: Readonly<Record<Weather, number>> = {
+  clear: 20_000,
+  rain: 2000,
+  haze: 1000,
+  fog: 80,
+};
+/** Luminance that the eye looks against, cd/m². */
+export const LUMINANCE_AROUND: Readonly<Record<LightAround, number>> = { day: 10_000, dusk: 100, night: 1 };
+
+/** An approach begins here and ends here, m from the vehicle's origin. */
+export const FROM_M = 3000;
+export const TO_M = 20;
+/** Looked at every metre, and farther away at steps of this share of the distance: directions hardly change there. */
+const STEP_M = 1;
+const STEP_SHARE = 0.01;
+const BISECTED_M = 0.1;
+/** Optical centres above this are upper, m. */
+const UPPER_M = 1.5;
+
+/** How one observer fares. */
+export interface Sighting {
+  readonly observer: Observer;
+  /** From here on the light is seen, down to the nearest looked at; 0 when it is not seen there, m. */
+  readonly seenM: number;
+  /** It is seen at the farthest looked at already: the margin is a lower bound. */
+  readonly beyond: boolean;
+  /** Time to spare over stopping before the vehicle, s. */
+  readonly marginS: number;
+}
+
+/** What comes of an approach. */
+export interface ApproachResult {
+  readonly approach: Approach;
+  readonly neededM: number;
+  /** By the normal eye, then by those that see red or green poorly. */
+  readonly sightings: readonly [Sighting, ...Sighting[]];
+}
+
+/** The light that arrives along the way, and what is needed to see it. */
+export interface ApproachCurve {
+  readonly thresholdLx: number;
+  readonly points: readonly { readonly distanceM: number; readonly lx: number }[];
+}
+
+/** An eye on its straight way to the vehicle, and the light of every module there: worked out once for all weathers. */
+class Way {
+  readonly #lights: readonly ModuleLight[];
+  readonly #toward: Vec3;
+  readonly #eyeM: number;
+  readonly #clear = new Map<number, { readonly per: Float64Array; readonly away: Float64Array }>();
+  readonly #inAir = new Map<Weather, Map<number, Float64Array>>();
+
+  constructor(lights: readonly ModuleLight[], bearingDeg: number, eyeM: number) {
+    this.#lights = lights;
+    this.#toward = directionOf(bearingDeg, 0);
+    this.#eyeM = eyeM;
+  }
+
+  /** By module: lx at the eye for each candela of its peak, by Allard's law: E = I · 0.05^(r/V) / r². */
+  at(distanceM: number, weather: Weather): Float64Array {
+    const known = this.#inAir.get(weather) ?? new Map<number, Float64Array>();
+    this.#inAir.set(weather, known);
+    const before = known.get(distanceM);
+    if (before !== undefined) return before;
+    const { per, away } = this.#clearAt(distanceM);
+    const made = per.map((lx, i) =>
+      lx === 0 ? 0 : lx * 0.05 ** ((away[i] ?? 0) / OPTICAL_RANGE_M[weather]),
+    );
+    known.set(distanceM, made);
+    return made;
+  }
+
+  #clearAt(distanceM: number): { readonly per: Float64Array; readonly away: Float64Array } {
+    const known = this.#clear.get(distanceM);
+    if (known !== undefined) return known;
+    const [x, y] = scale(this.#toward, distanceM);
+    const per = new Float64Array(this.#lights.length);
+    const away = new Float64Array(this.#lights.length);
+    for (const [i, { centre, shareToward }] of this.#lights.entries()) {
+      const to = sub([x, y, this.#eyeM], centre);
+      const r = length(to);
+      away[i] = r;
+      per[i] = shareToward(scale(to, 1 / r)) / r ** 2;
+    }
+    const made = { per, away };
+    this.#clear.set(distanceM, made);
+    return made;
+  }
+}
+
+/** What a build sends along approaches in a state; ways and clocks are shared by approaches that have them in common. */
+export class Approaches {
+  readonly #build: Build;
+  readonly #state: State;
+  readonly #lights = new Map<string, readonly ModuleLight[]>();
+  readonly #ways = new Map<string, Way>();
+
+  /** @param state - what is on and open; the light around is each approach's own */
+  constructor(build: Build, state: State) {
+    this.#build = build;
+    this.#state = state;
+  }
+
+  /** How each observer fares; @param without - lamps that are taken off for once */
+  result(approach: Approach, without: ReadonlySet<string> = new Set()): ApproachResult {
+    const wet = approach.weather === 'rain';
+    const neededM = stoppingM(approach.speedKmh, approach.gradePercent, wet);
+    const light = this.#light(approach, without);
+    const sighting = (observer: Observer): Sighting => {
+      const seenM = light.seenM(observer);
+      const marginS = (seenM - neededM) / metresPerSecond(approach.speedKmh);
+      return { observer, seenM, beyond: seenM >= FROM_M, marginS };
+    };
+    const [normal, ...others] = OBSERVERS;
+    return { approach, neededM, sightings: [sighting(normal), ...others.map(sighting)] };
+  }
+
+  /** The effective illuminance along the way, for the normal eye. */
+  curve(approach: Approach, points = 120): ApproachCurve {
+    const light = this.#light(approach, new Set());
+    const ratio = (FROM_M / TO_M) ** (1 / (points - 1));
+    return {
+      thresholdLx: light.needLx,
+      points: Array.from({ length: points }, (_, i) => {
+        const distanceM = TO_M * ratio ** i;
+        return { distanceM, lx: light.effectiveLx(distanceM, 'normal') };
+      }),
+    };
+  }
+
+  /** How much farther a lamp lets the vehicle be seen: with it against without it, m; the most first. */
+  gains(approach: Approach): { readonly placementId: string; readonly gainM: number }[] {
+    const whole = this.result(approach).sightings[0].seenM;
+    const ids = new Set(this.#lightsFor(approach).map(({ placementId }) => placementId));
+    return [...ids]
+      .map((placementId) => ({
+        placementId,
+        gainM: whole - this.result(approach, new Set([placementId])).sightings[0].seenM,
+      }))
+      .filter(({ gainM }) => gainM >= BISECTED_M)
+      .toSorted((a, b) => b.gainM - a.gainM);
+  }
+
+  #lightsFor({ around }: Approach): readonly ModuleLight[] {
+    const ambient = around === 'night' ? 'night' : 'day';
+    const known = this.#lights.get(ambient) ?? lightsIn(this.#build, { ...this.#state, ambient });
+    this.#lights.set(ambient, known);
+    return known;
+  }
+
+  #light(approach: Approach, without: ReadonlySet<string>): LightAlong {
+    const lights = this.#lightsFor(approach);
+    const key = `${approach.around === 'night' ? 'night' : 'day'} ${approach.bearingDeg} ${approach.eyeM}`;
+    const way = this.#ways.get(key) ?? new Way(lights, approach.bearingDeg, approach.eyeM);
+    this.#ways.set(key, way);
+    return new LightAlong(lights, way, approach, without);
+  }
+}
+
+/** A channel of what an approach must see. */
+interface Counted {
+  readonly drive: Drive;
+  readonly module: number;
+  /** Its timeline among those of all; -1 for steady light. */
+  readonly timeline: number;
+}
+
+/** By module, for each lx per cd there: all at once, what burns steadily, and the mean by timeline. */
+interface Bounds {
+  readonly most: Float64Array;
+  readonly steady: Float64Array;
+  readonly means: readonly { readonly module: number; readonly timeline: number; readonly cd: number }[];
+}
+
+/** What an approach must see, along its way, in its air. */
+class LightAlong {
+  readonly needLx: number;
+  readonly #way: Way;
+  readonly #weather: Weather;
+  readonly #counted: readonly Counted[];
+  readonly #timelines: readonly Timeline[];
+  /** By module: it is hidden by the crest from farther away than this, m; null without a crest. */
+  readonly #overM: readonly number[] | null;
+  readonly #bounds = new Map<Observer, Bounds>();
+
+  constructor(
+    lights: readonly ModuleLight[],
+    way: Way,
+    { colour, level, crest, eyeM, weather, around, noticing }: Approach,
+    without: ReadonlySet<string>,
+  ) {
+    this.#way = way;
+    this.#weather = weather;
+    this.needLx = noticing * thresholdLx(LUMINANCE_AROUND[around]);
+    this.#overM =
+      crest === null
+        ? null
+        : lights.map(({ centre }) => overCrestM(crest.lengthM, crest.changePercent, eyeM, centre[2]));
+    const counted = lights.flatMap(({ placementId, centre: [, , z], drives }, module) =>
+      without.has(placementId) || (level !== 'any' && z > UPPER_M !== (level === 'upper'))
+        ? []
+        : drives
+            .filter((drive) => colour === null || drive.colour === colour)
+            .map((drive) => ({ drive, module })),
+    );
+    this.#timelines = timelinesOf(counted.map(({ drive }) => drive));
+    const timelineOf = new Map(
+      this.#timelines.flatMap(({ channels }, t) => channels.map(({ drive }) => [drive.channelId, t])),
+    );
+    this.#counted = counted.map((one) => ({ ...one, timeline: timelineOf.get(one.drive.channelId) ?? -1 }));
+  }
+
+  /** By module: lx at the eye for each candela. */
+  #perCd(distanceM: number): Float64Array {
+    const per = this.#way.at(distanceM, this.#weather);
+    const overM = this.#overM;
+    return overM === null ? per : per.map((lx, m) => (distanceM > (overM[m] ?? Infinity) ? 0 : lx));
+  }
+
+  /** The effective illuminance: of clocks that drift the greatest one, the steady light in it. */
+  effectiveLx(distanceM: number, observer: Observer): number {
+    const { background, clocks } = this.#signals(this.#perCd(distanceM), observer);
+    return clocks.reduce((best, w) => Math.max(best, effective(raised(w, background))), background);
+  }
+
+  #signals(per: Float64Array, observer: Observer) {
+    let background = 0;
+    const lxOf = new Map<string, number>();
+    for (const { drive, module } of this.#counted) {
+      const lx = drive.peakCd * seenBy(observer, drive.colour) * (per[module] ?? 0);
+      if (drive.steady) background += lx;
+      else if (lx > 0) lxOf.set(drive.channelId, lx);
+    }
+    return { background, clocks: this.#timelines.flatMap((t) => clockSignal(t, lxOf) ?? []) };
+  }
+
+  #boundsOf(observer: Observer): Bounds {
+    const known = this.#bounds.get(observer);
+    if (known !== undefined) return known;
+    const size = this.#counted.reduce((most, { module }) => Math.max(most, module + 1), 0);
+    const most = new Float64Array(size);
+    const steady = new Float64Array(size);
+    const means = this.#counted.flatMap(({ drive, module, timeline }) => {
+      const cd = drive.peakCd * seenBy(observer, drive.colour);
+      most[module] = (most[module] ?? 0) + cd;
+      if (timeline < 0) steady[module] = (steady[module] ?? 0) + cd;
+      return timeline < 0 ? [] : [{ module, timeline, cd: cd * meanLevel(drive) }];
+    });
+    const made = { most, steady, means };
+    this.#bounds.set(observer, made);
+    return made;
+  }
+
+  /** Whether it is seen there: bounds settle most distances, the exact figure the rest. */
+  #isSeen(distanceM: number, observer: Observer): boolean {
+    const per = this.#perCd(distanceM);
+    const bounds = this.#boundsOf(observer);
+    let most = 0;
+    let steady = 0;
+    for (let m = 0; m < bounds.most.length; m++) {
+      const lx = per[m] ?? 0;
+      most += lx * (bounds.most[m] ?? 0);
+      steady += lx * (bounds.steady[m] ?? 0);
+    }
+    if (most < this.needLx) return false;
+    const means = new Float64Array(this.#timelines.length);
+    for (const { module, timeline, cd } of bounds.means)
+      means[timeline] = (means[timeline] ?? 0) + (per[module] ?? 0) * cd;
+    // Windows may span any number of cycles: the effective light of a clock is never below its mean.
+    if (steady + means.reduce((a, b) => Math.max(a, b), 0) >= this.needLx) return true;
+    const { background, clocks } = this.#signals(per, observer);
+    return (
+      background >= this.needLx ||
+      clocks.some(
+        (w) => highestOf(w) + background >= this.needLx && effective(raised(w, background)) >= this.needLx,
+      )
+    );
+  }
+
+  /** From where on it is seen, coming nearer; 0 when it is not seen at the end of the way, m. */
+  seenM(observer: Observer): number {
+    let near = TO_M;
+    if (!this.#isSeen(near, observer)) return 0;
+    while (near < FROM_M) {
+      const next = Math.min(FROM_M, near + Math.max(STEP_M, Math.floor(near * STEP_SHARE)));
+      if (!this.#isSeen(next, observer)) return this.#bisected(near, next, observer);
+      near = next;
+    }
+    return FROM_M;
+  }
+
+  #bisected(seen: number, unseen: number, observer: Observer): number {
+    let [near, far] = [seen, unseen];
+    while (far - near > BISECTED_M) {
+      const middle = (near + far) / 2;
+      if (this.#isSeen(middle, observer)) near = middle;
+      else far = middle;
+    }
+    return near;
+  }
+}

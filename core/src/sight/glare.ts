@@ -1,0 +1,96 @@
+import { dot, length, scale, sub } from '../geometry/vec.ts';
+import { highestCd } from '../resolve/channels.ts';
+import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
+import { highestTogether } from '../timing/worst.ts';
+import type { LightAround } from '../words/weather.ts';
+import type { ModuleLight } from './source.ts';
+import type { Station } from './stations.ts';
+
+/** Angles between view and lamp that count: nearer counts as this, farther is left out, degrees (CIE 146). */
+const NEAREST_DEG = 1.5;
+const FARTHEST_DEG = 60;
+
+/** Veiling luminance for each lux at the eye from an angle off the view: 10/θ² (Stiles and Holladay; CIE 146), cd/m². */
+export const veilPerLux = (offDeg: number): number =>
+  offDeg > FARTHEST_DEG ? 0 : 10 / Math.max(offDeg, NEAREST_DEG) ** 2;
+
+/**
+ * Threshold increment: how much more contrast an eye needs under a veil, %. 65 Lv/Lavg^0.8 to 5 cd/m², above that
+ * 95 Lv/Lavg^1.05 (CIE 140).
+ *
+ * @param veil - veiling luminance, cd/m²
+ * @param average - luminance that the eye is used to, cd/m²
+ */
+export const thresholdIncrement = (veil: number, average: number): number =>
+  average <= 5 ? (65 * veil) / average ** 0.8 : (95 * veil) / average ** 1.05;
+
+/** Luminance that an eye on the road is used to, cd/m². */
+export const LUMINANCE_USED_TO: Readonly<Record<LightAround, number>> = { day: 3000, dusk: 10, night: 1 };
+
+/** The glare that lamps give one eye. */
+export interface Glare {
+  /** Veiling luminance at the highest instant and as a mean over time, cd/m². */
+  readonly highest: number;
+  readonly mean: number;
+  /** Illuminance at the eye, across each ray, at the highest instant, lx. */
+  readonly eyeLx: number;
+  /** Each lamp's share of the mean, the greatest first. */
+  readonly byLamp: readonly { readonly placementId: string; readonly share: number }[];
+}
+
+/**
+ * The glare at an eye that looks along a view: Lv = 10 Σ E/θ², E on the plane across the view (CIE 146). Where clocks drift
+ * the highest instant is that in which all of them are at theirs.
+ */
+export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Station, 'eye' | 'view'>): Glare {
+  const seen = lights.map((light) => {
+    const to = sub(eye, light.centre);
+    const r = length(to);
+    if (r === 0) return { ...light, veil: 0, lx: 0 };
+    const direction = scale(to, 1 / r);
+    const cos = -dot(direction, view);
+    const per = light.shareToward(direction) / r ** 2;
+    const offDeg = (Math.acos(Math.min(1, Math.max(-1, cos))) * 180) / Math.PI;
+    return { ...light, veil: cos <= 0 ? 0 : per * cos * veilPerLux(offDeg), lx: per };
+  });
+  const drives = seen.flatMap((one) => one.drives.map((drive) => ({ drive, ...one })));
+  const highestOf = (per: (one: (typeof drives)[number]) => number): number => {
+    const steady = drives.filter(({ drive }) => drive.steady);
+    const background = steady.reduce((sum, one) => sum + per(one) * highestCd(one.drive), 0);
+    const flashing = drives.filter((one) => !one.drive.steady && per(one) > 0);
+    const cdOf = new Map(flashing.map((one) => [one.drive.channelId, per(one) * one.drive.peakCd]));
+    const clocks = timelinesOf(flashing.map(({ drive }) => drive)).flatMap((t) => clockSignal(t, cdOf) ?? []);
+    return highestTogether({ background, clocks }).value;
+  };
+  const meanOf = ({ drive, veil }: (typeof drives)[number]): number => veil * drive.peakCd * meanLevel(drive);
+  const mean = drives.reduce((sum, one) => sum + meanOf(one), 0);
+  const byPlacement = new Map<string, number>();
+  for (const one of drives)
+    byPlacement.set(one.placementId, (byPlacement.get(one.placementId) ?? 0) + meanOf(one));
+  return {
+    highest: highestOf(({ veil }) => veil),
+    mean,
+    eyeLx: highestOf(({ lx }) => lx),
+    byLamp: [...byPlacement]
+      .filter(([, lv]) => lv > 0)
+      .map(([placementId, lv]) => ({ placementId, share: lv / mean }))
+      .toSorted((a, b) => b.share - a.share),
+  };
+}
+
+/** Eye of a driver on the road, m; the lane of who comes the other way lies so far aside. */
+const ROAD_EYE_M = 1.2;
+const LANE_M = 3.5;
+const DISTANCES_M = Array.from({ length: 20 }, (_, i) => 10 * (i + 1));
+
+/** Who drives toward the vehicle: the other way past it, or after it in its lane. */
+export type Lane = 'oncoming' | 'following';
+
+/** The eyes of somebody who drives toward the vehicle, every 10 m; traffic keeps to the right. */
+export const eyesInLane = (lane: Lane): (Pick<Station, 'eye' | 'view'> & { readonly distanceM: number })[] =>
+  DISTANCES_M.map((distanceM) => ({
+    distanceM,
+    ...(lane === 'oncoming'
+      ? { eye: [distanceM, LANE_M, ROAD_EYE_M] as const, view: [-1, 0, 0] as const }
+      : { eye: [-distanceM, 0, ROAD_EYE_M] as const, view: [1, 0, 0] as const }),
+  }));

@@ -1,0 +1,101 @@
+import type { Solid } from '../geometry/solid.ts';
+import { moveSolid } from '../geometry/solid.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import type { Vehicle } from '../vehicle/types.ts';
+import { stopOf } from '../vehicle/vehicle.ts';
+
+/** Somebody's eye near the vehicle, and where it looks. */
+export interface Station {
+  readonly id: string;
+  readonly name: string;
+  /** In body axes, m. */
+  readonly eye: Vec3;
+  /** Unit vector. */
+  readonly view: Vec3;
+}
+
+/** The outline of a body on the ground, m. */
+export interface Outline {
+  readonly rearX: number;
+  readonly frontX: number;
+  readonly rightY: number;
+  readonly leftY: number;
+}
+
+/** What stands in light's way, every part where a pose has it. */
+export const solidsIn = ({ solids, parts }: Vehicle, open: readonly string[]): Solid[] => {
+  const stops = new Set(open);
+  return solids.map((solid) => {
+    const part = parts.find(({ id }) => id === solid.partId);
+    return part === undefined ? solid : moveSolid(solid, stopOf(part, stops)?.motion ?? null);
+  });
+};
+
+export function outlineOf({ solids }: Pick<Vehicle, 'solids'>): Outline {
+  const corners = solids.filter(({ partId }) => partId === null).flatMap(({ vertices }) => vertices);
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  return {
+    rearX: Math.min(...xs),
+    frontX: Math.max(...xs),
+    rightY: Math.min(...ys),
+    leftY: Math.max(...ys),
+  };
+}
+
+/** A person at work stands so far from the body, eyes so high, m. */
+const ASIDE_M = 1.5;
+const STANDING_EYE_M = 1.6;
+/** The driver's eye: so far before the back of the seat, m. */
+const BEFORE_SEAT_M = 0.08;
+const DRIVERS_SEAT = 'front-seat-left';
+
+/** The driver's eye, looking straight ahead; null in a body without a seat. */
+export function driverOf({ solids }: Pick<Vehicle, 'solids'>): Station | null {
+  const seat = solids.find(({ id }) => id === DRIVERS_SEAT);
+  if (seat === undefined) return null;
+  const middle = (axis: 0 | 1): number =>
+    seat.vertices.reduce((sum, v) => sum + v[axis], 0) / seat.vertices.length;
+  const frontX = Math.max(...seat.vertices.map(([x]) => x));
+  const topZ = Math.max(...seat.vertices.map(([, , z]) => z));
+  return {
+    id: 'driver',
+    name: 'Driver’s eye',
+    eye: [frontX + BEFORE_SEAT_M, middle(1), topZ],
+    view: [1, 0, 0],
+  };
+}
+
+/** Where people usually stand and sit at a vehicle. */
+export function stationsOf(vehicle: Vehicle): Station[] {
+  const { rearX, frontX, rightY, leftY } = outlineOf(vehicle);
+  const middleX = (rearX + frontX) / 2;
+  const driver = driverOf(vehicle);
+  return [
+    ...(driver === null ? [] : [driver]),
+    {
+      id: 'rear-loading',
+      name: 'At the rear, facing it',
+      eye: [rearX - ASIDE_M, 0, STANDING_EYE_M],
+      view: [1, 0, 0],
+    },
+    {
+      id: 'left-side',
+      name: 'At the left side, facing it',
+      eye: [middleX, leftY + ASIDE_M, STANDING_EYE_M],
+      view: [0, -1, 0],
+    },
+    {
+      id: 'right-side',
+      name: 'At the right side, facing it',
+      eye: [middleX, rightY - ASIDE_M, STANDING_EYE_M],
+      view: [0, 1, 0],
+    },
+    {
+      id: 'roadside',
+      name: 'At the roadside behind, watching the traffic',
+      eye: [rearX - 5, rightY - ASIDE_M, STANDING_EYE_M],
+      view: [-1, 0, 0],
+    },
+  ];
+}

@@ -1,0 +1,140 @@
+import { directionOf } from '../geometry/direction.ts';
+import { entryM } from '../geometry/ray.ts';
+import type { Solid } from '../geometry/solid.ts';
+import { add, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { highestCd, type Drive } from '../resolve/channels.ts';
+import { meanLevel } from '../timing/timeline.ts';
+import type { ModuleLight, Source } from './source.ts';
+
+/** Extinction of air in which a black object is just seen at V: 5 % contrast (Koschmieder), 1/m. */
+export const extinction = (opticalRangeM: number): number => -Math.log(0.05) / opticalRangeM;
+
+/** Henyey and Greenstein (1941), normalised to 1 over the sphere. */
+const lobe = (g: number, cos: number): number =>
+  (1 - g ** 2) / (4 * Math.PI * (1 + g ** 2 - 2 * g * cos) ** 1.5);
+
+/** How fog scatters: mostly ahead, a little back (a lidar ratio near that of water cloud), 1/sr. */
+export const scattering = (cos: number): number => 0.935 * lobe(0.85, cos) + 0.065 * lobe(-0.6, cos);
+
+/** The integral diverges on the lamp itself: nothing counts as nearer than this, m. */
+const NEAREST_M = 0.1;
+/** A view is followed to so many optical ranges; what lies beyond adds nothing. */
+const RANGES = 5;
+/** A step along a view is so short against the distance to the lamp. */
+const STEP_SHARE = 0.1;
+const SHORTEST_STEP_M = 0.01;
+
+/**
+ * Light that one lamp throws back to an eye along a view through fog, by single scattering:
+ * L = ∫ I(ω)/r² · e^{−σ(r+t)} · σ · p(cosψ) dt.
+ *
+ * @param view - unit vector
+ * @param opticalRangeM - meteorological optical range V
+ * @param endM - where the view meets the body or the ground
+ * @returns cd/m²
+ */
+export function thrownBack(
+  { centre, cdToward }: Source,
+  eye: Vec3,
+  view: Vec3,
+  opticalRangeM: number,
+  endM = Infinity,
+): number {
+  const sigma = extinction(opticalRangeM);
+  const end = Math.min(endM, RANGES * opticalRangeM);
+  const at = (t: number): number => {
+    const away = sub(add(eye, scale(view, t)), centre);
+    const r = Math.max(length(away), NEAREST_M);
+    const direction = r > NEAREST_M ? unit(away) : view;
+    const cd = cdToward(direction);
+    // The way of the light goes on along the ray from the lamp; the way to the eye runs against the view.
+    return cd === 0
+      ? 0
+      : (cd / r ** 2) * Math.exp(-sigma * (r + t)) * sigma * scattering(-dot(direction, view));
+  };
+  let sum = 0;
+  let before = at(0);
+  for (let t = 0; t < end;) {
+    const r = length(sub(add(eye, scale(view, t)), centre));
+    const step = Math.min(Math.max(STEP_SHARE * Math.max(r, t / 4), SHORTEST_STEP_M), end - t);
+    // Simpson's rule on each step.
+    const after = at(t + step);
+    sum += (step / 6) * (before + 4 * at(t + step / 2) + after);
+    before = after;
+    t += step;
+  }
+  return sum;
+}
+
+/** The eye looks so far to either side and up and down about straight ahead, at every so many degrees. */
+const ASIDE_DEG = 10;
+const UP_DEG = 5;
+const EVERY_DEG = 2.5;
+
+/** The veil of one lamp, or of all. */
+export interface Veil {
+  /** Mean over the view ahead at the highest instant of each lamp, cd/m². */
+  readonly highest: number;
+  /** As a mean over time, cd/m². */
+  readonly mean: number;
+}
+
+export interface VeilResult extends Veil {
+  /** White light alone. */
+  readonly white: Veil;
+  readonly byLamp: readonly (Veil & { readonly placementId: string })[];
+}
+
+/**
+ * What lamps throw back from fog to an eye that looks straight ahead: the mean over ±10° aside and ±5° up, every 2.5°. Views
+ * end at the body or the ground; glass on the way takes its share.
+ */
+export function veilOf(
+  lights: readonly ModuleLight[],
+  solids: readonly Solid[],
+  eye: Vec3,
+  opticalRangeM: number,
+): VeilResult {
+  const views = viewsAhead().map((view) => ({ view, ...wayOut(solids, eye, view) }));
+  const perPeak = lights.map(
+    ({ centre, shareToward }) =>
+      views.reduce(
+        (sum, { view, endM, share }) =>
+          sum + share * thrownBack({ centre, cdToward: shareToward }, eye, view, opticalRangeM, endM),
+        0,
+      ) / views.length,
+  );
+  const veil = (counts: (placementId: string, drive: Drive) => boolean): Veil => {
+    let [highest, mean] = [0, 0];
+    for (const [i, { placementId, drives }] of lights.entries())
+      for (const drive of drives) {
+        if (!counts(placementId, drive)) continue;
+        highest += (perPeak[i] ?? 0) * highestCd(drive);
+        mean += (perPeak[i] ?? 0) * drive.peakCd * meanLevel(drive);
+      }
+    return { highest, mean };
+  };
+  return {
+    ...veil(() => true),
+    white: veil((_, { colour }) => colour === 'white'),
+    byLamp: [...new Set(lights.map((light) => light.placementId))]
+      .map((placementId) => ({ placementId, ...veil((id) => id === placementId) }))
+      .filter(({ highest }) => highest > 0)
+      .toSorted((a, b) => b.highest - a.highest),
+  };
+}
+
+function viewsAhead(): Vec3[] {
+  const steps = (most: number) =>
+    Array.from({ length: (2 * most) / EVERY_DEG + 1 }, (_, i) => i * EVERY_DEG - most);
+  return steps(UP_DEG).flatMap((up) => steps(ASIDE_DEG).map((aside) => directionOf(aside, up)));
+}
+
+/** Where a view ends, and the share that the glass before lets through. */
+function wayOut(solids: readonly Solid[], eye: Vec3, view: Vec3): { endM: number; share: number } {
+  const toGround = view[2] < 0 ? eye[2] / -view[2] : Infinity;
+  const met = solids.map((solid) => ({ at: entryM(solid, eye, view), pass: solid.transmission }));
+  const endM = met.reduce((end, { at, pass }) => (pass === 0 ? Math.min(end, at) : end), toGround);
+  const share = met.reduce((product, { at, pass }) => (pass > 0 && at < endM ? product * pass : product), 1);
+  return { endM, share };
+}
