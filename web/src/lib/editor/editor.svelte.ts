@@ -283,6 +283,17 @@ export class Editor {
     this.state = { ...this.state, ...patch };
   }
 
+  /** Looks at the state with a function besides, or without it; of a cycle's numbers one at a time. */
+  toggleOn(on: On): void {
+    const now = this.state.on;
+    const { id } = readOn(on);
+    this.lookAtState({
+      on: now.includes(on)
+        ? now.filter((other) => other !== on)
+        : [...now.filter((other) => readOn(other).id !== id), on],
+    });
+  }
+
   /** Moves a part on to its next stop, and from the last back to shut. */
   moveOn(partId: string): void {
     const open = nextPose(this.vehicle, this.state.open, partId);

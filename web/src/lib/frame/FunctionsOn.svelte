@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { readOn, type On } from '@flarik/core/design/controls';
+  import { readOn } from '@flarik/core/design/controls';
   import { getEditor } from '$lib/editor/context';
   import HangingBox from '$lib/ui/HangingBox.svelte';
 
@@ -12,15 +12,6 @@
   const summary = $derived(
     lit.length === 0 ? '+' : lit.length === 1 ? `+ ${lit[0]?.name ?? ''}` : `+ ${lit.length}`,
   );
-  function toggle(on: On): void {
-    const now = editor.state.on;
-    const { id } = readOn(on);
-    editor.lookAtState({
-      on: now.includes(on)
-        ? now.filter((other) => other !== on)
-        : [...now.filter((other) => readOn(other).id !== id), on],
-    });
-  }
 </script>
 
 <HangingBox
@@ -36,7 +27,7 @@
     {/if}
     {#each others as { on, name } (on)}
       <label>
-        <input type="checkbox" checked={editor.state.on.includes(on)} onchange={() => toggle(on)} />
+        <input type="checkbox" checked={editor.state.on.includes(on)} onchange={() => editor.toggleOn(on)} />
         {name}
       </label>
     {/each}

@@ -1,54 +1,92 @@
 <script lang="ts">
-  import { onText } from '@flarik/core/design/controls';
-  import { Pane, PaneGroup } from 'paneforge';
-  import { openText } from '@flarik/core/state/state';
-  import { AMBIENT_LUMINANCE, CLEAR_AIR_M, seenFromM } from '@flarik/core/coverage/range';
+  import { gapsOf, whereabouts } from '@flarik/core/coverage/gaps';
+  import { MAP_QUANTITIES, type MapQuantity } from '@flarik/core/coverage/map';
   import type { LampHeight } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
+  import type { Approach } from '@flarik/core/design/approach';
+  import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+  import { approachText } from '@flarik/core/sight/words';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
-  import { Button } from 'carbon-components-svelte';
+  import { Pane, PaneGroup } from 'paneforge';
+  import { onDestroy } from 'svelte';
+  import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
+  import NightView from '$lib/night/NightView.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
-  import { getEditor } from '$lib/editor/context';
-  import { saveIes } from '$lib/editor/saveIes';
-  import Choice from '$lib/frame/Choice.svelte';
-  import { gapsOf, MISSED_CD, whereabouts } from '@flarik/core/coverage/gaps';
-  import NightView from '$lib/night/NightView.svelte';
-  import SeenPlot from '$lib/timing/SeenPlot.svelte';
+  import ApproachesView from '$lib/visibility/ApproachesView.svelte';
+  import EyesView from '$lib/visibility/EyesView.svelte';
+  import GroundView from '$lib/visibility/GroundView.svelte';
+  import MapView from '$lib/visibility/MapView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
+  import { Sight } from '$lib/visibility/sight.svelte';
+  import Toward from '$lib/visibility/Toward.svelte';
 
   const editor = getEditor()();
-  /** So much time of the light toward the bearing is drawn, ms. */
-  const SHOWN_MS = 2000;
-  let look = $state<'ring' | 'eye'>('ring');
-  const looks: readonly { value: 'ring' | 'eye'; text: string }[] = [
+  const sight = new Sight();
+  onDestroy(() => sight.end());
+
+  const LOOKS = [
     { value: 'ring', text: 'Ring' },
+    { value: 'map', text: 'All directions' },
+    { value: 'approaches', text: 'Seen in time' },
+    { value: 'ground', text: 'Ground' },
+    { value: 'eyes', text: 'Glare and fog' },
     { value: 'eye', text: 'By eye' },
-  ];
-  let quantity = $state<'power' | 'effective'>('power');
+  ] as const;
+  type Look = (typeof LOOKS)[number]['value'];
+  let look = $state<Look>('ring');
+  let quantity = $state<MapQuantity>('power');
+  let chosen = $state.raw<Approach | null>(null);
+  let opticalRangeM = $state(80);
+
+  const looked = $derived({ build: editor.build, state: editor.state });
   const bearing = $derived(editor.bearing);
-
-  const answer = $derived(editor.ring.answer);
   const options = $derived(editor.ringOptions);
+  const answer = $derived(editor.ring.answer);
   const gaps = $derived(answer === null ? [] : gapsOf(answer.ring, answer.floor, options.colour));
-  const asksNothing = $derived(
-    answer !== null && options.colour === null && answer.floor.every((v) => v === 0),
-  );
   const values = $derived(quantity === 'power' ? answer?.ring.powerCdsPerMin : answer?.ring.effectiveCd);
-  const cd = $derived(answer?.ring.effectiveCd[bearing] ?? 0);
-  const power = $derived(answer?.ring.powerCdsPerMin[bearing] ?? 0);
-  const floor = $derived(answer?.floor[bearing] ?? 0);
-  const seen = $derived(seenFromM(cd, CLEAR_AIR_M, AMBIENT_LUMINANCE[editor.state.ambient]));
-  const who = $derived(answer?.byBearing[bearing] ?? []);
-  const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
+  const floor = $derived(quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null);
 
-  const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
-  let asideWidth = $state(300);
-  const plotWidth = $derived(Math.max(160, asideWidth - 26));
-  const quantities: readonly { value: 'power' | 'effective'; text: string }[] = [
-    { value: 'power', text: 'Optical power' },
-    { value: 'effective', text: 'Effective intensity' },
-  ];
+  /** Coming nearer in every weather is worked out at once: the worst of it stands above every view. */
+  $effect(() => void sight.approaches.run({ looked, list: USUAL_APPROACHES }));
+  const rows = $derived(sight.approaches.answer?.rows ?? []);
+  const worst = $derived(rows[0]);
+  const approach = $derived(rows.find((row) => row.approach.id === chosen?.id)?.approach ?? worst?.approach);
+  $effect(() => {
+    if (look === 'approaches' && approach !== undefined && !sight.approaches.running)
+      void sight.approach.run({ looked, approach });
+  });
+  $effect(() => {
+    if (look !== 'map') return;
+    const { colour, level, upperAboveM } = options;
+    void sight.map.run({ looked, options: { colour, level, upperAboveM }, quantity });
+  });
+  $effect(() => {
+    if (look === 'map' || look === 'ring')
+      void sight.hidden.run({
+        looked,
+        direction: { bearingDeg: bearing, elevationDeg: options.elevationDeg },
+      });
+  });
+  $effect(() => {
+    if (look === 'ground') void sight.ground.run({ looked, stepM: 0.25 });
+  });
+  $effect(() => {
+    if (look === 'eyes') void sight.eyes.run({ looked, opticalRangeM });
+  });
+
+  const QUANTITIES: Readonly<Record<MapQuantity, string>> = {
+    power: 'Optical power',
+    effective: 'Effective intensity',
+    peak: 'Peak',
+  };
+  const quantities = $derived(
+    MAP_QUANTITIES.filter((value) => look === 'map' || value !== 'peak').map((value) => ({
+      value,
+      text: QUANTITIES[value],
+    })),
+  );
   const levels: readonly { value: LampHeight; text: string }[] = [
     { value: 'any', text: 'All' },
     { value: 'upper', text: 'Upper' },
@@ -58,170 +96,218 @@
     const colour = Colour.safeParse(value);
     return { value, text: colour.success ? colourLetter[colour.data] : 'All', title: value };
   });
+  function choose(value: Look): void {
+    look = value;
+    if (value === 'ring' && quantity === 'peak') quantity = 'power';
+  }
+  const failed = $derived(
+    [sight.map, sight.approaches, sight.approach, sight.ground, sight.eyes].find((run) => run.error !== null)
+      ?.error ?? null,
+  );
 </script>
 
-<PaneGroup direction="horizontal" autoSaveId="flarik-visibility" storage={paneWidths}>
-  <Pane order={1} minSize={25}
-    ><div class="chart">
-      <div class="look">
-        <Choice
-          label="Seen"
-          small
-          options={looks}
-          value={look}
-          onchoose={(v: 'ring' | 'eye') => (look = v)}
+{#snippet waiting()}
+  <p class="quiet" role="status">
+    Working it out{sight.progress === null ? '' : `, ${Math.round(sight.progress * 100)} %`} …
+  </p>
+{/snippet}
+
+<div class="visibility">
+  <div class="top">
+    <Choice label="Seen" small options={LOOKS} value={look} onchoose={choose} />
+    <p class="worst">
+      {#if gaps[0] !== undefined}
+        {@const [gap] = gaps}
+        <button
+          onclick={() => {
+            choose('ring');
+            editor.bearing = gap.fromDeg;
+          }}
+          ><span aria-hidden="true">▨</span> Gap {whereabouts(gap)}, {sectorText(gap)}{gaps.length > 1
+            ? `, and ${gaps.length - 1} more`
+            : ''}</button
+        >
+      {:else if answer !== null}
+        <span class="quiet">No gap in the ring</span>
+      {/if}
+      {#if worst !== undefined}
+        <button
+          class:late={worst.sightings[0].marginS < 0}
+          onclick={() => {
+            choose('approaches');
+            chosen = worst.approach;
+          }}>{approachText(worst)}</button
+        >
+      {:else}
+        <span class="quiet">Approaches: working them out …</span>
+      {/if}
+    </p>
+  </div>
+  {#if failed !== null}<p class="failed" role="alert">Not worked out: {failed.message}</p>{/if}
+  <div class="view">
+    {#if look === 'approaches'}
+      {#if rows.length === 0}{@render waiting()}{:else}
+        <ApproachesView
+          {sight}
+          {rows}
+          chosen={approach ?? null}
+          onchoose={(one: Approach) => (chosen = one)}
         />
-      </div>
-      {#if look === 'eye'}
-        <NightView />
-      {:else}
-        <div class="controls">
-          <Choice
-            label="Shown"
-            options={quantities}
-            value={quantity}
-            onchoose={(v: 'power' | 'effective') => (quantity = v)}
-          />
-          <Choice
-            label="Colour"
-            options={colours}
-            value={options.colour ?? 'all'}
-            onchoose={(v: string) => {
-              const colour = Colour.safeParse(v);
-              editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
-            }}
-          />
-          <Choice
-            label="Lamps"
-            options={levels}
-            value={options.level}
-            onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
-          />
-          <label class="elevation">
-            <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
-            <input
-              type="range"
-              min="-10"
-              max="30"
-              step="1"
-              value={options.elevationDeg}
-              oninput={(event) =>
-                (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
-            />
-          </label>
-        </div>
-        <div class="ring">
-          {#if editor.ring.error !== null}
-            <p role="alert">Not computed: {editor.ring.error.message}</p>
-          {:else if values === undefined}
-            <p class="quiet">Computing …</p>
-          {:else}
-            <RingChart
-              {values}
-              floor={quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null}
-              {gaps}
-              marked={editor.marked}
-              {bearing}
-              decades={quantity === 'power' ? [2, 6] : [0, 5]}
-              unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
-              stale={editor.ring.running}
-              onpoint={(b: number) => (editor.bearing = b)}
-            />
-          {/if}
-        </div>
       {/if}
-    </div></Pane
-  >
-  <SidePane name="What the ring says" side="right" share={27} least={18}>
-    <aside aria-label="What the ring says" bind:clientWidth={asideWidth}>
-      <h2>
-        Gaps
-        <span class="quiet">
-          {onText(editor.build, editor.state.on)}, {openText(editor.build, editor.state.open)}, {editor.state
-            .ambient}
-        </span>
-      </h2>
-      {#if asksNothing}
-        <p class="quiet">The chosen packs set no floor for this stage and these lamps.</p>
-      {:else if gaps.length === 0}
-        <p class="good">
-          ✓ No gaps: {options.colour === null
-            ? 'every floor of the packs is met'
-            : `${options.colour} is seen all round`} at {options.elevationDeg}°.
-        </p>
-      {:else}
-        <ul class="gaps">
-          {#each gaps as gap (gap.fromDeg)}
-            <li>
-              <button onclick={() => (editor.bearing = gap.fromDeg)}>
-                <span aria-hidden="true">▨</span>
-                {whereabouts(gap)}, {sectorText(gap)}: {options.colour === null
-                  ? 'below the floor'
-                  : `no ${options.colour} (below ${MISSED_CD} cd)`}
-              </button>
-            </li>
-          {/each}
-        </ul>
+    {:else if look === 'ground'}
+      {#if sight.ground.answer === null}{@render waiting()}{:else}
+        <GroundView grid={sight.ground.answer} stale={sight.ground.running} />
       {/if}
-      <label class="pick">
-        <h2>Toward <span class="figure">{bearing}°</span></h2>
-        <input type="range" min="0" max="359" bind:value={editor.bearing} aria-label="Bearing, degrees" />
-      </label>
-      <SeenPlot fromMs={0} toMs={SHOWN_MS} left={0} plot={plotWidth} width={plotWidth} height={70} />
-      <dl>
-        <dt>Effective intensity</dt>
-        <dd class="figure">{number.format(cd)} cd</dd>
-        <dt>Optical power</dt>
-        <dd class="figure">{number.format(power)} cd·s/min</dd>
-        {#if options.colour === null}
-          <dt>Floor</dt>
-          <dd class="figure" class:short={power < floor}>
-            {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
-          </dd>
-        {/if}
-        <dt>Just seen from, clear {editor.state.ambient}</dt>
-        <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not seen'}</dd>
-      </dl>
-      <h2>Who lights this direction</h2>
-      {#if who.length === 0}
-        <p class="quiet">No lamp reaches this bearing in this state.</p>
-      {:else}
-        <ol>
-          {#each who as part (part.placementId)}
-            <li>
-              <button
-                class:on={editor.selection.has(part.placementId)}
-                onclick={() => editor.select([part.placementId])}
-              >
-                <span>{labels.get(part.placementId) ?? part.placementId}</span>
-                <span class="quiet">{part.colours.join(', ')}</span>
-                <span class="figure">{Math.round((part.powerCdsPerMin / Math.max(power, 1)) * 100)} %</span>
-              </button>
-            </li>
-          {/each}
-        </ol>
+    {:else if look === 'eyes'}
+      {#if sight.eyes.answer === null}{@render waiting()}{:else}
+        <EyesView
+          answer={sight.eyes.answer}
+          {opticalRangeM}
+          stale={sight.eyes.running}
+          onrange={(m: number) => (opticalRangeM = m)}
+        />
       {/if}
-      <p class="quiet small">
-        Sums for design, not a measurement. Where groups drift against each other the effective intensity is
-        what is guaranteed whatever the drift. Glare at close range is not judged here.
-      </p>
-      <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
-        >Save the vehicle in this state as IES</Button
-      >
-    </aside>
-  </SidePane>
-</PaneGroup>
+    {:else}
+      <PaneGroup direction="horizontal" autoSaveId="flarik-visibility" storage={paneWidths}>
+        <Pane order={1} minSize={25}>
+          <div class="chart">
+            {#if look === 'eye'}
+              <NightView />
+            {:else}
+              <div class="controls">
+                <Choice
+                  label="Shown"
+                  options={quantities}
+                  value={quantity}
+                  onchoose={(v: MapQuantity) => (quantity = v)}
+                />
+                <Choice
+                  label="Colour"
+                  options={colours}
+                  value={options.colour ?? 'all'}
+                  onchoose={(v: string) => {
+                    const colour = Colour.safeParse(v);
+                    editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
+                  }}
+                />
+                <Choice
+                  label="Lamps"
+                  options={levels}
+                  value={options.level}
+                  onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
+                />
+                <label class="elevation">
+                  <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
+                  <input
+                    type="range"
+                    min="-30"
+                    max="60"
+                    step="1"
+                    value={options.elevationDeg}
+                    oninput={(event) =>
+                      (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
+                  />
+                </label>
+              </div>
+              <div class="ring">
+                {#if look === 'map'}
+                  {#if sight.map.answer === null}{@render waiting()}{:else}
+                    <MapView
+                      map={sight.map.answer}
+                      {quantity}
+                      {floor}
+                      {bearing}
+                      elevationDeg={options.elevationDeg}
+                      stale={sight.map.running}
+                      onpoint={(b: number, elevationDeg: number) => {
+                        editor.bearing = b;
+                        editor.ringOptions = { ...options, elevationDeg };
+                      }}
+                    />
+                  {/if}
+                {:else if editor.ring.error !== null}
+                  <p role="alert">Not computed: {editor.ring.error.message}</p>
+                {:else if values === undefined}
+                  <p class="quiet">Computing …</p>
+                {:else}
+                  <RingChart
+                    {values}
+                    {floor}
+                    {gaps}
+                    marked={editor.marked}
+                    {bearing}
+                    decades={quantity === 'power' ? [2, 6] : [0, 5]}
+                    unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
+                    stale={editor.ring.running}
+                    onpoint={(b: number) => (editor.bearing = b)}
+                  />
+                {/if}
+              </div>
+            {/if}
+          </div>
+        </Pane>
+        <SidePane name="What the ring says" side="right" share={27} least={18}>
+          <Toward {gaps} hidden={look === 'eye' ? [] : (sight.hidden.answer ?? [])} />
+        </SidePane>
+      </PaneGroup>
+    {/if}
+  </div>
+</div>
 
 <style>
+  .visibility {
+    display: grid;
+    grid-template-rows: auto auto minmax(0, 1fr);
+    height: 100%;
+    min-height: 0;
+    background: var(--sheet);
+  }
+
+  .view {
+    grid-row: 3;
+    min-height: 0;
+  }
+
+  .top {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.25rem;
+    align-items: center;
+    padding: 0.3rem 0.75rem;
+  }
+
+  .worst {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 0.75rem;
+    align-items: center;
+    font-size: 13px;
+  }
+
+  .worst button {
+    padding: 0.15rem 0.5rem;
+    border: 1px solid var(--sheet-line);
+    background: none;
+    color: var(--cds-text-01);
+    font: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+
+  .worst button.late {
+    border-color: var(--gap);
+  }
+
+  .failed {
+    padding: 0.25rem 0.75rem;
+    color: var(--gap);
+  }
+
   .chart {
     display: flex;
     flex-direction: column;
     height: 100%;
     background: var(--sheet);
-  }
-
-  .look {
-    padding: 0.3rem 0.75rem 0;
   }
 
   .controls {
@@ -237,83 +323,13 @@
     color: var(--cds-text-02);
   }
 
+  .elevation input {
+    accent-color: var(--accent);
+  }
+
   .ring {
     flex: 1;
     min-height: 0;
     display: grid;
-  }
-
-  aside {
-    display: grid;
-    align-content: start;
-    gap: 0.5rem;
-    padding: 0.5rem 0.75rem;
-    overflow-y: auto;
-  }
-
-  h2 span {
-    font-weight: 400;
-  }
-
-  .good {
-    color: var(--good);
-  }
-
-  .short {
-    color: var(--gap);
-    font-weight: 600;
-  }
-
-  .gaps button,
-  ol button {
-    display: flex;
-    gap: 0.5rem;
-    width: 100%;
-    padding: 0.25rem 0.4rem;
-    border: 1px solid transparent;
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
-    text-align: left;
-    cursor: pointer;
-  }
-
-  .gaps button {
-    border-color: var(--gap);
-    margin-bottom: 3px;
-  }
-
-  ol button span:nth-child(2) {
-    margin-left: auto;
-  }
-
-  ol button:hover,
-  ol button.on {
-    background: var(--cds-ui-03);
-  }
-
-  .pick {
-    display: grid;
-  }
-
-  dl {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 0.25rem 0.5rem;
-    font-size: 13px;
-  }
-
-  dd {
-    text-align: right;
-  }
-
-  input {
-    accent-color: var(--accent);
-  }
-
-  .small {
-    font-size: 12px;
-    line-height: 1.4;
   }
 </style>

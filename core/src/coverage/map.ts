@@ -1,0 +1,53 @@
+import type { Build } from '../design/schema.ts';
+import type { State } from '../state/state.ts';
+import { highestCd } from '../resolve/channels.ts';
+import { BEARINGS } from './field.ts';
+import { litChannels, powerRing, ringOf, type LitChannel, type RingOptions } from './ring.ts';
+
+/** What a map of all directions shows. */
+export const MAP_QUANTITIES = ['power', 'effective', 'peak'] as const;
+export type MapQuantity = (typeof MAP_QUANTITIES)[number];
+
+/** Elevations of a map, degrees: from, to, and from one row to the next. */
+export const MAP_FROM_DEG = -30;
+export const MAP_TO_DEG = 60;
+export const MAP_STEP_DEG = 2;
+const ROWS = (MAP_TO_DEG - MAP_FROM_DEG) / MAP_STEP_DEG + 1;
+
+/** The light toward every direction: rows by elevation from below, columns by whole bearing. */
+export interface DirectionMap {
+  readonly elevationsDeg: readonly number[];
+  /** cd·s/min, or cd. */
+  readonly values: Float64Array;
+}
+
+/** The light of a state toward every direction; between two rows it can be given up. */
+export function* directionMap(
+  build: Build,
+  state: State,
+  options: Omit<RingOptions, 'elevationDeg'>,
+  quantity: MapQuantity,
+): Generator<number, DirectionMap> {
+  const elevationsDeg = Array.from({ length: ROWS }, (_, i) => MAP_FROM_DEG + i * MAP_STEP_DEG);
+  const values = new Float64Array(ROWS * BEARINGS);
+  for (const [row, elevationDeg] of elevationsDeg.entries()) {
+    const lit = litChannels(build, state, { ...options, elevationDeg });
+    values.set(rowOf(lit, quantity), row * BEARINGS);
+    yield (row + 1) / ROWS;
+  }
+  return { elevationsDeg, values };
+}
+
+function rowOf(lit: readonly LitChannel[], quantity: MapQuantity): Float64Array {
+  switch (quantity) {
+    case 'power':
+      return powerRing(lit);
+    case 'effective':
+      return ringOf(lit).effectiveCd;
+    case 'peak':
+      return lit.reduce(
+        (most, { drive, share }) => most.map((cd, b) => cd + highestCd(drive) * (share[b] ?? 0)),
+        new Float64Array(BEARINGS),
+      );
+  }
+}

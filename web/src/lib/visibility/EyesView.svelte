@@ -1,0 +1,293 @@
+<script lang="ts">
+  import type { Colour } from '@flarik/core/words/colour';
+  import { LUMINANCE_USED_TO, thresholdIncrement, type Glare } from '@flarik/core/sight/glare';
+  import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
+  import type { LightAround } from '@flarik/core/words/weather';
+  import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
+  import type { EyesAnswer } from '$lib/workers/sight.worker';
+
+  /** What the light does to eyes near the vehicle: glare, and what fog throws back to its own driver. */
+  let {
+    answer,
+    opticalRangeM,
+    stale,
+    onrange,
+  }: {
+    answer: EyesAnswer;
+    opticalRangeM: number;
+    stale: boolean;
+    onrange: (opticalRangeM: number) => void;
+  } = $props();
+  const editor = getEditor()();
+  const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
+  /** At dusk the lamps burn as by day. */
+  let dusk = $state(false);
+  const around = $derived<LightAround>(editor.state.ambient === 'night' ? 'night' : dusk ? 'dusk' : 'day');
+  const arounds = [
+    { value: 'day', text: 'day' },
+    { value: 'dusk', text: 'dusk' },
+  ] as const;
+  const RANGES = ['50', '80', '200'].map((value) => ({ value, text: `${value} m` }));
+
+  const ti = ({ highest }: Pick<Glare, 'highest'>): number =>
+    thresholdIncrement(highest, LUMINANCE_USED_TO[around]);
+  const lanes = $derived(
+    answer.lanes.map(({ lane, points }) => {
+      const worst = points.reduce((a, b) => (ti(b.glare) > ti(a.glare) ? b : a));
+      return { lane, points, worst, most: Math.max(1, ...points.map(({ glare }) => ti(glare))) };
+    }),
+  );
+  const LANE = {
+    oncoming: 'Oncoming driver, next lane',
+    following: 'Following driver, same lane',
+  } as const;
+  const veil = $derived(answer.veil);
+  const fogLuminance = $derived(LUMINANCE_AROUND[around]);
+  const small = (v: number): string =>
+    v === 0 ? '0' : v < 0.01 ? '< 0.01' : v < 10 ? v.toFixed(2) : v.toFixed(0);
+  const whoOf = ({ byLamp }: Glare): string =>
+    byLamp
+      .slice(0, 2)
+      .map(
+        ({ placementId, share }) => `${labels.get(placementId) ?? placementId} ${Math.round(share * 100)} %`,
+      )
+      .join(', ');
+  const WHITE: Colour = 'white';
+</script>
+
+<div class="eyes" class:stale>
+  <section aria-label="Glare">
+    <div class="head">
+      <h2>Glare</h2>
+      {#if around === 'night'}<span>at night</span>{:else}
+        <Choice
+          label="Light around"
+          small
+          options={arounds}
+          value={around}
+          onchoose={(v: 'day' | 'dusk') => (dusk = v === 'dusk')}
+        />
+      {/if}
+      <span class="quiet">an eye used to {LUMINANCE_USED_TO[around]} cd/m²</span>
+    </div>
+    <div class="lanes">
+      {#each lanes as { lane, points, worst, most } (lane)}
+        <figure aria-label={LANE[lane]}>
+          <figcaption>
+            {LANE[lane]}: worst <strong>{small(ti(worst.glare))} %</strong> more contrast needed,
+            {worst.distanceM} m off
+            <span class="quiet">{whoOf(worst.glare)}</span>
+          </figcaption>
+          <svg viewBox="0 0 210 60" preserveAspectRatio="none" aria-hidden="true">
+            {#each points as { distanceM, glare } (distanceM)}
+              <rect
+                class:worst={distanceM === worst.distanceM}
+                x={distanceM - 4}
+                y={58 - (ti(glare) / most) * 54}
+                width="8"
+                height={(ti(glare) / most) * 54}
+              />
+            {/each}
+          </svg>
+          <p class="quiet axis"><span>10 m</span><span>100 m</span><span>200 m</span></p>
+        </figure>
+      {/each}
+    </div>
+    <table>
+      <thead>
+        <tr
+          ><th>Eye</th><th>veil, cd/m²</th><th>more contrast</th><th>at the eye, lx</th><th>most from</th></tr
+        >
+      </thead>
+      <tbody>
+        {#each answer.stations as { station, glare } (station.id)}
+          <tr>
+            <td>{station.name}</td>
+            <td class="figure">{small(glare.highest)}</td>
+            <td class="figure">{small(ti(glare))} %</td>
+            <td class="figure">{small(glare.eyeLx)}</td>
+            <td class="who">{whoOf(glare)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </section>
+  <aside aria-label="Thrown back by fog">
+    <h2>Thrown back by fog to the driver</h2>
+    <Choice
+      label="Seen through the fog, m"
+      small
+      options={RANGES}
+      value={String(opticalRangeM)}
+      onchoose={(v: string) => onrange(Number(v))}
+    />
+    {#if veil === null}
+      <p class="quiet">This body has no driver’s seat.</p>
+    {:else}
+      <dl>
+        <dt>At the highest instant</dt>
+        <dd class="figure">{small(veil.highest)} cd/m²</dd>
+        <dt>As a mean</dt>
+        <dd class="figure">{small(veil.mean)} cd/m²</dd>
+        <dt>Without {WHITE}, highest</dt>
+        <dd class="figure">{small(veil.highest - veil.white.highest)} cd/m²</dd>
+        <dt>Against the fog’s own {fogLuminance} cd/m², {around}</dt>
+        <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
+      </dl>
+      <h2>By lamp</h2>
+      <ol>
+        {#each veil.byLamp.slice(0, 8) as { placementId, highest } (placementId)}
+          <li>
+            <button class:on={editor.selection.has(placementId)} onclick={() => editor.select([placementId])}>
+              <span>{labels.get(placementId) ?? placementId}</span>
+              <span class="figure">{Math.round((100 * highest) / veil.highest)} %</span>
+            </button>
+          </li>
+        {/each}
+      </ol>
+    {/if}
+    <p class="quiet small">
+      Glare after CIE 146 at the highest instant, all clocks at theirs; lamps within 1.5° of the view count as
+      at 1.5°. Fog by single scattering, as a mean over ±10° × ±5° straight ahead. Design figures, not
+      measurements; flashing can harm people who are sensitive to it, whatever stands here.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .eyes {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 20rem;
+    height: 100%;
+    min-height: 0;
+  }
+
+  .stale {
+    opacity: 0.6;
+  }
+
+  section {
+    display: grid;
+    align-content: start;
+    gap: 0.6rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+  }
+
+  .head {
+    display: flex;
+    gap: 1rem;
+    align-items: center;
+  }
+
+  .lanes {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 1rem;
+  }
+
+  figure {
+    margin: 0;
+    font-size: 13px;
+  }
+
+  figcaption {
+    min-height: 3.6em;
+    line-height: 1.35;
+  }
+
+  figcaption .quiet {
+    display: block;
+  }
+
+  figure svg {
+    width: 100%;
+    height: 110px;
+    border-bottom: 1px solid var(--sheet-line);
+  }
+
+  rect {
+    fill: var(--accent);
+  }
+
+  rect.worst {
+    fill: var(--gap);
+  }
+
+  .axis {
+    display: flex;
+    justify-content: space-between;
+    font-size: 12px;
+  }
+
+  table {
+    border-collapse: collapse;
+    font-size: 13px;
+  }
+
+  th,
+  td {
+    padding: 0.25rem 0.4rem;
+    text-align: right;
+  }
+
+  th {
+    color: var(--cds-text-02);
+    font-weight: 400;
+  }
+
+  th:first-child,
+  td:first-child,
+  th:last-child,
+  .who {
+    text-align: left;
+  }
+
+  td {
+    border-top: 1px solid var(--sheet-line);
+  }
+
+  aside {
+    display: grid;
+    align-content: start;
+    gap: 0.5rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+    background: var(--cds-ui-01);
+  }
+
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.25rem 0.5rem;
+    font-size: 13px;
+  }
+
+  dd {
+    text-align: right;
+  }
+
+  ol button {
+    display: flex;
+    justify-content: space-between;
+    width: 100%;
+    padding: 0.2rem 0.4rem;
+    border: 0;
+    background: none;
+    color: var(--cds-text-01);
+    font: inherit;
+    font-size: 13px;
+    cursor: pointer;
+  }
+
+  ol button:hover,
+  ol button.on {
+    background: var(--cds-ui-03);
+  }
+
+  .small {
+    font-size: 12px;
+    line-height: 1.4;
+  }
+</style>

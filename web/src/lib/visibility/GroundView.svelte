@@ -1,0 +1,271 @@
+<script lang="ts">
+  import { functionAt, readOn } from '@flarik/core/design/controls';
+  import { areaLight, workAreasOf, type GroundGrid } from '@flarik/core/sight/ground';
+  import { outlineOf } from '@flarik/core/sight/stations';
+  import { getEditor } from '$lib/editor/context';
+  import ViewPicture from '$lib/sheet/ViewPicture.svelte';
+  import Scale from './Scale.svelte';
+  import Shaded from './Shaded.svelte';
+  import { border } from './shades';
+
+  /** Light to work by on the ground around the vehicle, seen from above with the front up. */
+  let { grid, stale }: { grid: GroundGrid; stale: boolean } = $props();
+  const editor = getEditor()();
+  const DECADES = [-1, 3] as const;
+  const CONTOURS_LX = [1, 5, 10, 20, 50] as const;
+  /** Enough to work by. */
+  let limitLx = $state(10);
+  let probe = $state<{ readonly x: number; readonly y: number } | null>(null);
+
+  const outline = $derived(outlineOf(editor.vehicle));
+  const areas = $derived(workAreasOf(outline));
+  const lit = $derived(areas.map((area) => ({ area, ...areaLight(grid, area, limitLx) })));
+  const wide = $derived(grid.columns * grid.stepM);
+  const deep = $derived(grid.rows * grid.stepM);
+  /** Body axes to the picture: x (forward) to the right, y (left) up. */
+  const px = (x: number): number => x - grid.fromX + grid.stepM / 2;
+  const py = (y: number): number => deep - (y - grid.fromY + grid.stepM / 2);
+  const contours = $derived(
+    CONTOURS_LX.map((level) => ({
+      level,
+      path: border(
+        grid.columns,
+        grid.rows,
+        (column, row) => (grid.lx[row * grid.columns + column] ?? 0) >= level,
+      ),
+    })),
+  );
+  const open = $derived(new Set(editor.state.open));
+  const workLights = $derived(
+    editor.named.filter(({ on }) => functionAt(editor.build, readOn(on).id).kind === 'light'),
+  );
+  const dark = $derived(grid.lx.every((lx) => lx < 0.05));
+  const probed = $derived.by(() => {
+    if (probe === null) return null;
+    const column = Math.round((probe.x - grid.fromX) / grid.stepM);
+    const row = Math.round((probe.y - grid.fromY) / grid.stepM);
+    return grid.lx[row * grid.columns + column] ?? null;
+  });
+  const number = (v: number): string => (v < 0.05 ? '0' : v < 10 ? v.toFixed(1) : v.toFixed(0));
+
+  function point(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
+    probe = {
+      x: grid.fromX - grid.stepM / 2 + ((event.clientX - left) / width) * wide,
+      y: grid.fromY - grid.stepM / 2 + (1 - (event.clientY - top) / height) * deep,
+    };
+  }
+</script>
+
+<div class="ground" class:stale>
+  <figure>
+    <div
+      class="map"
+      style:aspect-ratio="{wide} / {deep}"
+      role="img"
+      aria-label="Light on the ground around the vehicle in lux, the front to the right; the figures stand beside it"
+      onpointermove={point}
+      onpointerdown={point}
+    >
+      <Shaded
+        values={grid.lx}
+        columns={grid.columns}
+        rows={grid.rows}
+        decades={DECADES}
+        label="Light on the ground"
+      />
+      <svg viewBox="0 0 {grid.columns} {grid.rows}" preserveAspectRatio="none">
+        {#each contours as { level, path } (level)}
+          <path class="contour" class:limit={level === limitLx} d={path} />
+        {/each}
+      </svg>
+      <svg viewBox="0 0 {wide} {deep}">
+        {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
+          <rect class="area" x={px(rearX)} y={py(leftY)} width={frontX - rearX} height={leftY - rightY} />
+        {/each}
+        <g transform="translate({px(0)} {py(0)}) scale(1,-1)">
+          <ViewPicture vehicle={editor.vehicle} view="plan" {open} />
+        </g>
+      </svg>
+    </div>
+    <figcaption>
+      <Scale decades={DECADES} unit="lx" />
+      <span class="quiet">contours at {CONTOURS_LX.join(', ')} lx; front to the right</span>
+    </figcaption>
+  </figure>
+  <aside aria-label="What the ground gets">
+    <h2>Lights to work by</h2>
+    {#if workLights.length === 0}
+      <p class="quiet">No function of this build is a light to work by.</p>
+    {/if}
+    {#each workLights as { on, name } (on)}
+      <label class="light"
+        ><input type="checkbox" checked={editor.state.on.includes(on)} onchange={() => editor.toggleOn(on)} />
+        {name}</label
+      >
+    {/each}
+    {#if dark}
+      <p class="none">Nothing burns steadily in this state: the ground gets no light to work by.</p>
+    {/if}
+    <h2>Where people work</h2>
+    <label class="limit-field"
+      >Enough is
+      <select bind:value={limitLx} aria-label="Enough light to work by, lx">
+        {#each CONTOURS_LX as level (level)}<option value={level}>{level} lx</option>{/each}
+      </select></label
+    >
+    <table>
+      <thead>
+        <tr><th></th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
+      </thead>
+      <tbody>
+        {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
+          <tr>
+            <td>{area.name}</td>
+            <td class="figure">{number(meanLx)}</td>
+            <td class="figure">{number(leastLx)}</td>
+            <td class="figure">{evenness.toFixed(2)}</td>
+            <td class="figure" class:dark={aboveShare < 0.5}>{Math.round(aboveShare * 100)} %</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    <p>
+      Under the pointer
+      <strong class="figure">{probed === null ? '—' : `${number(probed)} lx`}</strong>
+      {#if probe !== null}<span class="quiet"
+          >{probe.x.toFixed(1)} m ahead, {probe.y.toFixed(1)} m left of the middle</span
+        >{/if}
+    </p>
+    <p class="quiet small">
+      Horizontal, on level ground, by lamps that burn steadily; what flashes is left out. Even is the least
+      against the mean. Body and open parts throw their shadows; other lamps and people do not.
+    </p>
+  </aside>
+</div>
+
+<style>
+  .ground {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 24rem;
+    height: 100%;
+    min-height: 0;
+  }
+
+  .stale {
+    opacity: 0.6;
+  }
+
+  figure {
+    display: grid;
+    grid-template-rows: minmax(0, 1fr) auto;
+    justify-items: center;
+    margin: 0;
+    padding: 0.5rem 0.75rem;
+    min-height: 0;
+  }
+
+  .map {
+    position: relative;
+    max-width: 100%;
+    height: 100%;
+    cursor: crosshair;
+  }
+
+  svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+  }
+
+  .contour {
+    fill: none;
+    stroke: #ffffff;
+    stroke-width: 1;
+    stroke-opacity: 0.55;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .contour.limit {
+    stroke: #ff5a60;
+    stroke-width: 2;
+    stroke-opacity: 1;
+  }
+
+  .area {
+    fill: none;
+    stroke: #ffffff;
+    stroke-width: 1;
+    stroke-dasharray: 5 4;
+    vector-effect: non-scaling-stroke;
+  }
+
+  figcaption {
+    display: flex;
+    gap: 1.5rem;
+    align-items: center;
+    padding-top: 0.4rem;
+    font-size: 12px;
+  }
+
+  aside {
+    display: grid;
+    align-content: start;
+    gap: 0.5rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+    background: var(--cds-ui-01);
+  }
+
+  table {
+    border-collapse: collapse;
+    font-size: 13px;
+  }
+
+  th,
+  td {
+    padding: 0.2rem 0.3rem;
+    text-align: right;
+  }
+
+  th {
+    color: var(--cds-text-02);
+    font-weight: 400;
+  }
+
+  td:first-child {
+    text-align: left;
+  }
+
+  td {
+    border-top: 1px solid var(--cds-ui-03);
+  }
+
+  .dark {
+    color: var(--gap);
+    font-weight: 600;
+  }
+
+  .light {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+    font-size: 13px;
+  }
+
+  .none {
+    color: var(--warn);
+    font-size: 13px;
+  }
+
+  .limit-field {
+    font-size: 13px;
+  }
+
+  .small {
+    font-size: 12px;
+    line-height: 1.4;
+  }
+</style>

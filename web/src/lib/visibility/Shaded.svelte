@@ -1,0 +1,35 @@
+<script lang="ts">
+  import { picture } from './shades';
+
+  /** Values by cell as shades of light, stretched over the room there is. */
+  let {
+    values,
+    columns,
+    rows,
+    decades,
+    label,
+  }: {
+    values: ArrayLike<number>;
+    columns: number;
+    rows: number;
+    decades: readonly [number, number];
+    label: string;
+  } = $props();
+  let canvas = $state<HTMLCanvasElement>();
+
+  $effect(() => {
+    canvas?.getContext('2d')?.putImageData(picture(values, columns, rows, decades), 0, 0);
+  });
+</script>
+
+<canvas bind:this={canvas} width={columns} height={rows} aria-label={label}></canvas>
+
+<style>
+  canvas {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    image-rendering: pixelated;
+  }
+</style>

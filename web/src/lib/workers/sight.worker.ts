@@ -1,0 +1,126 @@
+import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/coverage/map';
+import type { Direction } from '@flarik/core/coverage/seen';
+import type { RingOptions } from '@flarik/core/coverage/ring';
+import type { Approach } from '@flarik/core/design/approach';
+import type { Build } from '@flarik/core/design/schema';
+import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
+import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
+import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
+import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
+import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
+import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
+import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
+import type { State } from '@flarik/core/state/state';
+import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import * as Comlink from 'comlink';
+
+/** A build in a state, as every question about it begins. */
+export interface Looked {
+  readonly build: Build;
+  readonly state: State;
+}
+
+/** How far a long answer has come, 0 to 1. */
+export type Progress = (share: number) => void;
+
+export interface ApproachTable {
+  /** The least time to spare first, by the normal eye. */
+  readonly rows: readonly ApproachResult[];
+}
+
+export interface ApproachDetail {
+  readonly curve: ApproachCurve;
+  readonly gains: ReturnType<Approaches['gains']>;
+}
+
+export interface LaneGlare {
+  readonly lane: Lane;
+  readonly points: readonly { readonly distanceM: number; readonly glare: Glare }[];
+}
+
+export interface EyesAnswer {
+  readonly stations: readonly { readonly station: Station; readonly glare: Glare }[];
+  readonly lanes: readonly LaneGlare[];
+  /** For the driver's eye in that air; null in a body without a driver's seat. */
+  readonly veil: VeilResult | null;
+}
+
+/** Runs a sum that can be watched to its end. */
+function finished<R>(sum: Generator<number, R>, progress: Progress): R {
+  let told = 0;
+  for (;;) {
+    const step = sum.next();
+    if (step.done === true) return step.value;
+    if (step.value - told < 0.05) continue;
+    told = step.value;
+    progress(told);
+  }
+}
+
+/** Approaches of the build and state that were asked about last. */
+let known: (Looked & { readonly approaches: Approaches }) | null = null;
+function approachesOf({ build, state }: Looked): Approaches {
+  if (known === null || JSON.stringify(known.state) !== JSON.stringify(state) || known.build.id !== build.id)
+    known = { build, state, approaches: new Approaches(build, state) };
+  return known.approaches;
+}
+
+const LANES: readonly Lane[] = ['oncoming', 'following'];
+
+const api = {
+  map(
+    { build, state }: Looked,
+    options: Omit<RingOptions, 'elevationDeg'>,
+    quantity: MapQuantity,
+    progress: Progress,
+  ): DirectionMap {
+    return finished(directionMap(build, state, options, quantity), progress);
+  },
+
+  hidden: ({ build, state }: Looked, direction: Direction): HiddenLamp[] =>
+    hiddenToward(build, state, direction),
+
+  approaches(looked: Looked, list: readonly Approach[], progress: Progress): ApproachTable {
+    known = null;
+    const approaches = approachesOf(looked);
+    const rows = list.map((approach, i) => {
+      progress(i / list.length);
+      return approaches.result(approach);
+    });
+    const spare = ({ sightings }: ApproachResult): number => sightings[0].marginS;
+    return { rows: rows.toSorted((a, b) => spare(a) - spare(b)) };
+  },
+
+  approach(looked: Looked, approach: Approach): ApproachDetail {
+    const approaches = approachesOf(looked);
+    return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
+  },
+
+  ground({ build, state }: Looked, stepM: number, progress: Progress): GroundGrid {
+    const lamps = sourcesOf(lightsIn(build, state), 'steady');
+    const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
+    const options = { stepM, beyondM: mast ? 30 : 15 };
+    return finished(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress);
+  },
+
+  eyes({ build, state }: Looked, opticalRangeM: number): EyesAnswer {
+    const vehicle = vehicleOf(build.vehicle);
+    const lights = lightsIn(build, state);
+    const driver = driverOf(vehicle);
+    return {
+      stations: stationsOf(vehicle).map((station) => ({ station, glare: glareAt(lights, station) })),
+      lanes: LANES.map((lane) => ({
+        lane,
+        points: eyesInLane(lane).map((eye) => ({
+          distanceM: eye.distanceM,
+          glare: glareAt(lights, eye),
+        })),
+      })),
+      veil: driver === null ? null : veilOf(lights, solidsIn(vehicle, state.open), driver.eye, opticalRangeM),
+    };
+  },
+};
+
+export type SightApi = typeof api;
+
+Comlink.expose(api);
