@@ -4,7 +4,8 @@ import { parseArgs } from 'node:util';
 import { InputError } from '@flarik/core/words/errors';
 import { Colour } from '@flarik/core/words/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';
-import { stopsOf } from '@flarik/core/vehicle/vehicle';
+import type { State } from '@flarik/core/state/state';
+import { stopsOf, vehicleOf } from '@flarik/core/vehicle/vehicle';
 
 export interface Args {
   readonly command: string;
@@ -27,6 +28,10 @@ export interface Args {
   readonly lamp: string | undefined;
   readonly bearing: string | undefined;
   readonly threshold: string | undefined;
+  readonly csv: boolean;
+  readonly grid: string | undefined;
+  readonly quantity: string | undefined;
+  readonly visibility: string | undefined;
 }
 
 /** Whether the command line asks how it is used. */
@@ -69,6 +74,10 @@ export function readArgs(
     lamp: values.lamp,
     bearing: values.bearing,
     threshold: values.threshold,
+    csv: values.csv,
+    grid: values.grid,
+    quantity: values.quantity,
+    visibility: values.visibility,
   };
 }
 
@@ -94,6 +103,10 @@ function parse(argv: readonly string[]) {
         lamp: { type: 'string' },
         bearing: { type: 'string' },
         threshold: { type: 'string' },
+        csv: { type: 'boolean', default: false },
+        grid: { type: 'string' },
+        quantity: { type: 'string' },
+        visibility: { type: 'string' },
       },
     });
   } catch (error) {
@@ -154,6 +167,29 @@ export function elevationOf({ elevation = '0' }: Args): number {
     throw new InputError('--elevation', `must be −90 to 90 degrees, not '${elevation}'`);
   return deg;
 }
+
+/**
+ * A figure between two bounds, both allowed.
+ * @throws {InputError} not a figure, or out of bounds
+ */
+export function figureOf(
+  text: string | undefined,
+  option: string,
+  usual: number,
+  [min, max]: readonly [number, number],
+): number {
+  const figure = text === undefined ? usual : Number(text);
+  if (text?.trim() === '' || !(figure >= min && figure <= max))
+    throw new InputError(option, `must be ${min} to ${max}, not '${text ?? ''}'`);
+  return figure;
+}
+
+/** The state that is asked for. */
+export const stateOf = (args: Args, build: Build): State => ({
+  on: onOf(args, build),
+  open: openOf(args, vehicleOf(build.vehicle)),
+  ambient: ambientOf(args),
+});
 
 /** @throws {InputError} not a colour */
 export function colourOf({ colour }: Args): Colour | null {

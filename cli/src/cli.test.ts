@@ -172,6 +172,65 @@ describe('waveform', () => {
   });
 });
 
+describe('sight', () => {
+  const json = (...args: string[]): unknown => JSON.parse(flarik(...args, '--json').stdout);
+
+  test('map: a row for each elevation, as coverage says of one', () => {
+    const Map = z.object({
+      rows: z.array(z.object({ elevationDeg: z.number(), values: z.array(z.number()) })),
+    });
+    const { rows } = Map.parse(json('map', demo('ks-13'), '--stage', '2'));
+    expect(rows.map(({ elevationDeg }) => elevationDeg)).toEqual(
+      Array.from({ length: 46 }, (_, i) => 2 * i - 30),
+    );
+    const Ring = z.object({ bearings: z.array(z.object({ powerCdsPerMin: z.number() })) });
+    const ring = Ring.parse(json('coverage', demo('ks-13'), '--stage', '2', '--elevation', '10')).bearings;
+    expect(rows.find(({ elevationDeg }) => elevationDeg === 10)?.values).toEqual(
+      ring.map((b) => b.powerCdsPerMin),
+    );
+    const csv = flarik('map', demo('ks-13'), '--stage', '2', '--quantity', 'peak', '--csv')
+      .stdout.trim()
+      .split('\n');
+    expect([csv.length, csv[0]?.split(',').length]).toEqual([47, 361]);
+    expect(flarik('map', demo('ks-13'), '--stage', '2').stderr).toBe(
+      'a map is given as --csv or as --json\n',
+    );
+    expect(flarik('map', demo('ks-13'), '--stage', '2', '--csv', '--quantity', 'lumens').exitCode).toBe(2);
+  });
+  test('approach: sixty, the least to spare first, for three observers', () => {
+    const Table = z.object({
+      approaches: z.array(z.object({ sightings: z.array(z.object({ marginS: z.number() })) })),
+    });
+    const rows = Table.parse(json('approach', demo('ks-13'), '--stage', '2')).approaches;
+    const spare = rows.map(({ sightings }) => sightings[0]?.marginS ?? 0);
+    expect(spare).toHaveLength(60);
+    expect(spare).toEqual(spare.toSorted((a, b) => a - b));
+    expect(rows[0]?.sightings).toHaveLength(3);
+    expect(flarik('approach', demo('ks-13'), '--stage', '2').stdout).toMatch(
+      /^Car from behind in fog by day: seen from 174 m, 214 m are needed to stop: 1\.3 s too late\./,
+    );
+  });
+  test('ground: the pumper lights its sides; every point as a table', () => {
+    const lit = ['ground', demo('tunnel-pumper-3'), '--on', 'scene-light', '--grid', '1'];
+    expect(flarik(...lit).stdout).toMatch(/^Left side, 3 m +mean \d{3}\.\d lx/);
+    const lines = flarik(...lit, '--csv')
+      .stdout.trim()
+      .split('\n');
+    expect(new Set(lines.map((line) => line.split(',').length)).size).toBe(1);
+    expect(flarik(...lit.slice(0, -1), '0').exitCode).toBe(2);
+  });
+  test('glare and veil: at eyes near by, on the road and in the cab', () => {
+    const Eyes = z.object({ eyes: z.array(z.object({ thresholdIncrementPercent: z.number() })) });
+    const { eyes } = Eyes.parse(json('glare', demo('ks-13'), '--stage', '2', '--ambient', 'night'));
+    expect(eyes).toHaveLength(45);
+    expect(Math.max(...eyes.map((e) => e.thresholdIncrementPercent))).toBeGreaterThan(10);
+    const Veil = z.object({ highest: z.number(), byLamp: z.array(z.object({ highest: z.number() })) });
+    const veil = Veil.parse(json('veil', demo('ks-13'), '--stage', '2', '--visibility', '50'));
+    expect(veil.byLamp.reduce((sum, one) => sum + one.highest, 0)).toBeCloseTo(veil.highest, 6);
+    expect(flarik('veil', demo('ks-13'), '--stage', '2', '--visibility', '5').exitCode).toBe(2);
+  });
+});
+
 describe('coverage', () => {
   const Answer = z.object({
     bearings: z.array(

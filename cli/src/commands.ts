@@ -1,14 +1,19 @@
 import { check } from './check.ts';
 import { coverage } from './coverage.ts';
+import { approach } from './approach.ts';
 import { exportIes } from './exportIes.ts';
 import { geometry } from './geometry.ts';
+import { glare } from './glare.ts';
+import { ground } from './ground.ts';
 import { list } from './list.ts';
+import { map } from './map.ts';
 import type { Command } from './command.ts';
 import { photometry } from './photometry.ts';
 import { exportProgramme } from './exportProgramme.ts';
 import { readBuildFile } from './readFile.ts';
 import { simulate } from './simulate.ts';
 import { states } from './states.ts';
+import { veil } from './veil.ts';
 import { waveform } from './waveform.ts';
 
 /** Every command there is. */
@@ -30,6 +35,36 @@ export const COMMANDS: readonly Command[] = [
     call: 'FILE --stage N|--on ID,ID --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]',
     what: 'The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.',
     run: (args) => waveform(readBuildFile(args.file), args),
+  },
+  {
+    name: 'map',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--colour COLOUR] [--quantity power|effective|peak] --json|--csv',
+    what: 'The light toward every direction: elevations −30 to 60 every 2°, bearings 0 to 359; optical power (cd·s/min), effective intensity or peak (cd).',
+    run: (args) => map(readBuildFile(args.file), args),
+  },
+  {
+    name: 'approach',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--json]',
+    what: 'Who drives toward the vehicle, from where and in what air: seen from how far, needed to stop (m), time to spare (s), for normal eyes and for eyes that see red or green poorly; the least first.',
+    run: (args) => approach(readBuildFile(args.file), args),
+  },
+  {
+    name: 'ground',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--grid M] [--csv|--json]',
+    what: 'Horizontal illuminance on the ground (lx) by lamps that burn steadily, to 15 m beyond the body: mean, least, evenness of the places where people work; with --csv or --json every point of the grid (0.25 m unless said).',
+    run: (args) => ground(readBuildFile(args.file), args),
+  },
+  {
+    name: 'glare',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--json]',
+    what: 'Veiling luminance (cd/m²), threshold increment (%) and illuminance (lx) at eyes near the vehicle and of drivers 10 to 200 m off, at the highest instant.',
+    run: (args) => glare(readBuildFile(args.file), args),
+  },
+  {
+    name: 'veil',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--visibility M] [--json]',
+    what: 'What fog through which one sees so far (80 m unless said) throws back to the driver (cd/m²), with and without white, and by lamp.',
+    run: (args) => veil(readBuildFile(args.file), args),
   },
   {
     name: 'geometry',

@@ -1,16 +1,11 @@
 import type { Build } from '@flarik/core/design/schema';
 import { litChannels, ringOf } from '@flarik/core/coverage/ring';
-import { vehicleOf } from '@flarik/core/vehicle/vehicle';
-import { ambientOf, colourOf, elevationOf, openOf, onOf, type Args } from './args.ts';
+import { colourOf, elevationOf, stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
 /** Effective intensity and optical power for each bearing. */
 export function coverage(build: Build, args: Args): Output {
-  const state = {
-    on: onOf(args, build),
-    open: openOf(args, vehicleOf(build.vehicle)),
-    ambient: ambientOf(args),
-  };
+  const state = stateOf(args, build);
   const elevationDeg = elevationOf(args);
   const colour = colourOf(args);
   const { effectiveCd, powerCdsPerMin } = ringOf(

@@ -125,7 +125,7 @@ const patrolWishes: Edit = all(
     says: 'whenever',
     when: { kind: 'on', functionId: 'fog' },
     unless: is('gear', 'reverse'),
-    subject: { kind: 'lamps', target: { kind: 'set', setId: 'with-white' }, colours: ['white'] },
+    subject: { kind: 'lamps', target: { kind: 'set', setId: 'with-white' }, colours: ['white'], faces: [] },
     is: 'dark',
   }),
   ...(['left', 'right'] as const).map((side) =>
@@ -133,7 +133,7 @@ const patrolWishes: Edit = all(
       says: 'whenever',
       when: { kind: 'all', of: [is('ignition', 'on'), is('turn', side)] },
       unless: { kind: 'any', of: [is('brake', 'down'), is('gear', 'reverse')] },
-      subject: { kind: 'lamps', target: { kind: 'set', setId: `beside-${side}` }, colours: [] },
+      subject: { kind: 'lamps', target: { kind: 'set', setId: `beside-${side}` }, colours: [], faces: [] },
       is: 'dark',
     }),
   ),

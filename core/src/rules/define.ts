@@ -43,6 +43,8 @@ interface OnProgramme {
 interface InStates<R> {
   /** What it depends on: what is driven alone, or the light of it too, which moving parts turn and hide. */
   readonly sees: 'driven' | 'light';
+  /** It looks from eyes of its own, not along elevations. */
+  readonly fromEyes?: true;
   /** The poses it speaks of; any when not said. What depends on what is driven alone is asked with everything shut. */
   readonly poses?: (rule: R, vehicle: Vehicle) => readonly Pose[];
   /** The light around that it speaks of; any when not said. */
@@ -70,6 +72,8 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly inStates: boolean;
   /** Whether it may speak under a condition alone. */
   readonly asksWhen: boolean;
+  /** Whether it looks along elevations. */
+  readonly alongElevations: boolean;
   /** The rule read, with what it leaves unsaid filled in; null when it is of another kind. */
   readonly of: (data: RuleData) => z.output<S> | null;
   /** A new rule of the kind. */
@@ -109,6 +113,7 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     sees: d.sees,
     inStates: states !== null,
     asksWhen: d.sees === 'programme' ? d.asksWhen : states !== null,
+    alongElevations: d.sees === 'light' && d.fromEyes !== true,
     of: (data) => (data.kind === d.kind ? read(data) : null),
     begin: (head) => ({ kind: d.kind, ...head, ...d.blank }),
     says: (data) => d.says(read(data)),

@@ -4,9 +4,9 @@ import { kindOf } from './registry.ts';
 import type { LightLimit } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
 
-/** Where a rule looks from; what sees no light looks from nowhere in particular. */
+/** Where a rule looks from; what sees no light, or has eyes of its own, from nowhere in particular. */
 const elevationsOf = (rule: RuleData): readonly number[] =>
-  kindOf(rule).sees === 'light' ? rule.elevationsDeg : [LEVEL_DEG];
+  kindOf(rule).alongElevations ? rule.elevationsDeg : [LEVEL_DEG];
 
 const aboutAt = (about: string, elevationDeg: number): string =>
   elevationDeg === LEVEL_DEG ? about : `${about}@${elevationDeg}`;

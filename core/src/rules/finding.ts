@@ -23,6 +23,8 @@ export interface Quantity {
     | 'holes'
     | 'lamps'
     | 'outputs'
+    | 'lx'
+    | 's'
     | 'money';
 }
 

@@ -11,6 +11,7 @@ import { allOff } from './kinds/allOff.ts';
 import { behaviourRule } from './kinds/behaviour.ts';
 import { colour } from './kinds/colour.ts';
 import { darkGap } from './kinds/darkGap.ts';
+import { eyeLight } from './kinds/eyeLight.ts';
 import { fewActions } from './kinds/fewActions.ts';
 import { flashesASecond } from './kinds/flashesASecond.ts';
 import { flashRate } from './kinds/flashRate.ts';
@@ -23,16 +24,20 @@ import { sideDark } from './kinds/sideDark.ts';
 import { syncPartners } from './kinds/syncPartners.ts';
 import { whiteRear } from './kinds/whiteRear.ts';
 import { count } from './kinds/count.ts';
+import { glare } from './kinds/glare.ts';
 import { height } from './kinds/height.ts';
 import { marking } from './kinds/marking.ts';
 import { permittedPatterns } from './kinds/permittedPatterns.ts';
 import { signalUntouched } from './kinds/signalUntouched.ts';
+import { seenInTime } from './kinds/seenInTime.ts';
 import { spacingToSignal } from './kinds/spacingToSignal.ts';
 import { standingDraw } from './kinds/standingDraw.ts';
 import { staysLit } from './kinds/staysLit.ts';
 import { steadyRequired } from './kinds/steadyRequired.ts';
 import { symmetry } from './kinds/symmetry.ts';
 import { transmission } from './kinds/transmission.ts';
+import { veil } from './kinds/veil.ts';
+import { workLight } from './kinds/workLight.ts';
 import { piecesText } from './piece.ts';
 
 /** Every kind of rule there is. */
@@ -63,6 +68,11 @@ export const RULE_KINDS = [
   allOff,
   standingDraw,
   staysLit,
+  seenInTime,
+  workLight,
+  glare,
+  veil,
+  eyeLight,
 ] as const;
 type AnyKind = (typeof RULE_KINDS)[number];
 
@@ -92,7 +102,10 @@ export function ruleSentence(rule: RuleData): string {
   const when = rule.when === null ? '' : `, when ${plainCondition(rule.when)}`;
   if (!kind.inStates) return `${said}${when}${who}.`;
   const level = rule.elevationsDeg.length === 1 && rule.elevationsDeg[0] === 0;
-  const from = level ? '' : `, seen from ${textOf(rule.elevationsDeg.map((e) => `${e}°`))} of elevation`;
+  const from =
+    level || !kind.alongElevations
+      ? ''
+      : `, seen from ${textOf(rule.elevationsDeg.map((e) => `${e}°`))} of elevation`;
   return `${said}${from}, in stage ${textOf(rule.stages)}${when}${who}.`;
 }
 

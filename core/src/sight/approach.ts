@@ -4,12 +4,14 @@ import type { Build } from '../design/schema.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
-import type { State } from '../state/state.ts';
+import { lookupOf, type Lookup } from '../resolve/lookup.ts';
+import { poseKey, type State } from '../state/state.ts';
 import { effective, highestOf, raised } from '../timing/signal.ts';
 import { clockSignal, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import type { Ambient } from '../words/ambient.ts';
 import type { LightAround, Weather } from '../words/weather.ts';
 import { OBSERVERS, seenBy, type Observer } from './observer.ts';
-import { lightsIn, type ModuleLight } from './source.ts';
+import { lightsIn, sightsOf, type ModuleLight, type ModuleSight } from './source.ts';
 import { metresPerSecond, overCrestM, stoppingM } from './stopping.ts';
 
 /** Meteorological optical range of the air, m. */
@@ -57,63 +59,84 @@ export interface ApproachCurve {
   readonly points: readonly { readonly distanceM: number; readonly lx: number }[];
 }
 
-/** An eye on its straight way to the vehicle, and the light of every module there: worked out once for all weathers. */
+/** Light for each candela of a module's peak that is not worked out yet. */
+const UNKNOWN = -1;
+
+/** An eye on its straight way to the vehicle, and what every module sends there: worked out once for all states and weathers. */
 class Way {
-  readonly #lights: readonly ModuleLight[];
+  readonly #sights: readonly ModuleSight[];
   readonly #toward: Vec3;
   readonly #eyeM: number;
   readonly #clear = new Map<number, { readonly per: Float64Array; readonly away: Float64Array }>();
-  readonly #inAir = new Map<Weather, Map<number, Float64Array>>();
 
-  constructor(lights: readonly ModuleLight[], bearingDeg: number, eyeM: number) {
-    this.#lights = lights;
+  constructor(sights: readonly ModuleSight[], bearingDeg: number, eyeM: number) {
+    this.#sights = sights;
     this.#toward = directionOf(bearingDeg, 0);
     this.#eyeM = eyeM;
   }
 
-  /** By module: lx at the eye for each candela of its peak, by Allard's law: E = I · 0.05^(r/V) / r². */
-  at(distanceM: number, weather: Weather): Float64Array {
-    const known = this.#inAir.get(weather) ?? new Map<number, Float64Array>();
-    this.#inAir.set(weather, known);
-    const before = known.get(distanceM);
-    if (before !== undefined) return before;
-    const { per, away } = this.#clearAt(distanceM);
-    const made = per.map((lx, i) =>
-      lx === 0 ? 0 : lx * 0.05 ** ((away[i] ?? 0) / OPTICAL_RANGE_M[weather]),
-    );
-    known.set(distanceM, made);
-    return made;
-  }
-
-  #clearAt(distanceM: number): { readonly per: Float64Array; readonly away: Float64Array } {
-    const known = this.#clear.get(distanceM);
-    if (known !== undefined) return known;
-    const [x, y] = scale(this.#toward, distanceM);
-    const per = new Float64Array(this.#lights.length);
-    const away = new Float64Array(this.#lights.length);
-    for (const [i, { centre, shareToward }] of this.#lights.entries()) {
-      const to = sub([x, y, this.#eyeM], centre);
+  /**
+   * By module: lx at the eye for each candela of its peak in clear air, and how far it is, m.
+   * @param modules - those that are asked for; the others may be unknown
+   */
+  at(distanceM: number, modules: Int32Array): { readonly per: Float64Array; readonly away: Float64Array } {
+    const size = this.#sights.length;
+    const known = this.#clear.get(distanceM) ?? {
+      per: new Float64Array(size).fill(UNKNOWN),
+      away: new Float64Array(size),
+    };
+    this.#clear.set(distanceM, known);
+    for (const m of modules) {
+      const sight = this.#sights[m];
+      if (known.per[m] !== UNKNOWN || sight === undefined) continue;
+      const [x, y] = scale(this.#toward, distanceM);
+      const to = sub([x, y, this.#eyeM], sight.centre);
       const r = length(to);
-      away[i] = r;
-      per[i] = shareToward(scale(to, 1 / r)) / r ** 2;
+      known.away[m] = r;
+      known.per[m] = sight.shareToward(scale(to, 1 / r)) / r ** 2;
     }
-    const made = { per, away };
-    this.#clear.set(distanceM, made);
-    return made;
+    return known;
   }
 }
 
-/** What a build sends along approaches in a state; ways and clocks are shared by approaches that have them in common. */
+/** The modules of a build in a pose, and the ways to it that somebody asked about. */
+interface Surroundings {
+  readonly sights: readonly ModuleSight[];
+  readonly placeOf: ReadonlyMap<string, number>;
+  readonly ways: Map<string, Way>;
+}
+const surroundings = new WeakMap<Lookup, Map<string, Surroundings>>();
+const keyOf = ({ placementId, moduleId }: Pick<ModuleSight, 'placementId' | 'moduleId'>): string =>
+  `${placementId}/${moduleId}`;
+/** No more poses are kept. */
+const MOST_POSES = 16;
+
+function surroundingsOf(build: Build, open: readonly string[]): Surroundings {
+  const lookup = lookupOf(build);
+  const known = surroundings.get(lookup) ?? new Map<string, Surroundings>();
+  surroundings.set(lookup, known);
+  const key = poseKey(open);
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const sights = build.placements.flatMap((p) => sightsOf(lookup, p, open));
+  const made = { sights, placeOf: new Map(sights.map((s, i) => [keyOf(s), i])), ways: new Map() };
+  if (known.size >= MOST_POSES) known.clear();
+  known.set(key, made);
+  return made;
+}
+
+/** What a build sends along approaches in a state. */
 export class Approaches {
   readonly #build: Build;
   readonly #state: State;
-  readonly #lights = new Map<string, readonly ModuleLight[]>();
-  readonly #ways = new Map<string, Way>();
+  readonly #around: Surroundings;
+  readonly #lights = new Map<Ambient, readonly ModuleLight[]>();
 
   /** @param state - what is on and open; the light around is each approach's own */
   constructor(build: Build, state: State) {
     this.#build = build;
     this.#state = state;
+    this.#around = surroundingsOf(build, state.open);
   }
 
   /** How each observer fares; @param without - lamps that are taken off for once */
@@ -164,11 +187,12 @@ export class Approaches {
   }
 
   #light(approach: Approach, without: ReadonlySet<string>): LightAlong {
-    const lights = this.#lightsFor(approach);
-    const key = `${approach.around === 'night' ? 'night' : 'day'} ${approach.bearingDeg} ${approach.eyeM}`;
-    const way = this.#ways.get(key) ?? new Way(lights, approach.bearingDeg, approach.eyeM);
-    this.#ways.set(key, way);
-    return new LightAlong(lights, way, approach, without);
+    const { ways, sights, placeOf } = this.#around;
+    const key = `${approach.bearingDeg} ${approach.eyeM}`;
+    const way = ways.get(key) ?? new Way(sights, approach.bearingDeg, approach.eyeM);
+    ways.set(key, way);
+    const lights = this.#lightsFor(approach).filter(({ placementId }) => !without.has(placementId));
+    return new LightAlong(lights, placeOf, way, approach);
   }
 }
 
@@ -191,32 +215,39 @@ interface Bounds {
 class LightAlong {
   readonly needLx: number;
   readonly #way: Way;
-  readonly #weather: Weather;
+  readonly #rangeM: number;
+  /** The places along the way of the modules that count. */
+  readonly #modules: Int32Array;
   readonly #counted: readonly Counted[];
   readonly #timelines: readonly Timeline[];
-  /** By module: it is hidden by the crest from farther away than this, m; null without a crest. */
+  /** By module that counts: it is hidden by the crest from farther away than this, m; null without a crest. */
   readonly #overM: readonly number[] | null;
   readonly #bounds = new Map<Observer, Bounds>();
+  readonly #arriving = new Map<number, Float64Array>();
 
   constructor(
     lights: readonly ModuleLight[],
+    placeOf: ReadonlyMap<string, number>,
     way: Way,
     { colour, level, crest, eyeM, weather, around, noticing }: Approach,
-    without: ReadonlySet<string>,
   ) {
     this.#way = way;
-    this.#weather = weather;
+    this.#rangeM = OPTICAL_RANGE_M[weather];
     this.needLx = noticing * thresholdLx(LUMINANCE_AROUND[around]);
+    const mine = lights.filter(
+      ({ centre: [, , z], drives }) =>
+        (level === 'any' || z > UPPER_M === (level === 'upper')) &&
+        (colour === null || drives.some((drive) => drive.colour === colour)),
+    );
+    this.#modules = Int32Array.from(mine, (light) => placeOf.get(keyOf(light)) ?? -1);
     this.#overM =
       crest === null
         ? null
-        : lights.map(({ centre }) => overCrestM(crest.lengthM, crest.changePercent, eyeM, centre[2]));
-    const counted = lights.flatMap(({ placementId, centre: [, , z], drives }, module) =>
-      without.has(placementId) || (level !== 'any' && z > UPPER_M !== (level === 'upper'))
-        ? []
-        : drives
-            .filter((drive) => colour === null || drive.colour === colour)
-            .map((drive) => ({ drive, module })),
+        : mine.map(({ centre }) => overCrestM(crest.lengthM, crest.changePercent, eyeM, centre[2]));
+    const counted = mine.flatMap(({ drives }, module) =>
+      drives
+        .filter((drive) => colour === null || drive.colour === colour)
+        .map((drive) => ({ drive, module })),
     );
     this.#timelines = timelinesOf(counted.map(({ drive }) => drive));
     const timelineOf = new Map(
@@ -225,11 +256,21 @@ class LightAlong {
     this.#counted = counted.map((one) => ({ ...one, timeline: timelineOf.get(one.drive.channelId) ?? -1 }));
   }
 
-  /** By module: lx at the eye for each candela. */
+  /** By module that counts: lx at the eye for each candela, by Allard's law: E = I · 0.05^(r/V) / r². */
   #perCd(distanceM: number): Float64Array {
-    const per = this.#way.at(distanceM, this.#weather);
+    const known = this.#arriving.get(distanceM);
+    if (known !== undefined) return known;
+    const { per, away } = this.#way.at(distanceM, this.#modules);
     const overM = this.#overM;
-    return overM === null ? per : per.map((lx, m) => (distanceM > (overM[m] ?? Infinity) ? 0 : lx));
+    const made = new Float64Array(this.#modules.length);
+    for (let m = 0; m < made.length; m++) {
+      const place = this.#modules[m] ?? -1;
+      const lx = per[place] ?? 0;
+      if (lx > 0 && (overM === null || distanceM <= (overM[m] ?? Infinity)))
+        made[m] = lx * 0.05 ** ((away[place] ?? 0) / this.#rangeM);
+    }
+    this.#arriving.set(distanceM, made);
+    return made;
   }
 
   /** The effective illuminance: of clocks that drift the greatest one, the steady light in it. */
@@ -252,7 +293,7 @@ class LightAlong {
   #boundsOf(observer: Observer): Bounds {
     const known = this.#bounds.get(observer);
     if (known !== undefined) return known;
-    const size = this.#counted.reduce((most, { module }) => Math.max(most, module + 1), 0);
+    const size = this.#modules.length;
     const most = new Float64Array(size);
     const steady = new Float64Array(size);
     const means = this.#counted.flatMap(({ drive, module, timeline }) => {

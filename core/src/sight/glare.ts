@@ -1,9 +1,9 @@
-import { dot, length, scale, sub } from '../geometry/vec.ts';
+import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
 import type { LightAround } from '../words/weather.ts';
-import type { ModuleLight } from './source.ts';
+import type { ModuleLight, ModuleSight } from './source.ts';
 import type { Station } from './stations.ts';
 
 /** Angles between view and lamp that count: nearer counts as this, farther is left out, degrees (CIE 146). */
@@ -43,16 +43,7 @@ export interface Glare {
  * the highest instant is that in which all of them are at theirs.
  */
 export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Station, 'eye' | 'view'>): Glare {
-  const seen = lights.map((light) => {
-    const to = sub(eye, light.centre);
-    const r = length(to);
-    if (r === 0) return { ...light, veil: 0, lx: 0 };
-    const direction = scale(to, 1 / r);
-    const cos = -dot(direction, view);
-    const per = light.shareToward(direction) / r ** 2;
-    const offDeg = (Math.acos(Math.min(1, Math.max(-1, cos))) * 180) / Math.PI;
-    return { ...light, veil: cos <= 0 ? 0 : per * cos * veilPerLux(offDeg), lx: per };
-  });
+  const seen = lights.map((light) => ({ ...light, ...atEye(light, eye, view) }));
   const drives = seen.flatMap((one) => one.drives.map((drive) => ({ drive, ...one })));
   const highestOf = (per: (one: (typeof drives)[number]) => number): number => {
     const steady = drives.filter(({ drive }) => drive.steady);
@@ -76,6 +67,31 @@ export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Stat
       .map(([placementId, lv]) => ({ placementId, share: lv / mean }))
       .toSorted((a, b) => b.share - a.share),
   };
+}
+
+/** What each candela of a module's peak gives an eye: veil, cd/m², and illuminance, lx. */
+interface AtEye {
+  readonly veil: number;
+  readonly lx: number;
+}
+const known = new WeakMap<ModuleSight['shareToward'], Map<string, AtEye>>();
+
+/** Worked out once for each module's place, pose and eye. */
+function atEye({ centre, shareToward }: ModuleSight, eye: Vec3, view: Vec3): AtEye {
+  const ofModule = known.get(shareToward) ?? new Map<string, AtEye>();
+  known.set(shareToward, ofModule);
+  const key = `${eye.join()}|${view.join()}`;
+  const before = ofModule.get(key);
+  if (before !== undefined) return before;
+  const to = sub(eye, centre);
+  const r = length(to);
+  const direction = scale(to, 1 / r);
+  const lx = r === 0 ? 0 : shareToward(direction) / r ** 2;
+  const cos = -dot(direction, view);
+  const offDeg = (Math.acos(Math.min(1, Math.max(-1, cos))) * 180) / Math.PI;
+  const made = { veil: cos > 0 ? lx * cos * veilPerLux(offDeg) : 0, lx };
+  ofModule.set(key, made);
+  return made;
 }
 
 /** Eye of a driver on the road, m; the lane of who comes the other way lies so far aside. */

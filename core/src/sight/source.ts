@@ -1,10 +1,11 @@
 import { fieldsOf } from '../coverage/field.ts';
+import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { lookupOf } from '../resolve/lookup.ts';
+import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import { drivenIn } from '../state/driven.ts';
-import type { State } from '../state/state.ts';
+import { poseKey, type State } from '../state/state.ts';
 import { highestLevel } from '../timing/span.ts';
 import { meanLevel } from '../timing/timeline.ts';
 
@@ -14,29 +15,57 @@ export interface Source {
   readonly cdToward: (direction: Vec3) => number;
 }
 
-/** A module that lights in a state: where it is, what it is given to do, and how much of it leaves the vehicle. */
-export interface ModuleLight {
+/** A module where it stands in a pose. */
+export interface ModuleSight {
   readonly placementId: string;
+  readonly moduleId: string;
   readonly centre: Vec3;
-  /** Share of the peak toward a direction, past lens, glass and body. */
+  /** Share of the peak toward a direction, past lens, glass and body; the same function for the same place and pose. */
   readonly shareToward: (direction: Vec3) => number;
+}
+
+/** A module that lights in a state, and what it is given to do. */
+export interface ModuleLight extends ModuleSight {
   readonly drives: readonly Drive[];
+}
+
+/** No more poses of placements are kept. */
+const MOST_KEPT = 4000;
+const sights = new WeakMap<Lookup, Map<string, readonly ModuleSight[]>>();
+
+/** The modules of a placement in a pose: worked out once for all states of a build. */
+export function sightsOf(lookup: Lookup, p: Placement, open: readonly string[]): readonly ModuleSight[] {
+  const known = sights.get(lookup) ?? new Map<string, readonly ModuleSight[]>();
+  sights.set(lookup, known);
+  const key = `${p.id}|${poseKey(open)}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const made = fieldsOf(lookup)
+    .standing(p, open)
+    .map(({ placed, beam, past }): ModuleSight => ({
+      placementId: p.id,
+      moduleId: placed.module.id,
+      centre: placed.centre,
+      shareToward: (direction) => {
+        const relative = beam(direction) * p.lensTransmission;
+        return relative > 0 ? relative * past(direction) : 0;
+      },
+    }));
+  if (known.size >= MOST_KEPT) known.clear();
+  known.set(key, made);
+  return made;
 }
 
 /** The modules that light in a state. */
 export function lightsIn(build: Build, state: State): ModuleLight[] {
-  const fields = fieldsOf(lookupOf(build));
+  const lookup = lookupOf(build);
   const drives = drivenIn(build, state).filter((d) => d.spans.length > 0);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);
     if (mine.length === 0) return [];
-    return fields.standing(p, state.open).flatMap(({ placed, beam, past }): ModuleLight[] => {
-      const lit = mine.filter((d) => d.moduleId === placed.module.id);
-      const shareToward = (direction: Vec3): number => {
-        const relative = beam(direction) * p.lensTransmission;
-        return relative > 0 ? relative * past(direction) : 0;
-      };
-      return lit.length === 0 ? [] : [{ placementId: p.id, centre: placed.centre, shareToward, drives: lit }];
+    return sightsOf(lookup, p, state.open).flatMap((sight): ModuleLight[] => {
+      const lit = mine.filter((d) => d.moduleId === sight.moduleId);
+      return lit.length === 0 ? [] : [{ ...sight, drives: lit }];
     });
   });
 }

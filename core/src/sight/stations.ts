@@ -1,6 +1,7 @@
 import type { Solid } from '../geometry/solid.ts';
 import { moveSolid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
+import { poseKey } from '../state/state.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopOf } from '../vehicle/vehicle.ts';
 
@@ -22,14 +23,23 @@ export interface Outline {
   readonly leftY: number;
 }
 
-/** What stands in light's way, every part where a pose has it. */
-export const solidsIn = ({ solids, parts }: Vehicle, open: readonly string[]): Solid[] => {
+const posed = new WeakMap<Vehicle, Map<string, readonly Solid[]>>();
+
+/** What stands in light's way, every part where a pose has it; the same list for the same pose. */
+export function solidsIn(vehicle: Vehicle, open: readonly string[]): readonly Solid[] {
+  const known = posed.get(vehicle) ?? new Map<string, readonly Solid[]>();
+  posed.set(vehicle, known);
+  const key = poseKey(open);
+  const before = known.get(key);
+  if (before !== undefined) return before;
   const stops = new Set(open);
-  return solids.map((solid) => {
-    const part = parts.find(({ id }) => id === solid.partId);
+  const made = vehicle.solids.map((solid) => {
+    const part = vehicle.parts.find(({ id }) => id === solid.partId);
     return part === undefined ? solid : moveSolid(solid, stopOf(part, stops)?.motion ?? null);
   });
-};
+  known.set(key, made);
+  return made;
+}
 
 export function outlineOf({ solids }: Pick<Vehicle, 'solids'>): Outline {
   const corners = solids.filter(({ partId }) => partId === null).flatMap(({ vertices }) => vertices);

@@ -21,7 +21,7 @@ const NEAREST_M = 0.1;
 /** A view is followed to so many optical ranges; what lies beyond adds nothing. */
 const RANGES = 5;
 /** A step along a view is so short against the distance to the lamp. */
-const STEP_SHARE = 0.1;
+const STEP_SHARE = 0.2;
 const SHORTEST_STEP_M = 0.01;
 
 /**
@@ -95,14 +95,8 @@ export function veilOf(
   eye: Vec3,
   opticalRangeM: number,
 ): VeilResult {
-  const views = viewsAhead().map((view) => ({ view, ...wayOut(solids, eye, view) }));
-  const perPeak = lights.map(
-    ({ centre, shareToward }) =>
-      views.reduce(
-        (sum, { view, endM, share }) =>
-          sum + share * thrownBack({ centre, cdToward: shareToward }, eye, view, opticalRangeM, endM),
-        0,
-      ) / views.length,
+  const perPeak = lights.map(({ centre, shareToward }) =>
+    perPeakOf(solids, { centre, cdToward: shareToward }, eye, opticalRangeM),
   );
   const veil = (counts: (placementId: string, drive: Drive) => boolean): Veil => {
     let [highest, mean] = [0, 0];
@@ -122,6 +116,44 @@ export function veilOf(
       .filter(({ highest }) => highest > 0)
       .toSorted((a, b) => b.highest - a.highest),
   };
+}
+
+const thrown = new WeakMap<readonly Solid[], WeakMap<Source['cdToward'], Map<string, number>>>();
+
+/** The veil for each candela of a lamp's peak: worked out once for each lamp's place, pose, eye and air. */
+function perPeakOf(solids: readonly Solid[], lamp: Source, eye: Vec3, opticalRangeM: number): number {
+  const byLamp = thrown.get(solids) ?? new WeakMap<Source['cdToward'], Map<string, number>>();
+  thrown.set(solids, byLamp);
+  const known = byLamp.get(lamp.cdToward) ?? new Map<string, number>();
+  byLamp.set(lamp.cdToward, known);
+  const key = `${eye.join()}|${opticalRangeM}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const views = viewsFrom(solids, eye);
+  const sum = views.reduce(
+    (total, { view, endM, share }) => total + share * thrownBack(lamp, eye, view, opticalRangeM, endM),
+    0,
+  );
+  known.set(key, sum / views.length);
+  return sum / views.length;
+}
+
+interface ViewOut {
+  readonly view: Vec3;
+  readonly endM: number;
+  readonly share: number;
+}
+const viewsKnown = new WeakMap<readonly Solid[], Map<string, readonly ViewOut[]>>();
+
+/** The views of an eye past the body, each with where it ends. */
+function viewsFrom(solids: readonly Solid[], eye: Vec3): readonly ViewOut[] {
+  const known = viewsKnown.get(solids) ?? new Map<string, readonly ViewOut[]>();
+  viewsKnown.set(solids, known);
+  const before = known.get(eye.join());
+  if (before !== undefined) return before;
+  const made = viewsAhead().map((view) => ({ view, ...wayOut(solids, eye, view) }));
+  known.set(eye.join(), made);
+  return made;
 }
 
 function viewsAhead(): Vec3[] {

@@ -61,7 +61,7 @@
           nameOf={(mode: string) => `stage ${mode}`}
           onset={(modes: string[]) => set('stages', modes.map(Number).toSorted())}
         />
-        {#if kind.sees === 'light'}
+        {#if kind.alongElevations}
           <label
             >seen from
             <input

@@ -1,0 +1,46 @@
+import type { Build } from '@flarik/core/design/schema';
+import { areaLight, groundGrid, workAreasOf } from '@flarik/core/sight/ground';
+import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
+import { outlineOf } from '@flarik/core/sight/stations';
+import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { figureOf, stateOf, type Args } from './args.ts';
+import { finished } from './finished.ts';
+import type { Output } from './output.ts';
+
+const BEYOND_M = 15;
+/** Enough to work by, lx. */
+const ENOUGH_LX = 10;
+
+/** Light to work by on the ground around the vehicle. */
+export function ground(build: Build, args: Args): Output {
+  const state = stateOf(args, build);
+  const stepM = figureOf(args.grid, '--grid', 0.25, [0.1, 5]);
+  const outline = outlineOf(vehicleOf(build.vehicle));
+  const lamps = sourcesOf(lightsIn(build, state), 'steady');
+  const grid = finished(groundGrid(lamps, outline, { stepM, beyondM: BEYOND_M }));
+  const areas = workAreasOf(outline).map(({ id, name, ...area }) => ({
+    id,
+    name,
+    ...areaLight(grid, area, ENOUGH_LX),
+  }));
+  const rows = Array.from({ length: grid.rows }, (_, row) =>
+    Array.from(grid.lx.subarray(row * grid.columns, (row + 1) * grid.columns)),
+  );
+  if (args.json)
+    return {
+      exitCode: 0,
+      text: JSON.stringify({ build: build.name, state, ...grid, lx: rows, areas }),
+    };
+  if (args.csv) {
+    const xs = Array.from({ length: grid.columns }, (_, i) => (grid.fromX + i * stepM).toFixed(2));
+    const lines = rows.map((row, i) =>
+      [(grid.fromY + i * stepM).toFixed(2), ...row.map((v) => v.toFixed(2))].join(','),
+    );
+    return { exitCode: 0, text: [['y\\x', ...xs].join(','), ...lines].join('\n') };
+  }
+  const lines = areas.map(
+    ({ name, meanLx, leastLx, evenness, aboveShare }) =>
+      `${name.padEnd(22)} mean ${meanLx.toFixed(1)} lx, least ${leastLx.toFixed(1)} lx, least against mean ${evenness.toFixed(2)}, ${Math.round(100 * aboveShare)} % above ${ENOUGH_LX} lx`,
+  );
+  return { exitCode: 0, text: lines.join('\n') };
+}

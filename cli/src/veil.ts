@@ -1,0 +1,34 @@
+import type { Build } from '@flarik/core/design/schema';
+import { lightsIn } from '@flarik/core/sight/source';
+import { driverOf, solidsIn } from '@flarik/core/sight/stations';
+import { veilOf } from '@flarik/core/sight/veil';
+import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { InputError } from '@flarik/core/words/errors';
+import { figureOf, stateOf, type Args } from './args.ts';
+import type { Output } from './output.ts';
+
+/** What fog throws back to the driver. */
+export function veil(build: Build, args: Args): Output {
+  const state = stateOf(args, build);
+  const opticalRangeM = figureOf(args.visibility, '--visibility', 80, [20, 2000]);
+  const vehicle = vehicleOf(build.vehicle);
+  const driver = driverOf(vehicle);
+  if (driver === null) throw new InputError('', 'this body has no driver’s seat');
+  const found = veilOf(lightsIn(build, state), solidsIn(vehicle, state.open), driver.eye, opticalRangeM);
+  if (args.json)
+    return {
+      exitCode: 0,
+      text: JSON.stringify({ build: build.name, state, opticalRangeM, eye: driver.eye, ...found }, null, 2),
+    };
+  const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? id;
+  const figures = ({ highest, mean }: { highest: number; mean: number }): string =>
+    `${highest.toFixed(3)} cd/m² at the highest instant, ${mean.toFixed(3)} cd/m² as a mean`;
+  return {
+    exitCode: 0,
+    text: [
+      `all: ${figures(found)}`,
+      `white alone: ${figures(found.white)}`,
+      ...found.byLamp.map(({ placementId, ...one }) => `${labelOf(placementId)}: ${figures(one)}`),
+    ].join('\n'),
+  };
+}

@@ -1,0 +1,81 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { glareAt } from '../../sight/glare.ts';
+import { lightsIn } from '../../sight/source.ts';
+import { stationsOf } from '../../sight/stations.ts';
+import { positive } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { ambientsOf, When, whenField } from '../fields.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
+
+const STATIONS = [
+  { value: 'driver', text: 'driver' },
+  { value: 'rear-loading', text: 'one who stands at the rear, facing it' },
+  { value: 'left-side', text: 'one who stands at the left side, facing it' },
+  { value: 'right-side', text: 'one who stands at the right side, facing it' },
+  { value: 'roadside', text: 'one who stands at the roadside behind' },
+] as const;
+const Where = z.enum(['driver', 'rear-loading', 'left-side', 'right-side', 'roadside'], {
+  error: 'must be driver, rear-loading, left-side, right-side or roadside',
+});
+
+/** No more than so much light reaches an eye near the vehicle. */
+export const eyeLight = defineRule({
+  kind: 'eye',
+  title: 'Light in the eyes of the crew',
+  blank: { station: 'driver', ambient: 'night', maxLx: 5 },
+  home: 'visibility',
+  sees: 'light',
+  fromEyes: true,
+  schema: z.strictObject({
+    kind: z.literal('eye'),
+    ...RULE_HEAD,
+    station: Where,
+    ambient: When,
+    maxLx: positive,
+  }),
+  says: (rule) => [
+    'At most ',
+    figure('maxLx', rule.maxLx, 'Light at the eye, lx'),
+    ' lx at the eye of the ',
+    oneOf('station', rule.station, 'Whose eye', STATIONS),
+    whenField('ambient', rule.ambient),
+    ', at the highest instant',
+  ],
+  ambients: (rule) => ambientsOf(rule.ambient),
+  regards: () => true,
+  more: () => 'hurts',
+  check: (at, rule) => {
+    const station = stationsOf(at.lookup.vehicle).find(({ id }) => id === rule.station);
+    if (station === undefined)
+      return [
+        fails({
+          about: rule.station,
+          outcome: 'cannot tell',
+          sentence: `this body has no place for that eye: nobody can tell in ${at.text}.`,
+        }),
+      ];
+    const who = STATIONS.find(({ value }) => value === rule.station)?.text ?? station.name;
+    const { eyeLx, byLamp } = glareAt(lightsIn(at.build, at.state), station);
+    const margin = roomBelow(eyeLx, rule.maxLx);
+    if (eyeLx <= rule.maxLx) return [holds(margin)];
+    const most = new Set(byLamp.slice(0, 4).map(({ placementId }) => placementId));
+    const channels = at
+      .drives()
+      .filter(({ placementId }) => most.has(placementId))
+      .map(channelOf);
+    return [
+      fails({
+        about: rule.station,
+        margin,
+        sentence: `${roundUp(eyeLx)} lx reach the eye of the ${who} in ${at.text}; at most ${rule.maxLx} lx are wanted.`,
+        figure: { value: eyeLx, unit: 'lx' },
+        limits: [atMost(rule.maxLx, 'lx')],
+        channels: channels.length > 0 ? channels : at.drives().map(channelOf),
+      }),
+    ];
+  },
+});

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { eyesInLane, glareAt, LUMINANCE_USED_TO, thresholdIncrement } from '../../sight/glare.ts';
+import { lightsIn } from '../../sight/source.ts';
+import { positive } from '../../words/numbers.ts';
+import { LightAround, LIGHTS_AROUND } from '../../words/weather.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
+
+/** Who drives past the vehicle, or after it, is not dazzled by more than so much (CIE 146, CIE 140). */
+export const glare = defineRule({
+  kind: 'glare',
+  title: 'Glare to traffic',
+  blank: { lane: 'following', around: 'night', maxPercent: 1000 },
+  home: 'visibility',
+  sees: 'light',
+  fromEyes: true,
+  schema: z.strictObject({
+    kind: z.literal('glare'),
+    ...RULE_HEAD,
+    lane: z.enum(['oncoming', 'following'], { error: 'must be oncoming or following' }),
+    around: LightAround,
+    maxPercent: positive,
+  }),
+  says: (rule) => [
+    'The ',
+    oneOf('lane', rule.lane, 'Who drives', [
+      { value: 'oncoming', text: 'oncoming driver' },
+      { value: 'following', text: 'following driver' },
+    ]),
+    ' needs at most ',
+    figure('maxPercent', rule.maxPercent, 'Threshold increment, %'),
+    ' % more contrast ',
+    oneOf(
+      'around',
+      rule.around,
+      'Light around',
+      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
+    ),
+    ', 10 to 200 m off, at the highest instant',
+  ],
+  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  regards: () => true,
+  more: () => 'hurts',
+  check: (at, rule) => {
+    const lights = lightsIn(at.build, at.state);
+    const worst = eyesInLane(rule.lane)
+      .map((eye) => {
+        const found = glareAt(lights, eye);
+        const percent = thresholdIncrement(found.highest, LUMINANCE_USED_TO[rule.around]);
+        return { ...found, percent, distanceM: eye.distanceM };
+      })
+      .reduce((a, b) => (b.percent > a.percent ? b : a));
+    const margin = roomBelow(worst.percent, rule.maxPercent);
+    if (worst.percent <= rule.maxPercent) return [holds(margin)];
+    const most = new Set(worst.byLamp.slice(0, 4).map(({ placementId }) => placementId));
+    const channels = at
+      .drives()
+      .filter(({ placementId }) => most.has(placementId))
+      .map(channelOf);
+    return [
+      fails({
+        about: rule.lane,
+        margin,
+        sentence: `the ${rule.lane} driver needs ${roundUp(worst.percent)} % more contrast ${worst.distanceM} m off in ${at.text}, most of it by ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
+        figure: { value: worst.percent, unit: '%' },
+        limits: [atMost(rule.maxPercent, '%')],
+        channels,
+      }),
+    ];
+  },
+});

@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { Approaches } from '../../sight/approach.ts';
+import { seenText, spareText } from '../../sight/words.ts';
+import { Colour, COLOURS } from '../../words/colour.ts';
+import { within } from '../../words/numbers.ts';
+import { LightAround, LIGHTS_AROUND, Weather, WEATHERS } from '../../words/weather.ts';
+import { defineRule } from '../define.ts';
+import { atLeast } from '../finding.ts';
+import { fails, holds } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
+
+const Shown = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOURS.join(', ')}` });
+const EYES = ['normal', 'every'] as const;
+const OBSERVER = {
+  normal: 'a driver',
+  protan: 'a driver who sees red poorly',
+  deutan: 'a driver who sees green poorly',
+} as const;
+
+/** Whoever drives toward the vehicle sees it in time to stop, with so much to spare. */
+export const seenInTime = defineRule({
+  kind: 'seen-in-time',
+  title: 'Seen in time to stop',
+  blank: {
+    fromDeg: 180,
+    speedKmh: 110,
+    eyeM: 1.08,
+    gradePercent: 0,
+    weather: 'rain',
+    around: 'day',
+    shown: 'any',
+    noticing: 1,
+    eyes: 'normal',
+    spareS: 0,
+  },
+  home: 'visibility',
+  sees: 'light',
+  fromEyes: true,
+  schema: z.strictObject({
+    kind: z.literal('seen-in-time'),
+    ...RULE_HEAD,
+    /** Where the eye comes from, clockwise from straight ahead. */
+    fromDeg: within(0, 359.9),
+    speedKmh: within(5, 250),
+    eyeM: within(0.3, 4),
+    gradePercent: within(-15, 15),
+    weather: Weather,
+    around: LightAround,
+    /** Light of this colour alone. */
+    shown: Shown,
+    /** So many times what is just visible. */
+    noticing: within(1, 1000),
+    eyes: z.enum(EYES, { error: 'must be normal or every' }),
+    spareS: within(-60, 600),
+  }),
+  says: (rule) => [
+    'Who comes at ',
+    figure('speedKmh', rule.speedKmh, 'Speed, km/h', { min: 5, max: 250 }),
+    ' km/h from ',
+    figure('fromDeg', rule.fromDeg, 'Bearing, degrees clockwise from straight ahead', { min: 0, max: 359.9 }),
+    '°, eye at ',
+    figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
+    ' m, grade ',
+    figure('gradePercent', rule.gradePercent, 'Grade, %, uphill positive', { min: -15, max: 15 }),
+    ' %, in ',
+    oneOf(
+      'weather',
+      rule.weather,
+      'Weather',
+      WEATHERS.map((value) => ({ value, text: value === 'clear' ? 'clear air' : value })),
+    ),
+    ' ',
+    oneOf(
+      'around',
+      rule.around,
+      'Light around',
+      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
+    ),
+    ', sees ',
+    oneOf('shown', rule.shown, 'What is seen', [
+      { value: 'any', text: 'any light' },
+      ...COLOURS.map((value) => ({ value, text: value })),
+    ]),
+    ' at ',
+    figure('noticing', rule.noticing, 'Times what is just visible', { min: 1, max: 1000 }),
+    ' times what is just visible, with ',
+    oneOf('eyes', rule.eyes, 'Whose eyes', [
+      { value: 'normal', text: 'normal eyes' },
+      { value: 'every', text: 'normal eyes and eyes that see red or green poorly' },
+    ]),
+    ', at least ',
+    figure('spareS', rule.spareS, 'Time to spare, s', { min: -60, max: 600 }),
+    ' s before it must brake',
+  ],
+  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  regards: (drive, rule) => rule.shown === 'any' || drive.colour === rule.shown,
+  more: () => 'helps',
+  check: (at, rule) => {
+    const { fromDeg, speedKmh, eyeM, gradePercent, weather, around, shown, noticing } = rule;
+    const { sightings, neededM } = new Approaches(at.build, at.state).result({
+      id: rule.id,
+      name: rule.clause,
+      bearingDeg: fromDeg,
+      speedKmh,
+      eyeM,
+      gradePercent,
+      crest: null,
+      weather,
+      around,
+      colour: shown === 'any' ? null : shown,
+      level: 'any',
+      noticing,
+    });
+    return sightings
+      .filter(({ observer }) => rule.eyes === 'every' || observer === 'normal')
+      .map((sighting) => {
+        const margin = Number.isFinite(sighting.marginS)
+          ? (sighting.marginS - rule.spareS) / Math.max(1, Math.abs(rule.spareS))
+          : null;
+        if (sighting.marginS >= rule.spareS) return holds(margin);
+        const what = shown === 'any' ? 'the vehicle' : `${shown} light`;
+        return fails({
+          about: sighting.observer,
+          margin,
+          sentence: `to ${OBSERVER[sighting.observer]} ${what} is ${seenText(sighting)} in ${at.text}, and ${Math.round(neededM)} m are needed to stop: ${spareText(sighting)}; at least ${rule.spareS} s are wanted.`,
+          figure: Number.isFinite(sighting.marginS) ? { value: sighting.marginS, unit: 's' } : null,
+          limits: [atLeast(rule.spareS, 's')],
+          channels: at
+            .drives()
+            .filter((drive) => shown === 'any' || drive.colour === shown)
+            .map(channelOf),
+          sectors: [{ fromDeg: Math.round(fromDeg) % 360, toDeg: Math.round(fromDeg) % 360 }],
+        });
+      });
+  },
+});

@@ -1,0 +1,79 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { LUMINANCE_AROUND } from '../../sight/approach.ts';
+import { lightsIn } from '../../sight/source.ts';
+import { driverOf, solidsIn } from '../../sight/stations.ts';
+import { veilOf } from '../../sight/veil.ts';
+import { positive, within } from '../../words/numbers.ts';
+import { LightAround, LIGHTS_AROUND } from '../../words/weather.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
+import { figure, oneOf } from '../piece.ts';
+
+/** Fog throws no more of the lamps' light back to the driver than a share of its own. */
+export const veil = defineRule({
+  kind: 'veil',
+  title: 'Light thrown back by fog',
+  blank: { opticalRangeM: 80, around: 'night', maxPercent: 1000 },
+  home: 'visibility',
+  sees: 'light',
+  fromEyes: true,
+  schema: z.strictObject({
+    kind: z.literal('veil'),
+    ...RULE_HEAD,
+    /** One sees so far through it, m. */
+    opticalRangeM: within(20, 2000),
+    around: LightAround,
+    maxPercent: positive,
+  }),
+  says: (rule) => [
+    'In fog through which one sees ',
+    figure('opticalRangeM', rule.opticalRangeM, 'Meteorological optical range, m', { min: 20, max: 2000 }),
+    ' m, ',
+    oneOf(
+      'around',
+      rule.around,
+      'Light around',
+      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
+    ),
+    ', what the lamps throw back to the driver is at most ',
+    figure('maxPercent', rule.maxPercent, 'Share of the fog’s own light, %'),
+    ' % of the fog’s own light',
+  ],
+  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  regards: () => true,
+  more: () => 'hurts',
+  check: (at, rule) => {
+    const driver = driverOf(at.lookup.vehicle);
+    if (driver === null)
+      return [
+        fails({
+          about: 'driver',
+          outcome: 'cannot tell',
+          sentence: `this body has no driver’s seat: nobody can tell what fog throws back to it in ${at.text}.`,
+        }),
+      ];
+    const solids = solidsIn(at.lookup.vehicle, at.state.open);
+    const found = veilOf(lightsIn(at.build, at.state), solids, driver.eye, rule.opticalRangeM);
+    const percent = (100 * found.highest) / LUMINANCE_AROUND[rule.around];
+    const margin = roomBelow(percent, rule.maxPercent);
+    if (percent <= rule.maxPercent) return [holds(margin)];
+    const most = new Set(found.byLamp.slice(0, 4).map(({ placementId }) => placementId));
+    const channels = at
+      .drives()
+      .filter(({ placementId }) => most.has(placementId))
+      .map(channelOf);
+    return [
+      fails({
+        about: 'driver',
+        margin,
+        sentence: `fog throws ${Math.ceil(percent)} % of its own light back to the driver in ${at.text}, most of it of ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
+        figure: { value: percent, unit: '%' },
+        limits: [atMost(rule.maxPercent, '%')],
+        channels,
+      }),
+    ];
+  },
+});

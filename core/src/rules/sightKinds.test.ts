@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { common, packOf } from '../../test/reference/rules.ts';
+import type { Build } from '../design/schema.ts';
+import { checkBuild } from './check.ts';
+import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
+
+const car = demoBuild('ks-13');
+const pumper = demoBuild('tunnel-pumper-3');
+const said = (build: Build, rule: Rule): string[] =>
+  checkBuild({ ...build, rulePacks: [packOf(rule)] })
+    .findings.filter((f) => f.packId === 'test')
+    .map((f) => f.sentence);
+
+describe('seen in time to stop', () => {
+  const rule = (patch: Partial<RuleOf<'seen-in-time'>>): RuleOf<'seen-in-time'> => ({
+    ...common,
+    kind: 'seen-in-time',
+    fromDeg: 180,
+    speedKmh: 110,
+    eyeM: 1.08,
+    gradePercent: 0,
+    weather: 'fog',
+    around: 'day',
+    shown: 'any',
+    noticing: 1,
+    eyes: 'normal',
+    spareS: 0,
+    ...patch,
+  });
+  test('fog at 110 km/h is too late, at 60 in time', () => {
+    expect(said(car, rule({}))).toEqual([
+      expect.stringMatching(
+        /^to a driver the vehicle is seen from 174 m in Stage 2.*, and 214 m are needed to stop: 1\.3 s too late; at least 0 s are wanted\.$/i,
+      ),
+    ]);
+    expect(said(car, rule({ speedKmh: 60 }))).toEqual([]);
+    expect(said(car, rule({ speedKmh: 60, spareS: 20 }))).not.toEqual([]);
+  });
+  test('every observer is asked, and a colour alone', () => {
+    const all = rule({ speedKmh: 90, fromDeg: 0, shown: 'red', eyes: 'every' });
+    const told = said(car, all).join(' ');
+    expect(told).toMatch(/sees red poorly/i);
+    expect(said(car, rule({ speedKmh: 60, shown: 'green' }))[0]).toMatch(/green light is not seen 20 m off/);
+  });
+  test('on a grade where no brake holds nothing is in time', () => {
+    expect(
+      said(car, rule({ gradePercent: -15, weather: 'rain', around: 'night', speedKmh: 250 })),
+    ).not.toEqual([]);
+  });
+  test('its sentence says all of it', () => {
+    expect(ruleSentence(rule({}))).toBe(
+      'Who comes at 110 km/h from 180°, eye at 1.08 m, grade 0 %, in fog by day, sees any light at 1 times what is just visible, with normal eyes, at least 0 s before it must brake, in stage 2.',
+    );
+  });
+});
+
+describe('glare, fog and eyes', () => {
+  const lane = (maxPercent: number): RuleOf<'glare'> => ({
+    ...common,
+    kind: 'glare',
+    lane: 'following',
+    around: 'night',
+    maxPercent,
+  });
+  test('glare: more than allowed is told with its distance and lamps', () => {
+    expect(said(car, lane(100))[0]).toMatch(
+      /^the following driver needs \d+ % more contrast \d+ m off in Stage 2.*at night/i,
+    );
+    expect(said(car, lane(1e6))).toEqual([]);
+  });
+  test('fog: what is thrown back, against its own light', () => {
+    const rule = (maxPercent: number): RuleOf<'veil'> => ({
+      ...common,
+      kind: 'veil',
+      opticalRangeM: 80,
+      around: 'night',
+      maxPercent,
+    });
+    expect(said(car, rule(1))[0]).toMatch(
+      /^fog throws \d+ % of its own light back to the driver in Stage 2/i,
+    );
+    expect(said(car, rule(1e7))).toEqual([]);
+  });
+  test('eyes of the crew: lux at the eye', () => {
+    const rule = (maxLx: number): RuleOf<'eye'> => ({
+      ...common,
+      kind: 'eye',
+      station: 'rear-loading',
+      ambient: 'night',
+      maxLx,
+    });
+    expect(said(car, rule(0.1))[0]).toMatch(
+      /^\d+ lx reach the eye of the one who stands at the rear, facing it in Stage 2/i,
+    );
+    expect(said(car, rule(1e6))).toEqual([]);
+  });
+});
+
+describe('light to work by', () => {
+  const rule = (patch: Partial<RuleOf<'work-light'>>): RuleOf<'work-light'> => ({
+    ...common,
+    kind: 'work-light',
+    area: 'left',
+    meanLx: 10,
+    leastLx: 1,
+    ...patch,
+  });
+  test('the pumper lights its sides, and not its rear', () => {
+    expect(said(pumper, rule({}))).toEqual([]);
+    expect(said(pumper, rule({ area: 'rear' }))).toEqual([
+      expect.stringMatching(
+        /^the ground at the rear gets a mean of 0\.\d lx, .*Scene light.* on; at least 10 lx are wanted\.$/i,
+      ),
+      expect.stringMatching(/^the ground at the rear gets a least of 0\.0 lx/i),
+    ]);
+    expect(said(pumper, rule({ meanLx: 5000 }))).toHaveLength(1);
+  });
+});

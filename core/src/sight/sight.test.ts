@@ -1,0 +1,295 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { plainSeenM, plainThrownBack } from '../../test/reference/plainSight.ts';
+import { directionMap } from '../coverage/map.ts';
+import { litChannels, powerRing } from '../coverage/ring.ts';
+import type { Approach } from '../design/approach.ts';
+import { directionOf } from '../geometry/direction.ts';
+import { dot, unit, type Vec3 } from '../geometry/vec.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { stateWith } from '../state/state.ts';
+import { COLOURS } from '../words/colour.ts';
+import { WEATHERS } from '../words/weather.ts';
+import { Approaches, FROM_M } from './approach.ts';
+import { eyesInLane, glareAt } from './glare.ts';
+import { areaLight, groundGrid, planeLx, type GroundGrid } from './ground.ts';
+import { hiddenToward } from './hiders.ts';
+import { seenBy } from './observer.ts';
+import { lightsIn, sourcesOf } from './source.ts';
+import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
+import { overCrestM, stoppingM } from './stopping.ts';
+import { USUAL_APPROACHES } from './usualApproaches.ts';
+import { scattering, thrownBack, veilOf } from './veil.ts';
+
+const car = demoBuild('ks-13');
+const pumper = demoBuild('tunnel-pumper-3');
+const stage2 = stateWith({ on: ['stage-2'] });
+const approach = (patch: Partial<Approach>): Approach => ({
+  id: 'a',
+  name: 'A',
+  bearingDeg: 180,
+  speedKmh: 90,
+  eyeM: 1.08,
+  gradePercent: 0,
+  crest: null,
+  weather: 'fog',
+  around: 'day',
+  colour: null,
+  level: 'any',
+  noticing: 1,
+  ...patch,
+});
+const last = <R>(run: Generator<number, R>): R => {
+  for (;;) {
+    const step = run.next();
+    if (step.done === true) return step.value;
+  }
+};
+const turned = (v: Vec3, by: number): Vec3 => [
+  v[0] * Math.cos(by) - v[1] * Math.sin(by),
+  v[0] * Math.sin(by) + v[1] * Math.cos(by),
+  v[2],
+];
+
+describe('seen in time', () => {
+  const seen = (patch: Partial<Approach>, build = car, without?: ReadonlySet<string>) =>
+    new Approaches(build, stage2).result(approach(patch), without);
+
+  test.each<[string, Partial<Approach>]>([
+    ['behind in fog by day', {}],
+    ['ahead in fog at night', { bearingDeg: 0, around: 'night' }],
+    ['from the left, a truck in fog at dusk', { bearingDeg: 270, eyeM: 2.5, around: 'dusk' }],
+    ['upper lamps alone, noticed while driving', { level: 'upper', noticing: 20 }],
+    ['red alone over a crest', { colour: 'red', crest: { lengthM: 100, changePercent: 8 } }],
+  ])('%s: as a plain walk finds it, for every observer', (_, patch) => {
+    const { sightings } = seen(patch);
+    for (const { observer, seenM } of sightings)
+      expect(Math.abs(seenM - plainSeenM(car, stage2, approach(patch), observer))).toBeLessThan(0.2);
+  });
+  test('a margin is the way that is left over the speed; wet roads need more', () => {
+    const dry = seen({});
+    expect(dry.neededM).toBeCloseTo(stoppingM(90, 0, false), 9);
+    expect(dry.sightings[0].marginS).toBeCloseTo((dry.sightings[0].seenM - dry.neededM) / 25, 9);
+    expect(seen({ weather: 'rain' }).neededM).toBeGreaterThan(dry.neededM);
+  });
+  test('what is seen from the beginning on is said to be at least that', () => {
+    const [normal] = seen({ weather: 'clear', around: 'night' }).sightings;
+    expect([normal.seenM, normal.beyond]).toEqual([FROM_M, true]);
+  });
+  test('nothing on is not seen; nor is a colour that nobody shows', () => {
+    const off = new Approaches(car, stateWith({})).result(approach({}));
+    expect(off.sightings.map(({ seenM }) => seenM)).toEqual([0, 0, 0]);
+    expect(seen({ colour: 'green' }).sightings[0].seenM).toBe(0);
+  });
+  test('never farther in worse air, against more light, or when it must be noticed', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(0, 90, 180, 270), fc.constantFrom(1.08, 2.5), (bearingDeg, eyeM) => {
+        const by = (patch: Partial<Approach>) => seen({ bearingDeg, eyeM, ...patch }).sightings[0].seenM;
+        const weathers = WEATHERS.map((weather) => by({ weather }));
+        expect(weathers).toEqual(weathers.toSorted((a, b) => b - a));
+        expect(by({ around: 'day' })).toBeLessThanOrEqual(by({ around: 'dusk' }));
+        expect(by({ noticing: 20 })).toBeLessThan(by({}));
+      }),
+      { numRuns: 4, seed: 8 },
+    );
+  });
+  test('an eye that sees red poorly sees red from less far, and one that sees green poorly from farther', () => {
+    const [normal, protan, deutan] = seen({ colour: 'red' }).sightings;
+    expect(protan?.seenM).toBeLessThan(normal.seenM);
+    expect(deutan?.seenM).toBeGreaterThan(normal.seenM);
+  });
+  test('what a lamp adds is what is lost without it', () => {
+    const table = new Approaches(car, stage2);
+    const gains = table.gains(approach({}));
+    expect(gains.length).toBeGreaterThan(0);
+    for (const { placementId, gainM } of gains) {
+      const without = { ...car, placements: car.placements.filter(({ id }) => id !== placementId) };
+      const less = new Approaches(without, stage2).result(approach({})).sightings[0].seenM;
+      expect(table.result(approach({})).sightings[0].seenM - less).toBeCloseTo(gainM, 6);
+    }
+  });
+  test('the usual ones: five ways in twelve airs, each by its own name', () => {
+    expect(USUAL_APPROACHES).toHaveLength(60);
+    expect(new Set(USUAL_APPROACHES.map(({ id }) => id)).size).toBe(60);
+  });
+  test('the light along the way crosses what is needed where it is seen from', () => {
+    const table = new Approaches(car, stage2);
+    const { thresholdLx, points } = table.curve(approach({}), 2000);
+    const cross = points.find(({ lx }) => lx < thresholdLx)?.distanceM ?? 0;
+    expect(Math.abs(cross / table.result(approach({})).sightings[0].seenM - 1)).toBeLessThan(0.01);
+  });
+});
+
+describe('stopping and crests', () => {
+  test('a road too steep for the brake has no stopping distance', () =>
+    expect(stoppingM(50, -40, false)).toBe(Infinity));
+  test('no crest, no limit; higher lamps and longer curves reach farther', () => {
+    expect(overCrestM(300, 0, 1.08, 0.6)).toBe(Infinity);
+    expect(overCrestM(100, 6, 1.08, 2.5)).toBeGreaterThan(overCrestM(100, 6, 1.08, 0.6));
+    // Where the two formulas meet they agree.
+    const length = 100;
+    const within = (Math.sqrt(2 * 1.08) + Math.sqrt(1.2)) ** 2;
+    const change = (100 * within) / length;
+    expect(overCrestM(length, change, 1.08, 0.6)).toBeCloseTo(length, 6);
+    expect(overCrestM(length, change * 0.999, 1.08, 0.6)).toBeCloseTo(length, 0);
+  });
+});
+
+test('the normal eye sees every colour as it is; purple lies between red and blue', () => {
+  for (const colour of COLOURS) expect(seenBy('normal', colour)).toBe(1);
+  expect(seenBy('protan', 'purple')).toBeGreaterThan(seenBy('protan', 'red'));
+  expect(seenBy('protan', 'purple')).toBeLessThan(seenBy('protan', 'blue'));
+});
+
+describe('fog', () => {
+  test('scatters all the light it takes: one over the sphere', () => {
+    let sum = 0;
+    const N = 20_000;
+    for (let i = 0; i < N; i++) sum += (scattering(-1 + (2 * i + 1) / N) * 2 * 2 * Math.PI) / N;
+    expect(sum).toBeCloseTo(1, 4);
+  });
+  test('a beam throws back what a fine sum finds', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          x: fc.double({ min: -2, max: 3, noNaN: true }),
+          y: fc.double({ min: 0.3, max: 1.5, noNaN: true }),
+          z: fc.double({ min: 0.4, max: 2.4, noNaN: true }),
+          aside: fc.integer({ min: -10, max: 10 }),
+        }),
+        ({ x, y, z, aside }) => {
+          const aim = unit([1, 0.1, -0.05]);
+          const lamp = {
+            centre: [x, y, z] as const,
+            cdToward: (d: Vec3) => 1000 * Math.max(0, dot(d, aim)) ** 8,
+          };
+          const view = directionOf(aside, 0);
+          const found = thrownBack(lamp, [0, 0, 1.3], view, 80);
+          expect(found / plainThrownBack(lamp, [0, 0, 1.3], view, 80)).toBeCloseTo(1, 2);
+        },
+      ),
+      { numRuns: 20, seed: 5 },
+    );
+  });
+  test('of a build: the shares add up, white is part of it, thicker fog throws more', () => {
+    const driver = driverOf(lookupOf(car).vehicle);
+    if (driver === null) throw new Error('the car has a seat');
+    const lights = lightsIn(car, stateWith({ on: ['white', 'stage-2'] }));
+    const solids = solidsIn(lookupOf(car).vehicle, []);
+    const found = veilOf(lights, solids, driver.eye, 80);
+    expect(found.byLamp.reduce((sum, one) => sum + one.highest, 0)).toBeCloseTo(found.highest, 6);
+    expect(found.white.highest).toBeGreaterThan(0);
+    expect(found.white.highest).toBeLessThan(found.highest);
+    expect(found.mean).toBeLessThan(found.highest);
+    expect(veilOf(lights, solids, driver.eye, 50).highest).toBeGreaterThan(found.highest);
+    // The windscreen takes its share, once.
+    const noGlass = solids.filter(({ transmission }) => transmission === 0);
+    expect(veilOf(lights, noGlass, driver.eye, 80).highest).toBeGreaterThan(found.highest);
+  });
+});
+
+describe('glare', () => {
+  test('both sides of a mirrored build are dazzled alike; a lamp behind the eye is not', () => {
+    const stations = stationsOf(lookupOf(pumper).vehicle);
+    const lights = lightsIn(pumper, stateWith({ on: ['scene-light'] }));
+    const at = (id: string) => {
+      const station = stations.find((one) => one.id === id);
+      if (station === undefined) throw new Error(id);
+      return glareAt(lights, station);
+    };
+    expect(at('left-side').highest).toBeCloseTo(at('right-side').highest, 6);
+    expect(at('left-side').highest).toBeGreaterThan(1);
+    expect(at('roadside').highest).toBe(0);
+  });
+  test('shares add up, the mean stays below the highest, and two lamps dazzle more than one', () => {
+    const [eye] = eyesInLane('following').filter(({ distanceM }) => distanceM === 50);
+    if (eye === undefined) throw new Error('50 m is looked at');
+    const lights = lightsIn(car, stage2);
+    const whole = glareAt(lights, eye);
+    expect(whole.byLamp.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+    expect(whole.mean).toBeLessThan(whole.highest);
+    const first = whole.byLamp[0]?.placementId;
+    const without = glareAt(
+      lights.filter(({ placementId }) => placementId !== first),
+      eye,
+    );
+    expect(without.mean).toBeCloseTo(whole.mean * (1 - (whole.byLamp[0]?.share ?? 0)), 9);
+  });
+});
+
+describe('light on the ground', () => {
+  const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: ['scene-light'] })), 'steady');
+  const outline = outlineOf(lookupOf(pumper).vehicle);
+  const grid = last(groundGrid(lamps, outline, { stepM: 1, beyondM: 15 }));
+
+  test('each point as a plain sum over all lamps gives it', () => {
+    let lit = 0;
+    for (let row = 0; row < grid.rows; row++)
+      for (let column = 0; column < grid.columns; column++) {
+        const at: Vec3 = [grid.fromX + column, grid.fromY + row, 0];
+        const plain = planeLx(lamps, at);
+        if (plain > 1) lit++;
+        expect(Math.abs((grid.lx[row * grid.columns + column] ?? 0) - plain)).toBeLessThan(0.02);
+      }
+    expect(lit).toBeGreaterThan(100);
+  });
+  test('points lie on whole steps from the origin and reach as far as asked', () => {
+    expect(Number.isInteger(grid.fromX) && Number.isInteger(grid.fromY)).toBe(true);
+    expect(grid.fromX).toBe(Math.ceil(outline.rearX - 15));
+    expect(grid.fromX + grid.columns - 1).toBe(Math.floor(outline.frontX + 15));
+  });
+  test('what flashes is left out', () => {
+    const flashing = lightsIn(pumper, stage2).map((light) => ({
+      ...light,
+      drives: light.drives.filter(({ steady }) => !steady),
+    }));
+    expect(sourcesOf(flashing, 'steady')).toEqual([]);
+  });
+  test('an area: mean, least, evenness and what lies above a limit', () => {
+    const even: GroundGrid = {
+      stepM: 1,
+      fromX: 0,
+      fromY: 0,
+      columns: 2,
+      rows: 2,
+      lx: Float32Array.of(10, 20, 30, 40),
+    };
+    const all = { rearX: 0, frontX: 1, rightY: 0, leftY: 1 };
+    expect(areaLight(even, all, 20)).toEqual({ meanLx: 25, leastLx: 10, evenness: 0.4, aboveShare: 0.75 });
+    expect(areaLight(even, { ...all, frontX: 0.5 }, 20).meanLx).toBe(20);
+    expect(areaLight(even, { ...all, rearX: 5, frontX: 6 }, 20).meanLx).toBe(0);
+  });
+  test('a mast doubles nothing: twice the light is twice the lux', () => {
+    const doubled = lamps.map((lamp) => ({ ...lamp, cdToward: (d: Vec3) => 2 * lamp.cdToward(d) }));
+    const at: Vec3 = [0, 4, 0];
+    expect(planeLx(doubled, at)).toBeCloseTo(2 * planeLx(lamps, at), 6);
+    expect(planeLx(lamps, turned(at, Math.PI))).toBeCloseTo(planeLx(lamps, at), 6);
+  });
+});
+
+describe('all directions', () => {
+  test('each row of the map is the ring at its elevation', () => {
+    const options = { colour: null, level: 'any', upperAboveM: 1.5 } as const;
+    const map = last(directionMap(car, stage2, options, 'power'));
+    for (const elevationDeg of [-30, 0, 12, 60]) {
+      const row = map.elevationsDeg.indexOf(elevationDeg);
+      const ring = powerRing(litChannels(car, stage2, { ...options, elevationDeg }));
+      expect([...map.values.subarray(row * 360, row * 360 + 360)]).toEqual([...ring]);
+    }
+  });
+  test('what hides a lamp is named: behind the raised hatch its own panel lamps go', () => {
+    const shut = hiddenToward(car, stage2, { bearingDeg: 180, elevationDeg: 0 });
+    const open = hiddenToward(car, stateWith({ on: ['stage-2'], open: ['hatch'] }), {
+      bearingDeg: 180,
+      elevationDeg: 0,
+    });
+    const names = open.map(({ by }) => by);
+    expect(names).toContain('hatch');
+    expect(shut.map(({ by }) => by)).not.toContain('hatch');
+    for (const { aimedCd, arrivesCd, from, to } of open) {
+      expect(aimedCd).toBeGreaterThan(arrivesCd);
+      expect(to[0]).toBeLessThanOrEqual(from[0]);
+    }
+  });
+});
