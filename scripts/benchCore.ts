@@ -29,6 +29,14 @@ import { timelinesOf } from '@flarik/core/timing/timeline';
 import type { Signal } from '@flarik/core/timing/signal';
 import { worstDarkMs } from '@flarik/core/timing/worst';
 import { posedSolids } from '@flarik/core/vehicle/vehicle';
+import { directionMap } from '@flarik/core/coverage/map';
+import { Approaches } from '@flarik/core/sight/approach';
+import { groundGrid, planeLx } from '@flarik/core/sight/ground';
+import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
+import { driverOf, outlineOf, solidsIn } from '@flarik/core/sight/stations';
+import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+import { veilOf } from '@flarik/core/sight/veil';
+import { plainSeenM } from '@flarik/core/test/reference/plainSight';
 
 const build = demoBuild('ks-12');
 const lookup = lookupOf(build);
@@ -271,6 +279,60 @@ function proofBench() {
   };
 }
 
+/** What eyes, ground and air get of the light of the pumper, against plain sums; nothing known before. */
+function sightBench() {
+  const pumper = demoBuild('tunnel-pumper-3');
+  const fresh = (run: number): Build => changePlacement(pumper, 'brow-1', { uM: 0.1 + (run + 3) * 1e-4 });
+  const on = ['scene-light', 'stage-2'];
+  const state: State = { on, open: [], ambient: 'day' };
+  const all = <R>(run: Generator<unknown, R>): R => {
+    for (;;) {
+      const step = run.next();
+      if (step.done === true) return step.value;
+    }
+  };
+  const table = (b: Build) => {
+    const approaches = new Approaches(b, state);
+    return USUAL_APPROACHES.map((one) => approaches.result(one));
+  };
+  const tableMs = medianMs(3, (run) => table(fresh(run)));
+  const [first] = USUAL_APPROACHES.filter(({ id }) => id === 'behind-fog-day');
+  if (first === undefined) throw new Error('fog by day from behind is usual');
+  const plain = timed(() => plainSeenM(pumper, state, first, 'normal'));
+  const one = timed(() => new Approaches(fresh(99), state).result(first).sightings[0].seenM);
+  const { vehicle: body } = lookupOf(pumper);
+  const outline = outlineOf(body);
+  const lamps = sourcesOf(lightsIn(pumper, state), 'steady');
+  const grid = timed(() => all(groundGrid(lamps, outline, { stepM: 0.25, beyondM: 15 })));
+  const { fromX, fromY, stepM, columns, rows, lx } = grid.result;
+  const plainGrid = timed(() =>
+    Float64Array.from(lx, (_, i) =>
+      planeLx(lamps, [fromX + (i % columns) * stepM, fromY + Math.floor(i / columns) * stepM, 0]),
+    ),
+  );
+  const driver = driverOf(body);
+  if (driver === null) throw new Error('the pumper has a seat');
+  const veil = timed(() => veilOf(lightsIn(pumper, state), solidsIn(body, []), driver.eye, 80));
+  const options = { colour: null, level: 'any', upperAboveM: 1.5 } as const;
+  const map = timed(() => all(directionMap(fresh(98), state, options, 'power')));
+  return {
+    what: 'the pumper in stage 2 with scene light: all directions; 60 approaches for 3 observers; one approach against a plain walk; ground against plain sums; fog',
+    mapMs: map.ms,
+    approachTableMs: tableMs,
+    oneApproachMs: one.ms,
+    plainApproachMs: plain.ms,
+    apartM: Math.abs(one.result - plain.result),
+    groundMs: grid.ms,
+    plainGroundMs: plainGrid.ms,
+    groundPoints: columns * rows,
+    largestGroundDifferenceLx: plainGrid.result.reduce(
+      (worst, v, i) => Math.max(worst, Math.abs(v - (lx[i] ?? 0))),
+      0,
+    ),
+    veilMs: veil.ms,
+  };
+}
+
 const report = {
   node: process.version,
   build: build.name,
@@ -280,5 +342,6 @@ const report = {
   alignment: alignmentBench(),
   controls: controlsBench(),
   proof: proofBench(),
+  sight: sightBench(),
 };
 process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);

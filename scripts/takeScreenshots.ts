@@ -36,14 +36,6 @@ const SHOTS: readonly Shot[] = [
       await expect(page.getByText('being counted')).toHaveCount(0, { timeout: 60_000 });
     },
   },
-  {
-    file: 'new-build',
-    path: '/',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'New build' }).click();
-      await page.getByLabel('Name of the build').fill('Causeway patrol KS-14');
-    },
-  },
   { file: 'brief', path: `${KS12}/brief` },
   {
     file: 'vehicle',
@@ -52,27 +44,9 @@ const SHOTS: readonly Shot[] = [
   },
   { file: 'pumper', path: `${PUMPER}/layout` },
   {
-    file: 'fixture',
-    path: `${KS13}/layout`,
-    act: async (page) => {
-      await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-      await page.getByRole('button', { name: 'Details' }).click();
-    },
-  },
-  {
     file: 'layout',
     path: `${KS12}/layout`,
     act: (page) => page.getByRole('button', { name: 'Roof', exact: true }).click(),
-  },
-  {
-    file: 'layout-placing',
-    path: `${KS13}/layout`,
-    act: async (page) => {
-      await page.getByTitle('Doors, hatch and other moving parts').click();
-      await page.getByRole('button', { name: 'Hatch', exact: true }).click();
-      await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-    },
   },
   {
     file: 'timing',
@@ -105,6 +79,42 @@ const SHOTS: readonly Shot[] = [
     act: show(/^Show: Too little light to the rear in Stage 1/),
   },
   {
+    file: 'all-directions',
+    path: `${KS13}/visibility`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'All directions' }).click();
+      await page.getByLabel('Bearing, degrees').fill('150');
+      await page.getByRole('img', { name: /^Light by bearing/ }).waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    file: 'seen-in-time',
+    path: `${PUMPER}/visibility`,
+    act: async (page) => {
+      await page.getByRole('button', { name: /are needed to stop/ }).click({ timeout: 60_000 });
+      await page.getByRole('img', { name: /^Light at the eye/ }).waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    file: 'ground',
+    path: `${PUMPER}/visibility`,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Ground', exact: true }).click();
+      await page.getByRole('checkbox', { name: /^Scene light/ }).check({ timeout: 60_000 });
+      await expect(page.getByText(/^Nothing burns/)).toHaveCount(0, { timeout: 60_000 });
+    },
+  },
+  {
+    file: 'glare-light',
+    path: `${PUMPER}/visibility`,
+    theme: 'white',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Night', exact: true }).first().click();
+      await page.getByRole('button', { name: 'Glare and fog' }).click();
+      await page.getByText(/^Following driver/).waitFor({ timeout: 60_000 });
+    },
+  },
+  {
     file: 'by-eye',
     path: `${PUMPER}/visibility`,
     act: async (page) => {
@@ -129,19 +139,6 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Edit a copy' }).first().click();
       await page.getByRole('article', { name: /own copy$/ }).waitFor();
-    },
-  },
-  {
-    file: 'revisions',
-    path: `${KS13}/layout`,
-    act: async (page) => {
-      await page.getByRole('button', { name: 'Grille L', exact: true }).click();
-      await page.getByRole('region', { name: 'Inspector' }).getByLabel('Pan, °').fill('12');
-      await page.keyboard.press('Enter');
-      await page.getByText(/revision 2$/).click();
-      await page.getByLabel('Name of revision 1').fill('As ordered');
-      await page.keyboard.press('Enter');
-      await page.getByText('Look at it').last().waitFor();
     },
   },
   {

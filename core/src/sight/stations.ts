@@ -1,9 +1,8 @@
 import type { Solid } from '../geometry/solid.ts';
-import { moveSolid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
 import type { Vehicle } from '../vehicle/types.ts';
-import { stopOf } from '../vehicle/vehicle.ts';
+import { posedSolids } from '../vehicle/vehicle.ts';
 
 /** Somebody's eye near the vehicle, and where it looks. */
 export interface Station {
@@ -32,11 +31,7 @@ export function solidsIn(vehicle: Vehicle, open: readonly string[]): readonly So
   const key = poseKey(open);
   const before = known.get(key);
   if (before !== undefined) return before;
-  const stops = new Set(open);
-  const made = vehicle.solids.map((solid) => {
-    const part = vehicle.parts.find(({ id }) => id === solid.partId);
-    return part === undefined ? solid : moveSolid(solid, stopOf(part, stops)?.motion ?? null);
-  });
+  const made = posedSolids(vehicle, new Set(open));
   known.set(key, made);
   return made;
 }

@@ -116,7 +116,7 @@
     >
     <table>
       <thead>
-        <tr><th></th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
+        <tr><th>on the ground</th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
       </thead>
       <tbody>
         {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
@@ -235,6 +235,7 @@
     font-weight: 400;
   }
 
+  th:first-child,
   td:first-child {
     text-align: left;
   }

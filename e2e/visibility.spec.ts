@@ -1,0 +1,82 @@
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  movingPart,
+  openBuild,
+  stateBar,
+  tabTo,
+  test,
+} from './support.ts';
+
+const PUMPER = '0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c3300';
+/** The first approach table of a large vehicle takes a second or two, more on a busy machine. */
+const WORKED_OUT = { timeout: 60_000 };
+
+test('the worst gap and the worst approach stand above every view, and lead to it', async ({ page }) => {
+  await openBuild(page, PUMPER, 'visibility');
+  const worst = page.getByRole('button', { name: /^Car from behind in fog by day: seen from 166 m/ });
+  await expect(worst).toBeVisible(WORKED_OUT);
+  await worst.click();
+  await expect(
+    page.getByRole('row', { name: /^Car from behind in fog by day 110 166 m 214 m/ }),
+  ).toBeVisible();
+  const aside = page.getByRole('complementary', { name: 'The approach looked at' });
+  await expect(aside).toContainText('1.6 s too late');
+  await expect(aside.getByRole('img', { name: /^Light at the eye over the distance/ })).toBeVisible();
+  await expect(aside.getByRole('button', { name: /Box rear, top \+\d+ m/ })).toBeVisible();
+  await expectAccessible(page);
+  await stateBar(page).getByRole('button', { name: 'Off', exact: true }).click();
+  await expect(page.getByRole('row', { name: /not seen/ }).first()).toBeVisible(WORKED_OUT);
+});
+
+test('all directions: pointed at, one says who lights it and what hides the rest', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
+  await page.getByRole('button', { name: 'All directions' }).click();
+  const map = page.getByRole('img', { name: /^Light by bearing and elevation/ });
+  await expect(map).toBeVisible(WORKED_OUT);
+  await page.getByLabel('Bearing, degrees').fill('180');
+  const aside = page.getByRole('complementary');
+  await (await movingPart(page, 'Hatch')).click();
+  await page.keyboard.press('Escape');
+  await expect(aside).toContainText('Hidden from there');
+  await expect(aside).toContainText('by hatch');
+  await page.getByLabel(/^Elevation/).fill('10');
+  await expect(aside).toContainText('180°, 10° up');
+  const box = await map.boundingBox();
+  if (box === null) throw new Error('the map is on the screen');
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.66);
+  await expect(aside).toContainText(/Toward (0|359|1)°/);
+  await page.getByRole('button', { name: 'Peak', exact: true }).click();
+  await expectAccessible(page);
+});
+
+test('ground: a light to work by is switched on, and the ground beside it is bright', async ({ page }) => {
+  await openBuild(page, PUMPER, 'visibility');
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await expect(page.getByText(/^Nothing burns steadily/)).toBeVisible(WORKED_OUT);
+  await page.getByRole('checkbox', { name: /^Scene light/ }).check();
+  await expect(page.getByRole('row', { name: /^Left side, 3 m \d{3} \d+ 0\.\d\d 100 %/ })).toBeVisible(
+    WORKED_OUT,
+  );
+  await page.getByLabel('Enough light to work by, lx').selectOption('50');
+  await expectAccessible(page);
+});
+
+test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', async ({ page }) => {
+  await openBuild(page, PUMPER, 'visibility');
+  await stateBar(page).getByRole('button', { name: 'Night' }).click();
+  const view = page.getByRole('button', { name: 'Glare and fog' });
+  await tabTo(page, view);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^Following driver, same lane: worst/)).toBeVisible(WORKED_OUT);
+  await expect(page.getByRole('row', { name: /^At the rear, facing it/ })).toBeVisible();
+  const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
+  const before = await fog
+    .getByText(/cd\/m²/)
+    .first()
+    .textContent();
+  await fog.getByRole('button', { name: '50 m', exact: true }).click();
+  await expect(fog.getByText(/cd\/m²/).first()).not.toHaveText(before ?? '', WORKED_OUT);
+  await expectAccessible(page);
+});
