@@ -30,6 +30,25 @@ test('the worst gap and the worst approach stand above every view, and lead to i
   await expect(page.getByRole('row', { name: /not seen/ }).first()).toBeVisible(WORKED_OUT);
 });
 
+test('an approach of one’s own: copied, changed in its sentence, removed, undone', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
+  await page.getByRole('button', { name: /^Car from behind in fog by day: / }).click(WORKED_OUT);
+  await page.getByRole('button', { name: 'Make it one of this build’s own' }).click();
+  await page.getByLabel('Speed, km/h').fill('60');
+  await page.keyboard.press('Tab');
+  await page.getByLabel('Name of the approach').fill('Tractor on the causeway');
+  await page.keyboard.press('Tab');
+  const row = page.getByRole('row', { name: /^Tractor on the causeway in fog by day 60 171 m 83 m/ });
+  await expect(row).toBeVisible(WORKED_OUT);
+  await page.getByLabel('Crest', { exact: true }).selectOption('over a crest');
+  await expect(row).toHaveCount(0, WORKED_OUT);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByRole('row', { name: /^Tractor/ })).toHaveCount(0, WORKED_OUT);
+  await page.getByRole('button', { name: 'Undo: Remove the approach Tractor on the causeway' }).click();
+  await expect(page.getByRole('row', { name: /^Tractor/ })).toHaveCount(1, WORKED_OUT);
+});
+
 test('all directions: pointed at, one says who lights it and what hides the rest', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
   await page.getByRole('button', { name: 'All directions' }).click();

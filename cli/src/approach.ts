@@ -9,9 +9,10 @@ import type { Output } from './output.ts';
 export function approach(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const approaches = new Approaches(build, state);
-  const rows = USUAL_APPROACHES.map((one) => approaches.result(one)).toSorted(
-    (a, b) => a.sightings[0].marginS - b.sightings[0].marginS,
-  );
+  const list = [...build.approaches, ...USUAL_APPROACHES];
+  const rows = list
+    .map((one) => approaches.result(one))
+    .toSorted((a, b) => a.sightings[0].marginS - b.sightings[0].marginS);
   if (args.json)
     return {
       exitCode: 0,

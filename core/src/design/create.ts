@@ -34,6 +34,7 @@ export function newBuild(
     },
     controls: usualControls(),
     scene: [],
+    approaches: [],
     rulePacks,
     accepted: [],
   };

@@ -24,7 +24,8 @@ export function migrate(data: unknown, version: number): unknown {
   const fourth = version < 4 ? fromVersion3(third) : third;
   const fifth = version < 5 ? fromVersion4(fourth) : fourth;
   const sixth = version < 6 ? fromVersion5(fifth) : fifth;
-  return version < 7 ? fromVersion6(sixth) : sixth;
+  const seventh = version < 7 ? fromVersion6(sixth) : sixth;
+  return version < 8 ? fromVersion7(seventh) : seventh;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -203,6 +204,9 @@ function fromVersion6(data: unknown): unknown {
     accepted: [],
   };
 }
+
+/** Version 8 brought approaches of the build's own, and sides in wishes about behaviour. */
+const fromVersion7 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 8, approaches: [] });
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

@@ -7,13 +7,14 @@ import { Service } from '../words/service.ts';
 import { Acceptance, MOST_ACCEPTED } from './acceptance.ts';
 import { Brief } from './brief.ts';
 import { Controls } from './controls.ts';
+import { Approach, MOST_APPROACHES } from './approach.ts';
 import { Placement } from './placement.ts';
-import { RulePack } from './rulePack.ts';
+import { namedOnce, RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 7;
+export const SCHEMA_VERSION = 8;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
@@ -34,6 +35,11 @@ export const BuildParts = z.strictObject({
   controls: Controls,
   /** Other vehicles that are looked at together with this one. */
   scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
+  /** Ways to come upon the vehicle that are looked at besides the usual ones. */
+  approaches: z
+    .array(Approach)
+    .max(MOST_APPROACHES, `must be at most ${MOST_APPROACHES} approaches`)
+    .superRefine(namedOnce),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),

@@ -16,7 +16,9 @@ export class Bits {
 
   /** Equal for equal sets. */
   get key(): string {
-    return this.words.join();
+    let key = '';
+    for (const word of this.words) key += String.fromCharCode(word & 0xffff, word >>> 16);
+    return key;
   }
 
   /** How many it holds. */
@@ -26,11 +28,14 @@ export class Bits {
     return size;
   }
 
+  get isEmpty(): boolean {
+    return this.words.every((word) => word === 0);
+  }
+
   and(other: Bits): Bits {
-    const size = Math.min(this.words.length, other.words.length);
-    return new Bits(
-      Uint32Array.from({ length: size }, (_, i) => (this.words[i] ?? 0) & (other.words[i] ?? 0)),
-    );
+    const words = new Uint32Array(Math.min(this.words.length, other.words.length));
+    for (let i = 0; i < words.length; i++) words[i] = (this.words[i] ?? 0) & (other.words[i] ?? 0);
+    return new Bits(words);
   }
 
   /** Whether another holds all that this one does. */

@@ -212,7 +212,8 @@ function nearestOf(
  * The pictures that tell all of a rule: of those alike in what it looks at, lot by lot, the nearest to rest; and where one
  * more channel only helps or only hurts, none that has all of another's and more, or less.
  */
-function telling({ build, drives }: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
+function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
+  const { build, drives } = pictures;
   const kind = kindOf(rule);
   const more = kind.more(rule);
   const at = new Situation(build, stateWith({}), 0);
@@ -224,15 +225,15 @@ function telling({ build, drives }: Pictures, rule: RuleData, mine: readonly Pic
   if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();
   for (const numbers of lots.values()) {
-    const looksAt = Bits.of(numbers, drives.length);
+    const among = pictures.among(Bits.of(numbers, drives.length));
     const byRest = new Map<string, Map<string, { readonly picture: Picture; readonly lit: Bits }>>();
     for (const picture of mine) {
       const rest = `${picture.mode} ${picture.ambient} ${picture.open.join()}`;
-      const lit = picture.lit.and(looksAt);
-      if (kind.lots !== null && lit.size === 0) continue;
+      const seen = among.get(picture);
+      if (seen === undefined || (kind.lots !== null && seen.lit.isEmpty)) continue;
       const alike = byRest.get(rest) ?? new Map<string, { picture: Picture; lit: Bits }>();
       byRest.set(rest, alike);
-      if (!alike.has(lit.key)) alike.set(lit.key, { picture, lit });
+      if (!alike.has(seen.key)) alike.set(seen.key, { picture, lit: seen.lit });
     }
     for (const alike of byRest.values())
       for (const { picture } of extremes([...alike.values()], more)) told.add(picture);

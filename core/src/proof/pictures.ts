@@ -64,6 +64,8 @@ export class Pictures {
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
+  readonly #among = new Map<string, ReadonlyMap<Picture, { readonly lit: Bits; readonly key: string }>>();
+
   /** @param conditions - told apart besides */
   constructor(subject: ProofSubject, conditions: readonly Condition[]) {
     const { build } = subject;
@@ -114,6 +116,20 @@ export class Pictures {
       ...picture,
       lit: Bits.of(lit, size),
     }));
+  }
+
+  /** Of each picture the channels that are among some, and these as a key: worked out once for all who look at the same. */
+  among(looksAt: Bits): ReadonlyMap<Picture, { readonly lit: Bits; readonly key: string }> {
+    const known = this.#among.get(looksAt.key);
+    if (known !== undefined) return known;
+    const made = new Map(
+      this.all.map((picture) => {
+        const lit = picture.lit.and(looksAt);
+        return [picture, { lit, key: lit.key }];
+      }),
+    );
+    this.#among.set(looksAt.key, made);
+    return made;
   }
 
   /**

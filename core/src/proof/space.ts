@@ -1,4 +1,5 @@
-import { Numbering, Walker, type Reach } from './reach.ts';
+import type { Machine } from './machine.ts';
+import { Numbering, Walker, type Reach, type ReachedPart } from './reach.ts';
 
 /** States of several parts together are not walked beyond so many. */
 const MOST_STATES = 160_000;
@@ -189,29 +190,39 @@ export class Space {
     return null;
   }
 
-  /** Every move of a part that counts. */
-  #edgesOf(at: number, cost: Cost): Edge[] {
+  /** Every move of a part that counts: worked out once for all spaces of it. */
+  #edgesOf(at: number, cost: Cost): readonly Edge[] {
     const { machine, parts } = this.#reach;
     const reached = parts[at];
     if (reached === undefined) return [];
-    const { part } = reached;
-    const walker = new Walker(machine, part);
-    const placeOf = new Map<number, number>();
-    for (let place = 0; place < reached.count; place++) placeOf.set(reached.states[place] ?? 0, place);
-    const edges: Edge[] = [];
-    const counted = part.events.flatMap((event) => {
-      const costs = cost(event.byOperator, event.ends !== null);
-      return costs === null ? [] : [{ event, costs }];
-    });
-    for (let from = 0; from < reached.count; from++) {
-      walker.goTo(reached.states[from] ?? 0);
-      for (const { event, costs } of counted) {
-        const to = placeOf.get(walker.after(event));
-        if (to !== undefined && to !== from) edges.push({ from, to, cost: costs });
-      }
-    }
-    return edges;
+    const known = edges.get(reached) ?? new Map<Cost, readonly Edge[]>();
+    edges.set(reached, known);
+    const made = known.get(cost) ?? edgesOf(machine, reached, cost);
+    known.set(cost, made);
+    return made;
   }
+}
+
+const edges = new WeakMap<ReachedPart, Map<Cost, readonly Edge[]>>();
+
+function edgesOf(machine: Machine, reached: ReachedPart, cost: Cost): Edge[] {
+  const { part } = reached;
+  const walker = new Walker(machine, part);
+  const placeOf = new Map<number, number>();
+  for (let place = 0; place < reached.count; place++) placeOf.set(reached.states[place] ?? 0, place);
+  const found: Edge[] = [];
+  const counted = part.events.flatMap((event) => {
+    const costs = cost(event.byOperator, event.ends !== null);
+    return costs === null ? [] : [{ event, costs }];
+  });
+  for (let from = 0; from < reached.count; from++) {
+    walker.goTo(reached.states[from] ?? 0);
+    for (const { event, costs } of counted) {
+      const to = placeOf.get(walker.after(event));
+      if (to !== undefined && to !== from) found.push({ from, to, cost: costs });
+    }
+  }
+  return found;
 }
 
 /** The parts that some functions depend on. */

@@ -105,7 +105,7 @@ interface Surroundings {
   readonly placeOf: ReadonlyMap<string, number>;
   readonly ways: Map<string, Way>;
 }
-const surroundings = new WeakMap<Lookup, Map<string, Surroundings>>();
+const surroundings = new WeakMap<Lookup, WeakMap<Build['placements'], Map<string, Surroundings>>>();
 const keyOf = ({ placementId, moduleId }: Pick<ModuleSight, 'placementId' | 'moduleId'>): string =>
   `${placementId}/${moduleId}`;
 /** No more poses are kept. */
@@ -113,8 +113,10 @@ const MOST_POSES = 16;
 
 function surroundingsOf(build: Build, open: readonly string[]): Surroundings {
   const lookup = lookupOf(build);
-  const known = surroundings.get(lookup) ?? new Map<string, Surroundings>();
-  surroundings.set(lookup, known);
+  const ofLookup = surroundings.get(lookup) ?? new WeakMap<Build['placements'], Map<string, Surroundings>>();
+  surroundings.set(lookup, ofLookup);
+  const known = ofLookup.get(build.placements) ?? new Map<string, Surroundings>();
+  ofLookup.set(build.placements, known);
   const key = poseKey(open);
   const before = known.get(key);
   if (before !== undefined) return before;

@@ -121,6 +121,21 @@ describe('seen in time', () => {
   });
 });
 
+test('a lamp that is moved or turned is seen where it is now, not where it was', () => {
+  const from = approach({ bearingDeg: 0 });
+  const before = new Approaches(car, stage2).result(from).sightings[0].seenM;
+  const eye = { eye: [50, 3.5, 1.2], view: [-1, 0, 0] } as const;
+  const dazzled = glareAt(lightsIn(car, stage2), eye).mean;
+  const away = {
+    ...car,
+    placements: car.placements.map((p) => (p.zoneId === 'roof' ? { ...p, panDeg: p.panDeg + 90 } : p)),
+  };
+  const now = new Approaches(away, stage2).result(from).sightings[0].seenM;
+  expect(Math.abs(now - plainSeenM(away, stage2, from, 'normal'))).toBeLessThan(0.2);
+  expect(now).not.toBe(before);
+  expect(glareAt(lightsIn(away, stage2), eye).mean).not.toBe(dazzled);
+});
+
 describe('stopping and crests', () => {
   test('a road too steep for the brake has no stopping distance', () =>
     expect(stoppingM(50, -40, false)).toBe(Infinity));

@@ -29,15 +29,15 @@ export interface ModuleLight extends ModuleSight {
   readonly drives: readonly Drive[];
 }
 
-/** No more poses of placements are kept. */
-const MOST_KEPT = 4000;
-const sights = new WeakMap<Lookup, Map<string, readonly ModuleSight[]>>();
+const sights = new WeakMap<Lookup, WeakMap<Placement, Map<string, readonly ModuleSight[]>>>();
 
-/** The modules of a placement in a pose: worked out once for all states of a build. */
+/** The modules of a placement in a pose: worked out once for all states of a build; a placement never changes. */
 export function sightsOf(lookup: Lookup, p: Placement, open: readonly string[]): readonly ModuleSight[] {
-  const known = sights.get(lookup) ?? new Map<string, readonly ModuleSight[]>();
-  sights.set(lookup, known);
-  const key = `${p.id}|${poseKey(open)}`;
+  const ofLookup = sights.get(lookup) ?? new WeakMap<Placement, Map<string, readonly ModuleSight[]>>();
+  sights.set(lookup, ofLookup);
+  const known = ofLookup.get(p) ?? new Map<string, readonly ModuleSight[]>();
+  ofLookup.set(p, known);
+  const key = poseKey(open);
   const before = known.get(key);
   if (before !== undefined) return before;
   const made = fieldsOf(lookup)
@@ -51,7 +51,6 @@ export function sightsOf(lookup: Lookup, p: Placement, open: readonly string[]):
         return relative > 0 ? relative * past(direction) : 0;
       },
     }));
-  if (known.size >= MOST_KEPT) known.clear();
   known.set(key, made);
   return made;
 }

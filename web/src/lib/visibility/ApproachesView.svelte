@@ -2,7 +2,10 @@
   import type { Approach } from '@flarik/core/design/approach';
   import type { ApproachResult } from '@flarik/core/sight/approach';
   import { airText, seenText, spareText } from '@flarik/core/sight/words';
+  import { addApproach } from '@flarik/core/design/approachEdits';
+  import { freshId } from '$lib/editor/freshId';
   import { getEditor } from '$lib/editor/context';
+  import ApproachEdit from './ApproachEdit.svelte';
   import ApproachChart from './ApproachChart.svelte';
   import type { Sight } from './sight.svelte';
 
@@ -27,6 +30,15 @@
   );
   const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
   const gains = $derived(detail?.gains ?? []);
+  const own = $derived(editor.build.approaches.find(({ id }) => id === result?.approach.id));
+  function copy(approach: Approach): void {
+    const id = freshId('approach');
+    editor.edit(`Add the approach ${approach.name}`, (b) =>
+      addApproach(b, { ...approach, name: `${approach.name.slice(0, 70)} (own)` }, id),
+    );
+    const made = editor.build.approaches.find((one) => one.id === id);
+    if (made !== undefined) onchoose(made);
+  }
   const metres = (m: number, beyond: boolean): string => `${beyond ? '≥ ' : ''}${Math.round(m)} m`;
 </script>
 
@@ -87,6 +99,14 @@
             : ''}
         </dd>
       </dl>
+      {#if own !== undefined}
+        <ApproachEdit approach={own} />
+      {:else}
+        <p>
+          <button class="plain" onclick={() => copy(result.approach)}>Make it one of this build’s own</button>
+          <span class="quiet">to change its road, air or what must be seen.</span>
+        </p>
+      {/if}
       {#if detail === null}
         <p class="quiet">Working it out …</p>
       {:else}
@@ -165,6 +185,19 @@
     font: inherit;
     text-align: left;
     cursor: pointer;
+  }
+
+  .plain {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--cds-link-01);
+    font: inherit;
+    cursor: pointer;
+  }
+
+  p {
+    font-size: 13px;
   }
 
   .chosen td {

@@ -120,7 +120,7 @@
   {/if}
   <p class="quiet small">
     Sums for design, not a measurement. Where groups drift against each other the effective intensity is what
-    is guaranteed whatever the drift. Glare at close range is not judged here.
+    is guaranteed whatever the drift. Glare has a view of its own.
   </p>
   <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
     >Save the vehicle in this state as IES</Button

@@ -2,6 +2,7 @@ import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
+import { applyDelta, type Delta } from '@flarik/core/design/delta';
 import type { Build } from '@flarik/core/design/schema';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
@@ -13,12 +14,6 @@ import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import * as Comlink from 'comlink';
-
-/** A build in a state, as every question about it begins. */
-export interface Looked {
-  readonly build: Build;
-  readonly state: State;
-}
 
 /** How far a long answer has come, 0 to 1. */
 export type Progress = (share: number) => void;
@@ -57,32 +52,40 @@ function finished<R>(sum: Generator<number, R>, progress: Progress): R {
   }
 }
 
-/** Approaches of the build and state that were asked about last. */
-let known: (Looked & { readonly approaches: Approaches }) | null = null;
-function approachesOf({ build, state }: Looked): Approaches {
-  if (known === null || JSON.stringify(known.state) !== JSON.stringify(state) || known.build.id !== build.id)
-    known = { build, state, approaches: new Approaches(build, state) };
-  return known.approaches;
+/** The design being looked at. It came whole once, and is edited here as it is edited there. */
+let design: Build | null = null;
+
+function present(): Build {
+  if (design === null) throw new Error('the worker has no design yet');
+  return design;
 }
 
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 const api = {
+  /** Takes a design whole. */
+  take(build: Build): void {
+    design = build;
+  },
+
+  /** Edits the design; what the edit leaves alone stays the same object, and all that was worked out from it stays known. */
+  edit(delta: Delta): void {
+    design = applyDelta(present(), delta);
+  },
+
   map(
-    { build, state }: Looked,
+    state: State,
     options: Omit<RingOptions, 'elevationDeg'>,
     quantity: MapQuantity,
     progress: Progress,
   ): DirectionMap {
-    return finished(directionMap(build, state, options, quantity), progress);
+    return finished(directionMap(present(), state, options, quantity), progress);
   },
 
-  hidden: ({ build, state }: Looked, direction: Direction): HiddenLamp[] =>
-    hiddenToward(build, state, direction),
+  hidden: (state: State, direction: Direction): HiddenLamp[] => hiddenToward(present(), state, direction),
 
-  approaches(looked: Looked, list: readonly Approach[], progress: Progress): ApproachTable {
-    known = null;
-    const approaches = approachesOf(looked);
+  approaches(state: State, list: readonly Approach[], progress: Progress): ApproachTable {
+    const approaches = new Approaches(present(), state);
     const rows = list.map((approach, i) => {
       progress(i / list.length);
       return approaches.result(approach);
@@ -91,19 +94,21 @@ const api = {
     return { rows: rows.toSorted((a, b) => spare(a) - spare(b)) };
   },
 
-  approach(looked: Looked, approach: Approach): ApproachDetail {
-    const approaches = approachesOf(looked);
+  approach(state: State, approach: Approach): ApproachDetail {
+    const approaches = new Approaches(present(), state);
     return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
   },
 
-  ground({ build, state }: Looked, stepM: number, progress: Progress): GroundGrid {
+  ground(state: State, stepM: number, progress: Progress): GroundGrid {
+    const build = present();
     const lamps = sourcesOf(lightsIn(build, state), 'steady');
     const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
     const options = { stepM, beyondM: mast ? 30 : 15 };
     return finished(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress);
   },
 
-  eyes({ build, state }: Looked, opticalRangeM: number): EyesAnswer {
+  eyes(state: State, opticalRangeM: number): EyesAnswer {
+    const build = present();
     const vehicle = vehicleOf(build.vehicle);
     const lights = lightsIn(build, state);
     const driver = driverOf(vehicle);

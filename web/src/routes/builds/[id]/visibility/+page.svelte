@@ -45,11 +45,15 @@
   const options = $derived(editor.ringOptions);
   const answer = $derived(editor.ring.answer);
   const gaps = $derived(answer === null ? [] : gapsOf(answer.ring, answer.floor, options.colour));
+  const asksNothing = $derived(
+    answer !== null && options.colour === null && answer.floor.every((v) => v === 0),
+  );
   const values = $derived(quantity === 'power' ? answer?.ring.powerCdsPerMin : answer?.ring.effectiveCd);
   const floor = $derived(quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null);
 
   /** Coming nearer in every weather is worked out at once: the worst of it stands above every view. */
-  $effect(() => void sight.approaches.run({ looked, list: USUAL_APPROACHES }));
+  const list = $derived([...editor.build.approaches, ...USUAL_APPROACHES]);
+  $effect(() => void sight.approaches.run({ looked, list }));
   const rows = $derived(sight.approaches.answer?.rows ?? []);
   const worst = $derived(rows[0]);
   const approach = $derived(rows.find((row) => row.approach.id === chosen?.id)?.approach ?? worst?.approach);
@@ -128,7 +132,7 @@
             : ''}</button
         >
       {:else if answer !== null}
-        <span class="quiet">No gap in the ring</span>
+        <span class="quiet">{asksNothing ? 'No floor is asked of the ring' : 'No gap in the ring'}</span>
       {/if}
       {#if worst !== undefined}
         <button
