@@ -38,6 +38,8 @@ test('what cannot be so is refused by its field; one too many is refused; one id
     car,
   );
   expect(() => addApproach(full, usual, 'more')).toThrow(/at most 40/);
-  const twice = JSON.parse(JSON.stringify({ ...one, approaches: [...one.approaches, ...one.approaches] }));
+  const twice: unknown = JSON.parse(
+    JSON.stringify({ ...one, approaches: [...one.approaches, ...one.approaches] }),
+  );
   expect(() => readBuild(twice)).toThrow(/'mine' is used twice/);
 });

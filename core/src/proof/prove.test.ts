@@ -247,7 +247,7 @@ describe('rules of packs about the controls', () => {
 
   test('a limit of a pack takes the place of the usual one', () => {
     const usual = outcomes(packed(car));
-    expect([usual['actions'], usual['drain'], usual['stuck']]).toEqual(['holds', 'holds', 'holds']);
+    expect([usual.actions, usual.drain, usual.stuck]).toEqual(['holds', 'holds', 'holds']);
     const strict = packed(three(['ka', 'kb']), {
       ...common,
       kind: 'few-actions',
@@ -256,9 +256,9 @@ describe('rules of packs about the controls', () => {
       toOthers: 1,
     });
     const came = outcomes(strict);
-    expect(came['actions']).toBeUndefined();
-    expect(came['few']).toBe('broken');
-    expect(came['stuck']).toBe('holds');
+    expect(came.actions).toBeUndefined();
+    expect(came.few).toBe('broken');
+    expect(came.stuck).toBe('holds');
     expect(
       outcomes(
         packed(three(['ka', 'kb']), {
@@ -268,17 +268,17 @@ describe('rules of packs about the controls', () => {
           toHighestStage: 1,
           toOthers: 2,
         }),
-      )['few'],
+      ).few,
     ).toBe('holds');
   });
   test('behaviour: toward a side, under a condition, by warning lamps', () => {
-    expect(outcomes(behaves({}))['b']).toBe('holds');
-    expect(outcomes(behaves({ moduleCount: 200 }))['b']).toBe('broken');
-    expect(outcomes(behaves({ colours: ['purple'] }))['b']).toBe('broken');
-    expect(outcomes(behaves({ colours: ['purple'], is: 'dark' }))['b']).toBe('holds');
-    expect(outcomes(behaves({ says: 'never' }))['b']).toBe('broken');
-    expect(outcomes(behaves({ says: 'possible', when: null }))['b']).toBe('holds');
-    expect(outcomes(behaves({ when: null }))['b']).toBe('broken');
+    expect(outcomes(behaves({})).b).toBe('holds');
+    expect(outcomes(behaves({ moduleCount: 200 })).b).toBe('broken');
+    expect(outcomes(behaves({ colours: ['purple'] })).b).toBe('broken');
+    expect(outcomes(behaves({ colours: ['purple'], is: 'dark' })).b).toBe('holds');
+    expect(outcomes(behaves({ says: 'never' })).b).toBe('broken');
+    expect(outcomes(behaves({ says: 'possible', when: null })).b).toBe('holds');
+    expect(outcomes(behaves({ when: null })).b).toBe('broken');
   });
   test('a rule of a state takes no condition where it could not ask for it', () => {
     const bad = packed(car, {

@@ -82,5 +82,5 @@ function firstMet(solids: readonly Solid[], from: Vec3, toward: Vec3) {
 /** A solid in words: the part it is of, or its own id read out. */
 function nameOf({ parts }: Vehicle, { id, partId }: Solid): string {
   const part = parts.find((one) => one.id === partId);
-  return part === undefined ? `${id.replace(/-\d+$/, '').replaceAll('-', ' ')}` : part.name.toLowerCase();
+  return part === undefined ? id.replace(/-\d+$/, '').replaceAll('-', ' ') : part.name.toLowerCase();
 }
