@@ -4,6 +4,7 @@ import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { Colour, COLOURS } from '../words/colour.ts';
 import { Face, FACES } from '../words/face.ts';
+import { LIGHTS_AROUND, type LightAround } from '../words/weather.ts';
 import { oneOf, someOf, type Field } from './piece.ts';
 
 /* Fields that several kinds of rules and wishes share. */
@@ -46,6 +47,16 @@ export const whenField = (field: string, when: z.infer<typeof When>): Field =>
     { value: 'day', text: 'by day', said: ' by day' },
     { value: 'night', text: 'by night', said: ' by night' },
   ]);
+/** "by day", "at dusk" or "at night", where an eye on the road looks. */
+export const aroundField = (around: LightAround): Field =>
+  oneOf(
+    'around',
+    around,
+    'Light around',
+    LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
+  );
+/** What the lamps do then: at dusk they burn as by day. */
+export const ambientAt = (around: LightAround): readonly Ambient[] => [around === 'night' ? 'night' : 'day'];
 export const lightField = (light: z.infer<typeof Light>): Field =>
   oneOf('light', light, 'Steady or flashing', [
     { value: 'any', text: 'light of any kind', said: 'light' },

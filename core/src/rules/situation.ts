@@ -1,9 +1,9 @@
 import { BEARINGS, fieldsOf } from '../coverage/field.ts';
 import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
-import type { Build, ModuleRef } from '../design/schema.ts';
+import type { Build, ChannelRef, ModuleRef } from '../design/schema.ts';
 import { onText } from '../design/controls.ts';
-import type { Drive } from '../resolve/channels.ts';
+import { channelOf, type Drive } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import type { LampsCounted } from './fields.ts';
 import { drivenIn } from '../state/driven.ts';
@@ -101,6 +101,14 @@ export class Situation {
 
   placement(id: string): Placement | undefined {
     return this.build.placements.find((p) => p.id === id);
+  }
+
+  /** The channels of the lamps that do most, named first in a list of shares. */
+  channelsOfMost(byLamp: readonly { readonly placementId: string }[], lamps = 4): ChannelRef[] {
+    const most = new Set(byLamp.slice(0, lamps).map(({ placementId }) => placementId));
+    return this.drives()
+      .filter(({ placementId }) => most.has(placementId))
+      .map(channelOf);
   }
 
   /** "flash" of several lamps, "flashes" of one. */

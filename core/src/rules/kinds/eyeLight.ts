@@ -62,11 +62,7 @@ export const eyeLight = defineRule({
     const { eyeLx, byLamp } = glareAt(lightsIn(at.build, at.state), station);
     const margin = roomBelow(eyeLx, rule.maxLx);
     if (eyeLx <= rule.maxLx) return [holds(margin)];
-    const most = new Set(byLamp.slice(0, 4).map(({ placementId }) => placementId));
-    const channels = at
-      .drives()
-      .filter(({ placementId }) => most.has(placementId))
-      .map(channelOf);
+    const channels = at.channelsOfMost(byLamp);
     return [
       fails({
         about: rule.station,

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { channelOf } from '../../resolve/channels.ts';
 import { eyesInLane, glareAt, LUMINANCE_USED_TO, thresholdIncrement } from '../../sight/glare.ts';
 import { lightsIn } from '../../sight/source.ts';
 import { positive } from '../../words/numbers.ts';
-import { LightAround, LIGHTS_AROUND } from '../../words/weather.ts';
+import { LightAround } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
+import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
@@ -34,15 +34,10 @@ export const glare = defineRule({
     ' needs at most ',
     figure('maxPercent', rule.maxPercent, 'Threshold increment, %'),
     ' % more contrast ',
-    oneOf(
-      'around',
-      rule.around,
-      'Light around',
-      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
-    ),
+    aroundField(rule.around),
     ', 10 to 200 m off, at the highest instant',
   ],
-  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  ambients: (rule) => ambientAt(rule.around),
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
@@ -56,11 +51,7 @@ export const glare = defineRule({
       .reduce((a, b) => (b.percent > a.percent ? b : a));
     const margin = roomBelow(worst.percent, rule.maxPercent);
     if (worst.percent <= rule.maxPercent) return [holds(margin)];
-    const most = new Set(worst.byLamp.slice(0, 4).map(({ placementId }) => placementId));
-    const channels = at
-      .drives()
-      .filter(({ placementId }) => most.has(placementId))
-      .map(channelOf);
+    const channels = at.channelsOfMost(worst.byLamp);
     return [
       fails({
         about: rule.lane,

@@ -5,8 +5,9 @@ import { Approaches } from '../../sight/approach.ts';
 import { seenText, spareText } from '../../sight/words.ts';
 import { Colour, COLOURS } from '../../words/colour.ts';
 import { within } from '../../words/numbers.ts';
-import { LightAround, LIGHTS_AROUND, Weather, WEATHERS } from '../../words/weather.ts';
+import { LightAround, Weather, WEATHERS } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
+import { ambientAt, aroundField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
 import { fails, holds } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
@@ -72,12 +73,7 @@ export const seenInTime = defineRule({
       WEATHERS.map((value) => ({ value, text: value === 'clear' ? 'clear air' : value })),
     ),
     ' ',
-    oneOf(
-      'around',
-      rule.around,
-      'Light around',
-      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
-    ),
+    aroundField(rule.around),
     ', sees ',
     oneOf('shown', rule.shown, 'What is seen', [
       { value: 'any', text: 'any light' },
@@ -94,7 +90,7 @@ export const seenInTime = defineRule({
     figure('spareS', rule.spareS, 'Time to spare, s', { min: -60, max: 600 }),
     ' s before it must brake',
   ],
-  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  ambients: (rule) => ambientAt(rule.around),
   regards: (drive, rule) => rule.shown === 'any' || drive.colour === rule.shown,
   more: () => 'helps',
   check: (at, rule) => {

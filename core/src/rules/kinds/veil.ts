@@ -1,16 +1,16 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { channelOf } from '../../resolve/channels.ts';
 import { LUMINANCE_AROUND } from '../../sight/approach.ts';
 import { lightsIn } from '../../sight/source.ts';
 import { driverOf, solidsIn } from '../../sight/stations.ts';
 import { veilOf } from '../../sight/veil.ts';
 import { positive, within } from '../../words/numbers.ts';
-import { LightAround, LIGHTS_AROUND } from '../../words/weather.ts';
+import { LightAround } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
+import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
-import { figure, oneOf } from '../piece.ts';
+import { figure } from '../piece.ts';
 
 /** Fog throws no more of the lamps' light back to the driver than a share of its own. */
 export const veil = defineRule({
@@ -32,17 +32,12 @@ export const veil = defineRule({
     'In fog through which one sees ',
     figure('opticalRangeM', rule.opticalRangeM, 'Meteorological optical range, m', { min: 20, max: 2000 }),
     ' m, ',
-    oneOf(
-      'around',
-      rule.around,
-      'Light around',
-      LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
-    ),
+    aroundField(rule.around),
     ', what the lamps throw back to the driver is at most ',
     figure('maxPercent', rule.maxPercent, 'Share of the fog’s own light, %'),
     ' % of the fog’s own light',
   ],
-  ambients: (rule) => [rule.around === 'night' ? 'night' : 'day'],
+  ambients: (rule) => ambientAt(rule.around),
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
@@ -60,11 +55,7 @@ export const veil = defineRule({
     const percent = (100 * found.highest) / LUMINANCE_AROUND[rule.around];
     const margin = roomBelow(percent, rule.maxPercent);
     if (percent <= rule.maxPercent) return [holds(margin)];
-    const most = new Set(found.byLamp.slice(0, 4).map(({ placementId }) => placementId));
-    const channels = at
-      .drives()
-      .filter(({ placementId }) => most.has(placementId))
-      .map(channelOf);
+    const channels = at.channelsOfMost(found.byLamp);
     return [
       fails({
         about: 'driver',

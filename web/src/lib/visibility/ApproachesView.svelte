@@ -5,6 +5,8 @@
   import { addApproach } from '@flarik/core/design/approachEdits';
   import { freshId } from '$lib/editor/freshId';
   import { getEditor } from '$lib/editor/context';
+  import Beside from './Beside.svelte';
+  import LampList from './LampList.svelte';
   import ApproachEdit from './ApproachEdit.svelte';
   import ApproachChart from './ApproachChart.svelte';
   import type { Sight } from './sight.svelte';
@@ -28,7 +30,6 @@
   const detail = $derived(
     sight.approach.answer?.approach.id === result?.approach.id ? sight.approach.answer : null,
   );
-  const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
   const gains = $derived(detail?.gains ?? []);
   const own = $derived(editor.build.approaches.find(({ id }) => id === result?.approach.id));
   function copy(approach: Approach): void {
@@ -42,7 +43,7 @@
   const metres = (m: number, beyond: boolean): string => `${beyond ? '≥ ' : ''}${Math.round(m)} m`;
 </script>
 
-<div class="approaches">
+<Beside label="The approach looked at">
   <div class="table">
     <table>
       <thead>
@@ -84,8 +85,8 @@
       </tbody>
     </table>
   </div>
-  {#if result !== undefined}
-    <aside aria-label="The approach looked at">
+  {#snippet says()}
+    {#if result !== undefined}
       <h2>{result.approach.name} <span class="quiet">{airText(result.approach)}</span></h2>
       <dl>
         {#each result.sightings as sighting (sighting.observer)}
@@ -115,37 +116,23 @@
         {#if gains.length === 0}
           <p class="quiet">No single lamp: without any one of them it is seen from as far.</p>
         {:else}
-          <ol>
-            {#each gains.slice(0, 6) as { placementId, gainM } (placementId)}
-              <li>
-                <button
-                  class:on={editor.selection.has(placementId)}
-                  onclick={() => editor.select([placementId])}
-                >
-                  <span>{labels.get(placementId) ?? placementId}</span>
-                  <span class="figure">+{Math.round(gainM)} m</span>
-                </button>
-              </li>
-            {/each}
-          </ol>
+          <LampList
+            rows={gains.slice(0, 6).map(({ placementId, gainM }) => ({
+              placementId,
+              figure: `+${Math.round(gainM)} m`,
+            }))}
+          />
         {/if}
       {/if}
       <p class="quiet small">
         Just visible against that background, by one eye that looks: to be noticed while driving takes many
         times as much. A design figure, not a measurement. Eyes that see colours poorly are a simplification.
       </p>
-    </aside>
-  {/if}
-</div>
+    {/if}
+  {/snippet}
+</Beside>
 
 <style>
-  .approaches {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 24rem;
-    height: 100%;
-    min-height: 0;
-  }
-
   .table {
     overflow-y: auto;
     padding: 0 0.75rem;
@@ -196,10 +183,6 @@
     cursor: pointer;
   }
 
-  p {
-    font-size: 13px;
-  }
-
   .chosen td {
     background: var(--cds-ui-03);
   }
@@ -209,48 +192,5 @@
   dd.late {
     color: var(--gap);
     font-weight: 600;
-  }
-
-  aside {
-    display: grid;
-    align-content: start;
-    gap: 0.5rem;
-    padding: 0.5rem 0.75rem;
-    overflow-y: auto;
-    background: var(--cds-ui-01);
-  }
-
-  dl {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 0.2rem 0.6rem;
-    font-size: 13px;
-  }
-
-  dt {
-    color: var(--cds-text-02);
-  }
-
-  ol button {
-    display: flex;
-    justify-content: space-between;
-    width: 100%;
-    padding: 0.2rem 0.4rem;
-    border: 0;
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
-    cursor: pointer;
-  }
-
-  ol button:hover,
-  ol button.on {
-    background: var(--cds-ui-03);
-  }
-
-  .small {
-    font-size: 12px;
-    line-height: 1.4;
   }
 </style>

@@ -4,6 +4,8 @@
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { LightAround } from '@flarik/core/words/weather';
   import { getEditor } from '$lib/editor/context';
+  import Beside from './Beside.svelte';
+  import LampList from './LampList.svelte';
   import Choice from '$lib/frame/Choice.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
 
@@ -56,7 +58,7 @@
   const WHITE: Colour = 'white';
 </script>
 
-<div class="eyes" class:stale>
+<Beside label="Thrown back by fog" {stale}>
   <section aria-label="Glare">
     <div class="head">
       <h2>Glare</h2>
@@ -113,7 +115,7 @@
       </tbody>
     </table>
   </section>
-  <aside aria-label="Thrown back by fog">
+  {#snippet says()}
     <h2>Thrown back by fog to the driver</h2>
     <Choice
       label="Seen through the fog, m"
@@ -136,37 +138,22 @@
         <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
       </dl>
       <h2>By lamp</h2>
-      <ol>
-        {#each veil.byLamp.slice(0, 8) as { placementId, highest } (placementId)}
-          <li>
-            <button class:on={editor.selection.has(placementId)} onclick={() => editor.select([placementId])}>
-              <span>{labels.get(placementId) ?? placementId}</span>
-              <span class="figure">{Math.round((100 * highest) / veil.highest)} %</span>
-            </button>
-          </li>
-        {/each}
-      </ol>
+      <LampList
+        rows={veil.byLamp.slice(0, 8).map(({ placementId, highest }) => ({
+          placementId,
+          figure: `${Math.round((100 * highest) / veil.highest)} %`,
+        }))}
+      />
     {/if}
     <p class="quiet small">
       Glare after CIE 146 at the highest instant, all clocks at theirs; lamps within 1.5° of the view count as
       at 1.5°. Fog by single scattering, as a mean over ±10° × ±5° straight ahead. Design figures, not
       measurements; flashing can harm people who are sensitive to it, whatever stands here.
     </p>
-  </aside>
-</div>
+  {/snippet}
+</Beside>
 
 <style>
-  .eyes {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 20rem;
-    height: 100%;
-    min-height: 0;
-  }
-
-  .stale {
-    opacity: 0.6;
-  }
-
   section {
     display: grid;
     align-content: start;
@@ -248,46 +235,7 @@
     border-top: 1px solid var(--sheet-line);
   }
 
-  aside {
-    display: grid;
-    align-content: start;
-    gap: 0.5rem;
-    padding: 0.5rem 0.75rem;
-    overflow-y: auto;
-    background: var(--cds-ui-01);
-  }
-
-  dl {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 0.25rem 0.5rem;
-    font-size: 13px;
-  }
-
   dd {
     text-align: right;
-  }
-
-  ol button {
-    display: flex;
-    justify-content: space-between;
-    width: 100%;
-    padding: 0.2rem 0.4rem;
-    border: 0;
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
-    font-size: 13px;
-    cursor: pointer;
-  }
-
-  ol button:hover,
-  ol button.on {
-    background: var(--cds-ui-03);
-  }
-
-  .small {
-    font-size: 12px;
-    line-height: 1.4;
   }
 </style>

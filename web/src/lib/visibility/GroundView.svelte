@@ -4,6 +4,7 @@
   import { outlineOf } from '@flarik/core/sight/stations';
   import { getEditor } from '$lib/editor/context';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
+  import Beside from './Beside.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import { border } from './shades';
@@ -57,7 +58,7 @@
   }
 </script>
 
-<div class="ground" class:stale>
+<Beside label="What the ground gets" {stale}>
   <figure>
     <div
       class="map"
@@ -93,7 +94,7 @@
       <span class="quiet">contours at {CONTOURS_LX.join(', ')} lx; front to the right</span>
     </figcaption>
   </figure>
-  <aside aria-label="What the ground gets">
+  {#snippet says()}
     <h2>Lights to work by</h2>
     {#if workLights.length === 0}
       <p class="quiet">No function of this build is a light to work by.</p>
@@ -141,21 +142,10 @@
       Horizontal, on level ground, by lamps that burn steadily; what flashes is left out. Even is the least
       against the mean. Body and open parts throw their shadows; other lamps and people do not.
     </p>
-  </aside>
-</div>
+  {/snippet}
+</Beside>
 
 <style>
-  .ground {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 24rem;
-    height: 100%;
-    min-height: 0;
-  }
-
-  .stale {
-    opacity: 0.6;
-  }
-
   figure {
     display: grid;
     grid-template-rows: minmax(0, 1fr) auto;
@@ -210,15 +200,6 @@
     font-size: 12px;
   }
 
-  aside {
-    display: grid;
-    align-content: start;
-    gap: 0.5rem;
-    padding: 0.5rem 0.75rem;
-    overflow-y: auto;
-    background: var(--cds-ui-01);
-  }
-
   table {
     border-collapse: collapse;
     font-size: 13px;
@@ -263,10 +244,5 @@
 
   .limit-field {
     font-size: 13px;
-  }
-
-  .small {
-    font-size: 12px;
-    line-height: 1.4;
   }
 </style>

@@ -8,6 +8,7 @@
   import { saveIes } from '$lib/editor/saveIes';
   import { MISSED_CD, whereabouts } from '@flarik/core/coverage/gaps';
   import type { HiddenLamp } from '@flarik/core/sight/hiders';
+  import LampList from './LampList.svelte';
   import SeenPlot from '$lib/timing/SeenPlot.svelte';
 
   /** What is seen from the bearing pointed at, who lights it, and what hides the rest. */
@@ -26,7 +27,6 @@
   const floor = $derived(answer?.floor[bearing] ?? 0);
   const seen = $derived(seenFromM(cd, CLEAR_AIR_M, AMBIENT_LUMINANCE[editor.state.ambient]));
   const who = $derived(answer?.byBearing[bearing] ?? []);
-  const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
   const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
   let asideWidth = $state(300);
   const plotWidth = $derived(Math.max(160, asideWidth - 26));
@@ -89,34 +89,23 @@
   {#if who.length === 0}
     <p class="quiet">No lamp reaches this bearing in this state.</p>
   {:else}
-    <ol>
-      {#each who as part (part.placementId)}
-        <li>
-          <button
-            class:on={editor.selection.has(part.placementId)}
-            onclick={() => editor.select([part.placementId])}
-          >
-            <span>{labels.get(part.placementId) ?? part.placementId}</span>
-            <span class="quiet">{part.colours.join(', ')}</span>
-            <span class="figure">{Math.round((part.powerCdsPerMin / Math.max(power, 1)) * 100)} %</span>
-          </button>
-        </li>
-      {/each}
-    </ol>
+    <LampList
+      rows={who.map(({ placementId, colours, powerCdsPerMin }) => ({
+        placementId,
+        note: colours.join(', '),
+        figure: `${Math.round((powerCdsPerMin / Math.max(power, 1)) * 100)} %`,
+      }))}
+    />
   {/if}
   {#if hidden.length > 0}
     <h2>Hidden from there</h2>
-    <ol>
-      {#each hidden.slice(0, 5) as { placementId, aimedCd, arrivesCd, by } (placementId)}
-        <li>
-          <button class:on={editor.selection.has(placementId)} onclick={() => editor.select([placementId])}>
-            <span>{labels.get(placementId) ?? placementId}</span>
-            <span class="quiet">by {by}</span>
-            <span class="figure">−{number.format(aimedCd - arrivesCd)} cd</span>
-          </button>
-        </li>
-      {/each}
-    </ol>
+    <LampList
+      rows={hidden.slice(0, 5).map(({ placementId, aimedCd, arrivesCd, by }) => ({
+        placementId,
+        note: `by ${by}`,
+        figure: `−${number.format(aimedCd - arrivesCd)} cd`,
+      }))}
+    />
   {/if}
   <p class="quiet small">
     Sums for design, not a measurement. Where groups drift against each other the effective intensity is what
@@ -149,8 +138,7 @@
     font-weight: 600;
   }
 
-  .gaps button,
-  ol button {
+  .gaps button {
     display: flex;
     gap: 0.5rem;
     width: 100%;
@@ -167,15 +155,6 @@
   .gaps button {
     border-color: var(--gap);
     margin-bottom: 3px;
-  }
-
-  ol button span:nth-child(2) {
-    margin-left: auto;
-  }
-
-  ol button:hover,
-  ol button.on {
-    background: var(--cds-ui-03);
   }
 
   .pick {
