@@ -459,6 +459,64 @@ function plainActions(programme: Programme, free: (event: InputEvent) => boolean
   return least;
 }
 
+test('a fault planted where a random walk leads is found, by a way that leads there and is no longer', () => {
+  const programme = programmeOf(car);
+  const events = happenings(programme);
+  fc.assert(
+    fc.property(
+      fc.array(fc.nat(events.length - 1), { minLength: 4, maxLength: 14 }),
+      fc.nat(),
+      (picks, seed) => {
+        let state = atRest(programme);
+        let happened = 0;
+        for (const pick of picks) {
+          const event = events[pick];
+          const next = event === undefined ? undefined : step(programme, state, event)?.state;
+          if (next === undefined) continue;
+          state = next;
+          happened++;
+        }
+        // What is so of three inputs where the walk ends, and of a function that is on.
+        const inputs = [...state.values].filter(([id]) => programme.inputs.some((input) => input.id === id));
+        const asked = Array.from({ length: 3 }, (_, i) => inputs[(seed + i * 7) % inputs.length]).flatMap(
+          (pair) => (pair === undefined ? [] : [is(pair[0], pair[1])]),
+        );
+        const [first] = state.on;
+        const when = all(
+          ...asked,
+          ...(first === undefined ? [] : [{ kind: 'on', functionId: first } as const]),
+        );
+        const planted = addWish(
+          addFunction(
+            car,
+            newFunction('fault', 'Fault', 'load', during(when), [], { withoutMaster: true, mayStay: true }),
+          ),
+          {
+            kind: 'behaviour',
+            id: 'never-fault',
+            severity: 'blocks',
+            says: 'never',
+            when: { kind: 'any', of: [is('ignition', 'on'), { kind: 'not', of: is('ignition', 'on') }] },
+            unless: null,
+            subject: { kind: 'function', functionId: 'fault' },
+            is: 'on',
+            atLeast: 1,
+          } satisfies BehaviourWish,
+        );
+        const subject = new ProofSubject(planted);
+        const [outcome] = behavioursOf(subject).filter(({ behaviour }) => behaviour.id === 'never-fault');
+        const moment = outcome?.found?.moment;
+        if (moment === undefined) throw new Error('the fault was not found');
+        const { steps } = subject.stepsTo(moment);
+        expect(steps.filter(({ kind }) => kind === 'event').length).toBeLessThanOrEqual(happened);
+        const trial = { id: 't', name: 'T', steps, on: ['fault'] };
+        expect(runTrial(programmeOf(planted), trial).missing).toEqual([]);
+      },
+    ),
+    { numRuns: 8, seed: 12 },
+  );
+});
+
 test('the fewest actions of an operator: as many as a plain walk needs, with the vehicle free', () => {
   fc.assert(
     fc.property(randomProgramme, (programme) => {
