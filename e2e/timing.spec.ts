@@ -389,6 +389,10 @@ test('seen by eye: walked round, in fog, filmed as a calm loop', async ({ page }
   await expect(round).toHaveAttribute('aria-valuenow', '140');
   await page.getByRole('button', { name: 'Fog' }).click();
   await expect(round).toHaveAttribute('aria-valuetext', /in fog at night/);
+  await page.getByLabel('Who looks').selectOption('Sees red poorly');
+  const picture = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a picture' }).click();
+  expect((await picture).suggestedFilename()).toBe('Copy of ks-13, 140°.png');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a calm loop' }).click();
   expect((await download).suggestedFilename()).toBe('Copy of ks-13, 140°.gif');

@@ -68,6 +68,14 @@ test('all directions: pointed at, one says who lights it and what hides the rest
   await expect(aside).toContainText(/Toward (0|359|1)°/);
   await page.getByRole('button', { name: 'Peak', exact: true }).click();
   await expectAccessible(page);
+  await page.getByRole('button', { name: 'By what is open' }).click();
+  const shut = page.getByRole('button', { name: 'everything shut', exact: true });
+  await expect(shut).toHaveAttribute('aria-pressed', 'false', WORKED_OUT);
+  await shut.click();
+  await expect(shut).toHaveAttribute('aria-pressed', 'true', WORKED_OUT);
+  await page.getByRole('button', { name: 'By function' }).click();
+  await expect(page.getByRole('button', { name: 'Stage 3', exact: true })).toHaveCount(2, WORKED_OUT);
+  await expectAccessible(page);
 });
 
 test('ground: a light to work by is switched on, and the ground beside it is bright', async ({ page }) => {

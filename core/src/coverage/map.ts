@@ -12,7 +12,6 @@ export type MapQuantity = (typeof MAP_QUANTITIES)[number];
 export const MAP_FROM_DEG = -30;
 export const MAP_TO_DEG = 60;
 export const MAP_STEP_DEG = 2;
-const ROWS = (MAP_TO_DEG - MAP_FROM_DEG) / MAP_STEP_DEG + 1;
 
 /** The light toward every direction: rows by elevation from below, columns by whole bearing. */
 export interface DirectionMap {
@@ -21,19 +20,24 @@ export interface DirectionMap {
   readonly values: Float64Array;
 }
 
-/** The light of a state toward every direction; between two rows it can be given up. */
+/**
+ * The light of a state toward every direction; between two rows it can be given up.
+ * @param stepDeg - from one row to the next
+ */
 export function* directionMap(
   build: Build,
   state: State,
   options: Omit<RingOptions, 'elevationDeg'>,
   quantity: MapQuantity,
+  stepDeg = MAP_STEP_DEG,
 ): Generator<number, DirectionMap> {
-  const elevationsDeg = Array.from({ length: ROWS }, (_, i) => MAP_FROM_DEG + i * MAP_STEP_DEG);
-  const values = new Float64Array(ROWS * BEARINGS);
+  const rows = Math.floor((MAP_TO_DEG - MAP_FROM_DEG) / stepDeg) + 1;
+  const elevationsDeg = Array.from({ length: rows }, (_, i) => MAP_FROM_DEG + i * stepDeg);
+  const values = new Float64Array(rows * BEARINGS);
   for (const [row, elevationDeg] of elevationsDeg.entries()) {
     const lit = litChannels(build, state, { ...options, elevationDeg });
     values.set(rowOf(lit, quantity), row * BEARINGS);
-    yield (row + 1) / ROWS;
+    yield (row + 1) / rows;
   }
   return { elevationsDeg, values };
 }

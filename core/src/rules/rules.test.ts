@@ -7,6 +7,8 @@ import { readRulePack } from './document.ts';
 import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import { describe, expect, test } from 'vitest';
+import { Situation } from './situation.ts';
+import { stateWith } from '../state/state.ts';
 import { newBuild } from '../design/create.ts';
 import { addPartner, addPlacement, changePlacement, setColour } from '../arrange/lamps.ts';
 import type { Build } from '../design/schema.ts';
@@ -423,4 +425,17 @@ describe('rules of timing', () => {
       'At most 40 A at the worst moment of the flashing, in stage 2.',
     ]);
   });
+});
+
+test('a lamp is named with its module where that is one of several', () => {
+  const car = demoBuild('ks-13');
+  const at = new Situation(car, stateWith({ on: ['stage-2'] }), 1.5);
+  const bar = car.placements.find(({ id }) => id === 'bar');
+  const [first, second] = (bar?.modules ?? []).map(({ id }) => ({ placementId: 'bar', moduleId: id }));
+  const grille = { placementId: 'grille', moduleId: 'm1' };
+  if (first === undefined || second === undefined) throw new Error('the bar has modules');
+  expect(at.lampsText([first])).toMatch(/^[a-z0-9 ,]+ of "Roof"$/);
+  expect(at.lampsText([first, second])).toBe('"Roof"');
+  expect(at.lampsText([grille])).toBe('"Grille L"');
+  expect(at.lampsText([first, grille])).toBe('2 lamps');
 });

@@ -116,11 +116,17 @@ export class Situation {
     return new Set(channels.map((c) => c.placementId)).size === 1 ? 'flashes' : 'flash';
   }
 
-  /** The lamps behind some channels, in words: one by name, more by number. */
-  lampsText(channels: readonly { readonly placementId: string }[]): string {
+  /** The lamps behind some channels, in words: one by name, with its module where that is one of several; more by number. */
+  lampsText(channels: readonly ModuleRef[]): string {
     const ids = [...new Set(channels.map((c) => c.placementId))];
     const [only] = ids;
-    if (ids.length === 1 && only !== undefined) return `"${this.placement(only)?.label ?? only}"`;
-    return `${ids.length} lamps`;
+    if (ids.length !== 1 || only === undefined) return `${ids.length} lamps`;
+    const placement = this.placement(only);
+    const label = `"${placement?.label ?? only}"`;
+    const [moduleId, ...others] = new Set(channels.map((c) => c.moduleId));
+    if (placement === undefined || placement.modules.length < 2 || others.length > 0) return label;
+    const { modules } = this.lookup.fixture(placement.fixtureId);
+    const name = modules.find(({ id }) => id === moduleId)?.name.toLowerCase();
+    return name === undefined ? label : `${name} of ${label}`;
   }
 }

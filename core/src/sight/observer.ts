@@ -62,3 +62,20 @@ const byObserver = new Map(
 /** How bright a lamp's colour is for an observer, against the normal eye. */
 export const seenBy = (observer: Observer, colour: Colour): number =>
   byObserver.get(observer)?.get(colour) ?? 1;
+
+/**
+ * How a picture looks to an eye that lacks the long-wave or the middle-wave cones: factors on linear red, green and blue, row
+ * by row (Machado, Oliveira and Fernandes 2009, severity 1).
+ */
+export const SEEN_AS: Readonly<Record<Exclude<Observer, 'normal'>, readonly (readonly number[])[]>> = {
+  protan: [
+    [0.152286, 1.052583, -0.204868],
+    [0.114503, 0.786281, 0.099216],
+    [-0.003882, -0.048116, 1.051998],
+  ],
+  deutan: [
+    [0.367322, 0.860646, -0.227968],
+    [0.280085, 0.672501, 0.047413],
+    [-0.01182, 0.04294, 0.968881],
+  ],
+};

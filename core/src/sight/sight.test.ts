@@ -15,7 +15,7 @@ import { Approaches, FROM_M } from './approach.ts';
 import { eyesInLane, glareAt } from './glare.ts';
 import { areaLight, groundGrid, planeLx, type GroundGrid } from './ground.ts';
 import { hiddenToward } from './hiders.ts';
-import { seenBy } from './observer.ts';
+import { SEEN_AS, seenBy } from './observer.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
 import { overCrestM, stoppingM } from './stopping.ts';
@@ -155,6 +155,16 @@ test('the normal eye sees every colour as it is; purple lies between red and blu
   for (const colour of COLOURS) expect(seenBy('normal', colour)).toBe(1);
   expect(seenBy('protan', 'purple')).toBeGreaterThan(seenBy('protan', 'red'));
   expect(seenBy('protan', 'purple')).toBeLessThan(seenBy('protan', 'blue'));
+});
+
+test('a picture seen without one kind of cone keeps its greys; red is darker without the long-wave cones', () => {
+  for (const rows of Object.values(SEEN_AS))
+    for (const row of rows) expect(row.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 5);
+  const brightness = ([r, g, b]: readonly number[]) =>
+    0.2126 * (r ?? 0) + 0.7152 * (g ?? 0) + 0.0722 * (b ?? 0);
+  const red = (rows: readonly (readonly number[])[]) => brightness(rows.map(([r]) => r ?? 0));
+  expect(red(SEEN_AS.protan)).toBeLessThan(0.2126 * 0.6);
+  expect(red(SEEN_AS.deutan)).toBeGreaterThan(0.2126);
 });
 
 describe('fog', () => {

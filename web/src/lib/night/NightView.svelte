@@ -6,6 +6,7 @@
   import { trackDrag } from '$lib/editor/trackDrag';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
+  import { OBSERVERS, SEEN_AS, type Observer } from '@flarik/core/sight/observer';
   import { SIDES } from '@flarik/core/coverage/gaps';
   import { filmOf } from './film';
   import { framesOf } from './frames';
@@ -35,6 +36,15 @@
   let distanceM = $state(10);
   let heightM = $state(1.7);
   let fog = $state(false);
+  let observer = $state<Observer>('normal');
+  const OBSERVER_NAMES: Readonly<Record<Observer, string>> = {
+    normal: 'Sees all colours',
+    protan: 'Sees red poorly',
+    deutan: 'Sees green poorly',
+  };
+  /** A row of factors as an SVG filter has it: red, green, blue, alpha, and what is added. */
+  const matrixOf = (rows: readonly (readonly number[])[]): string =>
+    [...rows.map((row) => [...row, 0, 0]), [0, 0, 0, 1, 0]].map((row) => row.join(' ')).join(' ');
   let filming = $state<number | null>(null);
   let problem = $state('');
   let stage: NightStage | null = $state.raw(null);
@@ -106,6 +116,14 @@
     event.stopPropagation();
   }
 
+  /** The picture as it stands; what is drawn can be read in the same moment alone. */
+  function save(): void {
+    draw();
+    canvas?.toBlob((blob) => {
+      if (blob !== null) downloadBlob(`${editor.build.name}, ${editor.bearing}°.png`, blob);
+    });
+  }
+
   async function film(): Promise<void> {
     if (canvas === undefined) return;
     editor.preview.stop();
@@ -155,6 +173,12 @@
       </select>
     </label>
     <label>
+      Who looks
+      <select bind:value={observer}>
+        {#each OBSERVERS as one (one)}<option value={one}>{OBSERVER_NAMES[one]}</option>{/each}
+      </select>
+    </label>
+    <label>
       Distance <span class="figure">{distanceM} m</span>
       <input type="range" min="5" max="120" step="1" bind:value={distanceM} />
     </label>
@@ -170,6 +194,7 @@
         {#each SIDES as name, i (name)}<option value={String(i * 45)}>{i + 1}: {name}</option>{/each}
       </select>
     </label>
+    <button class="plain" onclick={save} disabled={stage === null}>Save as a picture</button>
     {#if filming === null}
       <button class="plain" onclick={film} disabled={editor.drives.length === 0 || stage === null}
         >Save as a calm loop</button
@@ -180,6 +205,13 @@
       >
     {/if}
   </div>
+  <svg width="0" height="0" aria-hidden="true">
+    {#each Object.entries(SEEN_AS) as [id, rows] (id)}
+      <filter id="seen-as-{id}" color-interpolation-filters="linearRGB">
+        <feColorMatrix type="matrix" values={matrixOf(rows)} />
+      </filter>
+    {/each}
+  </svg>
   {#if problem !== ''}<p role="alert">{problem}</p>{/if}
   <div class="picture" bind:clientWidth={width} bind:clientHeight={height}>
     <div
@@ -197,7 +229,10 @@
       onkeydown={key}
       onwheel={(event) => nearer(event.deltaY > 0 ? 1.08 : 0.93)}
     >
-      <canvas bind:this={canvas}></canvas>
+      <canvas
+        bind:this={canvas}
+        style:filter={observer === 'normal' ? undefined : `url(#seen-as-${observer})`}
+      ></canvas>
     </div>
     <p class="caption">
       from {editor.bearing}°, {distanceM} m, eye {heightM.toFixed(1)} m{playing
@@ -257,6 +292,10 @@
     inset: 0;
     cursor: grab;
     touch-action: none;
+  }
+
+  svg {
+    position: absolute;
   }
 
   canvas {

@@ -34,6 +34,25 @@ export class Sight {
       quantity: MapQuantity;
     }) => this.#told((tell) => this.#with(looked.build).map(looked.state, options, quantity, tell)),
   );
+  readonly maps = new LatestRun(
+    async ({
+      build,
+      states,
+      options,
+      quantity,
+    }: {
+      build: Build;
+      states: readonly State[];
+      options: Omit<RingOptions, 'elevationDeg'>;
+      quantity: MapQuantity;
+    }) => {
+      const maps = await this.#told((tell) => this.#with(build).maps(states, options, quantity, tell));
+      return states.flatMap((state, i) => {
+        const map = maps[i];
+        return map === undefined ? [] : [{ state, map }];
+      });
+    },
+  );
   readonly hidden = new LatestRun(({ looked, direction }: { looked: Looked; direction: Direction }) =>
     this.#with(looked.build).hidden(looked.state, direction),
   );

@@ -60,6 +60,8 @@ function present(): Build {
   return design;
 }
 
+/** From one row to the next of a little map, degrees. */
+const LITTLE_STEP_DEG = 5;
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 const api = {
@@ -80,6 +82,20 @@ const api = {
     progress: Progress,
   ): DirectionMap {
     return finished(directionMap(present(), state, options, quantity), progress);
+  },
+
+  /** Little maps of several states, coarser. */
+  maps(
+    states: readonly State[],
+    options: Omit<RingOptions, 'elevationDeg'>,
+    quantity: MapQuantity,
+    progress: Progress,
+  ): DirectionMap[] {
+    return states.map((state, i) =>
+      finished(directionMap(present(), state, options, quantity, LITTLE_STEP_DEG), (share) =>
+        progress((i + share) / states.length),
+      ),
+    );
   },
 
   hidden: (state: State, direction: Direction): HiddenLamp[] => hiddenToward(present(), state, direction),

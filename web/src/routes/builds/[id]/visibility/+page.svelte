@@ -5,6 +5,7 @@
   import { sectorText } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
   import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+  import { checkedOns, posesOf, stateOf, type State } from '@flarik/core/state/state';
   import { approachText } from '@flarik/core/sight/words';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Pane, PaneGroup } from 'paneforge';
@@ -17,6 +18,7 @@
   import ApproachesView from '$lib/visibility/ApproachesView.svelte';
   import EyesView from '$lib/visibility/EyesView.svelte';
   import GroundView from '$lib/visibility/GroundView.svelte';
+  import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
   import { Sight } from '$lib/visibility/sight.svelte';
@@ -37,6 +39,12 @@
   type Look = (typeof LOOKS)[number]['value'];
   let look = $state<Look>('ring');
   let quantity = $state<MapQuantity>('power');
+  let mapsBy = $state<'state' | 'open' | 'function'>('state');
+  const MAPS_BY = [
+    { value: 'state', text: 'This state' },
+    { value: 'open', text: 'By what is open' },
+    { value: 'function', text: 'By function' },
+  ] as const;
   let chosen = $state.raw<Approach | null>(null);
   let opticalRangeM = $state(80);
 
@@ -61,10 +69,19 @@
     if (look === 'approaches' && approach !== undefined && !sight.approaches.running)
       void sight.approach.run({ looked, approach });
   });
+  /** The states of the little maps: as it stands with each thing open, or each function by itself. */
+  const littleStates = $derived.by((): readonly State[] => {
+    const { build, state } = editor;
+    return mapsBy === 'open'
+      ? posesOf(build).map((open) => ({ ...state, open }))
+      : checkedOns(build).map((on) => stateOf(build, on, { open: state.open, ambient: state.ambient }));
+  });
   $effect(() => {
     if (look !== 'map') return;
     const { colour, level, upperAboveM } = options;
-    void sight.map.run({ looked, options: { colour, level, upperAboveM }, quantity });
+    const asked = { options: { colour, level, upperAboveM }, quantity };
+    if (mapsBy === 'state') void sight.map.run({ looked, ...asked });
+    else void sight.maps.run({ build: editor.build, states: littleStates, ...asked });
   });
   $effect(() => {
     if (look === 'map' || look === 'ring')
@@ -105,8 +122,9 @@
     if (value === 'ring' && quantity === 'peak') quantity = 'power';
   }
   const failed = $derived(
-    [sight.map, sight.approaches, sight.approach, sight.ground, sight.eyes].find((run) => run.error !== null)
-      ?.error ?? null,
+    [sight.map, sight.maps, sight.approaches, sight.approach, sight.ground, sight.eyes].find(
+      (run) => run.error !== null,
+    )?.error ?? null,
   );
 </script>
 
@@ -200,6 +218,14 @@
                   value={options.level}
                   onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
                 />
+                {#if look === 'map'}
+                  <Choice
+                    label="Maps"
+                    options={MAPS_BY}
+                    value={mapsBy}
+                    onchoose={(v: 'state' | 'open' | 'function') => (mapsBy = v)}
+                  />
+                {/if}
                 <label class="elevation">
                   <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
                   <input
@@ -214,7 +240,17 @@
                 </label>
               </div>
               <div class="ring">
-                {#if look === 'map'}
+                {#if look === 'map' && mapsBy !== 'state'}
+                  {#if sight.maps.answer === null}{@render waiting()}{:else}
+                    <LittleMaps
+                      maps={sight.maps.answer}
+                      by={mapsBy}
+                      decades={quantity === 'power' ? [2, 7] : [0, 5]}
+                      unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
+                      stale={sight.maps.running}
+                    />
+                  {/if}
+                {:else if look === 'map'}
                   {#if sight.map.answer === null}{@render waiting()}{:else}
                     <MapView
                       map={sight.map.answer}
