@@ -15,9 +15,17 @@ export interface Looked {
   readonly state: State;
 }
 
+type Worker = ReturnType<typeof startSight>;
+
 /** What eyes, ground and air get of the light of a build in a state: worked out in the background, the latest only. */
 export class Sight {
-  readonly #worker = startSight();
+  #worker: Worker = startSight();
+  /** Who waits for an answer, to be told when it is given up. */
+  readonly #waiting = new Set<(reason: Error) => void>();
+  /** Whoever waits stopped it. */
+  stopped = $state(false);
+  /** Counts how often it was begun anew, for those who ask. */
+  round = $state(0);
   /** The design as the worker has it. */
   #sent: Build | null = null;
   /** How far what is being worked out has come, 0 to 1; null when nothing is, or it is not known. */
@@ -32,7 +40,7 @@ export class Sight {
       looked: Looked;
       options: Omit<RingOptions, 'elevationDeg'>;
       quantity: MapQuantity;
-    }) => this.#told((tell) => this.#with(looked.build).map(looked.state, options, quantity, tell)),
+    }) => this.#ask(looked.build, (api, tell) => api.map(looked.state, options, quantity, tell)),
   );
   readonly maps = new LatestRun(
     async ({
@@ -46,7 +54,7 @@ export class Sight {
       options: Omit<RingOptions, 'elevationDeg'>;
       quantity: MapQuantity;
     }) => {
-      const maps = await this.#told((tell) => this.#with(build).maps(states, options, quantity, tell));
+      const maps = await this.#ask(build, (api, tell) => api.maps(states, options, quantity, tell));
       return states.flatMap((state, i) => {
         const map = maps[i];
         return map === undefined ? [] : [{ state, map }];
@@ -54,29 +62,34 @@ export class Sight {
     },
   );
   readonly hidden = new LatestRun(({ looked, direction }: { looked: Looked; direction: Direction }) =>
-    this.#with(looked.build).hidden(looked.state, direction),
+    this.#ask(looked.build, (api) => api.hidden(looked.state, direction)),
   );
   readonly approaches = new LatestRun(({ looked, list }: { looked: Looked; list: readonly Approach[] }) =>
-    this.#told((tell) => this.#with(looked.build).approaches(looked.state, list, tell)),
+    this.#ask(looked.build, (api, tell) => api.approaches(looked.state, list, tell)),
   );
   readonly approach = new LatestRun(async ({ looked, approach }: { looked: Looked; approach: Approach }) => ({
     approach,
-    ...(await this.#with(looked.build).approach(looked.state, approach)),
+    ...(await this.#ask(looked.build, (api) => api.approach(looked.state, approach))),
   }));
   readonly ground = new LatestRun(({ looked, stepM }: { looked: Looked; stepM: number }) =>
-    this.#told((tell) => this.#with(looked.build).ground(looked.state, stepM, tell)),
+    this.#ask(looked.build, (api, tell) => api.ground(looked.state, stepM, tell)),
   );
   readonly eyes = new LatestRun(({ looked, opticalRangeM }: { looked: Looked; opticalRangeM: number }) =>
-    this.#with(looked.build).eyes(looked.state, opticalRangeM),
+    this.#ask(looked.build, (api) => api.eyes(looked.state, opticalRangeM)),
   );
 
-  /** The worker with this design: it gets the whole once, and then what changed. */
-  #with(build: Build): ReturnType<typeof startSight>['api'] {
-    const { api } = this.#worker;
-    if (this.#sent === null) void api.take(build);
-    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
-    this.#sent = build;
-    return api;
+  /** Gives up what is being worked out; `again` begins anew. */
+  stop(): void {
+    this.#worker.end();
+    this.#worker = startSight();
+    this.#sent = null;
+    this.stopped = true;
+    for (const giveUp of this.#waiting) giveUp(new Error('it was stopped'));
+  }
+
+  again(): void {
+    this.stopped = false;
+    this.round++;
   }
 
   /** Ends the worker, whatever it does. */
@@ -84,15 +97,27 @@ export class Sight {
     this.#worker.end();
   }
 
-  async #told<R>(run: (tell: (share: number) => void) => Promise<R>): Promise<R> {
-    this.progress = 0;
+  /** Asks the worker about this design: it gets the whole once, and then what changed. */
+  async #ask<R>(
+    build: Build,
+    run: (api: Worker['api'], tell: (share: number) => void) => Promise<R>,
+  ): Promise<R> {
+    const { api } = this.#worker;
+    this.stopped = false;
+    if (this.#sent === null) void api.take(build);
+    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
+    this.#sent = build;
+    let giveUp: (reason: Error) => void = () => undefined;
+    const stopped = new Promise<never>((_, reject) => (giveUp = reject));
+    this.#waiting.add(giveUp);
     const tell = Comlink.proxy((share: number) => {
       this.progress = share;
     });
     try {
-      return await run(tell);
+      return await Promise.race([run(api, tell), stopped]);
     } finally {
-      this.progress = null;
+      this.#waiting.delete(giveUp);
+      if (this.#waiting.size === 0) this.progress = null;
     }
   }
 }

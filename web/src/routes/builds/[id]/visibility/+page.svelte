@@ -48,7 +48,7 @@
   let chosen = $state.raw<Approach | null>(null);
   let opticalRangeM = $state(80);
 
-  const looked = $derived({ build: editor.build, state: editor.state });
+  const looked = $derived({ build: editor.build, state: editor.state, round: sight.round });
   const bearing = $derived(editor.bearing);
   const options = $derived(editor.ringOptions);
   const answer = $derived(editor.ring.answer);
@@ -81,7 +81,7 @@
     const { colour, level, upperAboveM } = options;
     const asked = { options: { colour, level, upperAboveM }, quantity };
     if (mapsBy === 'state') void sight.map.run({ looked, ...asked });
-    else void sight.maps.run({ build: editor.build, states: littleStates, ...asked });
+    else void sight.maps.run({ build: looked.build, states: littleStates, ...asked });
   });
   $effect(() => {
     if (look === 'map' || look === 'ring')
@@ -129,9 +129,7 @@
 </script>
 
 {#snippet waiting()}
-  <p class="quiet" role="status">
-    Working it out{sight.progress === null ? '' : `, ${Math.round(sight.progress * 100)} %`} …
-  </p>
+  <p class="quiet wait">Working it out …</p>
 {/snippet}
 
 <div class="visibility">
@@ -160,12 +158,23 @@
             chosen = worst.approach;
           }}>{approachText(worst)}</button
         >
-      {:else}
+      {:else if !sight.stopped}
         <span class="quiet">Approaches: working them out …</span>
+      {/if}
+      {#if sight.progress !== null}
+        <span class="quiet" role="status">{Math.round(sight.progress * 100)} %</span>
+        <button class="plain" onclick={() => sight.stop()}>Stop</button>
       {/if}
     </p>
   </div>
-  {#if failed !== null}<p class="failed" role="alert">Not worked out: {failed.message}</p>{/if}
+  {#if sight.stopped}
+    <p class="failed" role="status">
+      Stopped: what is shown may be of another state.
+      <button class="plain" onclick={() => sight.again()}>Work it out</button>
+    </p>
+  {:else if failed !== null}
+    <p class="failed" role="alert">Not worked out: {failed.message}</p>
+  {/if}
   <div class="view">
     {#if look === 'approaches'}
       {#if rows.length === 0}{@render waiting()}{:else}
@@ -336,6 +345,10 @@
 
   .worst button.late {
     border-color: var(--gap);
+  }
+
+  .wait {
+    padding: 0.75rem;
   }
 
   .failed {
