@@ -387,7 +387,7 @@ test('seen by eye: walked round, in fog, filmed as a calm loop', async ({ page }
   await round.focus();
   await page.keyboard.press('ArrowRight');
   await expect(round).toHaveAttribute('aria-valuenow', '140');
-  await page.getByRole('button', { name: 'Fog' }).click();
+  await page.getByRole('button', { name: 'Fog', exact: true }).click();
   await expect(round).toHaveAttribute('aria-valuetext', /in fog at night/);
   await page.getByLabel('Who looks').selectOption('Sees red poorly');
   const picture = page.waitForEvent('download');

@@ -1,18 +1,16 @@
 import { thresholdLx } from '../coverage/range.ts';
 import type { Approach } from '../design/approach.ts';
 import type { Build } from '../design/schema.ts';
-import { directionOf } from '../geometry/direction.ts';
-import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { lookupOf, type Lookup } from '../resolve/lookup.ts';
-import { poseKey, type State } from '../state/state.ts';
+import type { State } from '../state/state.ts';
 import { effective, highestOf, raised } from '../timing/signal.ts';
 import { clockSignal, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { LightAround, Weather } from '../words/weather.ts';
 import { OBSERVERS, seenBy, type Observer } from './observer.ts';
-import { lightsIn, sightsOf, type ModuleLight, type ModuleSight } from './source.ts';
+import { lightsIn, type ModuleLight } from './source.ts';
 import { metresPerSecond, overCrestM, stoppingM } from './stopping.ts';
+import { moduleKey, surroundingsOf, Way, type Surroundings } from './way.ts';
 
 /** Meteorological optical range of the air, m. */
 export const OPTICAL_RANGE_M: Readonly<Record<Weather, number>> = {
@@ -57,74 +55,6 @@ export interface ApproachResult {
 export interface ApproachCurve {
   readonly thresholdLx: number;
   readonly points: readonly { readonly distanceM: number; readonly lx: number }[];
-}
-
-/** Light for each candela of a module's peak that is not worked out yet. */
-const UNKNOWN = -1;
-
-/** An eye on its straight way to the vehicle, and what every module sends there: worked out once for all states and weathers. */
-class Way {
-  readonly #sights: readonly ModuleSight[];
-  readonly #toward: Vec3;
-  readonly #eyeM: number;
-  readonly #clear = new Map<number, { readonly per: Float64Array; readonly away: Float64Array }>();
-
-  constructor(sights: readonly ModuleSight[], bearingDeg: number, eyeM: number) {
-    this.#sights = sights;
-    this.#toward = directionOf(bearingDeg, 0);
-    this.#eyeM = eyeM;
-  }
-
-  /**
-   * By module: lx at the eye for each candela of its peak in clear air, and how far it is, m.
-   * @param modules - those that are asked for; the others may be unknown
-   */
-  at(distanceM: number, modules: Int32Array): { readonly per: Float64Array; readonly away: Float64Array } {
-    const size = this.#sights.length;
-    const known = this.#clear.get(distanceM) ?? {
-      per: new Float64Array(size).fill(UNKNOWN),
-      away: new Float64Array(size),
-    };
-    this.#clear.set(distanceM, known);
-    for (const m of modules) {
-      const sight = this.#sights[m];
-      if (known.per[m] !== UNKNOWN || sight === undefined) continue;
-      const [x, y] = scale(this.#toward, distanceM);
-      const to = sub([x, y, this.#eyeM], sight.centre);
-      const r = length(to);
-      known.away[m] = r;
-      known.per[m] = sight.shareToward(scale(to, 1 / r)) / r ** 2;
-    }
-    return known;
-  }
-}
-
-/** The modules of a build in a pose, and the ways to it that somebody asked about. */
-interface Surroundings {
-  readonly sights: readonly ModuleSight[];
-  readonly placeOf: ReadonlyMap<string, number>;
-  readonly ways: Map<string, Way>;
-}
-const surroundings = new WeakMap<Lookup, WeakMap<Build['placements'], Map<string, Surroundings>>>();
-const keyOf = ({ placementId, moduleId }: Pick<ModuleSight, 'placementId' | 'moduleId'>): string =>
-  `${placementId}/${moduleId}`;
-/** No more poses are kept. */
-const MOST_POSES = 16;
-
-function surroundingsOf(build: Build, open: readonly string[]): Surroundings {
-  const lookup = lookupOf(build);
-  const ofLookup = surroundings.get(lookup) ?? new WeakMap<Build['placements'], Map<string, Surroundings>>();
-  surroundings.set(lookup, ofLookup);
-  const known = ofLookup.get(build.placements) ?? new Map<string, Surroundings>();
-  ofLookup.set(build.placements, known);
-  const key = poseKey(open);
-  const before = known.get(key);
-  if (before !== undefined) return before;
-  const sights = build.placements.flatMap((p) => sightsOf(lookup, p, open));
-  const made = { sights, placeOf: new Map(sights.map((s, i) => [keyOf(s), i])), ways: new Map() };
-  if (known.size >= MOST_POSES) known.clear();
-  known.set(key, made);
-  return made;
 }
 
 /** What a build sends along approaches in a state. */
@@ -241,7 +171,7 @@ class LightAlong {
         (level === 'any' || z > UPPER_M === (level === 'upper')) &&
         (colour === null || drives.some((drive) => drive.colour === colour)),
     );
-    this.#modules = Int32Array.from(mine, (light) => placeOf.get(keyOf(light)) ?? -1);
+    this.#modules = Int32Array.from(mine, (light) => placeOf.get(moduleKey(light)) ?? -1);
     this.#overM =
       crest === null
         ? null
