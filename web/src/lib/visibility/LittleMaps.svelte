@@ -43,7 +43,7 @@
           columns={COLUMNS}
           rows={map.elevationsDeg.length}
           {decades}
-          label={titleOf(state)}
+          label={null}
         />
       </span>
       {titleOf(state)}

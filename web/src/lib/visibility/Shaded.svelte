@@ -13,7 +13,8 @@
     columns: number;
     rows: number;
     decades: readonly [number, number];
-    label: string;
+    /** Null where what stands around it says what it is. */
+    label: string | null;
   } = $props();
   let canvas = $state<HTMLCanvasElement>();
 
@@ -22,7 +23,8 @@
   });
 </script>
 
-<canvas bind:this={canvas} width={columns} height={rows} aria-label={label}></canvas>
+<canvas bind:this={canvas} width={columns} height={rows} aria-label={label} aria-hidden={label === null}
+></canvas>
 
 <style>
   canvas {
