@@ -61,6 +61,8 @@ export async function openBuild(
   await page.goto(`/builds/${id}/${step}`);
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
     /in this state|every rule|Nothing/,
+    // The first check of a build waits for whatever else the machine does.
+    { timeout: 120_000 },
   );
 }
 
