@@ -15,6 +15,7 @@ export const MAP_STEP_DEG = 2;
 
 /** The light toward every direction: rows by elevation from below, columns by whole bearing. */
 export interface DirectionMap {
+  readonly quantity: MapQuantity;
   readonly elevationsDeg: readonly number[];
   /** cd·s/min, or cd. */
   readonly values: Float64Array;
@@ -39,7 +40,7 @@ export function* directionMap(
     values.set(rowOf(lit, quantity), row * BEARINGS);
     yield (row + 1) / rows;
   }
-  return { elevationsDeg, values };
+  return { quantity, elevationsDeg, values };
 }
 
 function rowOf(lit: readonly LitChannel[], quantity: MapQuantity): Float64Array {

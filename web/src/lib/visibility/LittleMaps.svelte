@@ -1,26 +1,22 @@
 <script lang="ts">
   import type { DirectionMap } from '@flarik/core/coverage/map';
-  import { onText } from '@flarik/core/design/controls';
-  import { openText, sameState, type State } from '@flarik/core/state/state';
+  import { sameState, stateKey } from '@flarik/core/state/state';
   import { getEditor } from '$lib/editor/context';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
+  import { scaleOf } from './shades';
+  import type { LittleState } from './sight.svelte';
 
   /** A little map of all directions for each of several states; a press looks at that state. */
   let {
     maps,
-    by,
-    decades,
-    unit,
     stale,
   }: {
-    maps: readonly { readonly state: State; readonly map: DirectionMap }[];
-    by: 'open' | 'function';
-    decades: readonly [number, number];
-    unit: string;
+    maps: readonly (LittleState & { readonly map: DirectionMap })[];
     stale: boolean;
   } = $props();
   const editor = getEditor()();
+  const { decades, unit } = $derived(scaleOf(maps[0]?.map.quantity ?? 'power'));
 
   /** Every fourth bearing, the front in the middle. */
   const EVERY = 4;
@@ -30,12 +26,10 @@
       const bearing = ((i % COLUMNS) * EVERY + 180) % 360;
       return values[Math.floor(i / COLUMNS) * 360 + bearing] ?? 0;
     });
-  const titleOf = ({ on, open }: State): string =>
-    by === 'open' ? openText(editor.build, open) : onText(editor.build, on);
 </script>
 
 <div class="maps" class:stale>
-  {#each maps as { state, map } (titleOf(state))}
+  {#each maps as { title, state, map } (stateKey(state))}
     <button aria-pressed={sameState(state, editor.state)} onclick={() => editor.lookAtState(state)}>
       <span class="map">
         <Shaded
@@ -46,7 +40,7 @@
           label={null}
         />
       </span>
-      {titleOf(state)}
+      {title}
     </button>
   {/each}
 </div>

@@ -1,19 +1,12 @@
 <script lang="ts">
-  import {
-    MAP_FROM_DEG,
-    MAP_STEP_DEG,
-    MAP_TO_DEG,
-    type DirectionMap,
-    type MapQuantity,
-  } from '@flarik/core/coverage/map';
+  import { MAP_FROM_DEG, MAP_STEP_DEG, MAP_TO_DEG, type DirectionMap } from '@flarik/core/coverage/map';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
-  import { border } from './shades';
+  import { border, scaleOf } from './shades';
 
   /** The light toward every direction: bearing across, elevation up; the front in the middle. */
   let {
     map,
-    quantity,
     floor,
     bearing,
     elevationDeg,
@@ -21,7 +14,6 @@
     onpoint,
   }: {
     map: DirectionMap;
-    quantity: MapQuantity;
     /** What the packs ask for by bearing, seen level; null where it is not asked of what is shown. */
     floor: Float64Array | null;
     bearing: number;
@@ -32,8 +24,7 @@
 
   const COLUMNS = 360;
   const rows = $derived(map.elevationsDeg.length);
-  const decades = $derived<readonly [number, number]>(quantity === 'power' ? [2, 7] : [0, 5]);
-  const unit = $derived(quantity === 'power' ? 'cd·s/min' : 'cd');
+  const { decades, unit } = $derived(scaleOf(map.quantity));
   /** The front in the middle: column 0 is straight behind. */
   const bearingAt = (column: number): number => (column + 180) % COLUMNS;
   const columnOf = (b: number): number => (b + 180) % COLUMNS;

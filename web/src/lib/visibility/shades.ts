@@ -1,3 +1,5 @@
+import type { MapQuantity } from '@flarik/core/coverage/map';
+
 /** From dark to bright: what little light, and much light, is drawn as. */
 const RAMP = ['#10182b', '#1d3a66', '#2b66a0', '#4f97c6', '#95c7dd', '#e3e9c8', '#fff2a8'] as const;
 
@@ -50,3 +52,7 @@ export function border(
     }
   return path.join('');
 }
+
+/** The decades and the unit that a map of all directions is shaded by. */
+export const scaleOf = (quantity: MapQuantity): { decades: readonly [number, number]; unit: string } =>
+  quantity === 'power' ? { decades: [2, 7], unit: 'cd·s/min' } : { decades: [0, 5], unit: 'cd' };

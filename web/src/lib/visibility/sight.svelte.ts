@@ -15,6 +15,12 @@ export interface Looked {
   readonly state: State;
 }
 
+/** A state of a little map, by the name it has there. */
+export interface LittleState {
+  readonly title: string;
+  readonly state: State;
+}
+
 type Worker = ReturnType<typeof startSight>;
 
 /** What eyes, ground and air get of the light of a build in a state: worked out in the background, the latest only. */
@@ -50,14 +56,15 @@ export class Sight {
       quantity,
     }: {
       build: Build;
-      states: readonly State[];
+      states: readonly LittleState[];
       options: Omit<RingOptions, 'elevationDeg'>;
       quantity: MapQuantity;
     }) => {
-      const maps = await this.#ask(build, (api, tell) => api.maps(states, options, quantity, tell));
-      return states.flatMap((state, i) => {
+      const asked = states.map(({ state }) => state);
+      const maps = await this.#ask(build, (api, tell) => api.maps(asked, options, quantity, tell));
+      return states.flatMap((little, i) => {
         const map = maps[i];
-        return map === undefined ? [] : [{ state, map }];
+        return map === undefined ? [] : [{ ...little, map }];
       });
     },
   );

@@ -4,8 +4,9 @@
   import type { LampHeight } from '@flarik/core/coverage/ring';
   import { sectorText } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
+  import { onText } from '@flarik/core/design/controls';
   import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
-  import { checkedOns, posesOf, stateOf, type State } from '@flarik/core/state/state';
+  import { checkedOns, openText, posesOf, stateOf } from '@flarik/core/state/state';
   import { approachText } from '@flarik/core/sight/words';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Pane, PaneGroup } from 'paneforge';
@@ -21,7 +22,7 @@
   import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
-  import { Sight } from '$lib/visibility/sight.svelte';
+  import { Sight, type LittleState } from '$lib/visibility/sight.svelte';
   import Toward from '$lib/visibility/Toward.svelte';
 
   const editor = getEditor()();
@@ -70,11 +71,14 @@
       void sight.approach.run({ looked, approach });
   });
   /** The states of the little maps: as it stands with each thing open, or each function by itself. */
-  const littleStates = $derived.by((): readonly State[] => {
+  const littleStates = $derived.by((): readonly LittleState[] => {
     const { build, state } = editor;
     return mapsBy === 'open'
-      ? posesOf(build).map((open) => ({ ...state, open }))
-      : checkedOns(build).map((on) => stateOf(build, on, { open: state.open, ambient: state.ambient }));
+      ? posesOf(build).map((open) => ({ title: openText(build, open), state: { ...state, open } }))
+      : checkedOns(build).map((on) => {
+          const shown = stateOf(build, on, { open: state.open, ambient: state.ambient });
+          return { title: onText(build, shown.on), state: shown };
+        });
   });
   $effect(() => {
     if (look !== 'map') return;
@@ -251,19 +255,12 @@
               <div class="ring">
                 {#if look === 'map' && mapsBy !== 'state'}
                   {#if sight.maps.answer === null}{@render waiting()}{:else}
-                    <LittleMaps
-                      maps={sight.maps.answer}
-                      by={mapsBy}
-                      decades={quantity === 'power' ? [2, 7] : [0, 5]}
-                      unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
-                      stale={sight.maps.running}
-                    />
+                    <LittleMaps maps={sight.maps.answer} stale={sight.maps.running} />
                   {/if}
                 {:else if look === 'map'}
                   {#if sight.map.answer === null}{@render waiting()}{:else}
                     <MapView
                       map={sight.map.answer}
-                      {quantity}
                       {floor}
                       {bearing}
                       elevationDeg={options.elevationDeg}
