@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { expect, findings, inspector, saved, sheet, stateBar, tabTo, test } from './support';
+import { choosePattern, expect, findings, inspector, saved, sheet, stateBar, tabTo, test } from './support';
 
 const TWO_RULES = fileURLToPath(new URL('files/two-rules.json', import.meta.url));
 
@@ -63,7 +63,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await inspector(page).getByLabel('Colour 1').selectOption('blue');
   await inspector(page).getByRole('button', { name: 'New group for them' }).click();
   await page.getByRole('link', { name: /^Timing/ }).click();
-  await page.getByLabel('Pattern of Group 2 in Stage 2', { exact: true }).selectOption('single');
+  await choosePattern(page.getByLabel('Pattern of Group 2 in Stage 2', { exact: true }), 'single');
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
   await expect(findings(page)).toContainText(BLUE);
   await expect(findings(page)).toContainText(GAP);

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, findings, inspector, test } from './support';
+import { choosePattern, expect, findings, inspector, test } from './support';
 
 const page_ = readFileSync(new URL('../docs/build-the-pumper.md', import.meta.url), 'utf8');
 
@@ -108,8 +108,8 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   }
 
   await page.getByRole('link', { name: /^Timing/ }).click();
-  await page.getByLabel(/^Pattern of Group \d in Stage 1$/).selectOption('single');
+  await choosePattern(page.getByLabel(/^Pattern of Group \d in Stage 1$/), 'single');
   for (const stage of [2, 3])
-    await page.getByLabel(new RegExp(`^Pattern of Group \\d in Stage ${stage}$`)).selectOption('double');
+    await choosePattern(page.getByLabel(new RegExp(`^Pattern of Group \\d in Stage ${stage}$`)), 'double');
   await expect(findings(page)).toContainText('every rule and wish holds');
 });

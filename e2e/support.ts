@@ -80,6 +80,12 @@ export const inspector = (page: Page): Locator => page.getByRole('region', { nam
 export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Sheet of the vehicle' });
 export const saved = (page: Page): Locator => page.getByText(/^Saved .* · revision/);
 
+/** Chooses from a list that is filled when somebody comes to it. */
+export async function choosePattern(list: Locator, pattern: string | { label: string }): Promise<void> {
+  await list.hover();
+  await list.selectOption(pattern);
+}
+
 /** A copy of a demo build under an id of its own, for tests that change things. */
 export async function copyOfDemo(page: Page, name: string): Promise<string> {
   const text = readFileSync(new URL(`../demo/builds/${name}.json`, import.meta.url), 'utf8');

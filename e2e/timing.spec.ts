@@ -1,6 +1,16 @@
 import type { Locator, Page } from '@playwright/test';
 import { z } from 'zod';
-import { copyOfDemo, expect, expectAccessible, inspector, openBuild, saved, tabTo, test } from './support';
+import {
+  choosePattern,
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  inspector,
+  openBuild,
+  saved,
+  tabTo,
+  test,
+} from './support';
 
 type How = 'mouse' | 'keyboard';
 
@@ -25,7 +35,7 @@ async function press(page: Page, target: Locator, how: How): Promise<void> {
 /** Chooses from a list: by its text, or by typing how the text begins. */
 async function choose(page: Page, list: Locator, text: string, how: How): Promise<void> {
   if (how === 'mouse') {
-    await list.selectOption({ label: text });
+    await choosePattern(list, { label: text });
     return;
   }
   await reach(list);
@@ -316,7 +326,7 @@ test('clocks: the rear at half the front’s speed; a head that runs free is sho
   ).toBeVisible();
   // As fast as that no flash of it would last: it says so, and changes nothing.
   await page.getByRole('button', { name: 'Functions', exact: true }).click();
-  await page.getByLabel('Pattern of Heads in Stage 2', { exact: true }).selectOption('chance');
+  await choosePattern(page.getByLabel('Pattern of Heads in Stage 2', { exact: true }), 'chance');
   await page.getByRole('button', { name: 'Clocks' }).click();
   await page.getByLabel('Speed of Heads, percent').fill('10');
   await page.keyboard.press('Tab');

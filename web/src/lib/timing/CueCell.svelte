@@ -18,7 +18,7 @@
   import { freshId } from '$lib/editor/freshId';
   import { getDesk } from './desk.svelte';
   import { inkText, membersOf, type CueRow } from './members';
-  import PatternOptions from './PatternOptions.svelte';
+  import PatternSelect from './PatternSelect.svelte';
 
   /** What a group or set shows in a function, a cue for each of its colours, and what is taken from it. */
   let {
@@ -60,11 +60,11 @@
   const which = (ink: Ink): string => (ink === 1 ? '' : `, ${inkText(ink)}`);
   const placeOf = (ink: Ink) => ({ on, target: row.target, ink, ambient: 'day' as const });
 
-  function setPattern(ink: Ink, patternId: string): void {
-    if (patternId === '') editor.edit(`Clear ${name}`, (b) => setCue(b, on, row.target, ink, null));
+  function setPattern(ink: Ink, patternId: string | null): void {
+    if (patternId === null) editor.edit(`Clear ${name}`, (b) => setCue(b, on, row.target, ink, null));
     else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, placeOf(ink), patternId));
     editor.lookAtFunction(on);
-    desk.look(patternId === '' ? null : placeOf(ink));
+    desk.look(patternId === null ? null : placeOf(ink));
   }
 
   /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
@@ -130,14 +130,14 @@
 
 {#each places as { ink, cue } (ink)}
   <div class="cue">
-    <select
-      aria-label="Pattern of {row.name} in {name}{which(ink)}"
-      value={cue?.patternId ?? ''}
-      onchange={(event) => setPattern(ink, event.currentTarget.value)}
-    >
-      <option value="">dark</option>
-      <PatternOptions {on} chosen={cue?.patternId ?? ''} {onlyAllowed} />
-    </select>
+    <PatternSelect
+      label="Pattern of {row.name} in {name}{which(ink)}"
+      {on}
+      value={cue?.patternId ?? null}
+      none="dark"
+      {onlyAllowed}
+      onset={(patternId) => setPattern(ink, patternId)}
+    />
     {#if cue !== null}
       <select
         aria-label="Colour of {row.name} in {name}{which(ink)}"
@@ -154,15 +154,14 @@
       {#if cue.nightPatternId !== null}
         <label class="at-night">
           at night
-          <select
-            aria-label="Pattern at night of {row.name} in {name}{which(ink)}"
+          <PatternSelect
+            label="Pattern at night of {row.name} in {name}{which(ink)}"
+            {on}
             value={cue.nightPatternId}
-            onchange={(event) =>
-              setNight(cue, event.currentTarget.value === '' ? null : event.currentTarget.value)}
-          >
-            <option value="">the same</option>
-            <PatternOptions {on} chosen={cue.nightPatternId} {onlyAllowed} />
-          </select>
+            none="the same"
+            {onlyAllowed}
+            onset={(patternId) => setNight(cue, patternId)}
+          />
         </label>
       {/if}
     {/if}
