@@ -106,7 +106,7 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
         worst.set(trouble.trouble.about, trouble);
     }
   const margin = look.margin;
-  const troubles = [...nearestOf(look, mine, worst).values()];
+  const troubles = [...nearestOf(look, unlike(pictures, rule, mine), worst).values()];
   for (const trouble of worst.values()) {
     const near = troubles.find((t) => t.trouble.about === trouble.trouble.about);
     if (near !== undefined && marginOf(trouble) < marginOf(near) - NO_WORSE)
@@ -188,7 +188,10 @@ class Look {
   }
 }
 
-/** Of each trouble the picture nearest to rest that has it: what tells most is seldom the shortest way. */
+/**
+ * Of each trouble the picture nearest to rest that has it: what tells most is seldom the shortest way.
+ * @param mine - the nearest to rest first
+ */
 function nearestOf(
   look: Look,
   mine: readonly Picture[],
@@ -206,6 +209,27 @@ function nearestOf(
     }
   }
   return nearest;
+}
+
+/** All that a picture is besides its lit channels, as far as rules ask. */
+const restOf = ({ mode, ambient, open }: Picture): string => `${mode} ${ambient} ${open.join()}`;
+
+/** Of pictures alike in all that a rule looks at, the nearest to rest. */
+function unlike(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
+  const { drives } = pictures;
+  const regarded = [...drives.keys()].filter((i) => {
+    const drive = drives[i];
+    return drive !== undefined && kindOf(rule).regards(drive, rule);
+  });
+  const among = pictures.among(Bits.of(regarded, drives.length));
+  const met = new Set<string>();
+  return mine.filter((picture) => {
+    const seen = among.get(picture);
+    const key = `${restOf(picture)}|${seen?.key ?? ''}`;
+    if (met.has(key)) return false;
+    met.add(key);
+    return true;
+  });
 }
 
 /**
@@ -228,7 +252,7 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
     const among = pictures.among(Bits.of(numbers, drives.length));
     const byRest = new Map<string, Map<string, { readonly picture: Picture; readonly lit: Bits }>>();
     for (const picture of mine) {
-      const rest = `${picture.mode} ${picture.ambient} ${picture.open.join()}`;
+      const rest = restOf(picture);
       const seen = among.get(picture);
       if (seen === undefined || (kind.lots !== null && seen.lit.isEmpty)) continue;
       const alike = byRest.get(rest) ?? new Map<string, { picture: Picture; lit: Bits }>();
