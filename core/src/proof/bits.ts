@@ -32,6 +32,13 @@ export class Bits {
     return this.words.every((word) => word === 0);
   }
 
+  /** Which of some numbers it holds, the first the highest bit; for no more than 30. */
+  pick(numbers: readonly number[]): number {
+    let picked = 0;
+    for (const n of numbers) picked = picked * 2 + (((this.words[n >>> 5] ?? 0) >>> (n & 31)) & 1);
+    return picked;
+  }
+
   and(other: Bits): Bits {
     const words = new Uint32Array(Math.min(this.words.length, other.words.length));
     for (let i = 0; i < words.length; i++) words[i] = (this.words[i] ?? 0) & (other.words[i] ?? 0);

@@ -89,8 +89,8 @@ export function momentsOf(
     const holdsNow = machine.wired.asked(question);
     return ({ values, on }) => holdsNow(values, on);
   });
-  const found = new Map<string, Moment>();
-  const pictures = new Map<string, number>();
+  const found = new Map<number | string, Moment>();
+  const pictures = new Map<number | string, number>();
   let combined = 0;
   let whole = reach.whole;
 
@@ -98,24 +98,30 @@ export function momentsOf(
     const fn = programme.ranked[rank];
     return fn !== undefined && matters(fn);
   });
+  const onsOf = onNames(programme.ranked);
+  const keyOfOn = onKeys(ranks, programme.ranked);
+  // What is on is the same in all of a picture where every function tells pictures apart.
+  const onOf: On[][] = [];
+  const onNow = (picture: number): On[] =>
+    ranks.length < programme.ranked.length
+      ? onsOf(r)
+      : (onOf[picture] ??= onsOf(r));
+  const truthsOf = new Map<number | string, readonly boolean[]>();
 
   const look = (depth: number): void => {
     combined++;
     machine.judge(machine.wired.inOrder, r);
-    const truths = ask.map((holdsNow) => holdsNow(r));
-    const bits = onBits(r, ranks, programme.ranked);
-    const picture = pictures.get(bits) ?? pictures.size;
-    pictures.set(bits, picture);
-    const key = `${picture} ${truths.map(Number).join('')}`;
+    const on = keyOfOn(r);
+    const picture = pictures.get(on) ?? pictures.size;
+    pictures.set(on, picture);
+    const truth = truthKey(ask, r);
+    const key =
+      typeof truth === 'number' ? picture * 2 ** MOST_BITS_OF_TRUTH + truth : `${picture} ${truth}`;
     const known = found.get(key);
     if (known !== undefined && known.depth <= depth) return;
-    found.set(key, {
-      on: known?.on ?? onsOf(r, programme.ranked),
-      picture,
-      holds: truths,
-      depth,
-      places: [...places],
-    });
+    const truths = truthsOf.get(truth) ?? ask.map((holdsNow) => holdsNow(r));
+    truthsOf.set(truth, truths);
+    found.set(key, { on: onNow(picture), picture, holds: truths, depth, places: places.slice() });
   };
   const combine = (at: number, depth: number): void => {
     const part = several[at];
@@ -168,30 +174,54 @@ export function registersAt({ machine, parts }: Reach, places: readonly number[]
   return r;
 }
 
-/** Which of some functions are on, as a key; a cycle with its number. */
-function onBits(
-  { on, memory }: Registers,
-  ranks: readonly number[],
-  ranked: readonly ControlFunction[],
-): string {
-  let key = '';
+/** So many truths stand beside the number of a picture in one whole number; more are told as text. */
+const MOST_BITS_OF_TRUTH = 30;
+
+/** Which of some questions hold, as a key. */
+function truthKey(ask: readonly ((now: Registers) => boolean)[], r: Registers): number | string {
+  if (ask.length > MOST_BITS_OF_TRUTH) return ask.map((holdsNow) => Number(holdsNow(r))).join('');
   let bits = 0;
-  for (const [i, rank] of ranks.entries()) {
-    const isOn = on[rank] === 1;
-    const { way } = ranked[rank]?.when ?? {};
-    bits = bits * 16 + (isOn ? (way === 'cycle' ? (memory[rank] ?? 0) : 1) : 0);
-    if (i % 8 === 7) {
-      key += `${bits}.`;
-      bits = 0;
-    }
-  }
-  return `${key}${bits}`;
+  for (const holdsNow of ask) bits = bits * 2 + Number(holdsNow(r));
+  return bits;
 }
 
-const onsOf = ({ on, memory }: Registers, ranked: readonly ControlFunction[]): On[] =>
-  ranked.flatMap(({ id, when }, rank) =>
-    on[rank] === 1 ? [onKey(id, when.way === 'cycle' ? (memory[rank] ?? 1) : 1)] : [],
-  );
+/** Whole numbers are exact below this. */
+const EXACT = Number.MAX_SAFE_INTEGER;
+
+/** Which of some functions are on, as a key; a cycle with its number. A whole number where that holds them all. */
+function onKeys(
+  ranks: readonly number[],
+  ranked: readonly ControlFunction[],
+): (r: Registers) => number | string {
+  const told = ranks.map((rank) => {
+    const fn = ranked[rank];
+    const isCycle = fn?.when.way === 'cycle';
+    return { rank, isCycle, radix: isCycle ? fn.shows.length + 1 : 2 };
+  });
+  const fits = told.reduce((all, { radix }) => all * radix, 1) <= EXACT;
+  const digit = ({ on, memory }: Registers, { rank, isCycle }: (typeof told)[number]): number =>
+    on[rank] !== 1 ? 0 : isCycle ? (memory[rank] ?? 0) : 1;
+  if (!fits) return (r) => told.map((one) => digit(r, one)).join('.');
+  return (r) => {
+    let key = 0;
+    for (const one of told) key = key * one.radix + digit(r, one);
+    return key;
+  };
+}
+
+/** What is on by name, the strongest first; each cycle with its number. */
+export function onNames(ranked: readonly ControlFunction[]): (r: Registers) => On[] {
+  const names = ranked.map(({ id, when, shows }) => ({
+    byNumber: when.way === 'cycle' ? Array.from(shows, (_, i) => onKey(id, i + 1)) : [],
+    name: onKey(id, 1),
+  }));
+  return ({ on, memory }) => {
+    const ons: On[] = [];
+    for (const [rank, { byNumber, name }] of names.entries())
+      if (on[rank] === 1) ons.push(byNumber[(memory[rank] ?? 1) - 1] ?? name);
+    return ons;
+  };
+}
 
 /** By input and value: values that no function and no condition asked tells apart have one number. */
 function classesOf(

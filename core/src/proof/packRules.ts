@@ -7,7 +7,7 @@ import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
 import { stateKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import { Bits } from './bits.ts';
+import type { Bits } from './bits.ts';
 import type { Moment } from './moments.ts';
 import { Pictures, type Picture } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
@@ -211,21 +211,14 @@ function nearestOf(
   return nearest;
 }
 
-/** All that a picture is besides its lit channels, as far as rules ask. */
-const restOf = ({ mode, ambient, open }: Picture): string => `${mode} ${ambient} ${open.join()}`;
-
 /** Of pictures alike in all that a rule looks at, the nearest to rest. */
 function unlike(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
-  const { drives } = pictures;
-  const regarded = [...drives.keys()].filter((i) => {
-    const drive = drives[i];
-    return drive !== undefined && kindOf(rule).regards(drive, rule);
-  });
-  const among = pictures.among(Bits.of(regarded, drives.length));
-  const met = new Set<string>();
-  return mine.filter((picture) => {
-    const seen = among.get(picture);
-    const key = `${restOf(picture)}|${seen?.key ?? ''}`;
+  const { regards } = kindOf(rule);
+  const regarded = pictures.drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
+  const { setOf, sets } = pictures.among(regarded);
+  const met = new Set<number>();
+  return mine.filter(({ at, rest }) => {
+    const key = rest * sets.length + (setOf[at] ?? 0);
     if (met.has(key)) return false;
     met.add(key);
     return true;
@@ -248,16 +241,16 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
   // A rule that asks for light is asked where none of what it looks at ever lights, too.
   if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();
-  for (const numbers of lots.values()) {
-    const among = pictures.among(Bits.of(numbers, drives.length));
-    const byRest = new Map<string, Map<string, { readonly picture: Picture; readonly lit: Bits }>>();
+  for (const channels of lots.values()) {
+    const { setOf, sets } = pictures.among(channels);
+    const byRest = new Map<number, Map<number, { readonly picture: Picture; readonly lit: Bits }>>();
     for (const picture of mine) {
-      const rest = restOf(picture);
-      const seen = among.get(picture);
-      if (seen === undefined || (kind.lots !== null && seen.lit.isEmpty)) continue;
-      const alike = byRest.get(rest) ?? new Map<string, { picture: Picture; lit: Bits }>();
-      byRest.set(rest, alike);
-      if (!alike.has(seen.key)) alike.set(seen.key, { picture, lit: seen.lit });
+      const set = setOf[picture.at] ?? 0;
+      const lit = sets[set];
+      if (lit === undefined || (kind.lots !== null && lit.isEmpty)) continue;
+      const alike = byRest.get(picture.rest) ?? new Map<number, { picture: Picture; lit: Bits }>();
+      byRest.set(picture.rest, alike);
+      if (!alike.has(set)) alike.set(set, { picture, lit });
     }
     for (const alike of byRest.values())
       for (const { picture } of extremes([...alike.values()], more)) told.add(picture);

@@ -14,6 +14,8 @@ import type { ProofSubject } from './subject.ts';
 
 /** What lights at a moment, as far as it differs from other moments. */
 export interface Picture {
+  /** Its place among all. */
+  readonly at: number;
   readonly moment: Moment;
   readonly ambient: Ambient;
   readonly mode: number;
@@ -23,7 +25,19 @@ export interface Picture {
   readonly holds: readonly boolean[];
   /** The channels at work, by their numbers. */
   readonly lit: Bits;
+  /** Equal for pictures that differ in their channels and conditions alone. */
+  readonly rest: number;
 }
+
+/** What pictures have of some channels. */
+export interface Among {
+  /** By picture: which of the sets it has. */
+  readonly setOf: Uint32Array;
+  readonly sets: readonly Bits[];
+}
+
+/** So many channels are one whole number. */
+const MOST_BITS = 30;
 
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const asks = (c: Condition, input: string): boolean =>
@@ -64,7 +78,7 @@ export class Pictures {
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
-  readonly #among = new Map<string, ReadonlyMap<Picture, { readonly lit: Bits; readonly key: string }>>();
+  readonly #among = new Map<string, Among>();
 
   /** @param conditions - told apart besides */
   constructor(subject: ProofSubject, conditions: readonly Condition[]) {
@@ -93,42 +107,53 @@ export class Pictures {
     );
     const warns = (on: readonly On[]): boolean => on.some((one) => lighting.has(one));
     const numbers = new DriveNumbers();
-    const seen = new Map<string, Omit<Picture, 'lit'> & { readonly numbers: readonly number[] }>();
+    const rests = new Map<string, number>();
+    const seen = new Map<string, Omit<Picture, 'lit' | 'at'> & { readonly numbers: readonly number[] }>();
     for (const moment of moments.all) {
       const mode = modeOf(build, moment.on);
       if (mode === 0 || !warns(moment.on)) continue;
       const [isNight, ...more] = moment.holds;
       const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
       const holds = more.slice(this.#asked.length);
-      const told = `${mode} ${open.join()} ${holds.map(Number).join('')}`;
+      const place = `${mode} ${open.join()}`;
+      const told = `${place} ${holds.map(Number).join('')}`;
       const ambients: readonly Ambient[] = asksAmbient
         ? [isNight === true ? 'night' : 'day']
         : ['day', 'night'];
       for (const ambient of ambients) {
         const lit = subject.driven(moment, ambient).map((drive) => numbers.of(drive));
         const key = `${ambient} ${told} ${lit.join()}`;
-        if (!seen.has(key)) seen.set(key, { moment, ambient, mode, open, holds, numbers: lit });
+        if (seen.has(key)) continue;
+        const rest = rests.get(`${ambient} ${place}`) ?? rests.size;
+        rests.set(`${ambient} ${place}`, rest);
+        seen.set(key, { moment, ambient, mode, open, holds, numbers: lit, rest });
       }
     }
     this.drives = numbers.drives;
     const size = this.drives.length;
-    this.all = [...seen.values()].map(({ numbers: lit, ...picture }) => ({
+    this.all = [...seen.values()].map(({ numbers: lit, ...picture }, at) => ({
       ...picture,
+      at,
       lit: Bits.of(lit, size),
     }));
   }
 
-  /** Of each picture the channels that are among some, and these as a key: worked out once for all who look at the same. */
-  among(looksAt: Bits): ReadonlyMap<Picture, { readonly lit: Bits; readonly key: string }> {
-    const known = this.#among.get(looksAt.key);
+  /** What each picture has of some channels: worked out once for all who look at the same. */
+  among(channels: readonly number[]): Among {
+    const asked = channels.join();
+    const known = this.#among.get(asked);
     if (known !== undefined) return known;
-    const made = new Map(
-      this.all.map((picture) => {
-        const lit = picture.lit.and(looksAt);
-        return [picture, { lit, key: lit.key }];
-      }),
-    );
-    this.#among.set(looksAt.key, made);
+    const looksAt = Bits.of(channels, this.drives.length);
+    const numbers = new Map<number | string, number>();
+    const sets: Bits[] = [];
+    const setOf = Uint32Array.from(this.all, ({ lit }) => {
+      const key = channels.length <= MOST_BITS ? lit.pick(channels) : lit.and(looksAt).key;
+      const number = numbers.get(key) ?? sets.push(lit.and(looksAt)) - 1;
+      numbers.set(key, number);
+      return number;
+    });
+    const made = { setOf, sets };
+    this.#among.set(asked, made);
     return made;
   }
 

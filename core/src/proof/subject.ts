@@ -3,7 +3,7 @@ import { programmeOf } from '../controls/programme.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
-import { functionAt, onKey, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
+import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import { targetKey, type ControlFunction, type Target } from '../design/functions.ts';
 import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
@@ -23,7 +23,7 @@ import type { Face } from '../words/face.ts';
 import { Machine } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import { Space } from './space.ts';
-import { isQuiet, momentsOf, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
+import { isQuiet, momentsOf, onNames, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
 
 /** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */
@@ -131,10 +131,7 @@ export class ProofSubject {
 
   /** Every function that is on where the parts stand so. */
   onsAt(places: readonly number[]): On[] {
-    const { on, memory } = registersAt(this.reach, places);
-    return this.reach.machine.programme.ranked.flatMap(({ id, when }, rank) =>
-      on[rank] === 1 ? [onKey(id, when.way === 'cycle' ? (memory[rank] ?? 1) : 1)] : [],
-    );
+    return onNames(this.reach.machine.programme.ranked)(registersAt(this.reach, places));
   }
 
   /** The place among the pictures of a moment, by its own place. */

@@ -40,7 +40,7 @@
   }
 </script>
 
-<section class="proof" aria-label="Proof" aria-busy={proving.progress !== null}>
+<section class="proof" aria-label="Proof" aria-busy={editor.isProvedSoon}>
   {#if proving.progress !== null}
     {@const { done, of, what } = proving.progress}
     <div class="running" role="status">
@@ -53,6 +53,8 @@
       Stopped: nothing is proved of the build as it is now.
       <button class="plain" onclick={() => proving.again()}>Begin again</button>
     </p>
+  {:else if editor.isProvedSoon && proof !== null}
+    <p class="running" role="status">Changed since; it is proved anew in a moment.</p>
   {/if}
   {#if proving.error !== null}<p class="trouble" role="alert">Not proved: {proving.error.message}</p>{/if}
   {#if proof !== null}

@@ -22,6 +22,7 @@ import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';
+import { DesignKeeper } from '$lib/workers/heldDesign';
 import type { RingRequest } from '$lib/workers/analysis.worker';
 import { partInput, SHUT } from '@flarik/core/design/inputs';
 import type { Ambient } from '@flarik/core/words/ambient';
@@ -89,15 +90,20 @@ export class Editor {
   );
   readonly preview = new Preview(() => this.drives);
   readonly #analysis = startAnalysis();
-  /** The design as the worker has it. */
-  #sent: Build | null = null;
-  readonly check = new LatestRun((build: Build) => this.#worker(build).check());
+  readonly #keeper = new DesignKeeper();
+  readonly check = new LatestRun(async (build: Build) => ({ build, ...(await this.#worker(build).check()) }));
   /** The same check in the state being looked at alone. */
   readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
     this.#worker(build).checkState(state),
   );
   /** What is proved of the controls, over every state. */
   readonly proving = new Proving();
+  /** Whether what is proved is proved of the build as it is now. */
+  readonly isProved = $derived.by(() => this.proving.answer?.build === this.build);
+  /** Whether it will be by itself. */
+  readonly isProvedSoon = $derived.by(
+    () => !this.isProved && !this.proving.stopped && this.proving.error === null,
+  );
   /** All findings there are, the gravest first. */
   readonly findings = $derived.by((): readonly Finding[] =>
     gravestFirst(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
@@ -149,9 +155,7 @@ export class Editor {
   /** The worker with this design: it gets the whole once, and then what changed. */
   #worker(build: Build): ReturnType<typeof startAnalysis>['api'] {
     const { api } = this.#analysis;
-    if (this.#sent === null) void api.take(build);
-    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
-    this.#sent = build;
+    this.#keeper.bring(api, build);
     return api;
   }
 

@@ -1,35 +1,41 @@
 import type { Build } from '@flarik/core/design/schema';
 import type { Progress, Proof } from '@flarik/core/proof/prove';
+import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
+import { DesignKeeper } from '$lib/workers/heldDesign';
 import { startProof } from '$lib/workers/proof';
 
 /** Edits that follow each other quicker than this are proved once, ms. */
-const QUIET_MS = 700;
+const QUIET_MS = 1500;
+
+/** A build, and what is known of its functions by themselves. */
+type Checked = { readonly build: Build } & CheckResult;
 
 /** The proof of the open build: in the background, the latest only. */
 export class Proving {
-  /** The last proof; of an earlier build while `running` or `stopped`. */
-  answer = $state.raw<Proof | null>(null);
+  /** The last proof, and the build it is of. */
+  answer = $state.raw<(Proof & { readonly build: Build }) | null>(null);
   progress = $state.raw<Progress | null>(null);
   error = $state.raw<Error | null>(null);
   /** Whoever waits stopped it. */
   stopped = $state(false);
   #worker: ReturnType<typeof startProof> | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #build: Build | null = null;
+  #asked: Checked | null = null;
+  #keeper = new DesignKeeper();
   #run = 0;
 
   /** Proves a build once it has been quiet. */
-  ask(build: Build): void {
-    if (build === this.#build && this.error === null) return;
-    this.#build = build;
+  ask(checked: Checked): void {
+    if (checked.build === this.#asked?.build && this.error === null) return;
+    this.#asked = checked;
     clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => void this.#prove(build), this.answer === null ? 0 : QUIET_MS);
+    this.#timer = setTimeout(() => void this.#prove(checked), this.answer === null ? 0 : QUIET_MS);
   }
 
   /** Begins anew with the build it was last asked for. */
   again(): void {
-    if (this.#build !== null) void this.#prove(this.#build);
+    if (this.#asked !== null) void this.#prove(this.#asked);
   }
 
   stop(): void {
@@ -45,23 +51,26 @@ export class Proving {
     clearTimeout(this.#timer);
     this.#worker?.end();
     this.#worker = null;
+    this.#keeper = new DesignKeeper();
   }
 
-  async #prove(build: Build): Promise<void> {
+  async #prove({ build, findings, outcomes }: Checked): Promise<void> {
     const run = ++this.#run;
     this.#worker ??= startProof();
     this.stopped = false;
     this.error = null;
     this.progress = { done: 0, of: 1, what: 'every state' };
+    const { api } = this.#worker;
     try {
-      const proof = await this.#worker.api.prove(
-        build,
+      this.#keeper.bring(api, build);
+      const proof = await api.prove(
+        { findings, outcomes },
         Comlink.proxy((progress: Progress) => {
           if (run === this.#run) this.progress = progress;
         }),
       );
       if (run !== this.#run || proof === null) return;
-      this.answer = proof;
+      this.answer = { ...proof, build };
       this.progress = null;
     } catch (error) {
       if (run !== this.#run) return;

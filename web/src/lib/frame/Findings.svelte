@@ -50,11 +50,7 @@
   );
 </script>
 
-<section
-  class="drawer"
-  aria-label="Findings"
-  aria-busy={editor.check.running || editor.proving.progress !== null}
->
+<section class="drawer" aria-label="Findings" aria-busy={editor.check.running || editor.isProvedSoon}>
   <div class="head">
     <h2>Findings</h2>
     {#if editor.check.error !== null}

@@ -61,8 +61,9 @@
     if (!editor.dragging) void editor.check.run(build);
   });
   $effect(() => {
-    const { build } = editor;
-    if (!editor.dragging) untrack(() => editor.proving.ask(build));
+    const checked = editor.check.answer;
+    if (checked !== null && checked.build === editor.build && !editor.dragging)
+      untrack(() => editor.proving.ask(checked));
   });
 
   async function exportFile(): Promise<void> {

@@ -4,9 +4,7 @@
 
   /** What was accepted once and is no longer found. */
   const editor = getEditor()();
-  const told = $derived(
-    editor.check.answer !== null && editor.proving.answer !== null && !editor.check.running,
-  );
+  const told = $derived(editor.isProved && !editor.check.running);
   const gone = $derived(told ? editor.standing.gone : []);
 </script>
 

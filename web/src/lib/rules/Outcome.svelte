@@ -8,7 +8,6 @@
   let { pack, rule, outcome }: { pack: RulePack; rule: RuleData; outcome: RuleOutcome | undefined } =
     $props();
   const editor = getEditor()();
-  const proved = $derived(editor.proving.answer !== null && editor.proving.progress === null);
   const first = $derived(editor.findings.find((f) => f.packId === pack.id && f.ruleId === rule.id));
 
   /** The least room to the limit; a limit that is met to a hair says so. */
@@ -21,8 +20,7 @@
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
     <span class="holds">✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span>
-    {#if !proved}<span class="quiet"
-        >({editor.proving.stopped || editor.proving.error !== null ? 'not proved' : 'being proved …'})</span
+    {#if !editor.isProved}<span class="quiet">({editor.isProvedSoon ? 'being proved …' : 'not proved'})</span
       >{/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– not for this build</span>

@@ -1,12 +1,12 @@
 import type { MapQuantity } from '@flarik/core/coverage/map';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Direction } from '@flarik/core/coverage/seen';
-import { deltaOf } from '@flarik/core/design/delta';
 import type { Build } from '@flarik/core/design/schema';
 import type { State } from '@flarik/core/state/state';
 import type { Approach } from '@flarik/core/design/approach';
 import * as Comlink from 'comlink';
 import { LatestRun } from '$lib/editor/latestRun.svelte';
+import { DesignKeeper } from '$lib/workers/heldDesign';
 import { startSight } from '$lib/workers/sight';
 
 /** A build in a state, as every question about it begins. */
@@ -32,8 +32,7 @@ export class Sight {
   stopped = $state(false);
   /** Counts how often it was begun anew, for those who ask. */
   round = $state(0);
-  /** The design as the worker has it. */
-  #sent: Build | null = null;
+  #keeper = new DesignKeeper();
   /** How far what is being worked out has come, 0 to 1; null when nothing is, or it is not known. */
   progress = $state<number | null>(null);
 
@@ -89,7 +88,7 @@ export class Sight {
   stop(): void {
     this.#worker.end();
     this.#worker = startSight();
-    this.#sent = null;
+    this.#keeper = new DesignKeeper();
     this.stopped = true;
     for (const giveUp of this.#waiting) giveUp(new Error('it was stopped'));
   }
@@ -111,9 +110,7 @@ export class Sight {
   ): Promise<R> {
     const { api } = this.#worker;
     this.stopped = false;
-    if (this.#sent === null) void api.take(build);
-    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
-    this.#sent = build;
+    this.#keeper.bring(api, build);
     let giveUp: (reason: Error) => void = () => undefined;
     const stopped = new Promise<never>((_, reject) => (giveUp = reject));
     this.#waiting.add(giveUp);

@@ -1,12 +1,12 @@
 import { contributionsAt, type Contribution } from '@flarik/core/coverage/contributions';
 import { litChannels, ringOf, type Ring, type RingOptions } from '@flarik/core/coverage/ring';
 import { applyDelta, type Delta } from '@flarik/core/design/delta';
-import type { Build } from '@flarik/core/design/schema';
 import { checkBuild } from '@flarik/core/rules/check';
 import type { CheckResult } from '@flarik/core/rules/finding';
 import { floorsIn } from '@flarik/core/rules/floors';
 import type { State } from '@flarik/core/state/state';
 import * as Comlink from 'comlink';
+import { HeldDesign } from './heldDesign';
 
 export interface RingRequest {
   readonly state: State;
@@ -23,32 +23,19 @@ export interface RingAnswer {
 
 const MOST_NAMED = 6;
 
-/** The design being looked at. It came whole once, and is edited here as it is edited there. */
-let design: Build | null = null;
-
-function present(): Build {
-  if (design === null) throw new Error('the worker has no design yet');
-  return design;
-}
+const design = new HeldDesign();
 
 const api = {
-  /** Takes a design whole. */
-  take(build: Build): void {
-    design = build;
-  },
-
-  /** Edits the design; what the edit leaves alone stays the same object, and all that was worked out from it stays known. */
-  edit(delta: Delta): void {
-    design = applyDelta(present(), delta);
-  },
+  take: design.take,
+  edit: design.edit,
 
   /** Findings over all states; or what an edit that is only tried out would bring. */
   check: (tried: Delta | null = null): CheckResult =>
-    checkBuild(tried === null ? present() : applyDelta(present(), tried)),
-  checkState: (state: State): CheckResult => checkBuild(present(), state),
+    checkBuild(tried === null ? design.present : applyDelta(design.present, tried)),
+  checkState: (state: State): CheckResult => checkBuild(design.present, state),
 
   ring({ state, options }: RingRequest): RingAnswer {
-    const build = present();
+    const build = design.present;
     const lit = litChannels(build, state, options);
     return {
       ring: ringOf(lit),

@@ -1,18 +1,25 @@
-import type { Build } from '@flarik/core/design/schema';
 import { proving, type Progress, type Proof } from '@flarik/core/proof/prove';
+import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
+import { HeldDesign } from './heldDesign';
+
+const design = new HeldDesign();
 
 /** The run that is wanted; an older one gives up at its next step. */
 let wanted = 0;
 
 const api = {
+  take: design.take,
+  edit: design.edit,
+
   /**
    * Looks at every state that the controls can reach.
+   * @param checked - what is known of the functions by themselves
    * @returns null when it was given up for a newer run, or stopped
    */
-  async prove(build: Build, tell: (progress: Progress) => void): Promise<Proof | null> {
+  async prove(checked: CheckResult, tell: (progress: Progress) => void): Promise<Proof | null> {
     const mine = ++wanted;
-    const run = proving(build);
+    const run = proving(design.present, checked);
     for (;;) {
       const step = run.next();
       if (step.done === true) return step.value;

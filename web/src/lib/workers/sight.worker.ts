@@ -2,8 +2,6 @@ import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
-import { applyDelta, type Delta } from '@flarik/core/design/delta';
-import type { Build } from '@flarik/core/design/schema';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
@@ -14,6 +12,7 @@ import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import * as Comlink from 'comlink';
+import { HeldDesign } from './heldDesign';
 
 /** How far a long answer has come, 0 to 1. */
 export type Progress = (share: number) => void;
@@ -52,28 +51,15 @@ function finished<R>(sum: Generator<number, R>, progress: Progress): R {
   }
 }
 
-/** The design being looked at. It came whole once, and is edited here as it is edited there. */
-let design: Build | null = null;
-
-function present(): Build {
-  if (design === null) throw new Error('the worker has no design yet');
-  return design;
-}
+const design = new HeldDesign();
 
 /** From one row to the next of a little map, degrees. */
 const LITTLE_STEP_DEG = 5;
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 const api = {
-  /** Takes a design whole. */
-  take(build: Build): void {
-    design = build;
-  },
-
-  /** Edits the design; what the edit leaves alone stays the same object, and all that was worked out from it stays known. */
-  edit(delta: Delta): void {
-    design = applyDelta(present(), delta);
-  },
+  take: design.take,
+  edit: design.edit,
 
   map(
     state: State,
@@ -81,7 +67,7 @@ const api = {
     quantity: MapQuantity,
     progress: Progress,
   ): DirectionMap {
-    return finished(directionMap(present(), state, options, quantity), progress);
+    return finished(directionMap(design.present, state, options, quantity), progress);
   },
 
   /** Little maps of several states, coarser. */
@@ -92,16 +78,17 @@ const api = {
     progress: Progress,
   ): DirectionMap[] {
     return states.map((state, i) =>
-      finished(directionMap(present(), state, options, quantity, LITTLE_STEP_DEG), (share) =>
+      finished(directionMap(design.present, state, options, quantity, LITTLE_STEP_DEG), (share) =>
         progress((i + share) / states.length),
       ),
     );
   },
 
-  hidden: (state: State, direction: Direction): HiddenLamp[] => hiddenToward(present(), state, direction),
+  hidden: (state: State, direction: Direction): HiddenLamp[] =>
+    hiddenToward(design.present, state, direction),
 
   approaches(state: State, list: readonly Approach[], progress: Progress): ApproachTable {
-    const approaches = new Approaches(present(), state);
+    const approaches = new Approaches(design.present, state);
     const rows = list.map((approach, i) => {
       progress(i / list.length);
       return approaches.result(approach);
@@ -111,12 +98,12 @@ const api = {
   },
 
   approach(state: State, approach: Approach): ApproachDetail {
-    const approaches = new Approaches(present(), state);
+    const approaches = new Approaches(design.present, state);
     return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
   },
 
   ground(state: State, stepM: number, progress: Progress): GroundGrid {
-    const build = present();
+    const build = design.present;
     const lamps = sourcesOf(lightsIn(build, state), 'steady');
     const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
     const options = { stepM, beyondM: mast ? 30 : 15 };
@@ -124,7 +111,7 @@ const api = {
   },
 
   eyes(state: State, opticalRangeM: number): EyesAnswer {
-    const build = present();
+    const build = design.present;
     const vehicle = vehicleOf(build.vehicle);
     const lights = lightsIn(build, state);
     const driver = driverOf(vehicle);

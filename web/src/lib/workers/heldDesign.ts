@@ -1,0 +1,41 @@
+import { applyDelta, deltaOf, type Delta } from '@flarik/core/design/delta';
+import type { Build } from '@flarik/core/design/schema';
+
+/** The design in a worker: it came whole once, and is edited there as it is edited here. */
+export class HeldDesign {
+  #design: Build | null = null;
+
+  get present(): Build {
+    if (this.#design === null) throw new Error('the worker has no design yet');
+    return this.#design;
+  }
+
+  /** Takes a design whole. */
+  take = (build: Build): void => {
+    this.#design = build;
+  };
+
+  /** Edits the design; what the edit leaves alone stays the same object, and all that was worked out from it stays known. */
+  edit = (delta: Delta): void => {
+    this.#design = applyDelta(this.present, delta);
+  };
+}
+
+/** A worker that holds a design. */
+interface Holder {
+  take: (build: Build) => Promise<void>;
+  edit: (delta: Delta) => Promise<void>;
+}
+
+/** Keeps the design of a worker the same as one's own. */
+export class DesignKeeper {
+  /** The design as the worker has it. */
+  #sent: Build | null = null;
+
+  /** Gives the worker this design: the whole once, and then what changed. */
+  bring(api: Holder, build: Build): void {
+    if (this.#sent === null) void api.take(build);
+    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
+    this.#sent = build;
+  }
+}
