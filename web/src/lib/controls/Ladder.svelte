@@ -212,6 +212,7 @@
   }
 
   li {
+    position: relative;
     display: flex;
     align-items: stretch;
     gap: 0.5rem;

@@ -154,7 +154,7 @@
     padding: 0.5rem;
     border: 1px solid var(--cds-ui-04);
     border-radius: 8px;
-    background: color-mix(in srgb, var(--car-tyre) 35%, var(--cds-ui-01));
+    background: color-mix(in srgb, var(--car-tyre) 12%, var(--cds-ui-01));
   }
 
   .face button {

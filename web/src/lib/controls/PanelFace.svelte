@@ -165,7 +165,7 @@
     border: 1px solid var(--cds-ui-04);
     border-radius: 8px;
     padding: 0.5rem 0.6rem 0.6rem;
-    background: color-mix(in srgb, var(--car-tyre) 35%, var(--cds-ui-01));
+    background: color-mix(in srgb, var(--car-tyre) 12%, var(--cds-ui-01));
   }
 
   .head {
