@@ -10,7 +10,7 @@ import { dot, type Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
 import type { MovingPart, Stop } from '../vehicle/types.ts';
 import { stopOf, stopsWithShut, zoneOf } from '../vehicle/vehicle.ts';
-import { bodyObstacles, occluderAt, partObstacles, type Obstacles } from './occlusion.ts';
+import { bodyObstacles, occluderAt, partObstacles, type Obstacles, type Past } from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
 export const BEARINGS = 360;
@@ -36,16 +36,16 @@ export interface Standing {
   /** Share of the peak toward a direction, before lens and body. */
   readonly beam: (direction: Vec3) => number;
   /** Share that passes the vehicle in the pose asked for. */
-  readonly past: (direction: Vec3) => number;
+  readonly past: Past;
 }
 
 /** A module in its place, with what each moving part hides by itself: the light in a pose is the product. */
 interface Sight {
   readonly placed: PlacedModule;
   readonly beam: Standing['beam'];
-  readonly pastBody: Standing['past'];
+  readonly pastBody: Past;
   /** Worked out when first asked for. */
-  readonly pastPart: (part: MovingPart, stop: Stop | null) => Standing['past'];
+  readonly pastPart: (part: MovingPart, stop: Stop | null) => Past;
 }
 
 /** A module's light around the vehicle, taken apart by what hides it. */
@@ -165,11 +165,11 @@ export class Fields {
     return this.#sight(p, own === null ? null : stopOf(own, stops)).map(
       ({ placed, beam, pastBody, pastPart }) => {
         const hiding = others.map((part) => pastPart(part, stopOf(part, stops)));
-        const past = (direction: Vec3): number => {
-          let share = pastBody(direction);
+        const past: Past = (direction, farM) => {
+          let share = pastBody(direction, farM);
           for (const pastOne of hiding) {
             if (share === 0) return 0;
-            share *= pastOne(direction);
+            share *= pastOne(direction, farM);
           }
           return share;
         };
@@ -189,16 +189,16 @@ export class Fields {
       return placeModules(this.#lookup, p, new Set(at === null ? [] : [at.id])).map((placed): Sight => {
         const bodyAlone = occluderAt(body, placed.centre);
         const ownAlone = own === null ? null : occluderAt(obstacles(own, at), placed.centre);
-        const known = new Map<string, Standing['past']>();
+        const known = new Map<string, Past>();
         return {
           placed,
           beam: beamOf(placed, this.#lookup.attached(p.fixtureId, placed.module.id)),
           pastBody:
             ownAlone === null
               ? bodyAlone
-              : (direction) => {
-                  const share = ownAlone(direction);
-                  return share === 0 ? 0 : share * bodyAlone(direction);
+              : (direction, farM) => {
+                  const share = ownAlone(direction, farM);
+                  return share === 0 ? 0 : share * bodyAlone(direction, farM);
                 },
           pastPart: (part, stop) =>
             remember(known, stopKey(part, stop), () => occluderAt(obstacles(part, stop), placed.centre)),

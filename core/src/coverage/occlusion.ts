@@ -48,18 +48,24 @@ export function layOut(solids: readonly Solid[], mesh: Mesh | null = null): Obst
 }
 
 /**
+ * The share of light that passes along a ray, as far as a point so far off; all the way when not said.
+ * @param farM - what lies beyond hides nothing, m
+ */
+export type Past = (direction: Vec3, farM?: number) => number;
+
+/**
  * The share of light that leaves `origin` in any direction: like `transmissionAlong`, with what depends on the
  * origin alone worked out once. A solid whose cone of sight the direction misses is passed over; the solids
  * that take up most of the view and let nothing pass are asked first, since one of them settles the answer.
  */
-export function occluderAt(obstacles: Obstacles, origin: Vec3): (direction: Vec3) => number {
+export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
   const { transmissions, planeStarts, planes, mesh } = obstacles;
   const cones = conesOfSight(obstacles, origin);
   const gaps = gapsAt(planes, origin);
   const order = Int32Array.from(transmissions.keys()).sort(
     (a, b) => at(transmissions, a) - at(transmissions, b) || at(cones, 4 * a + 3) - at(cones, 4 * b + 3),
   );
-  return (direction) => {
+  return (direction, farM = Infinity) => {
     // Read by index: taking a tuple apart goes through its iterator, which costs more than the sums here.
     const x = direction[0];
     const y = direction[1];
@@ -68,11 +74,11 @@ export function occluderAt(obstacles: Obstacles, origin: Vec3): (direction: Vec3
     for (const i of order) {
       const c = 4 * i;
       if (at(cones, c) * x + at(cones, c + 1) * y + at(cones, c + 2) * z < at(cones, c + 3)) continue;
-      if (!crosses(planes, gaps, at(planeStarts, i), at(planeStarts, i + 1), x, y, z)) continue;
+      if (!crosses(planes, gaps, at(planeStarts, i), at(planeStarts, i + 1), x, y, z, farM)) continue;
       share *= at(transmissions, i);
       if (share === 0) return 0;
     }
-    return mesh?.hides(origin, direction) === true ? 0 : share;
+    return mesh?.hides(origin, direction, farM) === true ? 0 : share;
   };
 }
 
@@ -134,9 +140,10 @@ function crosses(
   x: number,
   y: number,
   z: number,
+  farM: number,
 ): boolean {
   let enter = 0;
-  let leave = Infinity;
+  let leave = farM;
   for (let p = from; p < to; p++) {
     const gap = at(gaps, p);
     const i = 4 * p;

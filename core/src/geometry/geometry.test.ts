@@ -4,7 +4,7 @@ import { layOut, occluderAt } from '../coverage/occlusion.ts';
 import { bearingOf, directionOf } from './direction.ts';
 import { aimFrame, anglesInFrame, movePoint, pointInFrame, turnAbout, turnFrame } from './frame.ts';
 import { overlapDepthM, type Convex } from './overlap.ts';
-import { chordM, transmissionAlong } from './ray.ts';
+import { chordM, entryM, transmissionAlong } from './ray.ts';
 import { box, moveSolid, prism } from './solid.ts';
 import { dot, length, type Vec3 } from './vec.ts';
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
@@ -207,6 +207,28 @@ describe.each(BODY_TYPES)('on the $id with every option', (body) => {
         }
       }),
       { numRuns: 10, seed: 11 },
+    );
+  });
+
+  test('as far as a point: what the ray enters beyond it hides nothing, what it enters before does', () => {
+    const distance = fc.double({ min: 0.2, max: 6, noNaN: true });
+    fc.assert(
+      fc.property(origin, bearing, elevation, distance, (from, b, e, farM) => {
+        const direction = directionOf(b, e);
+        const solids = posedSolids(vehicle, new Set());
+        const before = solids.filter((solid) => entryM(solid, from, direction) < farM);
+        // A ray that only brushes an edge may go either way by rounding.
+        const brushed = solids.some((solid) => {
+          const chord = chordM(solid, from, direction);
+          return chord > 0 && (chord < 1e-5 || Math.abs(entryM(solid, from, direction) - farM) < 1e-5);
+        });
+        if (!brushed)
+          expect(occluderAt(layOut(solids), from)(direction, farM)).toBeCloseTo(
+            transmissionAlong(before, from, direction),
+            12,
+          );
+      }),
+      { numRuns: 200, seed: 13 },
     );
   });
 

@@ -10,8 +10,8 @@ export const MESH_NEAR_M = 0.03;
 /** A triangle mesh laid out flat: nine numbers a triangle. */
 export type Triangles = Float64Array;
 
-/** Whether a ray meets the triangle further off than `near` (Möller and Trumbore 1997). */
-export function meets(t: Triangles, k: number, o: Vec3, d: Vec3, near: number): boolean {
+/** Whether a ray meets the triangle between two distances (Möller and Trumbore 1997). */
+export function meets(t: Triangles, k: number, o: Vec3, d: Vec3, near: number, far = Infinity): boolean {
   const i = 9 * k;
   const at = (n: number): number => t[i + n] ?? 0;
   const [ax, ay, az] = [at(0), at(1), at(2)];
@@ -30,7 +30,8 @@ export function meets(t: Triangles, k: number, o: Vec3, d: Vec3, near: number): 
   const qz = sx * e1y - sy * e1x;
   const v = (d[0] * qx + d[1] * qy + d[2] * qz) / det;
   if (v < 0 || u + v > 1) return false;
-  return (e2x * qx + e2y * qy + e2z * qz) / det > near;
+  const along = (e2x * qx + e2y * qy + e2z * qz) / det;
+  return along > near && along < far;
 }
 
 interface Node {
@@ -63,15 +64,17 @@ export class Mesh {
           );
   }
 
-  /** Whether anything of the mesh stands in the way of a ray. */
-  hides(origin: Vec3, direction: Vec3, near = MESH_NEAR_M): boolean {
+  /** Whether anything of the mesh stands in the way of a ray, no farther than so many metres. */
+  hides(origin: Vec3, direction: Vec3, farM = Infinity): boolean {
     const inverse: Vec3 = [1 / direction[0], 1 / direction[1], 1 / direction[2]];
     const waiting: (Node | null)[] = [this.#root];
     while (waiting.length > 0) {
       const node = waiting.pop() ?? null;
       if (node === null || !crosses(node.box, origin, inverse)) continue;
       if (node.triangles === null) waiting.push(node.left, node.right);
-      else for (const k of node.triangles) if (meets(this.triangles, k, origin, direction, near)) return true;
+      else
+        for (const k of node.triangles)
+          if (meets(this.triangles, k, origin, direction, MESH_NEAR_M, farM)) return true;
     }
     return false;
   }

@@ -86,7 +86,7 @@ function atEye({ centre, shareToward }: ModuleSight, eye: Vec3, view: Vec3): AtE
   const to = sub(eye, centre);
   const r = length(to);
   const direction = scale(to, 1 / r);
-  const lx = r === 0 ? 0 : shareToward(direction) / r ** 2;
+  const lx = r === 0 ? 0 : shareToward(direction, r) / r ** 2;
   const cos = -dot(direction, view);
   const offDeg = (Math.acos(Math.min(1, Math.max(-1, cos))) * 180) / Math.PI;
   const made = { veil: cos > 0 ? lx * cos * veilPerLux(offDeg) : 0, lx };

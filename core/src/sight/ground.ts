@@ -17,7 +17,7 @@ export function planeLx(lamps: readonly Source[], point: Vec3, facing: Vec3 = UP
     if (r === 0) continue;
     const direction = scale(to, 1 / r);
     const cos = -dot(direction, facing);
-    if (cos > 0) sum += (cdToward(direction) * cos) / r ** 2;
+    if (cos > 0) sum += (cdToward(direction, r) * cos) / r ** 2;
   }
   return sum;
 }
@@ -67,7 +67,7 @@ export function* groundGrid(
         const r = Math.sqrt(square);
         const perCd = cz / (square * r);
         if (!(cz > 0) || mostCd * perCd < NOTHING_LX) continue;
-        sum += perCd * cdToward([(x - cx) / r, (y - cy) / r, -cz / r]);
+        sum += perCd * cdToward([(x - cx) / r, (y - cy) / r, -cz / r], r);
       }
       lx[row * columns + column] = sum;
     }

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { plainSeenM, plainThrownBack } from '../../test/reference/plainSight.ts';
 import { directionMap } from '../coverage/map.ts';
+import { layOut, occluderAt } from '../coverage/occlusion.ts';
 import { litChannels, powerRing } from '../coverage/ring.ts';
 import type { Approach } from '../design/approach.ts';
 import { directionOf } from '../geometry/direction.ts';
@@ -227,6 +228,20 @@ describe('glare', () => {
     expect(at('left-side').highest).toBeGreaterThan(1);
     expect(at('roadside').highest).toBe(0);
   });
+  test('a lamp before the windscreen reaches the driver: what stands behind the eye takes nothing of it', () => {
+    const { vehicle } = lookupOf(car);
+    const driver = driverOf(vehicle);
+    if (driver === null) throw new Error('the car has a seat');
+    const [x, y, z] = driver.eye;
+    const centre = [x + 2, y, z] as const;
+    const past = occluderAt(layOut(solidsIn(vehicle, [])), centre);
+    const lamp = { centre, cdToward: (d: Vec3, farM: number) => 100 * past(d, farM) };
+    // 100 cd from 2 m are 25 lx; the glass before takes some.
+    const lx = planeLx([lamp], driver.eye, driver.view);
+    expect(lx).toBeGreaterThan(15);
+    expect(lx).toBeLessThanOrEqual(25);
+    expect(past([-1, 0, 0])).toBeLessThan(past([-1, 0, 0], 2) - 0.1);
+  });
   test('shares add up, the mean stays below the highest, and two lamps dazzle more than one', () => {
     const [eye] = eyesInLane('following').filter(({ distanceM }) => distanceM === 50);
     if (eye === undefined) throw new Error('50 m is looked at');
@@ -286,7 +301,10 @@ describe('light on the ground', () => {
     expect(areaLight(even, { ...all, rearX: 5, frontX: 6 }, 20).meanLx).toBe(0);
   });
   test('a mast doubles nothing: twice the light is twice the lux', () => {
-    const doubled = lamps.map((lamp) => ({ ...lamp, cdToward: (d: Vec3) => 2 * lamp.cdToward(d) }));
+    const doubled = lamps.map((lamp) => ({
+      ...lamp,
+      cdToward: (d: Vec3, farM: number) => 2 * lamp.cdToward(d, farM),
+    }));
     const at: Vec3 = [0, 4, 0];
     expect(planeLx(doubled, at)).toBeCloseTo(2 * planeLx(lamps, at), 6);
     expect(planeLx(lamps, turned(at, Math.PI))).toBeCloseTo(planeLx(lamps, at), 6);

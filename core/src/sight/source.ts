@@ -12,7 +12,8 @@ import { meanLevel } from '../timing/timeline.ts';
 /** A lamp as air, ground and eyes know it: where it is, and what it sends in a direction, cd. */
 export interface Source {
   readonly centre: Vec3;
-  readonly cdToward: (direction: Vec3) => number;
+  /** As far as a point so many metres off: what lies beyond it hides nothing. */
+  readonly cdToward: (direction: Vec3, farM: number) => number;
 }
 
 /** A module where it stands in a pose. */
@@ -20,8 +21,8 @@ export interface ModuleSight {
   readonly placementId: string;
   readonly moduleId: string;
   readonly centre: Vec3;
-  /** Share of the peak toward a direction, past lens, glass and body; the same function for the same place and pose. */
-  readonly shareToward: (direction: Vec3) => number;
+  /** Share of the peak toward a direction, past lens, glass and body as far as a point so many metres off; the same function for the same place and pose. */
+  readonly shareToward: (direction: Vec3, farM: number) => number;
 }
 
 /** A module that lights in a state, and what it is given to do. */
@@ -46,9 +47,9 @@ export function sightsOf(lookup: Lookup, p: Placement, open: readonly string[]):
       placementId: p.id,
       moduleId: placed.module.id,
       centre: placed.centre,
-      shareToward: (direction) => {
+      shareToward: (direction, farM) => {
         const relative = beam(direction) * p.lensTransmission;
-        return relative > 0 ? relative * past(direction) : 0;
+        return relative > 0 ? relative * past(direction, farM) : 0;
       },
     }));
   known.set(key, made);
@@ -82,7 +83,7 @@ export const sourcesOf = (
     const cd = drives.filter(counts).reduce((sum, d) => sum + d.peakCd * levelOf(d, instant), 0);
     return cd === 0
       ? []
-      : [{ placementId, centre, mostCd: cd, cdToward: (direction: Vec3) => cd * shareToward(direction) }];
+      : [{ placementId, centre, mostCd: cd, cdToward: (d: Vec3, farM: number) => cd * shareToward(d, farM) }];
   });
 
 function levelOf(drive: Drive, instant: Instant): number {

@@ -46,7 +46,7 @@ export function thrownBack(
     const away = sub(add(eye, scale(view, t)), centre);
     const r = Math.max(length(away), NEAREST_M);
     const direction = r > NEAREST_M ? unit(away) : view;
-    const cd = cdToward(direction);
+    const cd = cdToward(direction, r);
     // The way of the light goes on along the ray from the lamp; the way to the eye runs against the view.
     return cd === 0
       ? 0

@@ -39,7 +39,7 @@ export class Way {
       const to = sub([x, y, this.#eyeM], sight.centre);
       const r = length(to);
       known.away[m] = r;
-      known.per[m] = sight.shareToward(scale(to, 1 / r)) / r ** 2;
+      known.per[m] = sight.shareToward(scale(to, 1 / r), r) / r ** 2;
     }
     return known;
   }

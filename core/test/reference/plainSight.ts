@@ -71,7 +71,7 @@ export function plainThrownBack(lamp: Source, eye: Vec3, view: Vec3, opticalRang
     const d: Vec3 = [(away[0] ?? 0) / r, (away[1] ?? 0) / r, (away[2] ?? 0) / r];
     const cos = -(d[0] * view[0] + d[1] * view[1] + d[2] * view[2]);
     const p = 0.935 * lobe(0.85, cos) + 0.065 * lobe(-0.6, cos);
-    sum += (lamp.cdToward(d) / (r * r)) * Math.exp(-sigma * (r + t)) * sigma * p * STEP;
+    sum += (lamp.cdToward(d, r) / (r * r)) * Math.exp(-sigma * (r + t)) * sigma * p * STEP;
   }
   return sum;
 }
