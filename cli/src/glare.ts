@@ -8,7 +8,6 @@ import {
 } from '@flarik/core/sight/glare';
 import { lightsIn } from '@flarik/core/sight/source';
 import { stationsOf } from '@flarik/core/sight/stations';
-import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
@@ -20,9 +19,9 @@ export function glare(build: Build, args: Args): Output {
   const lights = lightsIn(build, state);
   const usedTo = LUMINANCE_USED_TO[state.ambient];
   const eyes = [
-    ...stationsOf(vehicleOf(build.vehicle)).map(({ name, eye, view }) => ({ name, eye, view })),
+    ...stationsOf(build).map(({ name, eye, view }) => ({ name, eye, view })),
     ...LANES.flatMap((lane) =>
-      eyesInLane(lane).map(({ distanceM, eye, view }) => ({
+      eyesInLane(lane, build.traffic).map(({ distanceM, eye, view }) => ({
         name: `${lane} driver, ${distanceM} m`,
         eye,
         view,

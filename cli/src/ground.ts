@@ -1,7 +1,8 @@
 import type { Build } from '@flarik/core/design/schema';
-import { areaLight, groundGrid, workAreasOf } from '@flarik/core/sight/ground';
+import { areaLight, groundGrid, lightOf, workAreasOf } from '@flarik/core/sight/ground';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { outlineOf } from '@flarik/core/sight/stations';
+import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
 import { finished } from './finished.ts';
@@ -23,13 +24,18 @@ export function ground(build: Build, args: Args): Output {
     name,
     ...areaLight(grid, area, ENOUGH_LX),
   }));
+  const places = build.workPlaces.map((place) => ({
+    id: place.id,
+    name: place.name,
+    ...lightOf(workPlaceLx(lamps, place), ENOUGH_LX),
+  }));
   const rows = Array.from({ length: grid.rows }, (_, row) =>
     Array.from(grid.lx.subarray(row * grid.columns, (row + 1) * grid.columns)),
   );
   if (args.json)
     return {
       exitCode: 0,
-      text: JSON.stringify({ build: build.name, state, ...grid, lx: rows, areas }),
+      text: JSON.stringify({ build: build.name, state, ...grid, lx: rows, areas, workPlaces: places }),
     };
   if (args.csv) {
     const xs = Array.from({ length: grid.columns }, (_, i) => (grid.fromX + i * stepM).toFixed(2));
@@ -38,7 +44,7 @@ export function ground(build: Build, args: Args): Output {
     );
     return { exitCode: 0, text: [['y\\x', ...xs].join(','), ...lines].join('\n') };
   }
-  const lines = areas.map(
+  const lines = [...areas, ...places].map(
     ({ name, meanLx, leastLx, evenness, aboveShare }) =>
       `${name.padEnd(22)} mean ${meanLx.toFixed(1)} lx, least ${leastLx.toFixed(1)} lx, least against mean ${evenness.toFixed(2)}, ${Math.round(100 * aboveShare)} % above ${ENOUGH_LX} lx`,
   );

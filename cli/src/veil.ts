@@ -12,7 +12,7 @@ export function veil(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const opticalRangeM = figureOf(args.visibility, '--visibility', 80, [20, 2000]);
   const vehicle = vehicleOf(build.vehicle);
-  const driver = driverOf(vehicle);
+  const driver = driverOf(vehicle, build.traffic);
   if (driver === null) throw new InputError('', 'this body has no driver’s seat');
   const found = veilOf(lightsIn(build, state), solidsIn(vehicle, state.open), driver.eye, opticalRangeM);
   if (args.json)

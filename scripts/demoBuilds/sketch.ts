@@ -7,6 +7,7 @@ import { addGroup, changeGroup } from '@flarik/core/design/timingEdits';
 import { changeModules } from '@flarik/core/design/moduleEdits';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Brief } from '@flarik/core/design/brief';
+import type { EyePlace, WorkPlace } from '@flarik/core/design/site';
 import { addPartner, addPlacement, changePlacement, setColour } from '@flarik/core/arrange/lamps';
 import type { Build, ModuleRef } from '@flarik/core/design/schema';
 import { changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
@@ -165,6 +166,11 @@ export const brief =
       constraints: wishes.map((wish, i): Wish => ({ ...wish, id: `wish-${i + 1}` })),
     },
   });
+
+/** Where people work at the vehicle, and where their eyes are. */
+export const site =
+  (workPlaces: readonly WorkPlace[], eyes: readonly EyePlace[]): Edit =>
+  (build) => ({ ...build, workPlaces: [...workPlaces], eyes: [...eyes] });
 
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
 type WishOf = WithoutId<Wish>;

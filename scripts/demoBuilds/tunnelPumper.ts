@@ -11,6 +11,7 @@ import {
   paint,
   paintModules,
   place,
+  site,
   type Edit,
 } from './sketch.ts';
 
@@ -42,6 +43,31 @@ export const tunnelPumper: Edit = all(
     { kind: 'stay-visible', severity: 'warns', zoneIds: ['box-upper-left'], open: ['shutter-front-left'] },
     { kind: 'stay-visible', severity: 'warns', zoneIds: ['box-rear-upper'], open: ['rear-shutter'] },
     { kind: 'spend-at-most', severity: 'warns', minor: 1_250_000 },
+  ),
+  site(
+    [
+      {
+        id: 'pump-panel',
+        name: 'Pump panel',
+        xM: 0.12,
+        yM: 1.22,
+        zM: 1.3,
+        facing: 'left',
+        alongM: 0.9,
+        acrossM: 0.8,
+      },
+    ],
+    [
+      {
+        id: 'pump-operator',
+        name: 'Pump operator, reading the panel',
+        xM: 0.12,
+        yM: 1.95,
+        zM: 1.65,
+        lookDeg: 90,
+        upDeg: -15,
+      },
+    ],
   ),
   place({ id: 'bar', fixture: 'roof-bar-1200', zone: 'roof', fixing: 'bracket' }),
   pair({ id: 'screen', fixture: 'windscreen-bar-half', zone: 'windscreen', u: 0.5 }),

@@ -35,6 +35,9 @@ export function newBuild(
     controls: usualControls(),
     scene: [],
     approaches: [],
+    traffic: 'right',
+    workPlaces: [],
+    eyes: [],
     rulePacks,
     accepted: [],
   };

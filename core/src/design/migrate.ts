@@ -25,7 +25,8 @@ export function migrate(data: unknown, version: number): unknown {
   const fifth = version < 5 ? fromVersion4(fourth) : fourth;
   const sixth = version < 6 ? fromVersion5(fifth) : fifth;
   const seventh = version < 7 ? fromVersion6(sixth) : sixth;
-  return version < 8 ? fromVersion7(seventh) : seventh;
+  const eighth = version < 8 ? fromVersion7(seventh) : seventh;
+  return version < 9 ? fromVersion8(eighth) : eighth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -207,6 +208,15 @@ function fromVersion6(data: unknown): unknown {
 
 /** Version 8 brought approaches of the build's own, and sides in wishes about behaviour. */
 const fromVersion7 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 8, approaches: [] });
+
+/** Version 9 brought the side that traffic keeps to, and work places and eyes of the build's own. */
+const fromVersion8 = (data: unknown): unknown => ({
+  ...objectOf(data),
+  schemaVersion: 9,
+  traffic: 'right',
+  workPlaces: [],
+  eyes: [],
+});
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

@@ -11,10 +11,11 @@ import { Approach, MOST_APPROACHES } from './approach.ts';
 import { Placement } from './placement.ts';
 import { namedOnce, RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
+import { EyePlace, MOST_OF_SITE, TrafficSide, WorkPlace } from './site.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 8;
+export const SCHEMA_VERSION = 9;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
@@ -40,6 +41,14 @@ export const BuildParts = z.strictObject({
     .array(Approach)
     .max(MOST_APPROACHES, `must be at most ${MOST_APPROACHES} approaches`)
     .superRefine(namedOnce),
+  traffic: TrafficSide,
+  /** Planes on which somebody works, besides the ground around. */
+  workPlaces: z
+    .array(WorkPlace)
+    .max(MOST_OF_SITE, `must be at most ${MOST_OF_SITE} work places`)
+    .superRefine(namedOnce),
+  /** Eyes near the vehicle, besides the usual ones. */
+  eyes: z.array(EyePlace).max(MOST_OF_SITE, `must be at most ${MOST_OF_SITE} eyes`).superRefine(namedOnce),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),

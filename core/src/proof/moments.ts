@@ -103,9 +103,7 @@ export function momentsOf(
   // What is on is the same in all of a picture where every function tells pictures apart.
   const onOf: On[][] = [];
   const onNow = (picture: number): On[] =>
-    ranks.length < programme.ranked.length
-      ? onsOf(r)
-      : (onOf[picture] ??= onsOf(r));
+    ranks.length < programme.ranked.length ? onsOf(r) : (onOf[picture] ??= onsOf(r));
   const truthsOf = new Map<number | string, readonly boolean[]>();
 
   const look = (depth: number): void => {
@@ -115,8 +113,7 @@ export function momentsOf(
     const picture = pictures.get(on) ?? pictures.size;
     pictures.set(on, picture);
     const truth = truthKey(ask, r);
-    const key =
-      typeof truth === 'number' ? picture * 2 ** MOST_BITS_OF_TRUTH + truth : `${picture} ${truth}`;
+    const key = typeof truth === 'number' ? picture * 2 ** MOST_BITS_OF_TRUTH + truth : `${picture} ${truth}`;
     const known = found.get(key);
     if (known !== undefined && known.depth <= depth) return;
     const truths = truthsOf.get(truth) ?? ask.map((holdsNow) => holdsNow(r));

@@ -23,7 +23,16 @@ import type { Face } from '../words/face.ts';
 import { Machine } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import { Space } from './space.ts';
-import { isQuiet, momentsOf, onNames, registersAt, valuesAt, wayTo, type Moment, type Moments } from './moments.ts';
+import {
+  isQuiet,
+  momentsOf,
+  onNames,
+  registersAt,
+  valuesAt,
+  wayTo,
+  type Moment,
+  type Moments,
+} from './moments.ts';
 import { reach, type Reach } from './reach.ts';
 
 /** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */

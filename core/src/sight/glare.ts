@@ -1,3 +1,4 @@
+import type { TrafficSide } from '../design/site.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
@@ -102,11 +103,17 @@ const DISTANCES_M = Array.from({ length: 20 }, (_, i) => 10 * (i + 1));
 /** Who drives toward the vehicle: the other way past it, or after it in its lane. */
 export type Lane = 'oncoming' | 'following';
 
-/** The eyes of somebody who drives toward the vehicle, every 10 m; traffic keeps to the right. */
-export const eyesInLane = (lane: Lane): (Pick<Station, 'eye' | 'view'> & { readonly distanceM: number })[] =>
+/** The eyes of somebody who drives toward the vehicle, every 10 m: where traffic keeps right, who comes the other way is on the left. */
+export const eyesInLane = (
+  lane: Lane,
+  traffic: TrafficSide,
+): (Pick<Station, 'eye' | 'view'> & { readonly distanceM: number })[] =>
   DISTANCES_M.map((distanceM) => ({
     distanceM,
     ...(lane === 'oncoming'
-      ? { eye: [distanceM, LANE_M, ROAD_EYE_M] as const, view: [-1, 0, 0] as const }
+      ? {
+          eye: [distanceM, traffic === 'right' ? LANE_M : -LANE_M, ROAD_EYE_M] as const,
+          view: [-1, 0, 0] as const,
+        }
       : { eye: [-distanceM, 0, ROAD_EYE_M] as const, view: [1, 0, 0] as const }),
   }));

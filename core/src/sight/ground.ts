@@ -113,6 +113,11 @@ export function areaLight(grid: GroundGrid, area: Outline, limitLx: number): Are
       if (x >= area.rearX && x <= area.frontX) values.push(grid.lx[row * grid.columns + column] ?? 0);
     }
   }
+  return lightOf(values, limitLx);
+}
+
+/** What some points get together, lx. */
+export function lightOf(values: readonly number[], limitLx: number): AreaLight {
   if (values.length === 0) return { meanLx: 0, leastLx: 0, evenness: 0, aboveShare: 0 };
   const meanLx = values.reduce((a, b) => a + b, 0) / values.length;
   const leastLx = values.reduce((a, b) => Math.min(a, b), Infinity);

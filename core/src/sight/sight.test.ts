@@ -199,7 +199,7 @@ describe('fog', () => {
     );
   });
   test('of a build: the shares add up, white is part of it, thicker fog throws more', () => {
-    const driver = driverOf(lookupOf(car).vehicle);
+    const driver = driverOf(lookupOf(car).vehicle, 'right');
     if (driver === null) throw new Error('the car has a seat');
     const lights = lightsIn(car, stateWith({ on: ['white', 'stage-2'] }));
     const solids = solidsIn(lookupOf(car).vehicle, []);
@@ -217,7 +217,7 @@ describe('fog', () => {
 
 describe('glare', () => {
   test('both sides of a mirrored build are dazzled alike; a lamp behind the eye is not', () => {
-    const stations = stationsOf(lookupOf(pumper).vehicle);
+    const stations = stationsOf(pumper);
     const lights = lightsIn(pumper, stateWith({ on: ['scene-light'] }));
     const at = (id: string) => {
       const station = stations.find((one) => one.id === id);
@@ -230,7 +230,7 @@ describe('glare', () => {
   });
   test('a lamp before the windscreen reaches the driver: what stands behind the eye takes nothing of it', () => {
     const { vehicle } = lookupOf(car);
-    const driver = driverOf(vehicle);
+    const driver = driverOf(vehicle, 'right');
     if (driver === null) throw new Error('the car has a seat');
     const [x, y, z] = driver.eye;
     const centre = [x + 2, y, z] as const;
@@ -243,7 +243,7 @@ describe('glare', () => {
     expect(past([-1, 0, 0])).toBeLessThan(past([-1, 0, 0], 2) - 0.1);
   });
   test('shares add up, the mean stays below the highest, and two lamps dazzle more than one', () => {
-    const [eye] = eyesInLane('following').filter(({ distanceM }) => distanceM === 50);
+    const [eye] = eyesInLane('following', 'right').filter(({ distanceM }) => distanceM === 50);
     if (eye === undefined) throw new Error('50 m is looked at');
     const lights = lightsIn(car, stage2);
     const whole = glareAt(lights, eye);

@@ -1,8 +1,11 @@
+import type { Build } from '../design/schema.ts';
+import type { TrafficSide } from '../design/site.ts';
+import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
 import type { Vehicle } from '../vehicle/types.ts';
-import { posedSolids } from '../vehicle/vehicle.ts';
+import { posedSolids, vehicleOf } from '../vehicle/vehicle.ts';
 
 /** Somebody's eye near the vehicle, and where it looks. */
 export interface Station {
@@ -53,11 +56,11 @@ const ASIDE_M = 1.5;
 const STANDING_EYE_M = 1.6;
 /** The driver's eye: so far before the back of the seat, m. */
 const BEFORE_SEAT_M = 0.08;
-const DRIVERS_SEAT = 'front-seat-left';
 
-/** The driver's eye, looking straight ahead; null in a body without a seat. */
-export function driverOf({ solids }: Pick<Vehicle, 'solids'>): Station | null {
-  const seat = solids.find(({ id }) => id === DRIVERS_SEAT);
+/** The driver's eye, looking straight ahead, on the side away from the edge of the road; null in a body without a seat. */
+export function driverOf({ solids }: Pick<Vehicle, 'solids'>, traffic: TrafficSide): Station | null {
+  const side = traffic === 'right' ? 'left' : 'right';
+  const seat = solids.find(({ id }) => id === `front-seat-${side}`);
   if (seat === undefined) return null;
   const middle = (axis: 0 | 1): number =>
     seat.vertices.reduce((sum, v) => sum + v[axis], 0) / seat.vertices.length;
@@ -71,11 +74,16 @@ export function driverOf({ solids }: Pick<Vehicle, 'solids'>): Station | null {
   };
 }
 
-/** Where people usually stand and sit at a vehicle. */
-export function stationsOf(vehicle: Vehicle): Station[] {
+/** An eye of a build's own never has the id of a usual one. */
+export const ownEyeId = (id: string): string => `own:${id}`;
+
+/** Where people usually stand and sit at a vehicle, and the eyes that the build has besides. */
+export function stationsOf(build: Pick<Build, 'vehicle' | 'traffic' | 'eyes'>): Station[] {
+  const { traffic } = build;
+  const vehicle = vehicleOf(build.vehicle);
   const { rearX, frontX, rightY, leftY } = outlineOf(vehicle);
   const middleX = (rearX + frontX) / 2;
-  const driver = driverOf(vehicle);
+  const driver = driverOf(vehicle, traffic);
   return [
     ...(driver === null ? [] : [driver]),
     {
@@ -99,8 +107,14 @@ export function stationsOf(vehicle: Vehicle): Station[] {
     {
       id: 'roadside',
       name: 'At the roadside behind, watching the traffic',
-      eye: [rearX - 5, rightY - ASIDE_M, STANDING_EYE_M],
+      eye: [rearX - 5, traffic === 'right' ? rightY - ASIDE_M : leftY + ASIDE_M, STANDING_EYE_M],
       view: [-1, 0, 0],
     },
+    ...build.eyes.map(({ id, name, xM, yM, zM, lookDeg, upDeg }): Station => ({
+      id: ownEyeId(id),
+      name,
+      eye: [xM, yM, zM],
+      view: directionOf(lookDeg, upDeg),
+    })),
   ];
 }

@@ -49,7 +49,7 @@ export const eyeLight = defineRule({
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
-    const station = stationsOf(at.lookup.vehicle).find(({ id }) => id === rule.station);
+    const station = stationsOf(at.build).find(({ id }) => id === rule.station);
     if (station === undefined)
       return [
         fails({

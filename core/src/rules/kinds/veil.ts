@@ -41,7 +41,7 @@ export const veil = defineRule({
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
-    const driver = driverOf(at.lookup.vehicle);
+    const driver = driverOf(at.lookup.vehicle, at.build.traffic);
     if (driver === null)
       return [
         fails({

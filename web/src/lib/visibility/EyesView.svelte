@@ -3,10 +3,15 @@
   import { LUMINANCE_USED_TO, thresholdIncrement, type Glare } from '@flarik/core/sight/glare';
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { LightAround } from '@flarik/core/words/weather';
+  import { addToSite, setTraffic } from '@flarik/core/design/siteEdits';
+  import type { TrafficSide } from '@flarik/core/design/site';
+  import { ownEyeId } from '@flarik/core/sight/stations';
   import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
   import Beside from './Beside.svelte';
   import LampList from './LampList.svelte';
   import Choice from '$lib/frame/Choice.svelte';
+  import SiteSentence from './SiteSentence.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
 
   /** What the light does to eyes near the vehicle: glare, and what fog throws back to its own driver. */
@@ -56,6 +61,21 @@
       )
       .join(', ');
   const WHITE: Colour = 'white';
+  const TRAFFIC = [
+    { value: 'right', text: 'right' },
+    { value: 'left', text: 'left' },
+  ] as const;
+  let chosenId = $state<string | null>(null);
+  const chosen = $derived(editor.build.eyes.find(({ id }) => id === chosenId));
+  const ownOf = (stationId: string) => editor.build.eyes.find(({ id }) => ownEyeId(id) === stationId);
+
+  /** One who stands at the right front corner and looks back along the vehicle: put right at once. */
+  const NEW_EYE = { name: 'Another eye', xM: 3, yM: -2, zM: 1.6, lookDeg: 180, upDeg: 0 };
+  function addEye(): void {
+    const id = freshId('eye');
+    editor.edit('Add an eye', (b) => addToSite(b, 'eyes', { ...NEW_EYE, id }));
+    chosenId = id;
+  }
 </script>
 
 <Beside label="Thrown back by fog" {stale}>
@@ -72,6 +92,14 @@
         />
       {/if}
       <span class="quiet">an eye used to {LUMINANCE_USED_TO[around]} cd/m²</span>
+      <span class="side">Traffic keeps</span>
+      <Choice
+        label="Traffic keeps"
+        small
+        options={TRAFFIC}
+        value={editor.build.traffic}
+        onchoose={(side: TrafficSide) => editor.edit(`Traffic keeps ${side}`, (b) => setTraffic(b, side))}
+      />
     </div>
     <div class="lanes">
       {#each lanes as { lane, points, worst, most } (lane)}
@@ -105,7 +133,16 @@
       <tbody>
         {#each answer.stations as { station, glare } (station.id)}
           <tr>
-            <td>{station.name}</td>
+            <td>
+              {#if ownOf(station.id) === undefined}{station.name}{:else}
+                {@const own = ownOf(station.id)?.id ?? null}
+                <button
+                  class="plain"
+                  aria-pressed={own === chosenId}
+                  onclick={() => (chosenId = own === chosenId ? null : own)}>{station.name}</button
+                >
+              {/if}
+            </td>
             <td class="figure">{small(glare.highest)}</td>
             <td class="figure">{small(ti(glare))} %</td>
             <td class="figure">{small(glare.eyeLx)}</td>
@@ -114,6 +151,8 @@
         {/each}
       </tbody>
     </table>
+    {#if chosen !== undefined}<SiteSentence one={chosen} />{/if}
+    <button class="plain" onclick={addEye}>Add an eye</button>
   </section>
   {#snippet says()}
     <h2>Thrown back by fog to the driver</h2>
@@ -166,6 +205,23 @@
     display: flex;
     gap: 1rem;
     align-items: center;
+  }
+
+  .side {
+    margin-left: auto;
+    font-size: 13px;
+  }
+
+  .plain {
+    justify-self: start;
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--cds-link-01);
+    font: inherit;
+    font-size: 13px;
+    text-align: left;
+    cursor: pointer;
   }
 
   .lanes {

@@ -1,16 +1,24 @@
 <script lang="ts">
   import { functionAt, readOn } from '@flarik/core/design/controls';
-  import { areaLight, workAreasOf, type GroundGrid } from '@flarik/core/sight/ground';
+  import { addToSite, changeInSite } from '@flarik/core/design/siteEdits';
+  import type { WorkPlace } from '@flarik/core/design/site';
+  import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
+  import { cornersOf, usualWorkPlaces } from '@flarik/core/sight/workPlace';
   import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
+  import { trackDrag } from '$lib/editor/trackDrag';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import Beside from './Beside.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
+  import SiteSentence from './SiteSentence.svelte';
   import { border } from './shades';
+  import type { GroundAnswer } from '$lib/workers/sight.worker';
 
   /** Light to work by on the ground around the vehicle, seen from above with the front up. */
-  let { grid, stale }: { grid: GroundGrid; stale: boolean } = $props();
+  let { answer, stale }: { answer: GroundAnswer; stale: boolean } = $props();
+  const { grid } = $derived(answer);
   const editor = getEditor()();
   const DECADES = [-1, 3] as const;
   const CONTOURS_LX = [1, 5, 10, 20, 50] as const;
@@ -21,6 +29,15 @@
   const outline = $derived(outlineOf(editor.vehicle));
   const areas = $derived(workAreasOf(outline));
   const lit = $derived(areas.map((area) => ({ area, ...areaLight(grid, area, limitLx) })));
+  /** The work places of the build, each with its light as far as it is known. */
+  const places = $derived(
+    editor.build.workPlaces.map((place) => ({
+      place,
+      light: lightOf(answer.places.find((one) => one.place.id === place.id)?.lx ?? [], limitLx),
+    })),
+  );
+  let chosenId = $state<string | null>(null);
+  const chosen = $derived(editor.build.workPlaces.find(({ id }) => id === chosenId));
   const wide = $derived(grid.columns * grid.stepM);
   const deep = $derived(grid.rows * grid.stepM);
   /** Body axes to the picture: x (forward) to the right, y (left) up. */
@@ -49,6 +66,31 @@
   });
   const number = (v: number): string => (v < 0.05 ? '0' : v < 10 ? v.toFixed(1) : v.toFixed(0));
 
+  function add(like: Omit<WorkPlace, 'id'>): void {
+    const id = freshId('place');
+    editor.edit(`Add ${like.name}`, (b) => addToSite(b, 'workPlaces', { ...like, id }));
+    chosenId = id;
+  }
+  let map = $state<HTMLElement>();
+
+  /** The middle of a work place is dragged over the plan. */
+  function dragPlace(press: PointerEvent, { id, name }: WorkPlace): void {
+    press.preventDefault();
+    chosenId = id;
+    const to = (clientX: number, clientY: number) => {
+      const { left, top, width, height } = map?.getBoundingClientRect() ?? new DOMRect();
+      const xM = grid.fromX - grid.stepM / 2 + ((clientX - left) / width) * wide;
+      const yM = grid.fromY - grid.stepM / 2 + (1 - (clientY - top) / height) * deep;
+      const at = (m: number): number => Math.min(60, Math.max(-60, Math.round(m * 20) / 20));
+      return (b: typeof editor.build) => changeInSite(b, 'workPlaces', id, { xM: at(xM), yM: at(yM) });
+    };
+    trackDrag(press, {
+      move: (x, y) => editor.drag(to(x, y)),
+      drop: (x, y) => editor.edit(`Move ${name}`, to(x, y)),
+      cancel: () => editor.cancelDrag(),
+    });
+  }
+
   function point(event: PointerEvent & { currentTarget: HTMLElement }): void {
     const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
     probe = {
@@ -62,6 +104,7 @@
   <figure>
     <div
       class="map"
+      bind:this={map}
       style:aspect-ratio="{wide} / {deep}"
       role="img"
       aria-label="Light on the ground around the vehicle in lux, the front to the right; the figures stand beside it"
@@ -83,6 +126,24 @@
       <svg viewBox="0 0 {wide} {deep}">
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
           <rect class="area" x={px(rearX)} y={py(leftY)} width={frontX - rearX} height={leftY - rightY} />
+        {/each}
+        {#each places as { place } (place.id)}
+          <polygon
+            class="place"
+            class:chosen={place.id === chosenId}
+            points={cornersOf(place)
+              .map(([x, y]) => `${px(x)},${py(y)}`)
+              .join(' ')}
+          />
+          <circle
+            class="grip"
+            class:chosen={place.id === chosenId}
+            role="presentation"
+            cx={px(place.xM)}
+            cy={py(place.yM)}
+            r="0.28"
+            onpointerdown={(event) => dragPlace(event, place)}
+          />
         {/each}
         <g transform="translate({px(0)} {py(0)}) scale(1,-1)">
           <ViewPicture vehicle={editor.vehicle} view="plan" {open} />
@@ -117,7 +178,7 @@
     >
     <table>
       <thead>
-        <tr><th>on the ground</th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
+        <tr><th>where</th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
       </thead>
       <tbody>
         {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
@@ -129,8 +190,30 @@
             <td class="figure" class:dark={aboveShare < 0.5}>{Math.round(aboveShare * 100)} %</td>
           </tr>
         {/each}
+        {#each places as { place, light } (place.id)}
+          <tr class:chosen={place.id === chosenId}>
+            <td
+              ><button
+                class="plain"
+                aria-pressed={place.id === chosenId}
+                onclick={() => (chosenId = place.id === chosenId ? null : place.id)}>{place.name}</button
+              ></td
+            >
+            <td class="figure">{number(light.meanLx)}</td>
+            <td class="figure">{number(light.leastLx)}</td>
+            <td class="figure">{light.evenness.toFixed(2)}</td>
+            <td class="figure" class:dark={light.aboveShare < 0.5}>{Math.round(light.aboveShare * 100)} %</td>
+          </tr>
+        {/each}
       </tbody>
     </table>
+    {#if chosen !== undefined}<SiteSentence one={chosen} />{/if}
+    <p class="add" role="group" aria-label="Add a work place">
+      Add:
+      {#each usualWorkPlaces(outline) as like (like.name)}
+        <button class="plain" onclick={() => add(like)}>{like.name}</button>
+      {/each}
+    </p>
     <p>
       Under the pointer
       <strong class="figure">{probed === null ? '—' : `${number(probed)} lx`}</strong>
@@ -139,8 +222,9 @@
         >{/if}
     </p>
     <p class="quiet small">
-      Horizontal, on level ground, by lamps that burn steadily; what flashes is left out. Even is the least
-      against the mean. Body and open parts throw their shadows; other lamps and people do not.
+      On level ground, or on the plane of a work place, by lamps that burn steadily; what flashes is left out.
+      Even is the least against the mean. Body and open parts throw their shadows; other lamps and people do
+      not, and nothing is thrown back by walls.
     </p>
   {/snippet}
 </Beside>
@@ -190,6 +274,52 @@
     stroke-width: 1;
     stroke-dasharray: 5 4;
     vector-effect: non-scaling-stroke;
+  }
+
+  .place {
+    fill: color-mix(in srgb, var(--accent) 25%, transparent);
+    stroke: #ffffff;
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .place.chosen {
+    stroke: var(--on);
+    stroke-width: 2.5;
+  }
+
+  .grip {
+    fill: var(--accent);
+    stroke: #ffffff;
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+    pointer-events: auto;
+    cursor: move;
+  }
+
+  .grip.chosen {
+    fill: var(--on);
+  }
+
+  .plain {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--cds-link-01);
+    font: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+
+  tr.chosen td {
+    background: var(--cds-ui-02);
+  }
+
+  .add {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 0.75rem;
+    font-size: 13px;
   }
 
   figcaption {

@@ -2,6 +2,7 @@ import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
+import type { WorkPlace } from '@flarik/core/design/site';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
@@ -9,6 +10,7 @@ import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
+import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import * as Comlink from 'comlink';
@@ -25,6 +27,12 @@ export interface ApproachTable {
 export interface ApproachDetail {
   readonly curve: ApproachCurve;
   readonly gains: ReturnType<Approaches['gains']>;
+}
+
+export interface GroundAnswer {
+  readonly grid: GroundGrid;
+  /** What each work place of the build gets, point by point, lx. */
+  readonly places: readonly { readonly place: WorkPlace; readonly lx: readonly number[] }[];
 }
 
 export interface LaneGlare {
@@ -102,24 +110,27 @@ const api = {
     return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
   },
 
-  ground(state: State, stepM: number, progress: Progress): GroundGrid {
+  ground(state: State, stepM: number, progress: Progress): GroundAnswer {
     const build = design.present;
     const lamps = sourcesOf(lightsIn(build, state), 'steady');
     const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
     const options = { stepM, beyondM: mast ? 30 : 15 };
-    return finished(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress);
+    return {
+      grid: finished(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
+      places: build.workPlaces.map((place) => ({ place, lx: workPlaceLx(lamps, place) })),
+    };
   },
 
   eyes(state: State, opticalRangeM: number): EyesAnswer {
     const build = design.present;
     const vehicle = vehicleOf(build.vehicle);
     const lights = lightsIn(build, state);
-    const driver = driverOf(vehicle);
+    const driver = driverOf(vehicle, build.traffic);
     return {
-      stations: stationsOf(vehicle).map((station) => ({ station, glare: glareAt(lights, station) })),
+      stations: stationsOf(build).map((station) => ({ station, glare: glareAt(lights, station) })),
       lanes: LANES.map((lane) => ({
         lane,
-        points: eyesInLane(lane).map((eye) => ({
+        points: eyesInLane(lane, build.traffic).map((eye) => ({
           distanceM: eye.distanceM,
           glare: glareAt(lights, eye),
         })),

@@ -191,7 +191,7 @@
       {/if}
     {:else if look === 'ground'}
       {#if sight.ground.answer === null}{@render waiting()}{:else}
-        <GroundView grid={sight.ground.answer} stale={sight.ground.running} />
+        <GroundView answer={sight.ground.answer} stale={sight.ground.running} />
       {/if}
     {:else if look === 'eyes'}
       {#if sight.eyes.answer === null}{@render waiting()}{:else}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { Id, Name } from '../words/names.ts';
+import { within } from '../words/numbers.ts';
+
+/** A build has no more work places, and no more eyes, of its own. */
+export const MOST_OF_SITE = 40;
+
+/** The side of the road that traffic keeps to; the driver sits on the other side of the vehicle. */
+export const TRAFFIC_SIDES = ['right', 'left'] as const;
+export const TrafficSide = z.enum(TRAFFIC_SIDES, { error: 'must be right or left' });
+export type TrafficSide = z.infer<typeof TrafficSide>;
+
+/** Where a plane faces: up as the ground does, or level to a side of the vehicle. */
+export const FACINGS = ['up', 'front', 'rear', 'left', 'right'] as const;
+export type Facing = (typeof FACINGS)[number];
+
+/** Where something is in body axes: ahead, to the left and up from the ground, m. */
+const WHERE = { xM: within(-60, 60), yM: within(-60, 60), zM: within(0, 30) };
+
+/** A plane on which somebody works: a pump panel, a cot, a bed, a desk; or a point at which a meter is held. */
+export const WorkPlace = z.strictObject({
+  id: Id,
+  name: Name,
+  /** Its middle. */
+  ...WHERE,
+  facing: z.enum(FACINGS, { error: 'must be up, front, rear, left or right' }),
+  /** Its size along the vehicle, or level where it faces front or rear, m; 0 is a point. */
+  alongM: within(0, 60),
+  /** Its size across the vehicle, or upright where it does not face up, m. */
+  acrossM: within(0, 60),
+});
+export type WorkPlace = z.infer<typeof WorkPlace>;
+
+/** An eye of one's own near the vehicle, and where it looks. */
+export const EyePlace = z.strictObject({
+  id: Id,
+  name: Name,
+  ...WHERE,
+  /** Clockwise from straight ahead of the vehicle, degrees. */
+  lookDeg: within(0, 359.9),
+  /** Up from level, degrees. */
+  upDeg: within(-90, 90),
+});
+export type EyePlace = z.infer<typeof EyePlace>;

@@ -1,0 +1,115 @@
+import { describe, expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { setTraffic, addToSite } from '../design/siteEdits.ts';
+import { FACINGS, type WorkPlace } from '../design/site.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { stateWith } from '../state/state.ts';
+import { eyesInLane, glareAt } from './glare.ts';
+import { planeLx } from './ground.ts';
+import { lightsIn, sourcesOf } from './source.ts';
+import { outlineOf, stationsOf } from './stations.ts';
+import { cornersOf, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
+
+const pumper = demoBuild('tunnel-pumper-3');
+const lamp = { centre: [0, 0, 2.5] as Vec3, cdToward: () => 2000 };
+const place = (patch: Partial<WorkPlace>): WorkPlace => ({
+  id: 'p',
+  name: 'P',
+  xM: 0,
+  yM: 0,
+  zM: 0,
+  facing: 'up',
+  alongM: 0,
+  acrossM: 0,
+  ...patch,
+});
+
+describe('work places', () => {
+  test('a point on the ground reads what the inverse square and cosine laws say: 320 lx beneath, 83.96 lx 3 m aside', () => {
+    expect(workPlaceLx([lamp], place({}))).toEqual([320]);
+    expect(workPlaceLx([lamp], place({ yM: 3 }))[0]).toBeCloseTo(83.96, 2);
+  });
+  test('upright it reads the other share: both squared make the light across the ray', () => {
+    // Toward the lamp: 2000 / (9 + 6.25) lx across the ray, 2.5/√15.25 of it level and 3/√15.25 upright.
+    const level = workPlaceLx([lamp], place({ yM: 3 }))[0] ?? 0;
+    const upright = workPlaceLx([lamp], place({ yM: 3, facing: 'right' }))[0] ?? 0;
+    expect(Math.hypot(level, upright)).toBeCloseTo(2000 / 15.25, 6);
+    expect(workPlaceLx([lamp], place({ yM: 3, facing: 'left' }))).toEqual([0]);
+  });
+  test.each(FACINGS)(
+    'facing %s: every point lies on the plane, both edges among them, each as planeLx has it',
+    (facing) => {
+      const one = place({ xM: 1, yM: 2, zM: 3, facing, alongM: 1, acrossM: 0.5 });
+      const values = workPlaceLx([lamp], one);
+      expect(values).toHaveLength(5 * 3);
+      const normal: Vec3 = {
+        up: [0, 0, 1],
+        front: [1, 0, 0],
+        rear: [-1, 0, 0],
+        left: [0, 1, 0],
+        right: [0, -1, 0],
+      }[facing] as Vec3;
+      const corners = cornersOf(one);
+      for (const corner of corners) {
+        const off = corner.reduce((sum, v, i) => sum + (v - ([1, 2, 3][i] ?? 0)) * (normal[i] ?? 0), 0);
+        expect(off).toBeCloseTo(0, 12);
+      }
+      const atCorners = corners.map((corner) => planeLx([lamp], corner, normal));
+      const ends = [values[0], values.at(-1), values[2], values.at(-3)];
+      expect(ends.toSorted()).toEqual(atCorners.toSorted());
+    },
+  );
+  test('a place of any size is looked at in so many points, and no more', () => {
+    expect(workPlaceLx([lamp], place({ alongM: 60, acrossM: 60 }))).toHaveLength(41 * 41);
+  });
+  test('on the skin of the body the body itself throws no shadow; behind it, it does', () => {
+    const outline = outlineOf(lookupOf(pumper).vehicle);
+    const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: ['scene-light'] })), 'steady');
+    const panel = usualWorkPlaces(outline).find(({ facing }) => facing === 'left');
+    if (panel === undefined) throw new Error('there is a panel');
+    const aside = workPlaceLx(lamps, { ...panel, id: 'p', yM: outline.leftY + 2, facing: 'right' });
+    expect(Math.max(...aside)).toBeGreaterThan(10);
+    // Under the floor between the wheels no lamp of the upper body reaches.
+    expect(Math.max(...workPlaceLx(lamps, place({ xM: (outline.rearX + outline.frontX) / 2 })))).toBeLessThan(
+      1,
+    );
+  });
+});
+
+describe('the side that traffic keeps to', () => {
+  test('oncoming eyes, the driver and the roadside change sides; a mirrored build dazzles them alike', () => {
+    const lights = lightsIn(pumper, stateWith({ on: ['scene-light'] }));
+    const left = setTraffic(pumper, 'left');
+    const eyeOf = (build: typeof pumper, id: string) =>
+      stationsOf(build).find((one) => one.id === id)?.eye ?? [0, 0, 0];
+    expect(eyeOf(left, 'driver')[1]).toBeCloseTo(-eyeOf(pumper, 'driver')[1], 9);
+    expect(eyeOf(left, 'roadside')[1]).toBeCloseTo(-eyeOf(pumper, 'roadside')[1], 9);
+    for (const [i, eye] of eyesInLane('oncoming', 'right').entries()) {
+      const other = eyesInLane('oncoming', 'left')[i];
+      if (other === undefined) throw new Error('as many eyes');
+      expect(other.eye[1]).toBe(-eye.eye[1]);
+      expect(glareAt(lights, other).highest).toBeCloseTo(glareAt(lights, eye).highest, 6);
+    }
+  });
+  test('an eye of the build’s own is looked at as the usual ones are', () => {
+    const usual = stationsOf(pumper).find(({ id }) => id === 'left-side');
+    if (usual === undefined) throw new Error('there is one');
+    const [xM, yM, zM] = usual.eye;
+    const own = addToSite(pumper, 'eyes', {
+      id: 'left-side',
+      name: 'Mine',
+      xM,
+      yM,
+      zM,
+      lookDeg: 90,
+      upDeg: 0,
+    });
+    const lights = lightsIn(pumper, stateWith({ on: ['scene-light'] }));
+    const found = stationsOf(own).filter(({ name }) => name === 'Mine');
+    expect(found.map((one) => glareAt(lights, one).highest)).toEqual([
+      expect.closeTo(glareAt(lights, usual).highest, 9),
+    ]);
+    expect(new Set(stationsOf(own).map(({ id }) => id)).size).toBe(stationsOf(own).length);
+  });
+});

@@ -1,0 +1,87 @@
+import type { Facing, WorkPlace } from '../design/site.ts';
+import type { Vec3 } from '../geometry/vec.ts';
+import { planeLx } from './ground.ts';
+import type { Source } from './source.ts';
+import type { Outline } from './stations.ts';
+
+/** From one point of a work place to the next no more than this, but for large ones, m. */
+const STEP_M = 0.25;
+/** No more points than this each way. */
+const MOST_POINTS = 41;
+
+/** Which way a plane faces, and the two ways it extends. */
+const AXES: Readonly<Record<Facing, { readonly normal: Vec3; readonly along: Vec3; readonly across: Vec3 }>> =
+  {
+    up: { normal: [0, 0, 1], along: [1, 0, 0], across: [0, 1, 0] },
+    front: { normal: [1, 0, 0], along: [0, 1, 0], across: [0, 0, 1] },
+    rear: { normal: [-1, 0, 0], along: [0, 1, 0], across: [0, 0, 1] },
+    left: { normal: [0, 1, 0], along: [1, 0, 0], across: [0, 0, 1] },
+    right: { normal: [0, -1, 0], along: [1, 0, 0], across: [0, 0, 1] },
+  };
+
+/** Offsets from the middle, both edges among them; the middle alone for a point. */
+function offsets(sizeM: number): number[] {
+  if (sizeM === 0) return [0];
+  const count = Math.min(MOST_POINTS, Math.ceil(sizeM / STEP_M) + 1);
+  return Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * sizeM);
+}
+
+/** A point of the plane, so far from its middle, body axes, m. */
+function pointOf({ xM, yM, zM, facing }: WorkPlace, a: number, c: number): Vec3 {
+  const { along, across } = AXES[facing];
+  return [
+    xM + along[0] * a + across[0] * c,
+    yM + along[1] * a + across[1] * c,
+    zM + along[2] * a + across[2] * c,
+  ];
+}
+
+/** The corners of a work place, in turn, body axes, m. */
+export function cornersOf(place: WorkPlace): Vec3[] {
+  const [a, c] = [place.alongM / 2, place.acrossM / 2];
+  return [pointOf(place, -a, -c), pointOf(place, a, -c), pointOf(place, a, c), pointOf(place, -a, c)];
+}
+
+/** The light on a plane where somebody works, point by point, lx; body and open parts throw their shadows on it. */
+export function workPlaceLx(lamps: readonly Source[], place: WorkPlace): number[] {
+  const { normal } = AXES[place.facing];
+  return offsets(place.alongM).flatMap((a) =>
+    offsets(place.acrossM).map((c) => planeLx(lamps, pointOf(place, a, c), normal)),
+  );
+}
+
+/** Work places that are often added, by the outline of the body; where they are is put right on the vehicle itself. */
+export function usualWorkPlaces({ rearX, frontX, leftY }: Outline): readonly Omit<WorkPlace, 'id'>[] {
+  const middleX = (rearX + frontX) / 2;
+  const round = (m: number): number => Math.round(m * 100) / 100;
+  return [
+    { name: 'Point on the ground', xM: round(rearX - 2), yM: 0, zM: 0, facing: 'up', alongM: 0, acrossM: 0 },
+    {
+      name: 'Panel at the left side',
+      xM: round(middleX),
+      yM: round(leftY),
+      zM: 1.2,
+      facing: 'left',
+      alongM: 1.2,
+      acrossM: 0.8,
+    },
+    {
+      name: 'Under the bonnet',
+      xM: round(frontX - 0.8),
+      yM: 0,
+      zM: 1,
+      facing: 'up',
+      alongM: 0.8,
+      acrossM: 1.2,
+    },
+    {
+      name: 'Bed or table inside',
+      xM: round(rearX + 1.2),
+      yM: 0,
+      zM: 0.9,
+      facing: 'up',
+      alongM: 1.8,
+      acrossM: 0.6,
+    },
+  ];
+}
