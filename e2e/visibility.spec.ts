@@ -90,6 +90,38 @@ test('ground: a light to work by is switched on, and the ground beside it is bri
   await expectAccessible(page);
 });
 
+test('a work place is added, dragged on the plan, changed in its sentence and undone; a panel stands upright', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
+  await expect(page.getByRole('row', { name: /^Pump panel \d\.\d \d\.\d/ })).toBeVisible(WORKED_OUT);
+  await page.getByRole('button', { name: 'Panel at the left side' }).click();
+  const row = page.getByRole('row', { name: /^Panel at the left side/ });
+  await expect(row).toBeVisible();
+  const aside = page.getByLabel('To the left of the middle, m');
+  await expect(aside).toHaveValue('1.24');
+  const grip = page.locator('circle.grip.chosen');
+  const box = await grip.boundingBox();
+  if (box === null) throw new Error('the grip is on the screen');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y - 40, { steps: 4 });
+  await page.mouse.up();
+  await expect(aside).not.toHaveValue('1.24');
+  await page.getByLabel('Faces').selectOption('to the right');
+  await expect(row).toContainText('100 %', WORKED_OUT);
+  await page.getByLabel('Name of the place').fill('Cabinet across');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByRole('row', { name: /^Cabinet across/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo: Remove Cabinet across' }).click();
+  await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible(WORKED_OUT);
+});
+
 test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
   await stateBar(page).getByRole('button', { name: 'Night' }).click();
@@ -98,6 +130,7 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^Following driver, same lane: worst/)).toBeVisible(WORKED_OUT);
   await expect(page.getByRole('row', { name: /^At the rear, facing it/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Pump operator, reading the panel/ })).toBeVisible();
   const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
   const before = await fog
     .getByText(/cd\/m²/)

@@ -310,7 +310,7 @@ function sightBench() {
       planeLx(lamps, [fromX + (i % columns) * stepM, fromY + Math.floor(i / columns) * stepM, 0]),
     ),
   );
-  const driver = driverOf(body);
+  const driver = driverOf(body, pumper.traffic);
   if (driver === null) throw new Error('the pumper has a seat');
   const veil = timed(() => veilOf(lightsIn(pumper, state), solidsIn(body, []), driver.eye, 80));
   const options = { colour: null, level: 'any', upperAboveM: 1.5 } as const;

@@ -10,7 +10,7 @@
   }: { label: string; stale?: boolean; children: Snippet; says: Snippet } = $props();
 </script>
 
-<div class="beside" class:stale>
+<div class="beside" class:stale aria-busy={stale}>
   {@render children()}
   <aside aria-label={label}>{@render says()}</aside>
 </div>
@@ -21,10 +21,12 @@
     grid-template-columns: minmax(0, 1fr) 24rem;
     height: 100%;
     min-height: 0;
+    border-top: 2px solid transparent;
   }
 
+  /* What is read or edited stays plain while new figures are worked out. */
   .stale {
-    opacity: 0.6;
+    border-top-color: var(--accent);
   }
 
   aside {
