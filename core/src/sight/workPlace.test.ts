@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { setTraffic, addToSite } from '../design/siteEdits.ts';
-import { FACINGS, type WorkPlace } from '../design/site.ts';
+import { FACINGS, type Facing, type WorkPlace } from '../design/site.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { stateWith } from '../state/state.ts';
@@ -25,6 +25,14 @@ const place = (patch: Partial<WorkPlace>): WorkPlace => ({
   ...patch,
 });
 
+const NORMALS: Readonly<Record<Facing, Vec3>> = {
+  up: [0, 0, 1],
+  front: [1, 0, 0],
+  rear: [-1, 0, 0],
+  left: [0, 1, 0],
+  right: [0, -1, 0],
+};
+
 describe('work places', () => {
   test('a point on the ground reads what the inverse square and cosine laws say: 320 lx beneath, 83.96 lx 3 m aside', () => {
     expect(workPlaceLx([lamp], place({}))).toEqual([320]);
@@ -43,13 +51,7 @@ describe('work places', () => {
       const one = place({ xM: 1, yM: 2, zM: 3, facing, alongM: 1, acrossM: 0.5 });
       const values = workPlaceLx([lamp], one);
       expect(values).toHaveLength(5 * 3);
-      const normal: Vec3 = {
-        up: [0, 0, 1],
-        front: [1, 0, 0],
-        rear: [-1, 0, 0],
-        left: [0, 1, 0],
-        right: [0, -1, 0],
-      }[facing] as Vec3;
+      const normal = NORMALS[facing];
       const corners = cornersOf(one);
       for (const corner of corners) {
         const off = corner.reduce((sum, v, i) => sum + (v - ([1, 2, 3][i] ?? 0)) * (normal[i] ?? 0), 0);
