@@ -122,6 +122,36 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
   await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible(WORKED_OUT);
 });
 
+test('lamps to spare: what each saves and costs in room; one is left out, and the list is made anew', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
+  await page.getByRole('button', { name: 'To spare' }).click();
+  const pair = page.getByRole('row', { name: /^Deck rear edge R1 and Deck rear edge L1 .* \d+ % \d+ %/ });
+  await expect(pair).toBeVisible(WORKED_OUT);
+  await expectAccessible(page);
+  await pair.getByRole('button', { name: /^Leave out/ }).click();
+  await expect(pair).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /^Deck rear edge R2/ })).toBeVisible(WORKED_OUT);
+  await page.getByRole('button', { name: 'Undo: Leave out Deck rear edge R1 and Deck rear edge L1' }).click();
+  await expect(pair).toBeVisible(WORKED_OUT);
+});
+
+test('before and after the work: the ring and all else go by what was there', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'visibility');
+  const aside = page.getByRole('complementary', { name: 'What the ring says' });
+  await page.getByLabel('Bearing, degrees').fill('180');
+  await expect(aside).toContainText(/Toward 180°/);
+  const after = await aside.textContent();
+  await page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'Before' }).click();
+  await expect.poll(() => aside.textContent(), WORKED_OUT).not.toBe(after);
+  await page.getByRole('link', { name: /^Timing/ }).click();
+  await page.getByRole('link', { name: /^Visibility/ }).click();
+  await expect(
+    page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'After' }),
+  ).toHaveAttribute('aria-pressed', 'true');
+});
+
 test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
   await stateBar(page).getByRole('button', { name: 'Night' }).click();

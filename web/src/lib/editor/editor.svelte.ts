@@ -1,3 +1,4 @@
+import { asBefore, isRetrofit } from '@flarik/core/arrange/asBefore';
 import { gravestFirst, outcomesOf } from '@flarik/core/proof/checkWhole';
 import { Proving } from './proving.svelte';
 import {
@@ -61,7 +62,12 @@ export class Editor {
 
   readonly lookup = $derived.by(() => lookupOf(this.build));
   readonly vehicle = $derived.by(() => this.lookup.vehicle);
-  readonly drives = $derived.by(() => drivenIn(this.build, this.state));
+  /** The vehicle is looked at as it was before the work, or as it will be. */
+  when = $state<'before' | 'after'>('after');
+  readonly isBefore = $derived.by(() => this.when === 'before' && isRetrofit(this.build));
+  /** The build as it is looked at. */
+  readonly seen = $derived.by(() => (this.isBefore ? asBefore(this.build) : this.build));
+  readonly drives = $derived.by(() => drivenIn(this.seen, this.state));
   /** The stages there are, Off first. */
   readonly stages = $derived.by(() => stagesOf(this.build));
   /** Every way in which a function can be on, the stages first. */

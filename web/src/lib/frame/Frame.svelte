@@ -49,7 +49,7 @@
 
   // The ring and the findings of what is looked at come first; all states after them.
   $effect(() => {
-    const { build, state, ringOptions: options } = editor;
+    const { seen: build, state, ringOptions: options } = editor;
     if (!editor.dragging) void editor.ring.run({ build, state, options });
   });
   $effect(() => {

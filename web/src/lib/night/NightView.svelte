@@ -52,7 +52,7 @@
   const around = $derived<Surroundings>(fog ? 'fog' : editor.state.ambient);
   const eye = $derived({ bearingDeg: editor.bearing, distanceM, heightM });
   const open = $derived(new Set(editor.state.open));
-  const channels = $derived(channelsNear(editor.build, editor.state, eyePoint(eye)));
+  const channels = $derived(channelsNear(editor.seen, editor.state, eyePoint(eye)));
   const playing = $derived(editor.preview.playing || editor.preview.timeMs > 0);
   const strength = $derived(editor.preview.trueSpeed ? 1 : CALM_STRENGTH + (playing ? 0 : 0.25));
 

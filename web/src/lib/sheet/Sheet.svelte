@@ -9,7 +9,7 @@
   import { markOf } from './dimensions';
   import { glows } from './glow';
   import Hatches from './Hatches.svelte';
-  import { firstLayers, type Layers, type When } from './layers';
+  import { firstLayers, type Layers } from './layers';
   import { Paper } from './paper.svelte';
   import { rememberedPictures } from './pictures';
   import SheetTools from './SheetTools.svelte';
@@ -48,15 +48,13 @@
   const shownMs = $derived(
     editor.preview.playing || editor.preview.timeMs > 0 ? editor.preview.timeMs : null,
   );
-  const lit = $derived(glows(editor.build, editor.drives, shownMs));
+  const lit = $derived(glows(editor.seen, editor.drives, shownMs));
   // What is shown at first is asked once; afterwards the user chooses.
   // svelte-ignore state_referenced_locally
   let layers = $state({ ...firstLayers(), ...show });
-  let when = $state<When>('after');
-  const retrofit = $derived(editor.build.placements.some((p) => p.status !== 'new'));
   const present = $derived(
     editor.build.placements.filter(({ status }) =>
-      when === 'after' ? status !== 'removed' : status === 'removed' || status === 'kept',
+      editor.isBefore ? status === 'removed' || status === 'kept' : status !== 'removed',
     ),
   );
   const pictures = $derived(present.flatMap((p) => rememberedPictures(editor.lookup, p, open)));
@@ -131,8 +129,6 @@
   <SheetTools
     {enlarged}
     bind:layers
-    bind:when
-    {retrofit}
     choosable={editable}
     onenlarge={enlarge}
     onzoom={(factor: number) => zoomer?.by(factor)}

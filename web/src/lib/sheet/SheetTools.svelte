@@ -3,35 +3,27 @@
   import { Button } from 'carbon-components-svelte';
   import ZoomIn from 'carbon-icons-svelte/lib/ZoomIn.svelte';
   import ZoomOut from 'carbon-icons-svelte/lib/ZoomOut.svelte';
+  import BeforeAfter from '$lib/frame/BeforeAfter.svelte';
   import Choice from '$lib/frame/Choice.svelte';
   import { viewName, VIEWS } from './arrangement';
-  import { LAYERS, type Layers, type When } from './layers';
+  import { LAYERS, type Layers } from './layers';
 
   /** Which view is enlarged, which layers are drawn, and the zoom. */
   let {
     enlarged,
     layers = $bindable(),
-    when = $bindable(),
-    retrofit,
     choosable,
     onenlarge,
     onzoom,
   }: {
     enlarged: View | 'all';
     layers: Layers;
-    when: When;
-    /** Something was there before, so that before and after differ. */
-    retrofit: boolean;
     /** Layers can be chosen where there is room for it. */
     choosable: boolean;
     onenlarge: (view: View | 'all') => void;
     onzoom: (factor: number) => void;
   } = $props();
 
-  const WHENS: readonly { value: When; text: string }[] = [
-    { value: 'before', text: 'Before' },
-    { value: 'after', text: 'After' },
-  ];
   const STEP = 1.5;
   const views: readonly { value: View | 'all'; text: string }[] = [
     { value: 'all', text: 'All' },
@@ -51,9 +43,7 @@
       </div>
     </details>
   {/if}
-  {#if retrofit}
-    <Choice label="Before or after" small options={WHENS} value={when} onchoose={(w: When) => (when = w)} />
-  {/if}
+  <BeforeAfter />
   <span class="fill"></span>
   <Button
     kind="ghost"

@@ -22,6 +22,3 @@ export const firstLayers = (): Layers => ({
   beams: true,
   offLook: false,
 });
-
-/** The vehicle as it is to be, or as it came. */
-export type When = 'after' | 'before';

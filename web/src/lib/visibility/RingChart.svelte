@@ -34,10 +34,10 @@
   const OUTER = 216;
   const editor = getEditor()();
   const open = $derived(new Set(editor.state.open));
-  const lit = $derived(glows(editor.build, editor.drives, null));
+  const lit = $derived(glows(editor.seen, editor.drives, null));
   const carScale = $derived((INNER * 1.7) / editor.vehicle.lengthM);
   const lamps = $derived(
-    editor.build.placements.flatMap((p) =>
+    editor.seen.placements.flatMap((p) =>
       lampPictures(editor.lookup, p, open).filter((l) => l.view === 'plan'),
     ),
   );

@@ -3,6 +3,7 @@ import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
 import type { WorkPlace } from '@flarik/core/design/site';
+import { redundantLamps, type Redundant } from '@flarik/core/rules/redundant';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
@@ -120,6 +121,9 @@ const api = {
       places: build.workPlaces.map((place) => ({ place, lx: workPlaceLx(lamps, place) })),
     };
   },
+
+  /** Lamps that no rule would miss. */
+  redundant: (progress: Progress): Redundant[] => finished(redundantLamps(design.present), progress),
 
   eyes(state: State, opticalRangeM: number): EyesAnswer {
     const build = design.present;

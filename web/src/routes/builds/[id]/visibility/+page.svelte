@@ -12,6 +12,7 @@
   import { Pane, PaneGroup } from 'paneforge';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
+  import BeforeAfter from '$lib/frame/BeforeAfter.svelte';
   import Choice from '$lib/frame/Choice.svelte';
   import NightView from '$lib/night/NightView.svelte';
   import { paneWidths } from '$lib/ui/remember';
@@ -22,6 +23,7 @@
   import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
+  import SpareLamps from '$lib/visibility/SpareLamps.svelte';
   import { Sight, type LittleState } from '$lib/visibility/sight.svelte';
   import Toward from '$lib/visibility/Toward.svelte';
 
@@ -36,6 +38,7 @@
     { value: 'ground', text: 'Ground' },
     { value: 'eyes', text: 'Glare and fog' },
     { value: 'eye', text: 'By eye' },
+    { value: 'spare', text: 'To spare' },
   ] as const;
   type Look = (typeof LOOKS)[number]['value'];
   let look = $state<Look>('ring');
@@ -49,7 +52,7 @@
   let chosen = $state.raw<Approach | null>(null);
   let opticalRangeM = $state(80);
 
-  const looked = $derived({ build: editor.build, state: editor.state, round: sight.round });
+  const looked = $derived({ build: editor.seen, state: editor.state, round: sight.round });
   const bearing = $derived(editor.bearing);
   const options = $derived(editor.ringOptions);
   const answer = $derived(editor.ring.answer);
@@ -72,7 +75,7 @@
   });
   /** The states of the little maps: as it stands with each thing open, or each function by itself. */
   const littleStates = $derived.by((): readonly LittleState[] => {
-    const { build, state } = editor;
+    const { seen: build, state } = editor;
     return mapsBy === 'open'
       ? posesOf(build).map((open) => ({ title: openText(build, open), state: { ...state, open } }))
       : checkedOns(build).map((on) => {
@@ -96,6 +99,10 @@
   });
   $effect(() => {
     if (look === 'ground') void sight.ground.run({ looked, stepM: 0.25 });
+  });
+  const built = $derived({ build: editor.build, round: sight.round });
+  $effect(() => {
+    if (look === 'spare') void sight.redundant.run(built);
   });
   $effect(() => {
     if (look === 'eyes') void sight.eyes.run({ looked, opticalRangeM });
@@ -126,7 +133,7 @@
     if (value === 'ring' && quantity === 'peak') quantity = 'power';
   }
   const failed = $derived(
-    [sight.map, sight.maps, sight.approaches, sight.approach, sight.ground, sight.eyes].find(
+    [sight.map, sight.maps, sight.approaches, sight.approach, sight.ground, sight.eyes, sight.redundant].find(
       (run) => run.error !== null,
     )?.error ?? null,
   );
@@ -139,6 +146,7 @@
 <div class="visibility">
   <div class="top">
     <Choice label="Seen" small options={LOOKS} value={look} onchoose={choose} />
+    <BeforeAfter />
     <p class="worst">
       {#if gaps[0] !== undefined}
         {@const [gap] = gaps}
@@ -192,6 +200,10 @@
     {:else if look === 'ground'}
       {#if sight.ground.answer === null}{@render waiting()}{:else}
         <GroundView answer={sight.ground.answer} stale={sight.ground.running} />
+      {/if}
+    {:else if look === 'spare'}
+      {#if sight.redundant.answer === null}{@render waiting()}{:else}
+        <SpareLamps lamps={sight.redundant.answer} stale={sight.redundant.running} />
       {/if}
     {:else if look === 'eyes'}
       {#if sight.eyes.answer === null}{@render waiting()}{:else}
