@@ -67,7 +67,8 @@
               <td class="figure">{row.loses === null ? '' : percent(row.loses.with)}</td>
               <td class="figure">{row.loses === null ? '' : percent(row.loses.without)}</td>
               <td
-                ><button onclick={() => leaveOut(row)} aria-label="Leave out {row.name}">Leave out</button
+                ><button class="out" onclick={() => leaveOut(row)} aria-label="Leave out {row.name}"
+                  >Leave out</button
                 ></td
               >
             </tr>
@@ -135,6 +136,16 @@
   .rule .quiet {
     display: block;
     font-size: 12px;
+  }
+
+  .out {
+    padding: 0.15rem 0.5rem;
+    border: 1px solid var(--sheet-line);
+    background: none;
+    color: var(--cds-text-01);
+    font: inherit;
+    white-space: nowrap;
+    cursor: pointer;
   }
 
   .plain {
