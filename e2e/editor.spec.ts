@@ -45,6 +45,35 @@ test('the state bar changes the sheet, the ring and the findings', async ({ page
   await expect(findings(page)).toContainText('4 in this state');
 });
 
+test('keys pressed while a build is being opened are not lost', async ({ page }) => {
+  await page.goto('/');
+  // Its own answer is slow: nothing of the build is there yet when the keys are pressed.
+  await page.route('**/api/v1/builds/*', async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Causeway patrol KS-13' }).click();
+  await page.keyboard.press('3');
+  await page.keyboard.press('d');
+  await expect(stateBar(page).getByRole('button', { name: 'Stage 3' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+    {
+      timeout: 60_000,
+    },
+  );
+  await expect(stateBar(page).getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true');
+  // Each once: from one step to the next nothing is pressed again.
+  await page.getByRole('link', { name: /^Timing/ }).click();
+  await page.keyboard.press('1');
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await expect(stateBar(page).getByRole('button', { name: 'Stage 1' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(stateBar(page).getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true');
+});
+
 test('one colour alone, one level alone', async ({ page }) => {
   await openBuild(page, demoId.ks12, 'visibility');
   const aside = page.getByRole('complementary');

@@ -21,6 +21,7 @@
   import Revisions from './Revisions.svelte';
   import SaveState from './SaveState.svelte';
   import SaveTrouble from './SaveTrouble.svelte';
+  import { takeEarlyKeys } from './earlyKeys';
   import { onKey } from './shortcuts';
   import StateBar from './StateBar.svelte';
   import TourOffer from './TourOffer.svelte';
@@ -39,7 +40,9 @@
   /** What earlier tabs left unsaved of this build, each offered until it is taken or thrown away. */
   let unsaved = $state.raw<readonly Unsaved[]>([]);
 
+  const dialogs = { keys: () => (keysShown = true), finder: () => (finding = true) };
   onMount(() => {
+    for (const event of takeEarlyKeys()) onKey(event, editor, dialogs);
     void findUnsaved(saved.build).then((found) => (unsaved = found));
     return () => {
       void editor.autosave.flush();
@@ -77,8 +80,7 @@
 
 <svelte:head><title>{editor.build.name}: Flarik</title></svelte:head>
 <svelte:window
-  onkeydown={(event: KeyboardEvent) =>
-    onKey(event, editor, { keys: () => (keysShown = true), finder: () => (finding = true) })}
+  onkeydown={(event: KeyboardEvent) => onKey(event, editor, dialogs)}
   onbeforeunload={(event: BeforeUnloadEvent) => {
     void editor.autosave.flush();
     if (editor.autosave.wouldLose) event.preventDefault();

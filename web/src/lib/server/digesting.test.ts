@@ -57,6 +57,37 @@ test('of each build the latest only, one after the other', async () => {
   await digesting.end();
 });
 
+test('what is the same is digested once; what differs is digested anew', async () => {
+  const counting = join(dir, 'counting.mjs');
+  writeFileSync(
+    counting,
+    THREAD.replace('export default', 'let runs = 0; export default').replace(
+      'blocks, warns',
+      'blocks: ++runs, warns',
+    ),
+  );
+  const kept: [string, number | undefined][] = [];
+  const digesting = new Digesting(
+    ({ id }, digest) => Promise.resolve(void kept.push([id, digest?.findings.blocks])),
+    { file: counting, quietMs: 0 },
+  );
+  const same = { wait: 0, text: 'like the other' };
+  for (const [id, what] of [
+    ['a', same],
+    ['copy of a', same],
+    ['b', { wait: 0, text: 'unlike' }],
+  ] as const) {
+    digesting.ask(asked(id, 1, what));
+    await digesting.idle();
+  }
+  expect(kept).toEqual([
+    ['a', 1],
+    ['copy of a', 1],
+    ['b', 2],
+  ]);
+  await digesting.end();
+});
+
 test('one that takes too long is stopped and said not to be counted; the next goes on', async () => {
   const { kept, digesting } = recorded(500);
   digesting.ask(asked('slow', 1, { wait: 'for ever' }));

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
@@ -9,14 +10,17 @@ import { log } from './log';
 /** A check that takes longer is stopped, and its findings are said not to be counted. */
 const LONGEST_MS = 45_000;
 /** Saves that follow each other quicker than this are digested once, ms. */
-const QUIET_MS = 1500;
+const QUIET_MS = 4000;
 /** Memory of the digesting thread, MB. */
 const MOST_MB = 512;
+/** So many digests are remembered by what they are of. */
+const MOST_REMEMBERED = 60;
 
 /** A version of a build that is to be digested. */
 export interface Digested {
   readonly id: string;
   readonly version: number;
+  /** Equal for builds that differ in nothing that a digest says: a copy, a restored revision, one that was named anew. */
   readonly document: string;
 }
 
@@ -27,6 +31,8 @@ type Keep = (of: Digested, digest: Digest | null) => Promise<void>;
 export class Digesting {
   /** By build, in the order they were asked for; each with the time from which it may be taken. */
   readonly #waiting = new Map<string, { readonly of: Digested; readonly fromMs: number }>();
+  /** By document; the one made last stands last. */
+  readonly #remembered = new Map<string, Digest>();
   readonly #pool: Piscina | null;
   readonly #keep: Keep;
   readonly #longestMs: number;
@@ -83,17 +89,28 @@ export class Digesting {
     for (;;) {
       const next = await this.#take();
       if (next === null) return;
-      const digest = await pool
-        .run(next.document, { signal: AbortSignal.timeout(this.#longestMs) })
-        .then((result: unknown) => Digest.parse(result))
-        .catch((error: unknown) => {
-          if (!this.#ended) log.error({ err: error, build: next.id }, 'a build could not be digested');
-          return null;
-        });
+      const digest = await this.#digest(pool, next);
       if (this.#ended) return;
       await this.#keep(next, digest).catch((error: unknown) => {
         log.error({ err: error, build: next.id }, 'a digest could not be stored');
       });
+    }
+  }
+
+  async #digest(pool: Piscina, { id, document }: Digested): Promise<Digest | null> {
+    const key = createHash('sha256').update(document).digest('base64');
+    const known = this.#remembered.get(key);
+    if (known !== undefined) return known;
+    try {
+      const signal = AbortSignal.timeout(this.#longestMs);
+      const made = Digest.parse(await pool.run(document, { signal }));
+      this.#remembered.set(key, made);
+      const [oldest] = this.#remembered.keys();
+      if (oldest !== undefined && this.#remembered.size > MOST_REMEMBERED) this.#remembered.delete(oldest);
+      return made;
+    } catch (error) {
+      if (!this.#ended) log.error({ err: error, build: id }, 'a build could not be digested');
+      return null;
     }
   }
 

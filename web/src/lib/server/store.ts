@@ -62,9 +62,12 @@ function digester(): Digesting {
   return digesting;
 }
 
+/** What a digest says nothing of is the same in all that are digested, so that copies are digested once. */
+const NAMELESS = { id: '00000000-0000-4000-8000-000000000000', name: 'A build', notes: '' };
+
 /** Has the findings of a saved version counted and its picture made, in its own time. */
 export const digestLater = (build: Build, version: number): void =>
-  digester().ask({ id: build.id, version, document: JSON.stringify(build) });
+  digester().ask({ id: build.id, version, document: JSON.stringify({ ...build, ...NAMELESS }) });
 
 /** What an earlier run of the server had not done yet. */
 async function digestTheRest(): Promise<void> {

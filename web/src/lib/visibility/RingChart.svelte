@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Sector } from '@flarik/core/coverage/sectors';
+  import type { HiddenLamp } from '@flarik/core/sight/hiders';
   import { getEditor } from '$lib/editor/context';
   import { glowKey, glows } from '$lib/sheet/glow';
   import { lampPictures } from '$lib/sheet/pictures';
@@ -15,6 +16,7 @@
     decades,
     unit,
     stale,
+    hidden,
     onpoint,
   }: {
     values: Float64Array;
@@ -26,10 +28,13 @@
     decades: readonly [number, number];
     unit: string;
     stale: boolean;
+    /** Lamps that would light the direction pointed at, each with its ray to what hides it. */
+    hidden: readonly HiddenLamp[];
     onpoint: (bearing: number) => void;
   } = $props();
 
   const SIZE = 520;
+  const MOST_RAYS = 8;
   const INNER = 84;
   const OUTER = 216;
   const editor = getEditor()();
@@ -144,6 +149,10 @@
         {/if}
       {/each}
     {/each}
+    {#each hidden.slice(0, MOST_RAYS) as { placementId, from, to } (placementId)}
+      <path class="ray" d="M{from[0]} {from[1]}L{to[0]} {to[1]}" />
+      <circle class="met" cx={to[0]} cy={to[1]} r={3 / carScale} />
+    {/each}
   </g>
 </svg>
 
@@ -153,6 +162,18 @@
     height: 100%;
     touch-action: none;
     cursor: crosshair;
+  }
+
+  .ray {
+    fill: none;
+    stroke: var(--gap);
+    stroke-width: 1.5;
+    stroke-dasharray: 4 3;
+    vector-effect: non-scaling-stroke;
+  }
+
+  .met {
+    fill: var(--gap);
   }
 
   .stale .light {

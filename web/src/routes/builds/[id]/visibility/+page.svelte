@@ -297,6 +297,7 @@
                     decades={quantity === 'power' ? [2, 6] : [0, 5]}
                     unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
                     stale={editor.ring.running}
+                    hidden={sight.hidden.answer ?? []}
                     onpoint={(b: number) => (editor.bearing = b)}
                   />
                 {/if}
