@@ -85,8 +85,8 @@
       the list is made anew.
     </p>
     <p>
-      Room is how far a rule is from its limit: 10 % is just enough to lose a little to dirt, age and a low
-      battery.
+      Room is how far a rule is from its limit, as a share of the limit; dirt, age and a low battery take from
+      it.
     </p>
     <p class="quiet small">
       Looked at are lamps made to warn, in each function by itself and with each opening; the proof then looks
