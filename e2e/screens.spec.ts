@@ -2,8 +2,10 @@ import type { Page } from '@playwright/test';
 import { demoId, expect, expectAccessible, findings, openBuild, sheet, test } from './support';
 
 const STEPS = ['Brief', 'Vehicle', 'Layout', 'Timing', 'Controls', 'Visibility', 'Rules'] as const;
-const goTo = (page: Page, step: string): Promise<void> =>
-  page.getByRole('link', { name: new RegExp(`^${step}`) }).click();
+async function goTo(page: Page, step: string): Promise<void> {
+  await page.getByRole('link', { name: new RegExp(`^${step}`) }).click();
+  await expect(page).toHaveURL(new RegExp(`/${step.toLowerCase()}$`));
+}
 
 for (const theme of ['g100', 'white'] as const) {
   test.describe(`theme ${theme}`, () => {
@@ -23,7 +25,6 @@ for (const theme of ['g100', 'white'] as const) {
       await openBuild(page, demoId.ks12, 'brief');
       for (const step of STEPS) {
         await goTo(page, step);
-        await expect(page).toHaveURL(new RegExp(`/${step.toLowerCase()}$`));
         await expectAccessible(page);
         if (step !== 'Layout') continue;
         await page.getByRole('button', { name: /^Perimeter head, two colours/ }).click();

@@ -147,6 +147,7 @@ test('before and after the work: the ring and all else go by what was there', as
   await page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'Before' }).click();
   await expect.poll(() => aside.textContent(), WORKED_OUT).not.toBe(after);
   await page.getByRole('link', { name: /^Timing/ }).click();
+  await expect(page).toHaveURL(/timing$/);
   await page.getByRole('link', { name: /^Visibility/ }).click();
   await expect(
     page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'After' }),
