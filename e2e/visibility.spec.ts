@@ -45,7 +45,7 @@ test('an approach of one’s own: copied, changed in its sentence, removed, undo
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(page.getByRole('row', { name: /^Tractor/ })).toHaveCount(0, WORKED_OUT);
-  await page.getByRole('button', { name: 'Undo: Remove the approach Tractor on the causeway' }).click();
+  await page.getByRole('button', { name: 'Undo: Remove Tractor on the causeway' }).click();
   await expect(page.getByRole('row', { name: /^Tractor/ })).toHaveCount(1, WORKED_OUT);
 });
 
@@ -112,7 +112,7 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
   await expect(aside).not.toHaveValue('1.24');
   await page.getByLabel('Faces').selectOption('to the right');
   await expect(row).toContainText('100 %', WORKED_OUT);
-  await page.getByLabel('Name of the place').fill('Cabinet across');
+  await page.getByLabel('Name of the work place').fill('Cabinet across');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible();
   await expectAccessible(page);

@@ -4,9 +4,6 @@ import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { LightAround, Weather } from '../words/weather.ts';
 
-/** A build has no more approaches of its own. */
-export const MOST_APPROACHES = 40;
-
 /** Somebody who comes nearer on a road: from where, how fast, in what air, and what must be seen of the vehicle. */
 export const Approach = z.strictObject({
   id: Id,

@@ -7,11 +7,11 @@ import { Service } from '../words/service.ts';
 import { Acceptance, MOST_ACCEPTED } from './acceptance.ts';
 import { Brief } from './brief.ts';
 import { Controls } from './controls.ts';
-import { Approach, MOST_APPROACHES } from './approach.ts';
+import { Approach } from './approach.ts';
 import { Placement } from './placement.ts';
 import { namedOnce, RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
-import { EyePlace, MOST_OF_SITE, TrafficSide, WorkPlace } from './site.ts';
+import { EyePlace, MOST_OWN, TrafficSide, WorkPlace } from './site.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
@@ -39,16 +39,16 @@ export const BuildParts = z.strictObject({
   /** Ways to come upon the vehicle that are looked at besides the usual ones. */
   approaches: z
     .array(Approach)
-    .max(MOST_APPROACHES, `must be at most ${MOST_APPROACHES} approaches`)
+    .max(MOST_OWN, `must be at most ${MOST_OWN} approaches`)
     .superRefine(namedOnce),
   traffic: TrafficSide,
   /** Planes on which somebody works, besides the ground around. */
   workPlaces: z
     .array(WorkPlace)
-    .max(MOST_OF_SITE, `must be at most ${MOST_OF_SITE} work places`)
+    .max(MOST_OWN, `must be at most ${MOST_OWN} work places`)
     .superRefine(namedOnce),
   /** Eyes near the vehicle, besides the usual ones. */
-  eyes: z.array(EyePlace).max(MOST_OF_SITE, `must be at most ${MOST_OF_SITE} eyes`).superRefine(namedOnce),
+  eyes: z.array(EyePlace).max(MOST_OWN, `must be at most ${MOST_OWN} eyes`).superRefine(namedOnce),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),

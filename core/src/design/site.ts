@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 
-/** A build has no more work places, and no more eyes, of its own. */
-export const MOST_OF_SITE = 40;
+/** A build has no more approaches, work places or eyes of its own, of each. */
+export const MOST_OWN = 40;
 
 /** The side of the road that traffic keeps to; the driver sits on the other side of the vehicle. */
 export const TRAFFIC_SIDES = ['right', 'left'] as const;

@@ -6,7 +6,7 @@ import { drivenIn } from '../state/driven.ts';
 import { checkedOns, stateWith } from '../state/state.ts';
 import { AMBIENTS } from '../words/ambient.ts';
 import { checkBuild } from './check.ts';
-import type { CheckResult, RuleOutcome } from './finding.ts';
+import type { CheckResult, Finding, Quantity, RuleOutcome } from './finding.ts';
 
 /** A lamp, with its mirror image where it has one, without which nothing is broken that holds with it. */
 export interface Redundant {
@@ -22,9 +22,10 @@ export interface Redundant {
 const SAME = 0.001;
 
 /**
- * Lamps that could be left out, what costs most first: without one of them, or a pair, no rule, wish or check is broken
- * that holds with it, and none that is broken gets worse. Each function is looked at by itself, with each opening. Without
- * two of those that are named something may well be broken. Between two lamps it can be given up.
+ * Lamps that could be left out, what costs most first: without one of them, or a pair, nothing more than a note is found
+ * that is not found with it, and nothing that is found gets worse. Each function is looked at by itself, as `checkBuild`
+ * does; what is left to the proof is not looked at. Without two of those that are named something may well be broken.
+ * Between two lamps it can be given up.
  */
 export function* redundantLamps(build: Build): Generator<number, Redundant[]> {
   const lookup = lookupOf(build);
@@ -68,16 +69,22 @@ function warningLots(build: Build): Placement[][] {
 const outcomesByRule = ({ outcomes }: CheckResult): ReadonlyMap<string, RuleOutcome> =>
   new Map(outcomes.map((one) => [`${one.packId}|${one.ruleId}`, one]));
 
-/** Whether something is found that was not, or is broken by more than it was. */
+/** Whether something more than a note is found that was not, or the same by more than it was. */
 function isWorse(base: CheckResult, without: CheckResult): boolean {
-  const known = new Set(base.findings.map(({ id }) => id));
-  if (without.findings.some(({ id, severity }) => severity !== 'notes' && !known.has(id))) return true;
-  const before = outcomesByRule(base);
-  return without.outcomes.some(({ packId, ruleId, verdict, margin }) => {
-    const was = before.get(`${packId}|${ruleId}`)?.margin ?? null;
-    return verdict !== 'holds' && margin !== null && was !== null && margin < was - SAME;
+  const known = new Map(base.findings.map((finding) => [finding.id, finding]));
+  return without.findings.some((now) => {
+    const before = known.get(now.id);
+    return before === undefined ? now.severity !== 'notes' : isFurtherOff(before, now);
   });
 }
+
+/** Whether the figure of a finding lies farther beyond a limit than it did. */
+const isFurtherOff = (before: Finding, { figure, limits }: Finding): boolean =>
+  limits.some(({ value, sense }) => {
+    if (figure === null || before.figure === null) return false;
+    const beyond = ({ value: is }: Quantity): number => (sense === 'at least' ? value - is : is - value);
+    return beyond(figure) > Math.max(0, beyond(before.figure)) + SAME * Math.abs(value);
+  });
 
 function mostLost(base: CheckResult, without: CheckResult): Redundant['loses'] {
   const before = outcomesByRule(base);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { setTraffic, addToSite } from '../design/siteEdits.ts';
+import { setTraffic, addOwn } from '../design/ownEdits.ts';
 import { FACINGS, type Facing, type WorkPlace } from '../design/site.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
@@ -98,7 +98,7 @@ describe('the side that traffic keeps to', () => {
     const usual = stationsOf(pumper).find(({ id }) => id === 'left-side');
     if (usual === undefined) throw new Error('there is one');
     const [xM, yM, zM] = usual.eye;
-    const own = addToSite(pumper, 'eyes', {
+    const own = addOwn(pumper, 'eyes', {
       id: 'left-side',
       name: 'Mine',
       xM,

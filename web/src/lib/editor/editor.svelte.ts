@@ -108,7 +108,7 @@ export class Editor {
   readonly isProved = $derived.by(() => this.proving.answer?.build === this.build);
   /** Whether it will be by itself. */
   readonly isProvedSoon = $derived.by(
-    () => !this.isProved && !this.proving.stopped && this.proving.error === null,
+    () => !this.isProved && !this.proving.stopped && this.proving.error === null && this.check.error === null,
   );
   /** All findings there are, the gravest first. */
   readonly findings = $derived.by((): readonly Finding[] =>

@@ -2,7 +2,7 @@
   import type { Approach } from '@flarik/core/design/approach';
   import type { ApproachResult } from '@flarik/core/sight/approach';
   import { airText, seenText, spareText } from '@flarik/core/sight/words';
-  import { addApproach } from '@flarik/core/design/approachEdits';
+  import { addOwn } from '@flarik/core/design/ownEdits';
   import { freshId } from '$lib/editor/freshId';
   import { getEditor } from '$lib/editor/context';
   import Beside from './Beside.svelte';
@@ -35,7 +35,7 @@
   function copy(approach: Approach): void {
     const id = freshId('approach');
     editor.edit(`Add the approach ${approach.name}`, (b) =>
-      addApproach(b, { ...approach, name: `${approach.name.slice(0, 70)} (own)` }, id),
+      addOwn(b, 'approaches', { ...approach, id, name: `${approach.name.slice(0, 70)} (own)` }),
     );
     const made = editor.build.approaches.find((one) => one.id === id);
     if (made !== undefined) onchoose(made);

@@ -3,7 +3,7 @@
   import { LUMINANCE_USED_TO, thresholdIncrement, type Glare } from '@flarik/core/sight/glare';
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { LightAround } from '@flarik/core/words/weather';
-  import { addToSite, setTraffic } from '@flarik/core/design/siteEdits';
+  import { addOwn, setTraffic } from '@flarik/core/design/ownEdits';
   import type { TrafficSide } from '@flarik/core/design/site';
   import { ownEyeId } from '@flarik/core/sight/stations';
   import { getEditor } from '$lib/editor/context';
@@ -11,7 +11,7 @@
   import Beside from './Beside.svelte';
   import LampList from './LampList.svelte';
   import Choice from '$lib/frame/Choice.svelte';
-  import SiteSentence from './SiteSentence.svelte';
+  import EyeEdit from './EyeEdit.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
 
   /** What the light does to eyes near the vehicle: glare, and what fog throws back to its own driver. */
@@ -73,7 +73,7 @@
   const NEW_EYE = { name: 'Another eye', xM: 3, yM: -2, zM: 1.6, lookDeg: 180, upDeg: 0 };
   function addEye(): void {
     const id = freshId('eye');
-    editor.edit('Add an eye', (b) => addToSite(b, 'eyes', { ...NEW_EYE, id }));
+    editor.edit('Add an eye', (b) => addOwn(b, 'eyes', { ...NEW_EYE, id }));
     chosenId = id;
   }
 </script>
@@ -137,7 +137,7 @@
               {#if ownOf(station.id) === undefined}{station.name}{:else}
                 {@const own = ownOf(station.id)?.id ?? null}
                 <button
-                  class="plain"
+                  class="link"
                   aria-pressed={own === chosenId}
                   onclick={() => (chosenId = own === chosenId ? null : own)}>{station.name}</button
                 >
@@ -151,8 +151,8 @@
         {/each}
       </tbody>
     </table>
-    {#if chosen !== undefined}<SiteSentence one={chosen} />{/if}
-    <button class="plain" onclick={addEye}>Add an eye</button>
+    {#if chosen !== undefined}<EyeEdit one={chosen} />{/if}
+    <button class="link" onclick={addEye}>Add an eye</button>
   </section>
   {#snippet says()}
     <h2>Thrown back by fog to the driver</h2>
@@ -193,6 +193,10 @@
 </Beside>
 
 <style>
+  .link {
+    font-size: 13px;
+  }
+
   section {
     display: grid;
     align-content: start;
@@ -210,18 +214,6 @@
   .side {
     margin-left: auto;
     font-size: 13px;
-  }
-
-  .plain {
-    justify-self: start;
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--cds-link-01);
-    font: inherit;
-    font-size: 13px;
-    text-align: left;
-    cursor: pointer;
   }
 
   .lanes {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { functionAt, readOn } from '@flarik/core/design/controls';
-  import { addToSite, changeInSite } from '@flarik/core/design/siteEdits';
+  import { addOwn, changeOwn } from '@flarik/core/design/ownEdits';
   import type { WorkPlace } from '@flarik/core/design/site';
   import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
@@ -12,7 +12,7 @@
   import Beside from './Beside.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
-  import SiteSentence from './SiteSentence.svelte';
+  import WorkPlaceEdit from './WorkPlaceEdit.svelte';
   import { border } from './shades';
   import type { GroundAnswer } from '$lib/workers/sight.worker';
 
@@ -68,7 +68,7 @@
 
   function add(like: Omit<WorkPlace, 'id'>): void {
     const id = freshId('place');
-    editor.edit(`Add ${like.name}`, (b) => addToSite(b, 'workPlaces', { ...like, id }));
+    editor.edit(`Add ${like.name}`, (b) => addOwn(b, 'workPlaces', { ...like, id }));
     chosenId = id;
   }
   let map = $state<HTMLElement>();
@@ -82,7 +82,7 @@
       const xM = grid.fromX - grid.stepM / 2 + ((clientX - left) / width) * wide;
       const yM = grid.fromY - grid.stepM / 2 + (1 - (clientY - top) / height) * deep;
       const at = (m: number): number => Math.min(60, Math.max(-60, Math.round(m * 20) / 20));
-      return (b: typeof editor.build) => changeInSite(b, 'workPlaces', id, { xM: at(xM), yM: at(yM) });
+      return (b: typeof editor.build) => changeOwn(b, 'workPlaces', id, { xM: at(xM), yM: at(yM) });
     };
     trackDrag(press, {
       move: (x, y) => editor.drag(to(x, y)),
@@ -194,7 +194,7 @@
           <tr class:chosen={place.id === chosenId}>
             <td
               ><button
-                class="plain"
+                class="link"
                 aria-pressed={place.id === chosenId}
                 onclick={() => (chosenId = place.id === chosenId ? null : place.id)}>{place.name}</button
               ></td
@@ -207,11 +207,11 @@
         {/each}
       </tbody>
     </table>
-    {#if chosen !== undefined}<SiteSentence one={chosen} />{/if}
+    {#if chosen !== undefined}<WorkPlaceEdit one={chosen} />{/if}
     <p class="add" role="group" aria-label="Add a work place">
       Add:
       {#each usualWorkPlaces(outline) as like (like.name)}
-        <button class="plain" onclick={() => add(like)}>{like.name}</button>
+        <button class="link" onclick={() => add(like)}>{like.name}</button>
       {/each}
     </p>
     <p>
@@ -230,6 +230,10 @@
 </Beside>
 
 <style>
+  .link {
+    font-size: 13px;
+  }
+
   figure {
     display: grid;
     grid-template-rows: minmax(0, 1fr) auto;
@@ -299,16 +303,6 @@
 
   .grip.chosen {
     fill: var(--on);
-  }
-
-  .plain {
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--cds-link-01);
-    font: inherit;
-    text-align: left;
-    cursor: pointer;
   }
 
   tr.chosen td {

@@ -31,7 +31,9 @@
 <Beside label="Lamps to spare" {stale}>
   <div class="table">
     {#if rows.length === 0 && !stale}
-      <p class="quiet">Every lamp that warns is needed: without any of them some rule or wish is broken.</p>
+      <p class="quiet">
+        No lamp that warns is to spare: without any of them something is found that is not found now.
+      </p>
     {/if}
     {#if rows.length > 0}
       <table>
@@ -50,7 +52,7 @@
             <tr class:on={isSelected(row.placementIds)}>
               <td>
                 <button
-                  class="plain"
+                  class="link"
                   aria-pressed={isSelected(row.placementIds)}
                   onclick={() => editor.select([...row.placementIds])}>{row.name}</button
                 >
@@ -67,7 +69,7 @@
               <td class="figure">{row.loses === null ? '' : percent(row.loses.with)}</td>
               <td class="figure">{row.loses === null ? '' : percent(row.loses.without)}</td>
               <td
-                ><button class="out" onclick={() => leaveOut(row)} aria-label="Leave out {row.name}"
+                ><button class="plain" onclick={() => leaveOut(row)} aria-label="Leave out {row.name}"
                   >Leave out</button
                 ></td
               >
@@ -80,18 +82,18 @@
   {#snippet says()}
     <h2>Lamps to spare</h2>
     <p>
-      Without any <strong>one</strong> of these, or a pair of them, every rule, wish and check that holds still
-      holds, and nothing that is broken gets worse. Without two, something may well be broken: leave one out, and
-      the list is made anew.
+      Looked at function by function, without any <strong>one</strong> of these, or a pair of them, nothing that
+      blocks, warns or advises is found that is not found with it, and nothing that is found gets worse. Without
+      two, something may well be broken: leave one out, and the list is made anew.
     </p>
     <p>
       Room is how far a rule is from its limit, as a share of the limit; dirt, age and a low battery take from
       it.
     </p>
     <p class="quiet small">
-      Looked at are lamps made to warn, in each function by itself and with each opening; the proof then looks
-      at all that the controls bring about. No rule knows why a lamp was wanted. One that nothing asks for may
-      be the one that is seen when another fails.
+      Looked at are lamps made to warn. What functions bring about together, and rules that ask for a
+      condition, are left to the proof, which begins when one is left out. No rule knows why a lamp was
+      wanted: one that nothing asks for may be the one that is seen when another fails.
     </p>
   {/snippet}
 </Beside>
@@ -138,23 +140,11 @@
     font-size: 12px;
   }
 
-  .out {
-    padding: 0.15rem 0.5rem;
-    border: 1px solid var(--sheet-line);
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
+  .plain {
     white-space: nowrap;
-    cursor: pointer;
   }
 
-  .plain {
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--cds-link-01);
-    font: inherit;
-    text-align: left;
-    cursor: pointer;
+  .link {
+    font-size: 13px;
   }
 </style>
