@@ -251,7 +251,9 @@
 
   .caption {
     display: block;
+    margin-bottom: 2px;
     font-size: 11.5px;
+    line-height: 1.35;
     color: var(--cds-text-02);
   }
 

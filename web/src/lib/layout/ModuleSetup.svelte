@@ -218,7 +218,7 @@
 
   .sync {
     display: grid;
-    grid-template-columns: 1fr 64px;
+    grid-template-columns: 1fr 5.5rem;
     gap: 0.5rem;
   }
 </style>
