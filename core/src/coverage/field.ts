@@ -9,20 +9,11 @@ import { anglesInFrame, type AimFrame } from '../geometry/frame.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
 import type { MovingPart, Stop } from '../vehicle/types.ts';
-import { stopOf, stopsWithShut, zoneOf } from '../vehicle/vehicle.ts';
+import { stopOf, zoneOf } from '../vehicle/vehicle.ts';
 import { bodyObstacles, occluderAt, partObstacles, type Obstacles, type Past } from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
 export const BEARINGS = 360;
-
-/** What one module sends around the vehicle at one elevation. */
-export interface ModuleField {
-  readonly moduleId: string;
-  /** Height of the optical centre, m. */
-  readonly heightM: number;
-  /** By bearing 0–359: share of the channel's peak that arrives, past lens, glass and body. */
-  readonly share: Float64Array;
-}
 
 /** What is kept for placements that did not move; far more than a build's poses and elevations need. */
 const MOST_KEPT = 6000;
@@ -51,42 +42,25 @@ interface Sight {
 /** A module's light around the vehicle, taken apart by what hides it. */
 export interface Shades {
   readonly moduleId: string;
-  /** Height of the optical centre, m. */
-  readonly heightM: number;
+  /** Optical centre with the part that carries it at its stop, body axes, m. */
+  readonly centre: Vec3;
   /** By bearing: share of the peak that arrives past lens and body, with every other part taken off. */
   readonly past: Float64Array;
   /** By bearing: share that passes a part at a stop; null where it hides nothing. */
   readonly ofPart: (part: MovingPart, stop: Stop | null) => Float64Array | null;
 }
 
-/** The fields of a vehicle's placements, each worked out once for each pose and elevation. */
-export class Fields {
+/** The fields of placements by themselves on a vehicle's body, each worked out once for each pose and elevation. */
+export class BodyFields {
   readonly #lookup: Lookup;
-  readonly #fields = new Map<string, readonly ModuleField[]>();
   readonly #obstacles = new Map<string, Obstacles>();
   readonly #sights = new Map<string, readonly Sight[]>();
   readonly #shades = new Map<string, readonly Shades[]>();
-  readonly #most = new Map<string, ReadonlyMap<string, Float64Array>>();
   readonly #rings = new Map<number, readonly Vec3[]>();
   readonly #figures = new Map<string, readonly number[]>();
-  readonly #toward = new Map<string, ReadonlyMap<string, number>>();
 
   constructor(lookup: Lookup) {
     this.#lookup = lookup;
-  }
-
-  /** One field for each module, in the fixture's order. */
-  of(placement: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
-    const p = posed(placement, new Set(open));
-    return remember(this.#fields, `${placeKey(p)}|${poseKey(open)}|${elevationDeg}`, () => {
-      const stops = new Set(open);
-      const own = this.carrierOf(p);
-      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
-      return this.shades(p, own === null ? null : stopOf(own, stops), elevationDeg).map((shades) => {
-        const hiding = others.flatMap((part) => shades.ofPart(part, stopOf(part, stops)) ?? []);
-        return { moduleId: shades.moduleId, heightM: shades.heightM, share: product(shades.past, hiding) };
-      });
-    });
   }
 
   /** The moving part that carries a placement; null on the body. */
@@ -109,23 +83,6 @@ export class Fields {
     });
   }
 
-  /** By module id and bearing: the largest share that arrives in any pose, or more than that, never less. */
-  most(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
-    return remember(this.#most, `${placeKey(p)}|${elevationDeg}`, () => {
-      const own = this.carrierOf(p);
-      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
-      const most = new Map<string, Float64Array>();
-      for (const at of own === null ? [null] : stopsWithShut(own))
-        for (const shades of this.shades(p, at, elevationDeg)) {
-          const clearest = others.flatMap((part) => clearestOf(shades, part) ?? []);
-          const share = product(shades.past, clearest);
-          const known = most.get(shades.moduleId);
-          most.set(shades.moduleId, known === undefined ? share : larger(known, share));
-        }
-      return most;
-    });
-  }
-
   /** Figures of a lamp where it stands, by their name; worked out once for each place and pose. */
   remembered(
     what: string,
@@ -134,26 +91,6 @@ export class Fields {
     figures: () => readonly number[],
   ): readonly number[] {
     return remember(this.#figures, `${what}|${placeKey(p)}|${poseKey(open)}`, figures);
-  }
-
-  /** Share of each module's peak that arrives in one direction, by module id. */
-  toward(
-    placement: Placement,
-    open: readonly string[],
-    bearingDeg: number,
-    elevationDeg: number,
-  ): ReadonlyMap<string, number> {
-    const p = posed(placement, new Set(open));
-    const key = `${placeKey(p)}|${poseKey(open)}|${bearingDeg}|${elevationDeg}`;
-    return remember(this.#toward, key, () => {
-      const direction = directionOf(bearingDeg, elevationDeg);
-      return new Map(
-        this.standing(p, open).map(({ placed, beam, past }) => [
-          placed.module.id,
-          beam(direction) * p.lensTransmission * past(direction),
-        ]),
-      );
-    });
   }
 
   /** Each module in its place, with its beam and what hides it in a pose. */
@@ -208,7 +145,7 @@ export class Fields {
   }
 }
 
-const stopKey = (part: MovingPart, stop: Stop | null): string => `${part.id}|${stop?.id ?? ''}`;
+export const stopKey = (part: MovingPart, stop: Stop | null): string => `${part.id}|${stop?.id ?? ''}`;
 
 /** What a lamp's light depends on besides the vehicle. */
 function placeKey(p: Placement): string {
@@ -246,7 +183,7 @@ function shadesOf(
   const known = new Map<string, Float64Array | null>();
   return {
     moduleId: placed.module.id,
-    heightM: placed.centre[2],
+    centre: placed.centre,
     past,
     ofPart: (part, stop) =>
       remember(known, stopKey(part, stop), () => {
@@ -265,26 +202,7 @@ function shadesOf(
   };
 }
 
-/** The largest share that passes a part at any of its stops; null where some stop hides nothing. */
-function clearestOf(shades: Shades, part: MovingPart): Float64Array | null {
-  const ofStops = stopsWithShut(part).map((stop) => shades.ofPart(part, stop));
-  const hiding = ofStops.flatMap((share) => share ?? []);
-  return hiding.length < ofStops.length ? null : hiding.reduce(larger);
-}
-
-const larger = (a: Float64Array, b: Float64Array): Float64Array =>
-  a.map((value, bearing) => Math.max(value, b[bearing] ?? 0));
-
-/** Share by bearing after all that hides; the first itself where nothing does. */
-function product(first: Float64Array, hiding: readonly Float64Array[]): Float64Array {
-  if (hiding.length === 0) return first;
-  const share = Float64Array.from(first);
-  for (const factor of hiding)
-    for (let b = 0; b < BEARINGS; b++) share[b] = (share[b] ?? 0) * (factor[b] ?? 0);
-  return share;
-}
-
-function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {
+export function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {
   const found = known.get(key);
   if (found !== undefined) return found;
   if (known.size >= MOST_KEPT) known.clear();
@@ -293,11 +211,11 @@ function remember<K, V>(known: Map<K, V>, key: K, make: () => V): V {
   return made;
 }
 
-const fieldsByLookup = new WeakMap<Lookup, Fields>();
+const fieldsByLookup = new WeakMap<Lookup, BodyFields>();
 
-/** The fields of a build's lamps, shared by all who ask. */
-export function fieldsOf(lookup: Lookup): Fields {
-  const known = fieldsByLookup.get(lookup) ?? new Fields(lookup);
+/** The fields of a vehicle, shared by all who ask. */
+export function bodyFieldsOf(lookup: Lookup): BodyFields {
+  const known = fieldsByLookup.get(lookup) ?? new BodyFields(lookup);
   fieldsByLookup.set(lookup, known);
   return known;
 }

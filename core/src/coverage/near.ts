@@ -1,10 +1,9 @@
-import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { drivenIn } from '../state/driven.ts';
-import { fieldsOf } from './field.ts';
+import { fieldsOf } from './lampFields.ts';
 
 /** A channel as an eye close by sees it. */
 export interface NearChannel {
@@ -22,7 +21,7 @@ export interface NearChannel {
  * @param eye - in body axes, m
  */
 export function channelsNear(build: Build, state: State, eye: Vec3): NearChannel[] {
-  const fields = fieldsOf(lookupOf(build));
+  const fields = fieldsOf(build);
   const drives = drivenIn(build, state);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);

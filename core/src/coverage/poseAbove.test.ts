@@ -1,3 +1,4 @@
+import { behindHousing } from '../../test/reference/plainHousings.ts';
 import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
@@ -43,6 +44,7 @@ function bruteMostCd(
     const { hDeg, vDeg } = anglesInFrame(placed.frame, direction);
     const share = relativeIntensity(placed.module.distribution, hDeg, vDeg) * p.lensTransmission;
     if (share * drive.peakCd < 1e-9) return [];
+    if (behindHousing(lookup, build.placements, p.id, open, placed.centre, direction)) return [];
     return [{ drive, cd: drive.peakCd * share * transmissionAlong(solids, placed.centre, direction) }];
   });
   return [...new Set(sent.map(({ drive }) => drive.clockId))].reduce((sum, clock) => {

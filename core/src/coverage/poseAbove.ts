@@ -6,7 +6,8 @@ import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
 import type { MovingPart, Stop } from '../vehicle/types.ts';
 import { stopsWithShut } from '../vehicle/vehicle.ts';
-import { fieldsOf, type Fields, type Shades } from './field.ts';
+import type { Shades } from './field.ts';
+import { fieldsOf, type LampFields } from './lampFields.ts';
 import { lightToward } from './ring.ts';
 
 /** Far more than the search needs on the demo builds, and still a fraction of a second. */
@@ -36,7 +37,7 @@ export function poseAbove(
   elevationDeg: number,
   allowance = MOST_LAID_OUT,
 ): PoseAbove {
-  const fields = fieldsOf(lookupOf(build));
+  const fields = fieldsOf(build);
   const { parts } = lookupOf(build).vehicle;
   const lamps = lampsOf(build, drives, fields, elevationDeg);
   const bounds = bearings
@@ -66,9 +67,12 @@ interface Lamp {
 }
 
 /** What is known of each channel's lamp; channels are made anew when anything about them changes. */
-const knownLamps = new WeakMap<Drive, { readonly of: Fields; readonly p: Placement; readonly lamp: Lamp }>();
+const knownLamps = new WeakMap<
+  Drive,
+  { readonly of: LampFields; readonly p: Placement; readonly lamp: Lamp }
+>();
 
-function lampsOf(build: Build, drives: readonly Drive[], fields: Fields, elevationDeg: number): Lamp[] {
+function lampsOf(build: Build, drives: readonly Drive[], fields: LampFields, elevationDeg: number): Lamp[] {
   const placements = new Map(build.placements.map((p) => [p.id, p]));
   return drives.flatMap((drive): Lamp[] => {
     const p = placements.get(drive.placementId);
@@ -82,7 +86,7 @@ function lampsOf(build: Build, drives: readonly Drive[], fields: Fields, elevati
   });
 }
 
-function lampOf(drive: Drive, p: Placement, fields: Fields, elevationDeg: number): Lamp {
+function lampOf(drive: Drive, p: Placement, fields: LampFields, elevationDeg: number): Lamp {
   const share = fields.most(p, elevationDeg).get(drive.moduleId);
   return {
     drive,

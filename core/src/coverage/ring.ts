@@ -1,4 +1,3 @@
-import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Colour } from '../words/colour.ts';
@@ -7,7 +6,8 @@ import { drivenIn } from '../state/driven.ts';
 import { type Timeline, clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
 import { flashEffective, raised, type Signal } from '../timing/signal.ts';
 import { worstDarkMs, type Drifting } from '../timing/worst.ts';
-import { BEARINGS, fieldsOf, type ModuleField } from './field.ts';
+import { BEARINGS } from './field.ts';
+import { fieldsOf, type ModuleField } from './lampFields.ts';
 
 /** Lamps by the height of their optical centre. */
 export type LampHeight = 'upper' | 'lower' | 'any';
@@ -37,7 +37,7 @@ export interface Ring {
 
 /** The channels that light in a state, each with its field. */
 export function litChannels(build: Build, state: State, options: RingOptions): LitChannel[] {
-  const fields = fieldsOf(lookupOf(build));
+  const fields = fieldsOf(build);
   const placements = new Map(build.placements.map((p) => [p.id, p]));
   const known = new Map<string, readonly ModuleField[]>();
   return drivenIn(build, state).flatMap((drive): LitChannel[] => {

@@ -4,7 +4,7 @@ import { removeGroup } from '../design/timingEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { stateWith } from '../state/state.ts';
 import { frontAndRear, stageId } from '../../test/reference/places.ts';
-import { inVehicle, sceneSeen } from './scene.ts';
+import { inScene, inVehicle, sceneNear, sceneSeen } from './scene.ts';
 
 const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
@@ -26,18 +26,28 @@ describe('a scene of several vehicles', () => {
   test('a point of the scene in a vehicle’s own axes', () => {
     const [x, y] = inVehicle({ ...vehicle, aheadM: 10, leftM: 0, turnedDeg: 90 }, [10, 5, 1]);
     expect([x, y].map((v) => Math.round(v * 1e9) / 1e9)).toEqual([5, 0]);
+    const there = inScene(aside(1), inVehicle(aside(1), [3, -4, 1]));
+    expect(there.map((v) => Math.round(v * 1e9) / 1e9)).toEqual([3, -4, 1]);
   });
 
-  test('two alike in one place give twice the light; they drift until they are tied', () => {
+  /** As far from the eye and seen from the same side, but so many degrees further round it. */
+  const aside = (times: number, deg = 15) => ({
+    ...vehicle,
+    aheadM: behind.aheadM + 60 * times * Math.cos((deg * Math.PI) / 180),
+    leftM: 60 * times * Math.sin((deg * Math.PI) / 180),
+    turnedDeg: deg,
+  });
+
+  test('two alike beside each other give twice the light; they drift until they are tied', () => {
     const one = sceneSeen(here, day(2), [], behind, 1);
-    const two = sceneSeen(here, day(2), [{ vehicle, build: there }], behind, 1);
+    const two = sceneSeen(here, day(2), [{ vehicle: aside(1), build: there }], behind, 1);
     expect(two.powerCdsPerMin).toBeCloseTo(2 * one.powerCdsPerMin, 6);
     expect(two.worst.highestCd.value).toBeCloseTo(2 * one.worst.highestCd.value, 6);
     expect([one.clocks, two.clocks]).toEqual([1, 2]);
     const tied = sceneSeen(
       here,
       day(2),
-      [{ vehicle: { ...vehicle, inStep: [{ here: 'gr', there: 'gr' }] }, build: there }],
+      [{ vehicle: { ...aside(1), inStep: [{ here: 'gr', there: 'gr' }] }, build: there }],
       behind,
       1,
     );
@@ -48,10 +58,25 @@ describe('a scene of several vehicles', () => {
 
   test('further away it counts less, by the square of the distance', () => {
     const alone = sceneSeen(here, day(2), [], behind, 1).powerCdsPerMin;
-    const far = { ...vehicle, aheadM: 60, turnedDeg: 0 };
+    const far = aside(2);
     const both = sceneSeen(here, day(2), [{ vehicle: far, build: there }], behind, 1).powerCdsPerMin;
     expect(both / alone).toBeGreaterThan(1.23);
     expect(both / alone).toBeLessThan(1.27);
+  });
+
+  test('a vehicle in the way hides the lamps behind it, and not those beside it', () => {
+    const near = { ...vehicle, aheadM: -20 };
+    const sent = (at: typeof vehicle): number =>
+      sceneNear(here, day(2), [{ vehicle: { ...at, on: [] }, build: there }], [-60, 0, 0.5]).reduce(
+        (sum, { cd }) => sum + cd,
+        0,
+      );
+    const alone = sceneNear(here, day(2), [], [-60, 0, 0.5]).reduce((sum, { cd }) => sum + cd, 0);
+    expect(alone).toBeGreaterThan(100);
+    expect(sent(near)).toBeLessThan(alone / 10);
+    expect(sent({ ...near, leftM: 5 })).toBeCloseTo(alone, 9);
+    // Farther away than the lamps it hides nothing.
+    expect(sent({ ...near, aheadM: 20 })).toBeCloseTo(alone, 9);
   });
 
   test('brought, moved and taken away; a tie goes with its group', () => {

@@ -2,7 +2,9 @@ import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
 import { onsOf, type On } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { posedSolids } from '../vehicle/vehicle.ts';
 import { timeOf } from '../timing/clock.ts';
 import { rhythmOf, type Drive } from '../resolve/channels.ts';
 import { clockSignal, timelinesOf } from '../timing/timeline.ts';
@@ -14,7 +16,8 @@ import {
   type Drifting,
   type OverAlignments,
 } from '../timing/worst.ts';
-import { channelsNear } from './near.ts';
+import { channelsNear, type NearChannel } from './near.ts';
+import { layOut, occluderAt, type Obstacles } from './occlusion.ts';
 
 /** A vehicle of a scene with its build. */
 export interface SceneMember {
@@ -40,12 +43,72 @@ export interface SceneSeen {
 const MADE_OUT_CD = 50;
 const HERE = 'here';
 
+/** Where a vehicle stands in a scene, and how it is turned. */
+type StandsAt = Pick<SceneVehicle, 'aheadM' | 'leftM' | 'turnedDeg'>;
+const HERE_AT: StandsAt = { aheadM: 0, leftM: 0, turnedDeg: 0 };
+
 /** A point of the scene in the axes of a vehicle that stands in it. */
-export function inVehicle({ aheadM, leftM, turnedDeg }: SceneVehicle, [x, y, z]: Vec3): Vec3 {
+export function inVehicle({ aheadM, leftM, turnedDeg }: StandsAt, [x, y, z]: Vec3): Vec3 {
   const a = (turnedDeg * Math.PI) / 180;
   const [dx, dy] = [x - aheadM, y - leftM];
   return [dx * Math.cos(a) + dy * Math.sin(a), -dx * Math.sin(a) + dy * Math.cos(a), z];
 }
+
+/** A point of a vehicle in the axes of the scene; the inverse of `inVehicle`. */
+export function inScene({ aheadM, leftM, turnedDeg }: StandsAt, [x, y, z]: Vec3): Vec3 {
+  const a = (turnedDeg * Math.PI) / 180;
+  return [aheadM + x * Math.cos(a) - y * Math.sin(a), leftM + x * Math.sin(a) + y * Math.cos(a), z];
+}
+
+/** A channel of a vehicle at a scene, its optical centre in the axes of the scene. */
+export interface SceneChannel extends NearChannel {
+  /** The vehicle it is on, by its id in the scene; null for the one whose scene it is. */
+  readonly memberId: string | null;
+}
+
+/**
+ * What each channel of several vehicles sends to an eye near them: the vehicles hide each other's lamps, all but the
+ * first with everything shut.
+ * @param eye - in the axes of the first vehicle, m
+ */
+export function sceneNear(
+  build: Build,
+  state: State,
+  others: readonly SceneMember[],
+  eye: Vec3,
+): SceneChannel[] {
+  const members = [
+    { id: null, at: HERE_AT, build, state },
+    ...others.map(({ vehicle, build: there }) => ({
+      id: vehicle.id,
+      at: vehicle,
+      build: there,
+      state: { on: vehicle.on.filter((on) => isOn(there, on)), open: [], ambient: state.ambient },
+    })),
+  ].map((member) => ({ ...member, eye: inVehicle(member.at, eye) }));
+  const bodies = members.map((member) => ({
+    member,
+    past: occluderAt(sceneObstacles(member.build, member.state.open), member.eye),
+  }));
+  return members.flatMap((member) => {
+    const inTheWay = bodies.filter((body) => body.member !== member);
+    return channelsNear(member.build, member.state, member.eye).map((channel): SceneChannel => {
+      const centre = inScene(member.at, channel.centre);
+      const passes = inTheWay.reduce((share, body) => {
+        if (share * channel.cd === 0) return share;
+        const way = sub(inVehicle(body.member.at, centre), body.member.eye);
+        return share * body.past(scale(way, 1 / length(way)), length(way));
+      }, 1);
+      return { ...channel, centre, cd: channel.cd * passes, memberId: member.id };
+    });
+  });
+}
+
+/** What hides light on a vehicle as it stands; an imported body with it. */
+const sceneObstacles = (build: Build, open: readonly string[]): Obstacles => {
+  const { vehicle } = lookupOf(build);
+  return layOut(vehicle.meshReplacesBody ? [] : posedSolids(vehicle, new Set(open)), vehicle.mesh);
+};
 
 /**
  * What is seen of several vehicles from a point: near by, each lamp in its own direction, by the inverse square law.
@@ -62,18 +125,18 @@ export function sceneSeen(
 ): SceneSeen {
   const eye: Vec3 = [point.aheadM, point.leftM, point.heightM];
   const awayM = Math.max(1, Math.hypot(...eye));
-  const seen = [
-    ...channelsSeen(build, state, eye, (drive) => `${HERE}:${drive.clockId}`, HERE),
-    ...others.flatMap(({ vehicle, build: there }) =>
-      channelsSeen(
-        there,
-        { on: vehicle.on.filter((on) => isOn(there, on)), open: [], ambient: state.ambient },
-        inVehicle(vehicle, eye),
-        (drive) => clockAcross(build, there, vehicle, drive),
-        vehicle.id,
-      ),
-    ),
-  ].map(({ drive, cd, distanceM }) => ({ drive, cd: cd * (awayM / distanceM) ** 2 }));
+  const vehicles = new Map(others.map((member) => [member.vehicle.id, member]));
+  const seen = sceneNear(build, state, others, eye).map(({ memberId, drive, cd, distanceM }) => {
+    const member = memberId === null ? undefined : vehicles.get(memberId);
+    const clockId =
+      member === undefined
+        ? `${HERE}:${drive.clockId}`
+        : clockAcross(build, member.build, member.vehicle, drive);
+    return {
+      drive: { ...drive, channelId: `${memberId ?? HERE}:${drive.channelId}`, clockId },
+      cd: cd * (awayM / distanceM) ** 2,
+    };
+  });
   const steady = seen.filter(({ drive }) => drive.steady).reduce((sum, s) => sum + s.cd, 0);
   const flashing = seen.filter(({ drive, cd }) => !drive.steady && drive.spans.length > 0 && cd > 0);
   const cdOf = new Map(flashing.map(({ drive, cd }) => [drive.channelId, cd]));
@@ -92,20 +155,6 @@ export function sceneSeen(
       effective: leastEffective(light),
     },
   };
-}
-
-function channelsSeen(
-  build: Build,
-  state: State,
-  eye: Vec3,
-  clockOf: (drive: Drive) => string,
-  memberId: string,
-): { drive: Drive; cd: number; distanceM: number }[] {
-  return channelsNear(build, state, eye).map(({ drive, cd, distanceM }) => ({
-    drive: { ...drive, channelId: `${memberId}:${drive.channelId}`, clockId: clockOf(drive) },
-    cd,
-    distanceM,
-  }));
 }
 
 /** The clock of a channel there; that of a group here when the two are tied. */

@@ -1,4 +1,3 @@
-import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { COLOURS, type Colour } from '../words/colour.ts';
@@ -22,7 +21,7 @@ import {
   type Drifting,
   type OverAlignments,
 } from '../timing/worst.ts';
-import { fieldsOf } from './field.ts';
+import { fieldsOf } from './lampFields.ts';
 import { lightToward, type LitChannel } from './ring.ts';
 
 /** Cycles in common beyond this are not laid out, ms. */
@@ -72,7 +71,7 @@ export interface Seen {
 
 /** The channels that light in a state, each with its share toward one direction as its only bearing. */
 export function litToward(build: Build, state: State, { bearingDeg, elevationDeg }: Direction): LitChannel[] {
-  const fields = fieldsOf(lookupOf(build));
+  const fields = fieldsOf(build);
   const drives = drivenIn(build, state);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);

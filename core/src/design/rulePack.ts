@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LONGEST_DEG } from '../words/elevations.ts';
 import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { Service } from '../words/service.ts';
@@ -8,11 +9,11 @@ import { Condition, depthOf, MOST_DEPTH } from './condition.ts';
 export const RULE_PACK_FORMAT = 'flarik-rule-pack';
 
 /** A list without repeats, of at least one. */
-export const listOf = <T extends z.ZodType<string | number>>(item: T, what: string) =>
+export const listOf = <T extends z.ZodType<string | number>>(item: T, what: string, most = 16) =>
   z
     .array(item)
     .min(1, `must name at least one ${what}`)
-    .max(16, `must name each ${what} once`)
+    .max(most, `must name no more than ${most}, each ${what} once`)
     .refine((items) => new Set(items).size === items.length, `must name each ${what} once`);
 
 /** The modes of warning that a rule can speak of: stage 1, 2 and 3. */
@@ -38,7 +39,7 @@ export const RULE_HEAD = {
     `must not lie deeper than ${MOST_DEPTH}`,
   ).nullable(),
   /** Where it looks from the level of the light, degrees up: at each of these. */
-  elevationsDeg: listOf(within(-30, 30), 'elevation'),
+  elevationsDeg: listOf(within(-30, 30), 'elevation', LONGEST_DEG + 1),
 };
 
 /** A rule as a document holds it; what else it says depends on its kind, which the floor of the rules reads. */

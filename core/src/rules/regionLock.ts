@@ -1,6 +1,6 @@
 import { during, first, is, lay, ofSet, there, type ReadyFunction } from '../arrange/ready/kit.ts';
 import { choosable, setOf } from '../arrange/sideSets.ts';
-import { fieldsOf } from '../coverage/field.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import { darkCue, newFunction, type Cue } from '../design/functions.ts';
 import { REGION } from '../design/inputs.ts';
@@ -46,7 +46,7 @@ function forbiddenIn(build: Build, jurisdiction: string): Forbidden[] {
 /** By colour the modules to be kept dark in a jurisdiction, as keys: what the others send together stays within the limit. */
 function locked(build: Build, jurisdiction: string): Map<Colour, ReadonlySet<string>> {
   const lookup = lookupOf(build);
-  const fields = fieldsOf(lookup);
+  const fields = fieldsOf(build);
   const placements = new Map(build.placements.map((p) => [p.id, p]));
   const modules = choosable(build).flatMap(({ placementId, moduleId, warns }) => {
     const placement = placements.get(placementId);

@@ -39,6 +39,7 @@ import { transmission } from './kinds/transmission.ts';
 import { veil } from './kinds/veil.ts';
 import { workLight } from './kinds/workLight.ts';
 import { piecesText } from './piece.ts';
+import { elevationsText } from '../words/elevations.ts';
 
 /** Every kind of rule there is. */
 export const RULE_KINDS = [
@@ -105,7 +106,7 @@ export function ruleSentence(rule: RuleData): string {
   const from =
     level || !kind.alongElevations
       ? ''
-      : `, seen from ${textOf(rule.elevationsDeg.map((e) => `${e}°`))} of elevation`;
+      : `, seen from ${elevationsText(rule.elevationsDeg)} degrees of elevation`;
   return `${said}${from}, in stage ${textOf(rule.stages)}${when}${who}.`;
 }
 

@@ -1,4 +1,5 @@
-import { BEARINGS, fieldsOf } from '../coverage/field.ts';
+import { BEARINGS } from '../coverage/field.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
 import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ChannelRef, ModuleRef } from '../design/schema.ts';
@@ -76,7 +77,7 @@ export class Situation {
   /** By bearing the share of a module's peak that arrives in this pose, whether it is lit or not. */
   shareOf({ placementId, moduleId }: ModuleRef, elevationDeg: number): Float64Array {
     const p = this.placement(placementId);
-    const fields = p === undefined ? [] : fieldsOf(this.lookup).of(p, this.state.open, elevationDeg);
+    const fields = p === undefined ? [] : fieldsOf(this.build).of(p, this.state.open, elevationDeg);
     return fields.find((field) => field.moduleId === moduleId)?.share ?? new Float64Array(BEARINGS);
   }
 

@@ -4,11 +4,12 @@ import { directionOf } from '../geometry/direction.ts';
 import { entryM } from '../geometry/ray.ts';
 import { add, scale, type Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import { fieldsOf } from '../coverage/field.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
 import { drivenIn } from '../state/driven.ts';
 import type { State } from '../state/state.ts';
 import { highestCd } from '../resolve/channels.ts';
 import type { Solid } from '../geometry/solid.ts';
+import { hasHousing, housingOf } from '../coverage/housings.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { solidsIn } from './stations.ts';
 
@@ -31,9 +32,18 @@ const NAMED_CD = 50;
 /** Who would light a direction and does not, or not whole, and what hides it; the most light lost first. */
 export function hiddenToward(build: Build, state: State, direction: Direction): HiddenLamp[] {
   const lookup = lookupOf(build);
-  const fields = fieldsOf(lookup);
+  const fields = fieldsOf(build);
   const toward = directionOf(direction.bearingDeg, direction.elevationDeg);
-  const solids = solidsIn(lookup.vehicle, state.open).filter(({ transmission }) => transmission < 1);
+  const standing = [
+    ...solidsIn(lookup.vehicle, state.open)
+      .filter(({ transmission }) => transmission < 1)
+      .map((solid) => ({ solid, lampId: null, name: nameOf(lookup.vehicle, solid) })),
+    ...build.placements.filter(hasHousing).map((p) => ({
+      solid: housingOf(lookup, p, state.open),
+      lampId: p.id,
+      name: `the housing of "${p.label}"`,
+    })),
+  ];
   const drives = drivenIn(build, state);
   return build.placements
     .flatMap((p): HiddenLamp[] => {
@@ -55,13 +65,17 @@ export function hiddenToward(build: Build, state: State, direction: Direction): 
           worst = { lost: aimed - arrives, from: placed.centre };
       }
       if (worst === null || aimedCd - arrivesCd < NAMED_CD) return [];
-      const met = firstMet(solids, worst.from, toward);
+      const met = firstMet(
+        standing.filter(({ lampId }) => lampId !== p.id),
+        worst.from,
+        toward,
+      );
       return [
         {
           placementId: p.id,
           aimedCd,
           arrivesCd,
-          by: met === null ? 'the imported body' : nameOf(lookup.vehicle, met.solid),
+          by: met?.name ?? 'the imported body',
           from: worst.from,
           to: add(worst.from, scale(toward, met?.atM ?? 1)),
         },
@@ -70,11 +84,15 @@ export function hiddenToward(build: Build, state: State, direction: Direction): 
     .toSorted((a, b) => b.aimedCd - b.arrivesCd - (a.aimedCd - a.arrivesCd));
 }
 
-function firstMet(solids: readonly Solid[], from: Vec3, toward: Vec3) {
-  let nearest: { readonly solid: Solid; readonly atM: number } | null = null;
-  for (const solid of solids) {
+function firstMet(
+  standing: readonly { readonly solid: Solid; readonly name: string }[],
+  from: Vec3,
+  toward: Vec3,
+): { readonly name: string; readonly atM: number } | null {
+  let nearest: { readonly name: string; readonly atM: number } | null = null;
+  for (const { solid, name } of standing) {
     const atM = entryM(solid, from, toward);
-    if (atM < (nearest?.atM ?? Infinity)) nearest = { solid, atM };
+    if (atM < (nearest?.atM ?? Infinity)) nearest = { name, atM };
   }
   return nearest;
 }

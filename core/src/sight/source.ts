@@ -1,11 +1,11 @@
-import { fieldsOf } from '../coverage/field.ts';
+import type { Standing } from '../coverage/field.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import { drivenIn } from '../state/driven.ts';
-import { poseKey, type State } from '../state/state.ts';
+import type { State } from '../state/state.ts';
 import { highestLevel } from '../timing/span.ts';
 import { meanLevel } from '../timing/timeline.ts';
 
@@ -30,40 +30,33 @@ export interface ModuleLight extends ModuleSight {
   readonly drives: readonly Drive[];
 }
 
-const sights = new WeakMap<Lookup, WeakMap<Placement, Map<string, readonly ModuleSight[]>>>();
+const sights = new WeakMap<readonly Standing[], readonly ModuleSight[]>();
 
-/** The modules of a placement in a pose: worked out once for all states of a build; a placement never changes. */
-export function sightsOf(lookup: Lookup, p: Placement, open: readonly string[]): readonly ModuleSight[] {
-  const ofLookup = sights.get(lookup) ?? new WeakMap<Placement, Map<string, readonly ModuleSight[]>>();
-  sights.set(lookup, ofLookup);
-  const known = ofLookup.get(p) ?? new Map<string, readonly ModuleSight[]>();
-  ofLookup.set(p, known);
-  const key = poseKey(open);
-  const before = known.get(key);
+/** The modules of a placement in a pose: worked out once for all states of a build. */
+export function sightsOf(build: Build, p: Placement, open: readonly string[]): readonly ModuleSight[] {
+  const standing = fieldsOf(build).standing(p, open);
+  const before = sights.get(standing);
   if (before !== undefined) return before;
-  const made = fieldsOf(lookup)
-    .standing(p, open)
-    .map(({ placed, beam, past }): ModuleSight => ({
-      placementId: p.id,
-      moduleId: placed.module.id,
-      centre: placed.centre,
-      shareToward: (direction, farM) => {
-        const relative = beam(direction) * p.lensTransmission;
-        return relative > 0 ? relative * past(direction, farM) : 0;
-      },
-    }));
-  known.set(key, made);
+  const made = standing.map(({ placed, beam, past }): ModuleSight => ({
+    placementId: p.id,
+    moduleId: placed.module.id,
+    centre: placed.centre,
+    shareToward: (direction, farM) => {
+      const relative = beam(direction) * p.lensTransmission;
+      return relative > 0 ? relative * past(direction, farM) : 0;
+    },
+  }));
+  sights.set(standing, made);
   return made;
 }
 
 /** The modules that light in a state. */
 export function lightsIn(build: Build, state: State): ModuleLight[] {
-  const lookup = lookupOf(build);
   const drives = drivenIn(build, state).filter((d) => d.spans.length > 0);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);
     if (mine.length === 0) return [];
-    return sightsOf(lookup, p, state.open).flatMap((sight): ModuleLight[] => {
+    return sightsOf(build, p, state.open).flatMap((sight): ModuleLight[] => {
       const lit = mine.filter((d) => d.moduleId === sight.moduleId);
       return lit.length === 0 ? [] : [{ ...sight, drives: lit }];
     });

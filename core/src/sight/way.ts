@@ -67,7 +67,7 @@ export function surroundingsOf(build: Build, open: readonly string[]): Surroundi
   const key = poseKey(open);
   const before = known.get(key);
   if (before !== undefined) return before;
-  const sights = build.placements.flatMap((p) => sightsOf(lookup, p, open));
+  const sights = build.placements.flatMap((p) => sightsOf(build, p, open));
   const made = { sights, placeOf: new Map(sights.map((s, i) => [moduleKey(s), i])), ways: new Map() };
   if (known.size >= MOST_POSES) known.clear();
   known.set(key, made);

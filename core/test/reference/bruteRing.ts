@@ -11,9 +11,10 @@ import { drivenIn } from '../../src/state/driven.ts';
 import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
 import { VISUAL_TIME_S } from '../../src/timing/signal.ts';
 import { posedSolids } from '../../src/vehicle/vehicle.ts';
+import { behindHousing } from './plainHousings.ts';
 
 /**
- * The ring without any short cut: every channel toward every bearing against every solid, light counted out
+ * The ring without any short cut: every channel toward every bearing against every solid and every housing, light counted out
  * millisecond by millisecond. Slow, and simple enough to be believed; the fast path must agree to 1e-9.
  */
 export function bruteRing(build: Build, state: State, elevationDeg: number): Ring {
@@ -33,10 +34,17 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
     const seen = channels.map(({ drive, placed, lens }) => {
       const { hDeg, vDeg } = anglesInFrame(placed.frame, direction);
       const relative = relativeIntensity(placed.module.distribution, hDeg, vDeg);
-      return {
-        drive,
-        cd: drive.peakCd * relative * lens * transmissionAlong(solids, placed.centre, direction),
-      };
+      const passes = behindHousing(
+        lookup,
+        build.placements,
+        drive.placementId,
+        open,
+        placed.centre,
+        direction,
+      )
+        ? 0
+        : transmissionAlong(solids, placed.centre, direction);
+      return { drive, cd: drive.peakCd * relative * lens * passes };
     });
     let mean = 0;
     for (const { drive, cd } of seen) {

@@ -1,5 +1,5 @@
 import type { Placement } from '../../design/placement.ts';
-import { fieldsOf, type Standing } from '../../coverage/field.ts';
+import { bodyFieldsOf, type Standing } from '../../coverage/field.ts';
 import { movePoint } from '../../geometry/frame.ts';
 import { combine, dot, length, sub, unit, type Vec3 } from '../../geometry/vec.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
@@ -21,26 +21,36 @@ export function hiddenShares(
   p: Placement,
   open: readonly string[],
 ): readonly number[] {
-  const fields = fieldsOf(subject.lookup);
+  const fields = bodyFieldsOf(subject.lookup);
   return fields.remembered('hidden', p, open, () => fields.standing(p, open).map(hiddenOf));
 }
 
-function hiddenOf({ placed, beam, past }: Standing): number {
+function hiddenOf(standing: Standing): number {
   let sent = 0;
   let passed = 0;
+  for (const { direction, weight } of beamRays(standing)) {
+    sent += weight;
+    passed += weight * standing.past(direction);
+  }
+  return sent === 0 ? 0 : 1 - passed / sent;
+}
+
+/** The directions of a module's beam that matter, weighted by intensity and solid angle: a grid of 5° about its aim. */
+export function beamRays({
+  placed,
+  beam,
+}: Pick<Standing, 'placed' | 'beam'>): { readonly direction: Vec3; readonly weight: number }[] {
   const { aim, right, up } = placed.frame;
-  for (const h of ACROSS_DEG)
-    for (const v of UP_DEG) {
+  return ACROSS_DEG.flatMap((h) =>
+    UP_DEG.flatMap((v) => {
       const cv = Math.cos(v * RAD);
-      const d: Vec3 = unit(
+      const direction = unit(
         combine([aim, cv * Math.cos(h * RAD)], [right, cv * Math.sin(h * RAD)], [up, Math.sin(v * RAD)]),
       );
-      const weight = beam(d) * cv;
-      if (weight < 0.02) continue;
-      sent += weight;
-      passed += weight * past(d);
-    }
-  return sent === 0 ? 0 : 1 - passed / sent;
+      const weight = beam(direction) * cv;
+      return weight < 0.02 ? [] : [{ direction, weight }];
+    }),
+  );
 }
 
 /** Nearer to the aim than this a solid can hide some of a beam: the cosine of 75°. */
@@ -48,7 +58,7 @@ const BEFORE = Math.cos(75 * RAD);
 
 /** Whether a part at a stop comes before any lens of a lamp; where not, it hides nothing more than when shut. */
 export const comesBefore = (subject: LayoutSubject, p: Placement, stopId: string): boolean =>
-  fieldsOf(subject.lookup).remembered('before', p, [stopId], () => [
+  bodyFieldsOf(subject.lookup).remembered('before', p, [stopId], () => [
     standsBefore(subject, p, stopId) ? 1 : 0,
   ])[0] === 1;
 

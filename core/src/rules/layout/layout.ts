@@ -4,6 +4,7 @@ import type { Said } from '../judgement.ts';
 import { aimRangeFaults } from './aimRange.ts';
 import { asymmetryFaults } from './asymmetry.ts';
 import { balanceFaults } from './balance.ts';
+import { behindLampFaults } from './behindLamp.ts';
 import { blockedFaults, coveredFaults } from './blocked.ts';
 import { fixingFaults, holeFaults } from './holes.ts';
 import { insideFaults } from './inside.ts';
@@ -29,6 +30,7 @@ export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
   { kind: 'fixing', severity: 'warns', clause: 'Held as the zone bears', faults: fixingFaults },
   { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', faults: nearSignalFaults },
   { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', faults: blockedFaults },
+  { kind: 'behind-lamp', severity: 'warns', clause: 'Beams pass other lamps', faults: behindLampFaults },
   { kind: 'covered', severity: 'advises', clause: 'Beams pass open parts', faults: coveredFaults },
   { kind: 'turned-away', severity: 'advises', clause: 'Seen with doors open', faults: turnedAwayFaults },
   { kind: 'balance', severity: 'advises', clause: 'Upper and lower in balance', faults: balanceFaults },

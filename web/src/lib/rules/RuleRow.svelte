@@ -4,6 +4,7 @@
   import { movedRule, withRuleField, withRules } from '@flarik/core/rules/packEdits';
   import { kindOf, ruleSentence } from '@flarik/core/rules/registry';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
+  import { elevationsOf, elevationsText } from '@flarik/core/words/elevations';
   import { InputError } from '@flarik/core/words/errors';
   import { SERVICES, serviceName, type Service } from '@flarik/core/words/service';
   import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
@@ -67,16 +68,9 @@
             <input
               type="text"
               class="short"
-              aria-label="Elevations it looks from, degrees; a semicolon between"
-              value={rule.elevationsDeg.join('; ')}
-              onchange={({ currentTarget }) =>
-                set(
-                  'elevationsDeg',
-                  currentTarget.value
-                    .split(';')
-                    .filter((text) => text.trim() !== '')
-                    .map(Number),
-                )}
+              aria-label="Elevations it looks from, degrees: -5 to 5; 10"
+              value={elevationsText(rule.elevationsDeg)}
+              onchange={({ currentTarget }) => set('elevationsDeg', elevationsOf(currentTarget.value))}
             />°</label
           >
         {/if}

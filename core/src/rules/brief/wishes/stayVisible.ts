@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldsOf } from '../../../coverage/field.ts';
+import { fieldsOf } from '../../../coverage/lampFields.ts';
 import { bearingsIn, FACE_BEARINGS, sectorText, type Sector } from '../../../coverage/sectors.ts';
 import type { Placement } from '../../../design/placement.ts';
 import { WISH_HEAD } from '../../../design/brief.ts';
@@ -100,7 +100,7 @@ const lampsOn = (subject: LayoutSubject, zoneId: string): Placement[] =>
 
 /** What a zone's lamps send round the vehicle at their peaks, by whole bearing. */
 function roundOf(subject: LayoutSubject, zoneId: string, open: readonly string[]): number[] {
-  const fields = fieldsOf(subject.lookup);
+  const fields = fieldsOf(subject.build);
   const lamps = lampsOn(subject, zoneId).flatMap((p) => fields.of(p, open, 0));
   return Array.from({ length: 360 }, (_, b) => lamps.reduce((sum, f) => sum + (f.share[b] ?? 0), 0));
 }

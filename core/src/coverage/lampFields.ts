@@ -1,0 +1,266 @@
+import { posed } from '../design/lampMoves.ts';
+import type { Placement } from '../design/placement.ts';
+import type { Build } from '../design/schema.ts';
+import { directionOf } from '../geometry/direction.ts';
+import type { Solid } from '../geometry/solid.ts';
+import { add, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { lookupOf, type Lookup } from '../resolve/lookup.ts';
+import { poseKey } from '../state/state.ts';
+import type { MovingPart, Stop } from '../vehicle/types.ts';
+import { stopOf, stopsOf, stopsWithShut } from '../vehicle/vehicle.ts';
+import {
+  BEARINGS,
+  bodyFieldsOf,
+  remember,
+  stopKey,
+  type BodyFields,
+  type Shades,
+  type Standing,
+} from './field.ts';
+import { hasHousing, housingOf } from './housings.ts';
+import { layOut, occluderAt } from './occlusion.ts';
+
+/** What one module sends around the vehicle at one elevation. */
+export interface ModuleField {
+  readonly moduleId: string;
+  /** Height of the optical centre, m. */
+  readonly heightM: number;
+  /** By bearing 0–359: share of the channel's peak that arrives, past lens, glass and body. */
+  readonly share: Float64Array;
+}
+
+/** Allowed for, so that rounding never passes over a housing that a ring touches, degrees. */
+const SLACK_DEG = 0.01;
+const DEG = 180 / Math.PI;
+
+/** The housing of a lamp where it stands, and the ball around it. */
+interface Housing {
+  readonly placementId: string;
+  readonly solid: Solid;
+  readonly middle: Vec3;
+  readonly radiusM: number;
+}
+
+/** The fields of a build's lamps among each other: past the body and past the housings of all other lamps. */
+export class LampFields {
+  readonly #lookup: Lookup;
+  readonly #body: BodyFields;
+  /** Lamps whose housings hide light, by the part that carries them; null is the body. */
+  readonly #riders = new Map<MovingPart | null, Placement[]>();
+  readonly #partStops: ReadonlySet<string>;
+  readonly #housings = new Map<string, readonly Housing[]>();
+  readonly #fields = new Map<string, readonly ModuleField[]>();
+  readonly #shades = new Map<string, readonly Shades[]>();
+  readonly #most = new Map<string, ReadonlyMap<string, Float64Array>>();
+  readonly #standing = new Map<string, readonly Standing[]>();
+  readonly #toward = new Map<string, ReadonlyMap<string, number>>();
+
+  constructor(lookup: Lookup, placements: readonly Placement[]) {
+    this.#lookup = lookup;
+    this.#body = bodyFieldsOf(lookup);
+    this.#partStops = new Set(stopsOf(lookup.vehicle).map(({ id }) => id));
+    for (const p of placements.filter(hasHousing)) {
+      const carrier = this.carrierOf(p);
+      this.#riders.set(carrier, [...(this.#riders.get(carrier) ?? []), p]);
+    }
+  }
+
+  /** The moving part that carries a placement; null on the body. */
+  carrierOf(p: Placement): MovingPart | null {
+    return this.#body.carrierOf(p);
+  }
+
+  /** One field for each module, in the fixture's order. */
+  of(p: Placement, open: readonly string[], elevationDeg: number): readonly ModuleField[] {
+    return remember(this.#fields, `${p.id}|${poseKey(open)}|${elevationDeg}`, () => {
+      const stops = new Set(open);
+      const own = this.carrierOf(p);
+      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+      const moved = open.filter((id) => !this.#partStops.has(id));
+      const at = own === null ? null : stopOf(own, stops);
+      return this.shades(p, at, elevationDeg, moved).map((shades) => {
+        const hiding = others.flatMap((part) => shades.ofPart(part, stopOf(part, stops)) ?? []);
+        return {
+          moduleId: shades.moduleId,
+          heightM: shades.centre[2],
+          share: product(shades.past, hiding),
+        };
+      });
+    });
+  }
+
+  /**
+   * The light of each module taken apart by what hides it, in the fixture's order: a housing hides together with the
+   * part that carries it.
+   * @param at - the stop of the part that carries it; null when shut or on the body
+   * @param moved - stops of lamps that are turned or raised on the spot
+   */
+  shades(
+    placement: Placement,
+    at: Stop | null,
+    elevationDeg: number,
+    moved: readonly string[] = [],
+  ): readonly Shades[] {
+    const key = `${placement.id}|${at?.id ?? ''}|${elevationDeg}|${poseKey(moved)}`;
+    return remember(this.#shades, key, () => {
+      const p = posed(placement, new Set(moved));
+      const own = this.carrierOf(p);
+      const near = [null, ...(own === null ? [] : [own])].flatMap((part) => this.#on(part, at, moved, p.id));
+      return this.#body.shades(p, at, elevationDeg).map((bare): Shades => {
+        const known = new Map<string, Float64Array | null>();
+        const past = behind(bare.past, near, bare.centre, elevationDeg) ?? bare.past;
+        return {
+          ...bare,
+          past,
+          ofPart: (part, stop) =>
+            remember(known, stopKey(part, stop), () => {
+              const alone = bare.ofPart(part, stop);
+              const housings = this.#on(part, stop, moved, p.id);
+              const lit = alone ?? past.map((share) => (share > 0 ? 1 : 0));
+              const share = behind(lit, housings, bare.centre, elevationDeg);
+              // Where no light comes so far the part has nothing to hide.
+              return share?.map((left, b) => (past[b] === 0 ? 1 : left)) ?? alone;
+            }),
+        };
+      });
+    });
+  }
+
+  /** By module id and bearing: the largest share that arrives in any pose, or more than that, never less. */
+  most(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
+    return remember(this.#most, `${p.id}|${elevationDeg}`, () => {
+      const own = this.carrierOf(p);
+      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+      const most = new Map<string, Float64Array>();
+      for (const at of own === null ? [null] : stopsWithShut(own))
+        for (const shades of this.shades(p, at, elevationDeg)) {
+          const clearest = others.flatMap((part) => clearestOf(shades, part) ?? []);
+          const share = product(shades.past, clearest);
+          const known = most.get(shades.moduleId);
+          most.set(shades.moduleId, known === undefined ? share : larger(known, share));
+        }
+      return most;
+    });
+  }
+
+  /** Share of each module's peak that arrives in one direction, by module id. */
+  toward(
+    p: Placement,
+    open: readonly string[],
+    bearingDeg: number,
+    elevationDeg: number,
+  ): ReadonlyMap<string, number> {
+    const key = `${p.id}|${poseKey(open)}|${bearingDeg}|${elevationDeg}`;
+    return remember(this.#toward, key, () => {
+      const direction = directionOf(bearingDeg, elevationDeg);
+      return new Map(
+        this.standing(p, open).map(({ placed, beam, past }) => {
+          const sent = beam(direction) * p.lensTransmission;
+          return [placed.module.id, sent === 0 ? 0 : sent * past(direction)];
+        }),
+      );
+    });
+  }
+
+  /** Each module in its place, with its beam and what hides it in a pose. */
+  standing(p: Placement, open: readonly string[]): readonly Standing[] {
+    return remember(this.#standing, `${p.id}|${poseKey(open)}`, () => {
+      const stops = new Set(open);
+      const moved = open.filter((id) => !this.#partStops.has(id));
+      const housings = [null, ...this.#lookup.vehicle.parts].flatMap((part) =>
+        this.#on(part, part === null ? null : stopOf(part, stops), moved, p.id),
+      );
+      const obstacles = layOut(housings.map(({ solid }) => solid));
+      return this.#body.standing(p, open).map((bare): Standing => {
+        const pastHousings = occluderAt(obstacles, bare.placed.centre);
+        return {
+          ...bare,
+          past: (direction, farM) => {
+            const share = bare.past(direction, farM);
+            return share === 0 ? 0 : share * pastHousings(direction, farM);
+          },
+        };
+      });
+    });
+  }
+
+  /** The housings that a part carries at a stop, without one lamp's own. */
+  #on(
+    part: MovingPart | null,
+    stop: Stop | null,
+    moved: readonly string[],
+    without: string,
+  ): readonly Housing[] {
+    const key = `${part === null ? '' : stopKey(part, stop)}|${poseKey(moved)}`;
+    const all = remember(this.#housings, key, () => {
+      const open = part === null || stop === null ? moved : [stop.id, ...moved];
+      return (this.#riders.get(part) ?? []).map((p) => withBall(p.id, housingOf(this.#lookup, p, open)));
+    });
+    return all.filter(({ placementId }) => placementId !== without);
+  }
+}
+
+function withBall(placementId: string, solid: Solid): Housing {
+  const { vertices } = solid;
+  const middle = scale(vertices.reduce(add, [0, 0, 0]), 1 / vertices.length);
+  return { placementId, solid, middle, radiusM: Math.max(...vertices.map((v) => length(sub(v, middle)))) };
+}
+
+/** Whether some direction of a ring may meet a housing; false only where none does. */
+function meetsRing({ middle, radiusM }: Housing, from: Vec3, elevationDeg: number): boolean {
+  const [x, y, z] = sub(middle, from);
+  const away = Math.hypot(x, y, z);
+  if (away <= radiusM) return true;
+  const axisDeg = Math.asin(z / away) * DEG;
+  return Math.abs(axisDeg - elevationDeg) <= Math.asin(radiusM / away) * DEG + SLACK_DEG;
+}
+
+/** Shares by bearing, less what housings hide; null where they hide nothing. */
+function behind(
+  share: Float64Array,
+  housings: readonly Housing[],
+  from: Vec3,
+  elevationDeg: number,
+): Float64Array | null {
+  const met = housings.filter((housing) => meetsRing(housing, from, elevationDeg));
+  if (met.length === 0) return null;
+  const past = occluderAt(layOut(met.map(({ solid }) => solid)), from);
+  let hidesAny = false;
+  const left = share.map((sent, b) => {
+    const passes = sent === 0 ? 1 : past(directionOf(b, elevationDeg));
+    if (passes < 1) hidesAny = true;
+    return sent * passes;
+  });
+  return hidesAny ? left : null;
+}
+
+/** The largest share that passes a part at any of its stops; null where some stop hides nothing. */
+function clearestOf(shades: Shades, part: MovingPart): Float64Array | null {
+  const ofStops = stopsWithShut(part).map((stop) => shades.ofPart(part, stop));
+  const hiding = ofStops.flatMap((share) => share ?? []);
+  return hiding.length < ofStops.length ? null : hiding.reduce(larger);
+}
+
+const larger = (a: Float64Array, b: Float64Array): Float64Array =>
+  a.map((value, bearing) => Math.max(value, b[bearing] ?? 0));
+
+/** Share by bearing after all that hides; the first itself where nothing does. */
+function product(first: Float64Array, hiding: readonly Float64Array[]): Float64Array {
+  if (hiding.length === 0) return first;
+  const share = Float64Array.from(first);
+  for (const factor of hiding)
+    for (let b = 0; b < BEARINGS; b++) share[b] = (share[b] ?? 0) * (factor[b] ?? 0);
+  return share;
+}
+
+const fieldsByLookup = new WeakMap<Lookup, WeakMap<readonly Placement[], LampFields>>();
+
+/** The fields of a build's lamps; builds with the same vehicle and placements share them. */
+export function fieldsOf(build: Build): LampFields {
+  const lookup = lookupOf(build);
+  const ofLookup = fieldsByLookup.get(lookup) ?? new WeakMap<readonly Placement[], LampFields>();
+  fieldsByLookup.set(lookup, ofLookup);
+  const known = ofLookup.get(build.placements) ?? new LampFields(lookup, build.placements);
+  ofLookup.set(build.placements, known);
+  return known;
+}
