@@ -11,11 +11,11 @@ import { atRest, step } from '@flarik/core/controls/step';
 import type { InputEvent } from '@flarik/core/design/condition';
 import { drivenIn } from '@flarik/core/state/driven';
 import { changePlacement } from '@flarik/core/arrange/lamps';
-import { lookupOf } from '@flarik/core/resolve/lookup';
+import { Lookup, lookupOf } from '@flarik/core/resolve/lookup';
 import { placeModules } from '@flarik/core/resolve/place';
 import type { Build } from '@flarik/core/design/schema';
 import type { State } from '@flarik/core/state/state';
-import { Fields } from '@flarik/core/coverage/field';
+import { LampFields } from '@flarik/core/coverage/lampFields';
 import { lightToward, litChannels, ringOf, type RingOptions } from '@flarik/core/coverage/ring';
 import { relativeIntensity } from '@flarik/core/fixture/distribution';
 import { directionOf } from '@flarik/core/geometry/direction';
@@ -36,8 +36,10 @@ import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn } from '@flarik/core/sight/stations';
 import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
 import { veilOf } from '@flarik/core/sight/veil';
+import { behindHousing } from '@flarik/core/test/reference/plainHousings';
 import { plainSeenM } from '@flarik/core/test/reference/plainSight';
 
+const SHUT: ReadonlySet<string> = new Set();
 const build = demoBuild('ks-12');
 const lookup = lookupOf(build);
 const { vehicle } = lookup;
@@ -98,18 +100,19 @@ function elsewhere(run: number): Build['vehicle'] {
 function coverageBench() {
   const elevations = Array.from({ length: 31 }, (_, i) => i * 2 - 30);
   const fast = () => {
-    const fields = new Fields(lookup);
+    const fields = new LampFields(new Lookup(build), build.placements);
     return build.placements.map((p) => elevations.map((e) => fields.of(p, [], e)));
   };
   const fastMs = medianMs(3, fast);
-  const solids = posedSolids(vehicle, new Set());
+  const solids = posedSolids(vehicle, SHUT);
   const slow = timed(() =>
     build.placements.map((p) =>
       elevations.map((e) =>
-        placeModules(lookup, p, new Set()).map(({ module, centre, frame }) =>
+        placeModules(lookup, p, SHUT).map(({ module, centre, frame }) =>
           Float64Array.from({ length: 360 }, (_, b) => {
             const direction = directionOf(b, e);
             const { hDeg, vDeg } = anglesInFrame(frame, direction);
+            if (behindHousing(lookup, build.placements, p.id, SHUT, centre, direction)) return 0;
             return (
               relativeIntensity(module.distribution, hDeg, vDeg) *
               p.lensTransmission *

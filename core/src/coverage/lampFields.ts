@@ -225,13 +225,8 @@ function behind(
   const met = housings.filter((housing) => meetsRing(housing, from, elevationDeg));
   if (met.length === 0) return null;
   const past = occluderAt(layOut(met.map(({ solid }) => solid)), from);
-  let hidesAny = false;
-  const left = share.map((sent, b) => {
-    const passes = sent === 0 ? 1 : past(directionOf(b, elevationDeg));
-    if (passes < 1) hidesAny = true;
-    return sent * passes;
-  });
-  return hidesAny ? left : null;
+  const left = share.map((sent, b) => (sent === 0 ? 0 : sent * past(directionOf(b, elevationDeg))));
+  return left.some((passed, b) => passed !== share[b]) ? left : null;
 }
 
 /** The largest share that passes a part at any of its stops; null where some stop hides nothing. */
