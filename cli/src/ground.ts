@@ -5,7 +5,7 @@ import { outlineOf } from '@flarik/core/sight/stations';
 import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
-import { finished } from './finished.ts';
+import { toTheEnd } from '@flarik/core/words/inSteps';
 import type { Output } from './output.ts';
 
 const BEYOND_M = 15;
@@ -18,7 +18,7 @@ export function ground(build: Build, args: Args): Output {
   const stepM = figureOf(args.grid, '--grid', 0.25, [0.1, 5]);
   const outline = outlineOf(vehicleOf(build.vehicle));
   const lamps = sourcesOf(lightsIn(build, state), 'steady');
-  const grid = finished(groundGrid(lamps, outline, { stepM, beyondM: BEYOND_M }));
+  const grid = toTheEnd(groundGrid(lamps, outline, { stepM, beyondM: BEYOND_M }));
   const areas = workAreasOf(outline).map(({ id, name, ...area }) => ({
     id,
     name,

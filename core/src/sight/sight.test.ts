@@ -17,6 +17,7 @@ import { eyesInLane, glareAt } from './glare.ts';
 import { areaLight, groundGrid, planeLx, type GroundGrid } from './ground.ts';
 import { hiddenToward } from './hiders.ts';
 import { SEEN_AS, seenBy } from './observer.ts';
+import { toTheEnd } from '../words/inSteps.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
 import { overCrestM, stoppingM } from './stopping.ts';
@@ -41,12 +42,6 @@ const approach = (patch: Partial<Approach>): Approach => ({
   noticing: 1,
   ...patch,
 });
-const last = <R>(run: Generator<number, R>): R => {
-  for (;;) {
-    const step = run.next();
-    if (step.done === true) return step.value;
-  }
-};
 const turned = (v: Vec3, by: number): Vec3 => [
   v[0] * Math.cos(by) - v[1] * Math.sin(by),
   v[0] * Math.sin(by) + v[1] * Math.cos(by),
@@ -261,7 +256,7 @@ describe('glare', () => {
 describe('light on the ground', () => {
   const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: ['scene-light'] })), 'steady');
   const outline = outlineOf(lookupOf(pumper).vehicle);
-  const grid = last(groundGrid(lamps, outline, { stepM: 1, beyondM: 15 }));
+  const grid = toTheEnd(groundGrid(lamps, outline, { stepM: 1, beyondM: 15 }));
 
   test('each point as a plain sum over all lamps gives it', () => {
     let lit = 0;
@@ -314,7 +309,7 @@ describe('light on the ground', () => {
 describe('all directions', () => {
   test('each row of the map is the ring at its elevation', () => {
     const options = { colour: null, level: 'any', upperAboveM: 1.5 } as const;
-    const map = last(directionMap(car, stage2, options, 'power'));
+    const map = toTheEnd(directionMap(car, stage2, options, 'power'));
     for (const elevationDeg of [-30, 0, 12, 60]) {
       const row = map.elevationsDeg.indexOf(elevationDeg);
       const ring = powerRing(litChannels(car, stage2, { ...options, elevationDeg }));

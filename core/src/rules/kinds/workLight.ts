@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { toTheEnd } from '../../words/inSteps.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { onsOf, onText } from '../../design/controls.ts';
 import { areaLight, groundGrid, workAreasOf, type GroundGrid } from '../../sight/ground.ts';
@@ -77,11 +78,8 @@ function gridOf(subject: LayoutSubject): GroundGrid {
   const known = grids.get(subject);
   if (known !== undefined) return known;
   const lamps = sourcesOf(lightsIn(subject.build, stateWith({ on: workOns(subject) })), 'steady');
-  const run = groundGrid(lamps, outlineOf(subject.lookup.vehicle), { stepM: STEP_M, beyondM: 3 });
-  for (;;) {
-    const step = run.next();
-    if (step.done !== true) continue;
-    grids.set(subject, step.value);
-    return step.value;
-  }
+  const outline = outlineOf(subject.lookup.vehicle);
+  const grid = toTheEnd(groundGrid(lamps, outline, { stepM: STEP_M, beyondM: 3 }));
+  grids.set(subject, grid);
+  return grid;
 }

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { channelsNear } from '@flarik/core/coverage/near';
   import { onMount, untrack } from 'svelte';
   import { downloadBlob } from '$lib/download';
   import { calmSlowdown } from '@flarik/core/timing/calm';
@@ -8,21 +7,32 @@
   import Choice from '$lib/frame/Choice.svelte';
   import { OBSERVERS, SEEN_AS, type Observer } from '@flarik/core/sight/observer';
   import { SIDES } from '@flarik/core/coverage/gaps';
+  import { sceneNear } from '@flarik/core/coverage/scene';
+  import { driverOf, type Station } from '@flarik/core/sight/stations';
+  import type { Vec3 } from '@flarik/core/geometry/vec';
+  import { lookupOf } from '@flarik/core/resolve/lookup';
+  import { SceneMembers } from '$lib/editor/sceneMembers.svelte';
+  import type { Sight } from '$lib/visibility/sight.svelte';
   import { filmOf } from './film';
   import { framesOf } from './frames';
-  import { glowsAt } from './glow';
-  import { AIR, eyePoint, NightStage, type Surroundings } from './stage';
+  import { glowsAt, mirrored, underRoad } from './glow';
+  import { AIR, eyeBeside, eyeInside, NightStage, type Shown, type Surroundings } from './stage';
 
-  /** The vehicle as an eye beside it sees it: walked round, by day, by night and in fog. */
+  /** The vehicle as an eye beside it, or its driver, sees it: by day, at dusk, by night, in rain and fog. */
+  let { sight }: { sight: Sight } = $props();
   const editor = getEditor()();
 
   /** A calm preview has less contrast. */
   const CALM_STRENGTH = 0.6;
   const AROUND: readonly { value: Surroundings; text: string }[] = [
     { value: 'day', text: 'Day' },
+    { value: 'dusk', text: 'Dusk' },
     { value: 'night', text: 'Night' },
+    { value: 'rain', text: 'Rain' },
     { value: 'fog', text: 'Fog' },
   ];
+  /** The value of the driver's eye among those to choose from. */
+  const AT_THE_WHEEL = -1;
   const EYES = [
     { value: 0.6, text: 'Low car 0.6 m' },
     { value: 1.2, text: 'Car 1.2 m' },
@@ -35,7 +45,10 @@
   let height = $state(400);
   let distanceM = $state(10);
   let heightM = $state(1.7);
-  let fog = $state(false);
+  let upDeg = $state(-4);
+  let inside = $state(false);
+  /** At dusk the lamps burn as by day, in rain and fog as at night. */
+  let air = $state<'plain' | 'dusk' | 'rain' | 'fog'>('plain');
   let observer = $state<Observer>('normal');
   const OBSERVER_NAMES: Readonly<Record<Observer, string>> = {
     normal: 'Sees all colours',
@@ -49,10 +62,58 @@
   let problem = $state('');
   let stage: NightStage | null = $state.raw(null);
 
-  const around = $derived<Surroundings>(fog ? 'fog' : editor.state.ambient);
-  const eye = $derived({ bearingDeg: editor.bearing, distanceM, heightM });
-  const open = $derived(new Set(editor.state.open));
-  const channels = $derived(channelsNear(editor.seen, editor.state, eyePoint(eye)));
+  const around = $derived<Surroundings>(
+    air === 'plain' || (air === 'dusk') !== (editor.state.ambient === 'day') ? editor.state.ambient : air,
+  );
+  const driver = $derived<Station | null>(driverOf(editor.vehicle, editor.seen.traffic));
+  const eye = $derived(
+    inside && driver !== null
+      ? eyeInside(driver.eye, editor.bearing, upDeg)
+      : eyeBeside({ bearingDeg: editor.bearing, distanceM, heightM }, editor.vehicle),
+  );
+  const scene = new SceneMembers();
+  $effect(() => scene.want(editor.build.scene));
+  const members = $derived(scene.of(editor.build.scene));
+  const shown = $derived.by((): Shown[] => [
+    { vehicle: editor.vehicle, open: new Set(editor.state.open), at: [0, 0, 0], turnedDeg: 0 },
+    ...members.map(({ vehicle, build }) => ({
+      vehicle: lookupOf(build).vehicle,
+      open: new Set<string>(),
+      at: [vehicle.aheadM, vehicle.leftM, 0] satisfies Vec3,
+      turnedDeg: vehicle.turnedDeg,
+    })),
+  ]);
+  const near = (at: Vec3) => sceneNear(editor.seen, editor.state, members, at);
+  const channels = $derived([
+    ...near(eye.at),
+    ...(around === 'rain' && !eye.inside ? mirrored(near(underRoad(eye.at)), eye.at) : []),
+  ]);
+  $effect(() => void sight.litGround.run({ looked: { build: editor.seen, state: editor.state } }));
+  /** What fog throws back to the driver. */
+  $effect(() => {
+    if (eye.inside && around === 'fog')
+      void sight.eyes.run({
+        looked: { build: editor.seen, state: editor.state },
+        opticalRangeM: AIR.fog.opticalRangeM,
+      });
+  });
+  const veil = $derived(eye.inside && around === 'fog' ? (sight.eyes.answer?.veil ?? null) : null);
+  /** How far it covers what is outside: by equal steps for equal ratios, as the eye takes it. */
+  const veiled = $derived(
+    veil === null ? 0 : Math.min(0.9, Math.log10(1 + veil.mean / AIR.night.luminance) / 2),
+  );
+  const whereText = $derived(
+    eye.inside
+      ? `from the wheel toward ${editor.bearing}°`
+      : `from ${editor.bearing}°, ${distanceM} m, eye ${heightM.toFixed(1)} m`,
+  );
+  const AROUND_TEXT: Readonly<Record<Surroundings, string>> = {
+    day: 'by day',
+    dusk: 'at dusk',
+    night: 'at night',
+    rain: 'in rain at night',
+    fog: 'in fog at night',
+  };
   const playing = $derived(editor.preview.playing || editor.preview.timeMs > 0);
   const strength = $derived(editor.preview.trueSpeed ? 1 : CALM_STRENGTH + (playing ? 0 : 0.25));
 
@@ -71,44 +132,60 @@
   });
 
   $effect(() => {
-    stage?.setVehicle(editor.vehicle, open);
+    stage?.setVehicles(shown, eye.inside);
     untrack(draw);
   });
   $effect(() => {
-    stage?.setSurroundings(around);
+    stage?.setGround(sight.litGround.answer ?? []);
+    untrack(draw);
+  });
+  $effect(() => {
+    stage?.setSurroundings(around, veiled);
     stage?.setEye(eye);
     stage?.resize(width * devicePixelRatio, height * devicePixelRatio);
     paint(playing ? editor.preview.timeMs : null);
   });
 
   function paint(timeMs: number | null): void {
-    stage?.render(glowsAt(channels, timeMs, AIR[around]), strength, AIR[around]);
+    stage?.render(glowsAt(channels, timeMs, AIR[around]), timeMs, strength, AIR[around]);
   }
   const draw = (): void => paint(playing ? editor.preview.timeMs : null);
 
   function drag(press: PointerEvent): void {
-    const from = { bearing: editor.bearing, heightM };
+    const from = { bearing: editor.bearing, heightM, upDeg };
+    // From within one turns one's head: the picture goes along with the pointer.
+    const way = eye.inside ? -0.15 : 0.4;
     const to = (clientX: number, clientY: number): void => {
-      const turned = Math.round(from.bearing + (clientX - press.clientX) * 0.4);
+      const turned = Math.round(from.bearing + (clientX - press.clientX) * way);
       editor.bearing = ((turned % 360) + 360) % 360;
-      heightM = Math.min(6, Math.max(0.3, from.heightM + (clientY - press.clientY) * 0.015));
+      const rise = clientY - press.clientY;
+      if (eye.inside) lookUp(from.upDeg + rise * 0.1);
+      else stand(from.heightM + rise * 0.015);
     };
     const cancel = (): void => {
       editor.bearing = from.bearing;
       heightM = from.heightM;
+      upDeg = from.upDeg;
     };
     trackDrag(press, { move: to, drop: to, cancel });
   }
 
+  const stand = (m: number): void => {
+    heightM = Math.min(6, Math.max(0.3, m));
+  };
+  const lookUp = (deg: number): void => {
+    upDeg = Math.min(40, Math.max(-40, deg));
+  };
   const nearer = (by: number): void => {
     distanceM = Math.min(120, Math.max(5, Math.round(distanceM * by * 10) / 10));
   };
 
   function key(event: KeyboardEvent): void {
     const turn = event.key === 'ArrowRight' ? 5 : event.key === 'ArrowLeft' ? -5 : 0;
-    const rise = event.key === 'ArrowUp' ? 0.1 : event.key === 'ArrowDown' ? -0.1 : 0;
+    const rise = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
     if (turn !== 0) editor.bearing = (editor.bearing + turn + 360) % 360;
-    else if (rise !== 0) heightM = Math.min(6, Math.max(0.3, heightM + rise));
+    else if (rise !== 0 && eye.inside) lookUp(upDeg + 2 * rise);
+    else if (rise !== 0) stand(heightM + 0.1 * rise);
     else if (event.key === '+') nearer(0.9);
     else if (event.key === '-') nearer(1.1);
     else return;
@@ -133,7 +210,7 @@
       const blob = await filmOf(
         canvas,
         framesOf(editor.drives, calmSlowdown(editor.drives)),
-        (timeMs) => stage?.render(glowsAt(channels, timeMs, AIR[around]), CALM_STRENGTH, AIR[around]),
+        (timeMs) => stage?.render(glowsAt(channels, timeMs, AIR[around]), timeMs, CALM_STRENGTH, AIR[around]),
         (share) => {
           if (filming === null) return false;
           filming = share;
@@ -156,20 +233,26 @@
       options={AROUND}
       value={around}
       onchoose={(v: Surroundings) => {
-        fog = v === 'fog';
-        editor.setAmbient(v === 'day' ? 'day' : 'night');
+        air = v === 'day' || v === 'night' ? 'plain' : v;
+        editor.setAmbient(v === 'day' || v === 'dusk' ? 'day' : 'night');
       }}
     />
     <label>
       Eye
       <select
-        value={EYES.find((e) => Math.abs(e.value - heightM) < 0.05)?.value ?? 0}
-        onchange={(event) => (heightM = Number(event.currentTarget.value) || heightM)}
+        value={eye.inside ? AT_THE_WHEEL : (EYES.find((e) => Math.abs(e.value - heightM) < 0.05)?.value ?? 0)}
+        onchange={(event) => {
+          const chosen = Number(event.currentTarget.value);
+          inside = chosen === AT_THE_WHEEL;
+          if (inside) editor.bearing = 0;
+          else heightM = chosen || heightM;
+        }}
       >
         {#if !EYES.some((e) => Math.abs(e.value - heightM) < 0.05)}
           <option value={0}>{heightM.toFixed(1)} m</option>
         {/if}
         {#each EYES as e (e.value)}<option value={e.value}>{e.text}</option>{/each}
+        {#if driver !== null}<option value={AT_THE_WHEEL}>At the wheel</option>{/if}
       </select>
     </label>
     <label>
@@ -180,10 +263,10 @@
     </label>
     <label>
       Distance <span class="figure">{distanceM} m</span>
-      <input type="range" min="5" max="120" step="1" bind:value={distanceM} />
+      <input type="range" min="5" max="120" step="1" disabled={eye.inside} bind:value={distanceM} />
     </label>
     <label>
-      Walk round
+      {eye.inside ? 'Look toward' : 'Walk round'}
       <select
         value={editor.bearing % 45 === 0 ? String(editor.bearing) : ''}
         onchange={(event) => {
@@ -218,13 +301,11 @@
       class="round"
       tabindex="0"
       role="slider"
-      aria-label="Walk round the vehicle"
+      aria-label={eye.inside ? 'Look round from the wheel' : 'Walk round the vehicle'}
       aria-valuemin="0"
       aria-valuemax="359"
       aria-valuenow={editor.bearing}
-      aria-valuetext="Seen from {editor.bearing}°, {distanceM} m away, eye at {heightM.toFixed(
-        1,
-      )} m, {around === 'fog' ? 'in fog at night' : `by ${around}`}"
+      aria-valuetext="{whereText}, {AROUND_TEXT[around]}"
       onpointerdown={drag}
       onkeydown={key}
       onwheel={(event) => nearer(event.deltaY > 0 ? 1.08 : 0.93)}
@@ -235,9 +316,11 @@
       ></canvas>
     </div>
     <p class="caption">
-      from {editor.bearing}°, {distanceM} m, eye {heightM.toFixed(1)} m{playing
+      {whereText}{playing ? '' : ' · all that is driven, at once'}{veil === null
         ? ''
-        : ' · all that the stage drives'} · drag to walk round, keys 1–8
+        : ` · fog throws back ${veil.mean.toFixed(1)} cd/m², ${veil.highest.toFixed(1)} at most`} · drag to {eye.inside
+        ? 'look round'
+        : 'walk round'}, keys 1–8
     </p>
   </div>
 </div>

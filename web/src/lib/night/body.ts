@@ -24,14 +24,18 @@ export interface Body {
 }
 
 const VIEWS: readonly View[] = ['plan', 'left', 'right', 'front', 'rear'];
+/** Trim and pillars as the driver sees them. */
+const INTERIOR = 0x3a3f45;
 /** How far inside the sides the wheels stand, m. */
 const WHEELS_IN_M = 0.06;
 
 /**
  * The vehicle's solids with its pictures laid on: each face takes the picture of the view it looks toward most, where
  * the part is when shut, so that an open door carries its picture along.
+ * @param inside - for an eye within: glass is left out, so that it looks through, and so are the pictures of the outside
+ *   on faces that only somebody within or behind them sees
  */
-export function bodyOf(vehicle: Vehicle, open: OpenParts): Body {
+export function bodyOf(vehicle: Vehicle, open: OpenParts, inside = false): Body {
   const group = new Group();
   const meshes: BodyMesh[] = [];
   const shut = new Map(VIEWS.map((view) => [view, paintView(vehicle, view, new Set())]));
@@ -42,7 +46,7 @@ export function bodyOf(vehicle: Vehicle, open: OpenParts): Body {
       if (painted === undefined) continue;
       const sheet = new Sheet(painted);
       for (const solid of vehicle.solids) {
-        if ((solid.partId !== null) !== moving) continue;
+        if ((solid.partId !== null) !== moving || (inside && solid.transmission > 0)) continue;
         const motion = motionOf(vehicle, solid.partId, open);
         for (const face of solid.faces) {
           const corners = face.flatMap((i) => solid.vertices[i] ?? []);
@@ -57,8 +61,9 @@ export function bodyOf(vehicle: Vehicle, open: OpenParts): Body {
           );
         }
       }
-      if (!moving && (view === 'left' || view === 'right')) sheet.add(wheelsCard(vehicle, view, painted));
-      const mesh = sheet.mesh();
+      if (!moving && !inside && (view === 'left' || view === 'right'))
+        sheet.add(wheelsCard(vehicle, view, painted));
+      const mesh = sheet.mesh(!inside || view === 'plan');
       meshes.push(mesh);
       group.add(mesh);
     }
@@ -110,11 +115,17 @@ class Sheet {
       }
   }
 
-  mesh(): BodyMesh {
+  /** @param painted - with the picture on it; plain without */
+  mesh(painted: boolean): BodyMesh {
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new Float32BufferAttribute(this.#places, 3));
     geometry.setAttribute('uv', new Float32BufferAttribute(this.#pictures, 2));
     geometry.computeVertexNormals();
+    if (!painted)
+      return new Mesh(
+        geometry,
+        new MeshLambertMaterial({ color: INTERIOR, side: DoubleSide, flatShading: true }),
+      );
     const map = new CanvasTexture(this.#painted.canvas);
     map.colorSpace = SRGBColorSpace;
     map.anisotropy = 4;

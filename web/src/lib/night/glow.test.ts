@@ -1,14 +1,17 @@
 import { channelsNear } from '@flarik/core/coverage/near';
 import { describe, expect, test } from 'vitest';
-import { glowsAt } from './glow';
-import { AIR, eyePoint } from './stage';
+import { glowsAt, mirrored, underRoad } from './glow';
+import { AIR, eyeBeside } from './stage';
+import { lookupOf } from '@flarik/core/resolve/lookup';
 import { demoBuild } from '@flarik/core/test/reference/demo';
 
 const car = demoBuild('ks-13');
+const { vehicle } = lookupOf(car);
+const eyeAt = (bearingDeg: number) => eyeBeside({ bearingDeg, distanceM: 20, heightM: 1.5 }, vehicle).at;
 
 describe('lights as an eye sees them', () => {
   const state = { on: ['stage-2'], open: [], ambient: 'night' } as const;
-  const near = channelsNear(car, state, eyePoint({ bearingDeg: 0, distanceM: 20, heightM: 1.5 }));
+  const near = channelsNear(car, state, eyeAt(0));
   const sizes = (air: (typeof AIR)[keyof typeof AIR]) =>
     new Map(glowsAt(near, null, air).map((g) => [g.at.join(), g.decades]));
 
@@ -27,10 +30,24 @@ describe('lights as an eye sees them', () => {
   });
 
   test('what is dark at a moment, or turned away, is not drawn', () => {
-    const back = channelsNear(car, state, eyePoint({ bearingDeg: 180, distanceM: 20, heightM: 1.5 }));
+    const back = channelsNear(car, state, eyeAt(180));
     const grille = (list: typeof near) => list.filter(({ drive }) => drive.placementId === 'grille-1');
     expect(glowsAt(grille(back), null, AIR.night)).toEqual([]);
     const lit = glowsAt(near, 0, AIR.night).length;
     expect(lit).toBeLessThan(glowsAt(near, null, AIR.night).length);
+  });
+
+  test('a wet road mirrors each below itself, and always weaker', () => {
+    const eye = eyeAt(0);
+    const below = mirrored(channelsNear(car, state, underRoad(eye)), eye);
+    const straight = new Map(near.map((c) => [c.drive.channelId, c]));
+    const seen = below.filter(({ cd }) => cd > 1);
+    expect(seen.length).toBeGreaterThan(3);
+    for (const { drive, centre, cd, distanceM } of seen) {
+      const real = straight.get(drive.channelId);
+      expect(centre[2]).toBeCloseTo(-(real?.centre[2] ?? NaN), 9);
+      expect(distanceM).toBeGreaterThan(real?.distanceM ?? NaN);
+      expect(cd).toBeLessThan(drive.peakCd / 2);
+    }
   });
 });

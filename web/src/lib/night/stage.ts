@@ -1,5 +1,6 @@
 import { directionOf } from '@flarik/core/geometry/direction';
-import { scale, type Vec3 } from '@flarik/core/geometry/vec';
+import { add, scale, type Vec3 } from '@flarik/core/geometry/vec';
+import type { GroundShare } from '@flarik/core/sight/litGround';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import type { OpenParts } from '@flarik/core/vehicle/vehicle';
 import {
@@ -16,26 +17,56 @@ import {
 } from 'three';
 import { bodyOf, type Body } from './body';
 import { GlowPoints, type Air, type Glow } from './glow';
+import { GroundLight } from './groundLight';
 
-/** Where the eye is: bearing as seen from the vehicle, distance on the ground from its middle, height. */
-export interface Eye {
+/** Where an eye beside the vehicle is: bearing as seen from it, distance on the ground from its middle, height. */
+export interface EyeBeside {
   readonly bearingDeg: number;
   readonly distanceM: number;
   readonly heightM: number;
 }
 
-/** The eye in body axes, m. */
-export function eyePoint({ bearingDeg, distanceM, heightM }: Eye): Vec3 {
-  const [x, y] = scale(directionOf(bearingDeg, 0), distanceM);
-  return [x, y, heightM];
+/** An eye in body axes, and where it looks, m. */
+export interface Eye {
+  readonly at: Vec3;
+  readonly toward: Vec3;
+  /** Inside the vehicle one sees more of the picture at once. */
+  readonly inside: boolean;
 }
 
-export type Surroundings = 'day' | 'night' | 'fog';
+/** An eye beside the vehicle looks at it so far up, as a share of its height. */
+const LOOKED_AT = 0.45;
+
+export function eyeBeside({ bearingDeg, distanceM, heightM }: EyeBeside, vehicle: Vehicle): Eye {
+  const [x, y] = scale(directionOf(bearingDeg, 0), distanceM);
+  return { at: [x, y, heightM], toward: [0, 0, vehicle.heightM * LOOKED_AT], inside: false };
+}
+
+/** An eye within that looks toward a bearing. */
+export const eyeInside = (at: Vec3, bearingDeg: number, upDeg: number): Eye => ({
+  at,
+  toward: add(at, directionOf(bearingDeg, upDeg)),
+  inside: true,
+});
+
+/** A vehicle in the picture, and where it stands. */
+export interface Shown {
+  readonly vehicle: Vehicle;
+  readonly open: OpenParts;
+  readonly at: Vec3;
+  readonly turnedDeg: number;
+}
+
+export const SURROUNDINGS = ['day', 'dusk', 'night', 'rain', 'fog'] as const;
+/** Rain and fog are those of the night. */
+export type Surroundings = (typeof SURROUNDINGS)[number];
 
 /** Background luminance and optical range of what is around. */
 export const AIR: Readonly<Record<Surroundings, Air>> = {
   day: { luminance: 10_000, opticalRangeM: 20_000 },
+  dusk: { luminance: 100, opticalRangeM: 20_000 },
   night: { luminance: 1, opticalRangeM: 20_000 },
+  rain: { luminance: 1, opticalRangeM: 2000 },
   fog: { luminance: 10, opticalRangeM: 80 },
 };
 
@@ -47,52 +78,72 @@ interface Look {
 }
 const LOOK: Readonly<Record<Surroundings, Look>> = {
   day: { sky: 0xa9bccd, ground: 0x6d7378, ambient: 1.5, sun: 1.8 },
+  dusk: { sky: 0x3d4a5e, ground: 0x3a3f45, ambient: 0.75, sun: 0.35 },
   night: { sky: 0x05070a, ground: 0x2a2f34, ambient: 0.3, sun: 0.3 },
+  rain: { sky: 0x0a0d11, ground: 0x14181c, ambient: 0.26, sun: 0.15 },
   fog: { sky: 0x2b3036, ground: 0x23272b, ambient: 0.34, sun: 0.1 },
 };
+/** Light thrown back from fog. */
+const VEIL = new Color(0xcfd6de);
+/** The camera sees so far up and down, degrees. */
+const FIELD_BESIDE_DEG = 30;
+const FIELD_INSIDE_DEG = 58;
 
-/** The perspective picture of a vehicle with its lamps alight. */
+/** The perspective picture of vehicles with their lamps alight. */
 export class NightStage {
   readonly #renderer: WebGLRenderer;
   readonly #scene = new Scene();
-  readonly #camera = new PerspectiveCamera(30, 1.6, 0.1, 600);
+  readonly #camera = new PerspectiveCamera(FIELD_BESIDE_DEG, 1.6, 0.1, 600);
   readonly #ambient = new AmbientLight(0xffffff, 1);
   readonly #sun = new DirectionalLight(0xffffff, 1);
   readonly #ground = new Mesh(new PlaneGeometry(900, 900), new MeshLambertMaterial({ color: 0x101316 }));
   readonly #glow = new GlowPoints();
-  #body: Body | null = null;
-  #middleM = 0.8;
+  readonly #groundLight = new GroundLight();
+  #bodies: readonly Body[] = [];
 
   constructor(canvas: HTMLCanvasElement) {
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true });
     this.#camera.up.set(0, 0, 1);
     this.#sun.position.set(6, 9, 14);
-    this.#scene.add(this.#ambient, this.#sun, this.#ground, this.#glow.points);
+    this.#scene.add(this.#ambient, this.#sun, this.#ground, this.#groundLight.mesh, this.#glow.points);
   }
 
-  setVehicle(vehicle: Vehicle, open: OpenParts): void {
-    if (this.#body !== null) {
-      this.#scene.remove(this.#body.group);
-      discard(this.#body);
+  /** @param inside - the eye is within the first of them */
+  setVehicles(vehicles: readonly Shown[], inside: boolean): void {
+    for (const body of this.#bodies) {
+      this.#scene.remove(body.group);
+      discard(body);
     }
-    this.#body = bodyOf(vehicle, open);
-    this.#middleM = vehicle.heightM * 0.45;
-    this.#scene.add(this.#body.group);
+    this.#bodies = vehicles.map(({ vehicle, open, at, turnedDeg }, i) => {
+      const body = bodyOf(vehicle, open, inside && i === 0);
+      body.group.position.set(...at);
+      body.group.rotation.z = (turnedDeg * Math.PI) / 180;
+      this.#scene.add(body.group);
+      return body;
+    });
   }
 
-  setSurroundings(around: Surroundings): void {
+  setGround(shares: readonly GroundShare[]): void {
+    this.#groundLight.setShares(shares);
+  }
+
+  /** @param veil - how far what fog throws back covers what is outside, 0 to 1 */
+  setSurroundings(around: Surroundings, veil: number): void {
     const look = LOOK[around];
-    this.#scene.background = new Color(look.sky);
-    this.#scene.fog = around === 'fog' ? new FogExp2(look.sky, 1.5 / AIR.fog.opticalRangeM) : null;
+    const sky = new Color(look.sky).lerp(VEIL, veil);
+    this.#scene.background = sky;
+    this.#scene.fog = around === 'fog' ? new FogExp2(sky, 1.5 / AIR.fog.opticalRangeM) : null;
     this.#ambient.intensity = look.ambient;
     this.#sun.intensity = look.sun;
     this.#ground.material.color.set(look.ground);
     this.#ground.material.needsUpdate = true;
   }
 
-  setEye(eye: Eye): void {
-    this.#camera.position.set(...eyePoint(eye));
-    this.#camera.lookAt(0, 0, this.#middleM);
+  setEye({ at, toward, inside }: Eye): void {
+    this.#camera.fov = inside ? FIELD_INSIDE_DEG : FIELD_BESIDE_DEG;
+    this.#camera.position.set(...at);
+    this.#camera.lookAt(...toward);
+    this.#camera.updateProjectionMatrix();
   }
 
   resize(width: number, height: number): void {
@@ -101,15 +152,18 @@ export class NightStage {
     this.#camera.updateProjectionMatrix();
   }
 
-  render(glows: readonly Glow[], strength: number, air: Air): void {
+  /** @param timeMs - the moment, for the ground; null for all that is driven at once */
+  render(glows: readonly Glow[], timeMs: number | null, strength: number, air: Air): void {
     const { height } = this.#renderer.domElement;
+    this.#groundLight.show(timeMs, strength, air);
     this.#glow.show(glows, height, strength, air);
     this.#renderer.render(this.#scene, this.#camera);
   }
 
   /** Lets go of what the picture holds on the graphics card. */
   close(): void {
-    if (this.#body !== null) discard(this.#body);
+    for (const body of this.#bodies) discard(body);
+    this.#groundLight.close();
     this.#renderer.dispose();
   }
 }

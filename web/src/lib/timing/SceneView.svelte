@@ -7,8 +7,9 @@
   import { sceneSeen } from '@flarik/core/coverage/scene';
   import { onMount } from 'svelte';
   import type { BuildSummary } from '$lib/api';
-  import { listBuilds, loadBuild } from '$lib/client';
+  import { listBuilds } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
+  import { SceneMembers } from '$lib/editor/sceneMembers.svelte';
   import { trackDrag } from '$lib/editor/trackDrag';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import { thresholdIn } from '@flarik/core/rules/threshold';
@@ -19,8 +20,7 @@
   const SHUT = new Set<string>();
 
   let known = $state.raw<readonly BuildSummary[]>([]);
-  /** Builds that were fetched; null for one that is gone. */
-  let loaded = $state.raw<ReadonlyMap<string, Build | null>>(new Map());
+  const scene = new SceneMembers();
   let problem = $state('');
   let point = $state.raw<ScenePoint>({ aheadM: -40, leftM: 0, heightM: 1.2 });
   let svg = $state<SVGSVGElement>();
@@ -31,24 +31,8 @@
       (error: unknown) => (problem = error instanceof Error ? error.message : String(error)),
     );
   });
-  $effect(() => {
-    for (const { buildId } of editor.build.scene) if (!loaded.has(buildId)) void fetchBuild(buildId);
-  });
-
-  async function fetchBuild(id: string): Promise<void> {
-    const build = await loadBuild(id, fetch).then(
-      (saved): Build => saved.build,
-      () => null,
-    );
-    loaded = new Map([...loaded, [id, build]]);
-  }
-
-  const members = $derived(
-    editor.build.scene.flatMap((vehicle) => {
-      const build = loaded.get(vehicle.buildId);
-      return build === undefined || build === null ? [] : [{ vehicle, build }];
-    }),
-  );
+  $effect(() => scene.want(editor.build.scene));
+  const members = $derived(scene.of(editor.build.scene));
   const threshold = $derived(thresholdIn(editor.build, editor.state.on));
   const seen = $derived(sceneSeen(editor.build, editor.state, members, point, threshold));
   /** What is drawn: all vehicles and the eye, with room around them, m; y down as on the screen. */
@@ -216,7 +200,7 @@
       </select>
     </label>
     {#each editor.build.scene as v (v.id)}
-      {@const there = loaded.get(v.buildId)}
+      {@const there = scene.loaded.get(v.buildId)}
       <fieldset>
         <legend>{v.name}</legend>
         {#if there === null}

@@ -80,6 +80,9 @@ export class Sight {
   readonly ground = new LatestRun(({ looked, stepM }: { looked: Looked; stepM: number }) =>
     this.#ask(looked.build, (api, tell) => api.ground(looked.state, stepM, tell)),
   );
+  readonly litGround = new LatestRun(({ looked }: { looked: Looked }) =>
+    this.#ask(looked.build, (api, tell) => api.litGround(looked.state, tell)),
+  );
   readonly redundant = new LatestRun(({ build }: { build: Build }) =>
     this.#ask(build, (api, tell) => api.redundant(tell)),
   );

@@ -8,12 +8,14 @@ import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/cor
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
+import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { toTheEnd } from '@flarik/core/words/inSteps';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
 
@@ -48,22 +50,12 @@ export interface EyesAnswer {
   readonly veil: VeilResult | null;
 }
 
-/** Runs a sum that can be watched to its end. */
-function finished<R>(sum: Generator<number, R>, progress: Progress): R {
-  let told = 0;
-  for (;;) {
-    const step = sum.next();
-    if (step.done === true) return step.value;
-    if (step.value - told < 0.05) continue;
-    told = step.value;
-    progress(told);
-  }
-}
-
 const design = new HeldDesign();
 
 /** From one row to the next of a little map, degrees. */
 const LITTLE_STEP_DEG = 5;
+/** The carpet of light in the picture: coarse, and not far. */
+const LIT_GROUND = { stepM: 0.5, beyondM: 12 };
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 const api = {
@@ -76,7 +68,7 @@ const api = {
     quantity: MapQuantity,
     progress: Progress,
   ): DirectionMap {
-    return finished(directionMap(design.present, state, options, quantity), progress);
+    return toTheEnd(directionMap(design.present, state, options, quantity), progress);
   },
 
   /** Little maps of several states, coarser. */
@@ -87,7 +79,7 @@ const api = {
     progress: Progress,
   ): DirectionMap[] {
     return states.map((state, i) =>
-      finished(directionMap(design.present, state, options, quantity, LITTLE_STEP_DEG), (share) =>
+      toTheEnd(directionMap(design.present, state, options, quantity, LITTLE_STEP_DEG), (share) =>
         progress((i + share) / states.length),
       ),
     );
@@ -117,13 +109,20 @@ const api = {
     const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
     const options = { stepM, beyondM: mast ? 30 : 15 };
     return {
-      grid: finished(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
+      grid: toTheEnd(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
       places: build.workPlaces.map((place) => ({ place, lx: workPlaceLx(lamps, place) })),
     };
   },
 
+  /** The light on the ground in time, for the picture by eye. */
+  litGround(state: State, progress: Progress): GroundShare[] {
+    const build = design.present;
+    const outline = outlineOf(vehicleOf(build.vehicle));
+    return toTheEnd(litGround(lightsIn(build, state), outline, LIT_GROUND), progress);
+  },
+
   /** Lamps that no rule would miss. */
-  redundant: (progress: Progress): Redundant[] => finished(redundantLamps(design.present), progress),
+  redundant: (progress: Progress): Redundant[] => toTheEnd(redundantLamps(design.present), progress),
 
   eyes(state: State, opticalRangeM: number): EyesAnswer {
     const build = design.present;

@@ -133,9 +133,16 @@
     if (value === 'ring' && quantity === 'peak') quantity = 'power';
   }
   const failed = $derived(
-    [sight.map, sight.maps, sight.approaches, sight.approach, sight.ground, sight.eyes, sight.redundant].find(
-      (run) => run.error !== null,
-    )?.error ?? null,
+    [
+      sight.map,
+      sight.maps,
+      sight.approaches,
+      sight.approach,
+      sight.ground,
+      sight.litGround,
+      sight.eyes,
+      sight.redundant,
+    ].find((run) => run.error !== null)?.error ?? null,
   );
 </script>
 
@@ -219,7 +226,7 @@
         <Pane order={1} minSize={25}>
           <div class="chart">
             {#if look === 'eye'}
-              <NightView />
+              <NightView {sight} />
             {:else}
               <div class="controls">
                 <Choice

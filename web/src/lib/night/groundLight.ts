@@ -1,0 +1,98 @@
+import type { GroundShare } from '@flarik/core/sight/litGround';
+import { levelAt } from '@flarik/core/timing/timeline';
+import {
+  AdditiveBlending,
+  DataTexture,
+  LinearFilter,
+  Mesh,
+  MeshBasicMaterial,
+  PlaneGeometry,
+  RGBAFormat,
+  SRGBColorSpace,
+} from 'three';
+import { TINT, type Air } from './glow';
+
+/** Light on the ground is told apart from the light around from so many lux on for each cd/m² of that. */
+const LX_PER_LUMINANCE = 3;
+/** Full brightness of the picture is so many decades above it. */
+const DECADES = 2.5;
+
+/** What lamps throw on the ground round a vehicle, drawn as a carpet of light. */
+export class GroundLight {
+  readonly mesh = new Mesh(
+    new PlaneGeometry(1, 1),
+    new MeshBasicMaterial({
+      transparent: true,
+      blending: AdditiveBlending,
+      depthWrite: false,
+      polygonOffset: true,
+      polygonOffsetFactor: -1,
+      polygonOffsetUnits: -4,
+    }),
+  );
+  #shares: readonly GroundShare[] = [];
+  #texture: DataTexture | null = null;
+  #sums = new Float32Array();
+
+  constructor() {
+    this.mesh.visible = false;
+  }
+
+  setShares(shares: readonly GroundShare[]): void {
+    this.#shares = shares;
+    this.#texture?.dispose();
+    this.#texture = null;
+    const grid = shares[0]?.grid;
+    this.mesh.visible = grid !== undefined;
+    if (grid === undefined) return;
+    const { columns, rows, stepM, fromX, fromY } = grid;
+    const texture = new DataTexture(new Uint8Array(4 * columns * rows), columns, rows, RGBAFormat);
+    texture.colorSpace = SRGBColorSpace;
+    texture.magFilter = LinearFilter;
+    texture.minFilter = LinearFilter;
+    this.#texture = texture;
+    this.#sums = new Float32Array(3 * columns * rows);
+    this.mesh.material.map = texture;
+    this.mesh.material.needsUpdate = true;
+    this.mesh.scale.set(columns * stepM, rows * stepM, 1);
+    this.mesh.position.set(fromX + ((columns - 1) * stepM) / 2, fromY + ((rows - 1) * stepM) / 2, 0);
+  }
+
+  /** @param timeMs - the moment; null for all that is driven at once */
+  show(timeMs: number | null, strength: number, air: Air): void {
+    const data = this.#texture?.image.data;
+    if (this.#texture === null || !(data instanceof Uint8Array)) return;
+    this.#sums.fill(0);
+    for (const share of this.#shares) {
+      const level = timeMs === null ? 1 : levelAt(share, timeMs);
+      if (level === 0) continue;
+      const { lx } = share.grid;
+      const [r, g, b] = TINT[share.colour];
+      for (let i = 0; i < lx.length; i++) {
+        const now = (lx[i] ?? 0) * level;
+        if (now === 0) continue;
+        this.#sums[3 * i] = (this.#sums[3 * i] ?? 0) + now * r;
+        this.#sums[3 * i + 1] = (this.#sums[3 * i + 1] ?? 0) + now * g;
+        this.#sums[3 * i + 2] = (this.#sums[3 * i + 2] ?? 0) + now * b;
+      }
+    }
+    const seenLx = LX_PER_LUMINANCE * air.luminance;
+    for (let i = 0; i < data.length / 4; i++) {
+      const [r = 0, g = 0, b = 0] = this.#sums.subarray(3 * i, 3 * i + 3);
+      const most = Math.max(r, g, b);
+      const bright = Math.min(1, Math.log10(1 + most / seenLx) / DECADES) * strength;
+      const k = most === 0 ? 0 : (255 * bright) / most;
+      data[4 * i] = r * k;
+      data[4 * i + 1] = g * k;
+      data[4 * i + 2] = b * k;
+      data[4 * i + 3] = 255;
+    }
+    this.#texture.needsUpdate = true;
+  }
+
+  close(): void {
+    this.#texture?.dispose();
+    this.mesh.geometry.dispose();
+    this.mesh.material.dispose();
+  }
+}
