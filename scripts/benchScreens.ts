@@ -126,6 +126,40 @@ async function drawn(page: Page, like: string) {
   };
 }
 
+/** The controls of the pumper's panel that are operated, one after the other, by what stands on them. */
+const OPERATED = ['1', '3', 'White', 'No white', 'Scene', '2'];
+/** Presses a control as a frame begins; the work until it is painted, ms. As text, as the page knows nothing of a compiler's helpers. */
+const operate = (name: string): string => `
+  new Promise((done) => {
+    const control = [...document.querySelectorAll('button')].find(
+      (b) => (b.getAttribute('aria-label') ?? b.textContent.trim()) === '${name}',
+    );
+    requestAnimationFrame(() => {
+      const from = performance.now();
+      control.click();
+      setTimeout(() => done(performance.now() - from));
+    });
+  })`;
+
+/** Operates the controls of a build's panels: panel, sheet and state bar are drawn anew. */
+async function operated(page: Page, id: string) {
+  await page.goto(`${address}/builds/${id}/controls`);
+  await page.locator(`${FINDINGS}[aria-busy="false"]`).waitFor();
+  await page.waitForTimeout(15_000);
+  const times: number[] = [];
+  for (let round = 0; round < 10; round++)
+    for (const name of OPERATED) {
+      times.push(Number(await page.evaluate(operate(name))));
+      await page.waitForTimeout(400);
+    }
+  return {
+    firstMs: round(times[0] ?? 0),
+    medianMs: round(at(times, 0.5)),
+    p95Ms: round(at(times, 0.95)),
+    withinAFrame: `${String(times.filter((ms) => ms <= FRAME_MS).length)} of ${String(times.length)}`,
+  };
+}
+
 const browser = await chromium.launch({
   executablePath,
   chromiumSandbox: false,
@@ -157,6 +191,7 @@ for (const { name, id, lamp } of BUILDS) {
     idleFrameMs: { median: round(at(idle, 0.5)), p95: round(at(idle, 0.95)) },
     timesAnIdleFrame: round(at(frames, 0.5) / at(idle, 0.5)),
     score: await drawn(page, id),
+    ...(lamp === '' ? {} : { operated: await operated(page, id) }),
     ringAndFindingsAfterMs: round(
       at(
         drags.map((d) => d.waitMs),

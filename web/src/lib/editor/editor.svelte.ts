@@ -12,7 +12,7 @@ import {
   type On,
 } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
-import { firstLook, type State } from '@flarik/core/state/state';
+import { firstLook, poseKey, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding, RuleOutcome } from '@flarik/core/rules/finding';
@@ -68,6 +68,9 @@ export class Editor {
   /** The build as it is looked at. */
   readonly seen = $derived.by(() => (this.isBefore ? asBefore(this.build) : this.build));
   readonly drives = $derived.by(() => drivenIn(this.seen, this.state));
+  /** What stands open: the same set until that changes, so that what is drawn from it stays. */
+  readonly open = $derived.by(() => this.#openIn(this.state.open));
+  #lastOpen: { readonly key: string; readonly set: ReadonlySet<string> } = { key: '', set: new Set() };
   /** The stages there are, Off first. */
   readonly stages = $derived.by(() => stagesOf(this.build));
   /** Every way in which a function can be on, the stages first. */
@@ -267,6 +270,12 @@ export class Editor {
   lookAtFunction(on: On): void {
     functionAt(this.build, readOn(on).id);
     this.lookAtState({ on: [on] });
+  }
+
+  #openIn(open: readonly string[]): ReadonlySet<string> {
+    const key = poseKey(open);
+    if (key !== this.#lastOpen.key) this.#lastOpen = { key, set: new Set(open) };
+    return this.#lastOpen.set;
   }
 
   /** Looks at a state by itself, wherever the controls stand. */

@@ -10,7 +10,7 @@
   const editor = getEditor()();
   const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
   const { vehicle } = $derived(editor);
-  const open = $derived(new Set(editor.state.open));
+  const open = $derived(editor.open);
   const standing = $derived(
     vehicle.parts.map((part) => ({ part, stop: stopOf(part, open), text: textOf(part) })),
   );

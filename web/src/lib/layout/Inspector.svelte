@@ -49,11 +49,9 @@
     ),
   );
   const first = $derived(
-    shown === undefined ? null : (placeModules(editor.lookup, shown, new Set(editor.state.open))[0] ?? null),
+    shown === undefined ? null : (placeModules(editor.lookup, shown, editor.open)[0] ?? null),
   );
-  const heightM = $derived(
-    shown === undefined ? 0 : placeFixture(editor.lookup, shown, new Set(editor.state.open)).base[2],
-  );
+  const heightM = $derived(shown === undefined ? 0 : placeFixture(editor.lookup, shown, editor.open).base[2]);
   const room = $derived(
     shown === undefined
       ? null

@@ -75,7 +75,7 @@
   $effect(() => scene.want(editor.build.scene));
   const members = $derived(scene.of(editor.build.scene));
   const shown = $derived.by((): Shown[] => [
-    { vehicle: editor.vehicle, open: new Set(editor.state.open), at: [0, 0, 0], turnedDeg: 0 },
+    { vehicle: editor.vehicle, open: editor.open, at: [0, 0, 0], turnedDeg: 0 },
     ...members.map(({ vehicle, build }) => ({
       vehicle: lookupOf(build).vehicle,
       open: new Set<string>(),

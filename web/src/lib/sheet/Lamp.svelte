@@ -68,7 +68,7 @@
         class:unlit
         style:--lamp="var(--lamp-{glow.colour})"
         d={lens.path}
-        style:opacity={unlit ? 1 : brightness(glow)}
+        style:fill-opacity={(unlit ? 1 : brightness(glow)) * (placement.status === 'planned' ? 0.5 : 1)}
       />
     {/if}
   {/each}
@@ -166,10 +166,6 @@
     fill-opacity: 0.25;
     stroke: var(--accent);
     stroke-dasharray: 3 2;
-  }
-
-  .planned .lens {
-    fill-opacity: 0.5;
   }
 
   .lamp {

@@ -43,7 +43,7 @@
   } = $props();
 
   const editor = getEditor()();
-  const open = $derived(new Set(editor.state.open));
+  const open = $derived(editor.open);
   const sheet = $derived(arrange(editor.vehicle, open));
   const shownMs = $derived(
     editor.preview.playing || editor.preview.timeMs > 0 ? editor.preview.timeMs : null,

@@ -67,7 +67,7 @@
   } = $props();
 
   const editor = getEditor()();
-  const open = $derived(new Set(editor.state.open));
+  const open = $derived(editor.open);
   const plan = $derived(view === 'plan');
   const titleSize = $derived(Math.min(TITLE_PX * paper.px, 0.8 * titleM));
   const wedges = $derived(plan ? editor.marked.map((sector) => wedgePath(editor.vehicle, sector)) : []);

@@ -9,7 +9,7 @@
   let { view, tool }: { view: View; tool: DropTool } = $props();
 
   const editor = getEditor()();
-  const zones = $derived(zonePictures(editor.vehicle, view, new Set(editor.state.open)));
+  const zones = $derived(zonePictures(editor.vehicle, view, editor.open));
 </script>
 
 {#each zones as { zone, path } (zone.id)}

@@ -53,7 +53,7 @@
       ),
     })),
   );
-  const open = $derived(new Set(editor.state.open));
+  const open = $derived(editor.open);
   const workLights = $derived(
     editor.named.filter(({ on }) => functionAt(editor.build, readOn(on).id).kind === 'light'),
   );

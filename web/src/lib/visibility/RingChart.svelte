@@ -38,7 +38,7 @@
   const INNER = 84;
   const OUTER = 216;
   const editor = getEditor()();
-  const open = $derived(new Set(editor.state.open));
+  const open = $derived(editor.open);
   const lit = $derived(glows(editor.seen, editor.drives, null));
   const carScale = $derived((INNER * 1.7) / editor.vehicle.lengthM);
   const lamps = $derived(

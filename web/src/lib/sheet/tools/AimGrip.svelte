@@ -24,7 +24,7 @@
   } = $props();
 
   const editor = getEditor()();
-  const grip = $derived(gripOf(editor.lookup, lamp, new Set(editor.state.open)));
+  const grip = $derived(gripOf(editor.lookup, lamp, editor.open));
 
   function aim(event: PointerEvent): void {
     if (event.button !== 0 || grip === null) return;

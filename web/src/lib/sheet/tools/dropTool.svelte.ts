@@ -43,7 +43,7 @@ export class DropTool {
     const { carried } = this;
     const p = this.#paper.onView(view, clientX, clientY);
     if (carried === null || p === null || misfit(carried, zone) !== null) return;
-    const open = new Set(editor.state.open);
+    const open = editor.open;
     const picture = zonePictures(editor.vehicle, view, open).find((z) => z.zone.id === zone.id);
     if (picture === undefined) return;
     const { du, dv } = stepOnZone(view, zoneNow(editor, zone.id), [
