@@ -36,7 +36,7 @@ import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn } from '@flarik/core/sight/stations';
 import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
 import { veilOf } from '@flarik/core/sight/veil';
-import { behindHousing } from '@flarik/core/test/reference/plainHousings';
+import { plainHousings } from '@flarik/core/test/reference/plainHousings';
 import { plainSeenM } from '@flarik/core/test/reference/plainSight';
 
 const SHUT: ReadonlySet<string> = new Set();
@@ -105,6 +105,7 @@ function coverageBench() {
   };
   const fastMs = medianMs(3, fast);
   const solids = posedSolids(vehicle, SHUT);
+  const behind = plainHousings(lookup, build.placements, SHUT);
   const slow = timed(() =>
     build.placements.map((p) =>
       elevations.map((e) =>
@@ -112,7 +113,7 @@ function coverageBench() {
           Float64Array.from({ length: 360 }, (_, b) => {
             const direction = directionOf(b, e);
             const { hDeg, vDeg } = anglesInFrame(frame, direction);
-            if (behindHousing(lookup, build.placements, p.id, SHUT, centre, direction)) return 0;
+            if (behind(p.id, centre, direction)) return 0;
             return (
               relativeIntensity(module.distribution, hDeg, vDeg) *
               p.lensTransmission *

@@ -267,6 +267,13 @@ export const command: Edit = all(
 
 export const canopy: Edit = all(
   template('six-keys'),
+  ready('high-low'),
+  trial('low', 'Low while traffic stands close', 'ignition=on, key-stage-2=press, key-low=press'),
+  trial(
+    'tailgate',
+    'The arrow with the tailgate down',
+    'ignition=on, key-stage-2=press, part.tailgate=tailgate',
+  ),
   trial('one', 'One stage at a time', 'ignition=on, key-stage-1=press, key-stage-2=press'),
 );
 

@@ -133,6 +133,20 @@ export const cue =
     return setCue(build, on, target, slot, lightCue(target, slot, patternId, { level, nightLevel }));
   };
 
+/** What message boards say in a stage: by day at full, at night at a fifth, so that letters do not run together. */
+export const says =
+  (stage: Stage, groupId: string, text: string): Edit =>
+  (build) => {
+    const target = groupTarget(groupId);
+    return setCue(
+      build,
+      STAGE_IDS[stage],
+      target,
+      1,
+      lightCue(target, 1, 'steady', { nightLevel: 0.2, text }),
+    );
+  };
+
 /** The same in several stages. */
 export const cues = (stages: readonly Stage[], groupId: string, patternId: string, level = 1): Edit =>
   all(...stages.map((stage) => cue(stage, groupId, patternId, 1, level)));

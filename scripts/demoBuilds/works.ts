@@ -1,3 +1,4 @@
+import { addOwn } from '@flarik/core/arrange/vehicleEdits';
 import {
   all,
   brief,
@@ -11,6 +12,7 @@ import {
   pairs,
   paint,
   place,
+  says,
   type Edit,
 } from './sketch.ts';
 
@@ -41,7 +43,31 @@ export const liftBridgeCrew: Edit = all(
     { kind: 'stay-visible', severity: 'blocks', zoneIds: ['canopy-rear-top'], open: ['tailgate'] },
     { kind: 'spend-at-most', severity: 'warns', minor: 420_000 },
   ),
-  place({ id: 'beacon', fixture: 'beacon-low', zone: 'canopy-roof' }),
+  // A frame on the canopy's rear edge for the board that holds the traffic.
+  (b) =>
+    addOwn(b, 'zones', [
+      {
+        id: 'own-board-frame',
+        name: 'Board frame',
+        face: 'rear',
+        facing: 'rear',
+        panDeg: 0,
+        tiltDeg: 0,
+        partId: null,
+        mount: 'panel',
+        fixings: ['bracket'],
+        centre: [-2.7, 0, 2.13],
+        widthM: 1,
+        heightM: 0.26,
+        singleWall: false,
+        behind: 'A frame of the workshop’s own, bolted to the canopy',
+        behindM: null,
+        outM: null,
+      },
+    ]),
+  place({ id: 'board', fixture: 'message-board', zone: 'own-board-frame', fixing: 'bracket' }),
+  // On a pole, since the board would hide it to the rear.
+  place({ id: 'beacon', fixture: 'beacon-low', zone: 'canopy-roof', pole: 0.3 }),
   place({ id: 'bar', fixture: 'mini-bar', zone: 'roof', fixing: 'bracket', pole: 0.1 }),
   place({ id: 'arrow', fixture: 'rear-arrow-bar', zone: 'canopy-rear-glass' }),
   pairs({ id: 'grille', fixture: 'perimeter-head-1', zone: 'grille' }, [0.3]),
@@ -51,12 +77,13 @@ export const liftBridgeCrew: Edit = all(
   pairs({ id: 'rear', fixture: 'long-head-2', zone: 'canopy-rear-top' }, [0.3]),
   pair({ id: 'corner-r', fixture: 'perimeter-head-1', zone: 'corner-rear-left', fixing: 'bracket' }),
   pair({ id: 'work', fixture: 'work-lamp', zone: 'canopy-side-left', u: 0.6, fixing: 'bracket' }),
-  paint(['beacon', 'bar', 'arrow', 'grille', 'mirror', 'side', 'rear', 'corner-r'], 'amber'),
+  paint(['board', 'beacon', 'bar', 'arrow', 'grille', 'mirror', 'side', 'rear', 'corner-r'], 'amber'),
   paint(['work'], 'white'),
   group('beacon', 'Beacons', ['beacon', 'bar']),
   group('front', 'Front and sides', ['grille', 'mirror', 'side']),
   group('rear', 'Rear', ['rear', 'corner-r']),
   group('arrow', 'Arrow', ['arrow']),
+  group('board', 'Message board', ['board']),
   group('work', 'Work light', ['work']),
   cues([1, 2, 3], 'beacon', 'single'),
   cues([2, 3], 'front', 'single'),
@@ -64,6 +91,9 @@ export const liftBridgeCrew: Edit = all(
   cue(2, 'arrow', 'sweep'),
   cue(3, 'arrow', 'sweep-back'),
   nights(0.4, 0.4, 0.5),
+  says(1, 'board', 'BRIDGE CREW'),
+  says(2, 'board', 'SLOW'),
+  says(3, 'board', 'BRIDGE UP'),
 );
 
 /** A slow convoy: long rear range, an arrow board on a mast, crew walking behind. */

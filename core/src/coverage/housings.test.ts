@@ -15,7 +15,7 @@ import { hiddenToward } from '../sight/hiders.ts';
 import { stateWith } from '../state/state.ts';
 import { posedSolids, stopsOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { behindHousing } from '../../test/reference/plainHousings.ts';
+import { plainHousings } from '../../test/reference/plainHousings.ts';
 import { ofKind, put } from '../../test/reference/places.ts';
 import { fieldsOf } from './lampFields.ts';
 
@@ -96,6 +96,7 @@ describe('the housing of another lamp', () => {
           (p, pose, elevation, turn) => {
             const open = new Set(pose);
             const solids = posedSolids(lookup.vehicle, open);
+            const behind = plainHousings(lookup, build.placements, open);
             const fields = fieldsOf(build).of(p, pose, elevation);
             for (const [i, { placementId, module, centre, frame }] of placeModules(lookup, p, open).entries())
               for (let b = turn; b < turn + 360; b += 9) {
@@ -103,7 +104,7 @@ describe('the housing of another lamp', () => {
                 const { hDeg, vDeg } = anglesInFrame(frame, direction);
                 const sent = relativeIntensity(module.distribution, hDeg, vDeg) * p.lensTransmission;
                 const past = sent === 0 ? 0 : transmissionAlong(solids, centre, direction);
-                const hidden = behindHousing(lookup, build.placements, placementId, open, centre, direction);
+                const hidden = behind(placementId, centre, direction);
                 if (hidden && sent * past > 0.01) met += 1;
                 expect(fields[i]?.share[b % 360]).toBeCloseTo(hidden ? 0 : sent * past, 12);
               }

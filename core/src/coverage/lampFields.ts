@@ -3,7 +3,7 @@ import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
-import { add, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { sub, type Vec3 } from '../geometry/vec.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import { poseKey } from '../state/state.ts';
 import type { MovingPart, Stop } from '../vehicle/types.ts';
@@ -17,7 +17,7 @@ import {
   type Shades,
   type Standing,
 } from './field.ts';
-import { hasHousing, housingOf } from './housings.ts';
+import { ballAround, hasHousing, housingOf, type Ball } from './housings.ts';
 import { layOut, occluderAt } from './occlusion.ts';
 
 /** What one module sends around the vehicle at one elevation. */
@@ -34,11 +34,9 @@ const SLACK_DEG = 0.01;
 const DEG = 180 / Math.PI;
 
 /** The housing of a lamp where it stands, and the ball around it. */
-interface Housing {
+interface Housing extends Ball {
   readonly placementId: string;
   readonly solid: Solid;
-  readonly middle: Vec3;
-  readonly radiusM: number;
 }
 
 /** The fields of a build's lamps among each other: past the body and past the housings of all other lamps. */
@@ -194,16 +192,13 @@ export class LampFields {
     const key = `${part === null ? '' : stopKey(part, stop)}|${poseKey(moved)}`;
     const all = remember(this.#housings, key, () => {
       const open = part === null || stop === null ? moved : [stop.id, ...moved];
-      return (this.#riders.get(part) ?? []).map((p) => withBall(p.id, housingOf(this.#lookup, p, open)));
+      return (this.#riders.get(part) ?? []).map((p): Housing => {
+        const solid = housingOf(this.#lookup, p, open);
+        return { placementId: p.id, solid, ...ballAround(solid.vertices) };
+      });
     });
     return all.filter(({ placementId }) => placementId !== without);
   }
-}
-
-function withBall(placementId: string, solid: Solid): Housing {
-  const { vertices } = solid;
-  const middle = scale(vertices.reduce(add, [0, 0, 0]), 1 / vertices.length);
-  return { placementId, solid, middle, radiusM: Math.max(...vertices.map((v) => length(sub(v, middle)))) };
 }
 
 /** Whether some direction of a ring may meet a housing; false only where none does. */

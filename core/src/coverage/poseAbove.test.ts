@@ -1,4 +1,4 @@
-import { behindHousing } from '../../test/reference/plainHousings.ts';
+import { plainHousings } from '../../test/reference/plainHousings.ts';
 import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
@@ -33,6 +33,7 @@ function bruteMostCd(
   const lookup = lookupOf(build);
   const open = new Set(pose);
   const solids = posedSolids(lookup.vehicle, open);
+  const behind = plainHousings(lookup, build.placements, open);
   const direction = directionOf(bearing, 0);
   const sent = drives.flatMap((drive) => {
     const p = build.placements.find(({ id }) => id === drive.placementId);
@@ -44,7 +45,7 @@ function bruteMostCd(
     const { hDeg, vDeg } = anglesInFrame(placed.frame, direction);
     const share = relativeIntensity(placed.module.distribution, hDeg, vDeg) * p.lensTransmission;
     if (share * drive.peakCd < 1e-9) return [];
-    if (behindHousing(lookup, build.placements, p.id, open, placed.centre, direction)) return [];
+    if (behind(p.id, placed.centre, direction)) return [];
     return [{ drive, cd: drive.peakCd * share * transmissionAlong(solids, placed.centre, direction) }];
   });
   return [...new Set(sent.map(({ drive }) => drive.clockId))].reduce((sum, clock) => {

@@ -11,7 +11,7 @@ import { drivenIn } from '../../src/state/driven.ts';
 import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
 import { VISUAL_TIME_S } from '../../src/timing/signal.ts';
 import { posedSolids } from '../../src/vehicle/vehicle.ts';
-import { behindHousing } from './plainHousings.ts';
+import { plainHousings } from './plainHousings.ts';
 
 /**
  * The ring without any short cut: every channel toward every bearing against every solid and every housing, light counted out
@@ -21,6 +21,7 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
   const lookup = lookupOf(build);
   const open = new Set(state.open);
   const solids = posedSolids(lookup.vehicle, open);
+  const behind = plainHousings(lookup, build.placements, open);
   const channels = drivenIn(build, state).flatMap((drive) => {
     const p = build.placements.find((candidate) => candidate.id === drive.placementId);
     if (p === undefined) return [];
@@ -34,14 +35,7 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
     const seen = channels.map(({ drive, placed, lens }) => {
       const { hDeg, vDeg } = anglesInFrame(placed.frame, direction);
       const relative = relativeIntensity(placed.module.distribution, hDeg, vDeg);
-      const passes = behindHousing(
-        lookup,
-        build.placements,
-        drive.placementId,
-        open,
-        placed.centre,
-        direction,
-      )
+      const passes = behind(drive.placementId, placed.centre, direction)
         ? 0
         : transmissionAlong(solids, placed.centre, direction);
       return { drive, cd: drive.peakCd * relative * lens * passes };

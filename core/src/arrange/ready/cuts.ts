@@ -1,4 +1,17 @@
-import { is, during, layByKey, ofSet, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
+import { bindKey } from '../panelEdits.ts';
+import {
+  is,
+  byKey,
+  during,
+  layByKey,
+  ofSet,
+  hasWhite,
+  some,
+  there,
+  first,
+  lay,
+  type ReadyFunction,
+} from './kit.ts';
 import { darkCue, shown, newFunction, type Dim } from '../../design/functions.ts';
 import { setOf, shinesAhead } from '../sideSets.ts';
 
@@ -36,6 +49,25 @@ export const READY_CUTS: readonly ReadyFunction[] = [
         newFunction('night-dim', 'Night dim', 'dim', during(is('ambient', 'night')), [], {
           shows: [shown([], { dims })],
         }),
+      );
+    },
+  },
+  {
+    id: 'high-low',
+    name: 'High and low',
+    what: 'A key dims all warning light to 40 %, and gives it back; scene light stays full.',
+    misfit: (b) =>
+      first(
+        there(b, 'high-low'),
+        some(b, (m) => m.warns, 'warning light'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'warning-lamps', 'All warning lamps', (m) => m.warns);
+      const key = bindKey(build, 'low', 'Low', 'high-low');
+      const dims: Dim[] = [{ targets: [ofSet('warning-lamps')], factor: 0.4, kinds: ['stage', 'warning'] }];
+      return lay(
+        key.build,
+        newFunction('high-low', 'Low', 'dim', byKey(key.controlId), [], { shows: [shown([], { dims })] }),
       );
     },
   },

@@ -1,6 +1,6 @@
 import type { Placement } from '../../design/placement.ts';
 import { bodyFieldsOf, type Standing } from '../../coverage/field.ts';
-import { movePoint } from '../../geometry/frame.ts';
+import { movePoint, type AimFrame } from '../../geometry/frame.ts';
 import { combine, dot, length, sub, unit, type Vec3 } from '../../geometry/vec.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
 import { placeModules } from '../../resolve/place.ts';
@@ -26,32 +26,58 @@ export function hiddenShares(
 }
 
 function hiddenOf(standing: Standing): number {
-  let sent = 0;
-  let passed = 0;
-  for (const { direction, weight } of beamRays(standing)) {
-    sent += weight;
-    passed += weight * standing.past(direction);
-  }
-  return sent === 0 ? 0 : 1 - passed / sent;
+  const passed = passing(standing);
+  const sent = beamRays(standing.placed.frame).reduce(
+    (sum, { direction, perSteradian }) => sum + weightOf(standing.beam(direction) * perSteradian),
+    0,
+  );
+  return sent === 0 ? 0 : 1 - passed.reduce((sum, share) => sum + share, 0) / sent;
 }
 
-/** The directions of a module's beam that matter, weighted by intensity and solid angle: a grid of 5° about its aim. */
-export function beamRays({
-  placed,
-  beam,
-}: Pick<Standing, 'placed' | 'beam'>): { readonly direction: Vec3; readonly weight: number }[] {
-  const { aim, right, up } = placed.frame;
-  return ACROSS_DEG.flatMap((h) =>
-    UP_DEG.flatMap((v) => {
-      const cv = Math.cos(v * RAD);
-      const direction = unit(
-        combine([aim, cv * Math.cos(h * RAD)], [right, cv * Math.sin(h * RAD)], [up, Math.sin(v * RAD)]),
-      );
-      const weight = beam(direction) * cv;
-      return weight < 0.02 ? [] : [{ direction, weight }];
-    }),
-  );
+/** What matters so little in a beam is left out. */
+const weightOf = (weight: number): number => (weight < 0.02 ? 0 : weight);
+
+/** By direction of `beamRays`: what of a module's beam the body lets pass. */
+const passing = ({ placed, beam, past }: Standing): number[] =>
+  beamRays(placed.frame).map(({ direction, perSteradian }) => {
+    const weight = weightOf(beam(direction) * perSteradian);
+    return weight === 0 ? 0 : weight * past(direction);
+  });
+
+/** What the body lets pass of each module's beam with everything shut, direction by direction. */
+export function passedBeams(
+  { lookup }: LayoutSubject,
+  p: Placement,
+): readonly { readonly placed: Standing['placed']; readonly passes: readonly number[] }[] {
+  const fields = bodyFieldsOf(lookup);
+  return fields.standing(p, []).map((standing) => ({
+    placed: standing.placed,
+    passes: fields.remembered(`beam ${standing.placed.module.id}`, p, [], () => passing(standing)),
+  }));
 }
+
+/** The directions of a beam that are asked about: a grid of 5° about its aim, each with its share of a solid angle. */
+export const beamRays = ({
+  aim,
+  right,
+  up,
+}: AimFrame): { readonly direction: Vec3; readonly perSteradian: number }[] =>
+  GRID.map(({ ahead, aside, above, perSteradian }) => ({
+    direction: unit(combine([aim, ahead], [right, aside], [up, above])),
+    perSteradian,
+  }));
+
+const GRID = ACROSS_DEG.flatMap((h) =>
+  UP_DEG.map((v) => {
+    const cv = Math.cos(v * RAD);
+    return {
+      ahead: cv * Math.cos(h * RAD),
+      aside: cv * Math.sin(h * RAD),
+      above: Math.sin(v * RAD),
+      perSteradian: cv,
+    };
+  }),
+);
 
 /** Nearer to the aim than this a solid can hide some of a beam: the cosine of 75°. */
 const BEFORE = Math.cos(75 * RAD);

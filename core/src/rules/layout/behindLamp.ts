@@ -1,25 +1,33 @@
 import type { Placement } from '../../design/placement.ts';
-import { bodyFieldsOf } from '../../coverage/field.ts';
-import { housingOf } from '../../coverage/housings.ts';
+import { ballAround, housingOf, type Ball } from '../../coverage/housings.ts';
 import { layOut, occluderAt, type Obstacles } from '../../coverage/occlusion.ts';
+import { dot, length, sub } from '../../geometry/vec.ts';
+import type { PlacedModule } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
-import { beamRays } from './beam.ts';
+import { beamRays, passedBeams } from './beam.ts';
 import { percent, pointing, type LayoutSubject } from './subject.ts';
 
 /** More of a beam than this behind another lamp's housing makes a module hardly worth its place. */
 const MOST_HIDDEN = 0.4;
 
+/** No direction of a beam that is asked about lies farther from its aim: 60° across and 15° up. */
+const FARTHEST_RAD = Math.acos(Math.cos(Math.PI / 3) * Math.cos(Math.PI / 12));
+
 /** A lamp, and its housing as what hides light. */
 interface Other {
   readonly p: Placement;
+  readonly ball: Ball;
   readonly obstacles: Obstacles;
 }
 
 /** Lamps of which the housing of another hides a module's beam with everything shut: of what the body lets pass. */
 export function behindLampFaults(subject: LayoutSubject): Said[] {
   const lamps = subject.lamps.filter(({ status }) => status !== 'planned');
-  const others = lamps.map((p): Other => ({ p, obstacles: layOut([housingOf(subject.lookup, p, [])]) }));
+  const others = lamps.map((p): Other => {
+    const solid = housingOf(subject.lookup, p, []);
+    return { p, ball: ballAround(solid.vertices), obstacles: layOut([solid]) };
+  });
   return lamps.flatMap((p): Said[] => {
     const worst = worstBefore(
       subject,
@@ -42,24 +50,30 @@ export function behindLampFaults(subject: LayoutSubject): Said[] {
 
 /** The housing that hides most of any module of a lamp. */
 function worstBefore(
-  { lookup }: LayoutSubject,
+  subject: LayoutSubject,
   p: Placement,
   others: readonly Other[],
 ): { readonly by: Placement | null; readonly share: number } {
   let worst: { readonly by: Placement | null; readonly share: number } = { by: null, share: 0 };
-  for (const standing of bodyFieldsOf(lookup).standing(p, [])) {
-    const rays = beamRays(standing).map(({ direction, weight }) => ({
-      direction,
-      passes: weight * standing.past(direction),
-    }));
-    const passed = rays.reduce((sum, { passes }) => sum + passes, 0);
-    if (passed === 0) continue;
-    for (const { p: by, obstacles } of others) {
-      const past = occluderAt(obstacles, standing.placed.centre);
-      const left = rays.reduce((sum, { direction, passes }) => sum + passes * past(direction), 0);
+  for (const { placed, passes } of passedBeams(subject, p)) {
+    const passed = passes.reduce((sum, share) => sum + share, 0);
+    const met = passed === 0 ? [] : others.filter(({ ball }) => mayMeet(ball, placed));
+    if (met.length === 0) continue;
+    const rays = beamRays(placed.frame);
+    for (const { p: by, obstacles } of met) {
+      const past = occluderAt(obstacles, placed.centre);
+      const left = rays.reduce((sum, { direction }, i) => sum + (passes[i] ?? 0) * past(direction), 0);
       const share = 1 - left / passed;
       if (share > worst.share) worst = { by, share };
     }
   }
   return worst;
+}
+
+/** Whether a housing may stand before a module; false only where it does not. */
+function mayMeet({ middle, radiusM }: Ball, { centre, frame }: PlacedModule): boolean {
+  const to = sub(middle, centre);
+  const away = length(to);
+  if (away <= radiusM) return true;
+  return Math.acos(dot(to, frame.aim) / away) <= FARTHEST_RAD + Math.asin(radiusM / away);
 }
