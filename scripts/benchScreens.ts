@@ -1,6 +1,7 @@
 import { changeShown } from '@flarik/core/design/controlEdits';
 import { groupTarget, lightCue } from '@flarik/core/design/functions';
 /** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
+import { stagesOf } from '@flarik/core/design/controls';
 import { Build } from '@flarik/core/design/schema';
 import { chromium, type Page } from '@playwright/test';
 import { z } from 'zod';
@@ -87,23 +88,25 @@ async function dragged(page: Page, lampId: string) {
   return { frames, waitMs };
 }
 
-/** A copy of a build in which stage 3 lights every channel there is. */
-async function allLit(page: Page, id: string): Promise<string> {
+/** A copy of a build in which the highest stage lights every channel there is. */
+async function allLit(page: Page, id: string): Promise<{ readonly id: string; readonly stage: string }> {
   const { build } = SavedBuild.parse(await (await page.request.get(`${address}/api/v1/builds/${id}`)).json());
   const cues = build.timing.groups.flatMap(({ id: groupId }) =>
     ([1, 2, 3] as const).map((slot) => lightCue(groupTarget(groupId), slot, 'double')),
   );
-  const lit = { ...changeShown(build, 'stage-3', { cues }), id: crypto.randomUUID() };
+  const [stage] = stagesOf(build).toSorted((a, b) => (b.mode ?? 0) - (a.mode ?? 0));
+  if (stage === undefined) throw new Error('a build has stages');
+  const lit = { ...changeShown(build, stage.id, { cues }), id: crypto.randomUUID() };
   const answer = await page.request.post(`${address}/api/v1/builds/import`, { data: lit });
-  return z.object({ id: z.string() }).parse(await answer.json()).id;
+  return { ...z.object({ id: z.string() }).parse(await answer.json()), stage: stage.name };
 }
 
 /** Drags a bar of the score to and fro, every group opened into its channels. */
 async function drawn(page: Page, like: string) {
-  const id = await allLit(page, like);
+  const { id, stage } = await allLit(page, like);
   await page.goto(`${address}/builds/${id}/timing`);
   await page.locator(`${FINDINGS}[aria-busy="false"]`).waitFor();
-  await page.getByRole('button', { name: 'Stage 3', exact: true }).first().click();
+  await page.getByRole('button', { name: stage, exact: true }).first().click();
   for (const opener of await page.getByRole('button', { name: /^Channels of/ }).all()) await opener.click();
   await page.waitForTimeout(1500);
   const box = await page.locator('[data-bar="0"]').first().boundingBox();

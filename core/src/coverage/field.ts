@@ -56,7 +56,6 @@ export class BodyFields {
   readonly #obstacles = new Map<string, Obstacles>();
   readonly #sights = new Map<string, readonly Sight[]>();
   readonly #shades = new Map<string, readonly Shades[]>();
-  readonly #rings = new Map<number, readonly Vec3[]>();
   readonly #figures = new Map<string, readonly number[]>();
 
   constructor(lookup: Lookup) {
@@ -76,9 +75,7 @@ export class BodyFields {
    */
   shades(p: Placement, at: Stop | null, elevationDeg: number): readonly Shades[] {
     return remember(this.#shades, `${placeKey(p)}|${at?.id ?? ''}|${elevationDeg}`, () => {
-      const ring = remember(this.#rings, elevationDeg, () =>
-        Array.from({ length: BEARINGS }, (_, b) => directionOf(b, elevationDeg)),
-      );
+      const ring = ringDirections(elevationDeg);
       return this.#sight(p, at).map((sight) => shadesOf(sight, p.lensTransmission, ring));
     });
   }
@@ -147,8 +144,16 @@ export class BodyFields {
 
 export const stopKey = (part: MovingPart, stop: Stop | null): string => `${part.id}|${stop?.id ?? ''}`;
 
+const rings = new Map<number, readonly Vec3[]>();
+
+/** The directions of a ring, by whole bearing. */
+export const ringDirections = (elevationDeg: number): readonly Vec3[] =>
+  remember(rings, elevationDeg, () =>
+    Array.from({ length: BEARINGS }, (_, b) => directionOf(b, elevationDeg)),
+  );
+
 /** What a lamp's light depends on besides the vehicle. */
-function placeKey(p: Placement): string {
+export function placeKey(p: Placement): string {
   const known = placeKeys.get(p);
   if (known !== undefined) return known;
   const { fixtureId, zoneId, uM, vM, panDeg, tiltDeg, rollDeg, lensTransmission, poleM } = p;

@@ -12,13 +12,14 @@ import {
   BEARINGS,
   bodyFieldsOf,
   remember,
+  ringDirections,
   stopKey,
   type BodyFields,
   type Shades,
   type Standing,
 } from './field.ts';
 import { ballAround, hasHousing, housingOf, type Ball } from './housings.ts';
-import { layOut, occluderAt } from './occlusion.ts';
+import { layOut, occluderAt, type Obstacles } from './occlusion.ts';
 
 /** What one module sends around the vehicle at one elevation. */
 export interface ModuleField {
@@ -37,6 +38,7 @@ const DEG = 180 / Math.PI;
 interface Housing extends Ball {
   readonly placementId: string;
   readonly solid: Solid;
+  readonly obstacles: Obstacles;
 }
 
 /** The fields of a build's lamps among each other: past the body and past the housings of all other lamps. */
@@ -103,9 +105,14 @@ export class LampFields {
     return remember(this.#shades, key, () => {
       const p = posed(placement, new Set(moved));
       const own = this.carrierOf(p);
-      const near = [null, ...(own === null ? [] : [own])].flatMap((part) => this.#on(part, at, moved, p.id));
+      const carriers = own === null ? [null] : [null, own];
       return this.#body.shades(p, at, elevationDeg).map((bare): Shades => {
+        const meets = (part: MovingPart | null, stop: Stop | null): readonly Housing[] =>
+          this.#on(part, stop, moved).filter(
+            (housing) => housing.placementId !== p.id && meetsRing(housing, bare.centre, elevationDeg),
+          );
         const known = new Map<string, Float64Array | null>();
+        const near = carriers.flatMap((part) => meets(part, at));
         const past = behind(bare.past, near, bare.centre, elevationDeg) ?? bare.past;
         return {
           ...bare,
@@ -113,11 +120,14 @@ export class LampFields {
           ofPart: (part, stop) =>
             remember(known, stopKey(part, stop), () => {
               const alone = bare.ofPart(part, stop);
-              const housings = this.#on(part, stop, moved, p.id);
-              const lit = alone ?? past.map((share) => (share > 0 ? 1 : 0));
-              const share = behind(lit, housings, bare.centre, elevationDeg);
+              const met = meets(part, stop);
+              if (met.length === 0) return alone;
               // Where no light comes so far the part has nothing to hide.
-              return share?.map((left, b) => (past[b] === 0 ? 1 : left)) ?? alone;
+              const lit = (alone ?? new Float64Array(BEARINGS).fill(1)).map((s, b) =>
+                past[b] === 0 ? 0 : s,
+              );
+              const left = behind(lit, met, bare.centre, elevationDeg);
+              return left?.map((s, b) => (past[b] === 0 ? 1 : s)) ?? alone;
             }),
         };
       });
@@ -166,9 +176,10 @@ export class LampFields {
       const stops = new Set(open);
       const moved = open.filter((id) => !this.#partStops.has(id));
       const housings = [null, ...this.#lookup.vehicle.parts].flatMap((part) =>
-        this.#on(part, part === null ? null : stopOf(part, stops), moved, p.id),
+        this.#on(part, part === null ? null : stopOf(part, stops), moved),
       );
-      const obstacles = layOut(housings.map(({ solid }) => solid));
+      const others = housings.filter(({ placementId }) => placementId !== p.id);
+      const obstacles = layOut(others.map(({ solid }) => solid));
       return this.#body.standing(p, open).map((bare): Standing => {
         const pastHousings = occluderAt(obstacles, bare.placed.centre);
         return {
@@ -182,32 +193,40 @@ export class LampFields {
     });
   }
 
-  /** The housings that a part carries at a stop, without one lamp's own. */
-  #on(
-    part: MovingPart | null,
-    stop: Stop | null,
-    moved: readonly string[],
-    without: string,
-  ): readonly Housing[] {
+  /** The housings that a part carries at a stop; null is the body. */
+  #on(part: MovingPart | null, stop: Stop | null, moved: readonly string[]): readonly Housing[] {
     const key = `${part === null ? '' : stopKey(part, stop)}|${poseKey(moved)}`;
-    const all = remember(this.#housings, key, () => {
+    return remember(this.#housings, key, () => {
       const open = part === null || stop === null ? moved : [stop.id, ...moved];
       return (this.#riders.get(part) ?? []).map((p): Housing => {
         const solid = housingOf(this.#lookup, p, open);
-        return { placementId: p.id, solid, ...ballAround(solid.vertices) };
+        return { placementId: p.id, solid, obstacles: layOut([solid]), ...ballAround(solid.vertices) };
       });
     });
-    return all.filter(({ placementId }) => placementId !== without);
   }
 }
 
 /** Whether some direction of a ring may meet a housing; false only where none does. */
-function meetsRing({ middle, radiusM }: Housing, from: Vec3, elevationDeg: number): boolean {
+function meetsRing({ middle, radiusM }: Ball, from: Vec3, elevationDeg: number): boolean {
   const [x, y, z] = sub(middle, from);
   const away = Math.hypot(x, y, z);
   if (away <= radiusM) return true;
   const axisDeg = Math.asin(z / away) * DEG;
   return Math.abs(axisDeg - elevationDeg) <= Math.asin(radiusM / away) * DEG + SLACK_DEG;
+}
+
+/** The whole bearings at which a housing may be met, first and how many. */
+function bearingsOf(
+  { middle, radiusM }: Ball,
+  from: Vec3,
+): { readonly first: number; readonly count: number } {
+  const [x, y] = sub(middle, from);
+  const away = Math.hypot(x, y);
+  if (away <= radiusM) return { first: 0, count: BEARINGS };
+  const half = Math.asin(radiusM / away) * DEG + SLACK_DEG;
+  const at = Math.atan2(-y, x) * DEG;
+  const first = Math.ceil(at - half);
+  return { first, count: Math.min(BEARINGS, Math.floor(at + half) - first + 1) };
 }
 
 /** Shares by bearing, less what housings hide; null where they hide nothing. */
@@ -217,11 +236,20 @@ function behind(
   from: Vec3,
   elevationDeg: number,
 ): Float64Array | null {
-  const met = housings.filter((housing) => meetsRing(housing, from, elevationDeg));
-  if (met.length === 0) return null;
-  const past = occluderAt(layOut(met.map(({ solid }) => solid)), from);
-  const left = share.map((sent, b) => (sent === 0 ? 0 : sent * past(directionOf(b, elevationDeg))));
-  return left.some((passed, b) => passed !== share[b]) ? left : null;
+  let left: Float64Array | null = null;
+  const ring = ringDirections(elevationDeg);
+  for (const housing of housings) {
+    const past = occluderAt(housing.obstacles, from);
+    const { first, count } = bearingsOf(housing, from);
+    for (let i = 0; i < count; i++) {
+      const b = (first + i + BEARINGS) % BEARINGS;
+      const direction = ring[b];
+      if ((left ?? share)[b] === 0 || direction === undefined || past(direction) === 1) continue;
+      left ??= Float64Array.from(share);
+      left[b] = 0;
+    }
+  }
+  return left;
 }
 
 /** The largest share that passes a part at any of its stops; null where some stop hides nothing. */

@@ -44,11 +44,14 @@ const passing = ({ placed, beam, past }: Standing): number[] =>
     return weight === 0 ? 0 : weight * past(direction);
   });
 
+/** A module in its place, and what the body lets pass of its beam by direction of `beamRays`. */
+export interface PassedBeam {
+  readonly placed: Standing['placed'];
+  readonly passes: readonly number[];
+}
+
 /** What the body lets pass of each module's beam with everything shut, direction by direction. */
-export function passedBeams(
-  { lookup }: LayoutSubject,
-  p: Placement,
-): readonly { readonly placed: Standing['placed']; readonly passes: readonly number[] }[] {
+export function passedBeams({ lookup }: LayoutSubject, p: Placement): readonly PassedBeam[] {
   const fields = bodyFieldsOf(lookup);
   return fields.standing(p, []).map((standing) => ({
     placed: standing.placed,

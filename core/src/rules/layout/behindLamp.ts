@@ -5,7 +5,8 @@ import { dot, length, sub } from '../../geometry/vec.ts';
 import type { PlacedModule } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
-import { beamRays, passedBeams } from './beam.ts';
+import { bodyFieldsOf, placeKey } from '../../coverage/field.ts';
+import { beamRays, passedBeams, type PassedBeam } from './beam.ts';
 import { percent, pointing, type LayoutSubject } from './subject.ts';
 
 /** More of a beam than this behind another lamp's housing makes a module hardly worth its place. */
@@ -54,20 +55,30 @@ function worstBefore(
   p: Placement,
   others: readonly Other[],
 ): { readonly by: Placement | null; readonly share: number } {
+  const fields = bodyFieldsOf(subject.lookup);
+  const beams = passedBeams(subject, p);
   let worst: { readonly by: Placement | null; readonly share: number } = { by: null, share: 0 };
-  for (const { placed, passes } of passedBeams(subject, p)) {
-    const passed = passes.reduce((sum, share) => sum + share, 0);
-    const met = passed === 0 ? [] : others.filter(({ ball }) => mayMeet(ball, placed));
-    if (met.length === 0) continue;
-    const rays = beamRays(placed.frame);
-    for (const { p: by, obstacles } of met) {
-      const past = occluderAt(obstacles, placed.centre);
-      const left = rays.reduce((sum, { direction }, i) => sum + (passes[i] ?? 0) * past(direction), 0);
-      const share = 1 - left / passed;
-      if (share > worst.share) worst = { by, share };
-    }
+  for (const other of others) {
+    if (!beams.some(({ placed }) => mayMeet(other.ball, placed))) continue;
+    const shares = fields.remembered(`behind ${placeKey(other.p)}`, p, [], () =>
+      beams.map((beam) => hiddenBy(other, beam)),
+    );
+    const share = Math.max(...shares);
+    if (share > worst.share) worst = { by: other.p, share };
   }
   return worst;
+}
+
+/** Share of what passes the body of a module's beam that a housing hides. */
+function hiddenBy({ ball, obstacles }: Other, { placed, passes }: PassedBeam): number {
+  const passed = passes.reduce((sum, share) => sum + share, 0);
+  if (passed === 0 || !mayMeet(ball, placed)) return 0;
+  const past = occluderAt(obstacles, placed.centre);
+  const left = beamRays(placed.frame).reduce(
+    (sum, { direction }, i) => sum + (passes[i] ?? 0) * past(direction),
+    0,
+  );
+  return 1 - left / passed;
 }
 
 /** Whether a housing may stand before a module; false only where it does not. */
