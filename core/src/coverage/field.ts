@@ -90,6 +90,14 @@ export class BodyFields {
     return remember(this.#figures, `${what}|${placeKey(p)}|${poseKey(open)}`, figures);
   }
 
+  /** What a moving part hides at a stop; null is the body. */
+  obstacles(part: MovingPart | null, stop: Stop | null): Obstacles {
+    const { vehicle } = this.#lookup;
+    return part === null
+      ? remember(this.#obstacles, '', () => bodyObstacles(vehicle))
+      : remember(this.#obstacles, stopKey(part, stop), () => partObstacles(vehicle, part, stop));
+  }
+
   /** Each module in its place, with its beam and what hides it in a pose. */
   standing(placement: Placement, open: readonly string[]): readonly Standing[] {
     const stops = new Set(open);
@@ -115,14 +123,11 @@ export class BodyFields {
   /** Each module in its place, the part that carries it at a stop. */
   #sight(p: Placement, at: Stop | null): readonly Sight[] {
     return remember(this.#sights, `${placeKey(p)}|${at?.id ?? ''}`, () => {
-      const { vehicle } = this.#lookup;
       const own = this.carrierOf(p);
-      const body = remember(this.#obstacles, '', () => bodyObstacles(vehicle));
-      const obstacles = (part: MovingPart, stop: Stop | null): Obstacles =>
-        remember(this.#obstacles, stopKey(part, stop), () => partObstacles(vehicle, part, stop));
+      const body = this.obstacles(null, null);
       return placeModules(this.#lookup, p, new Set(at === null ? [] : [at.id])).map((placed): Sight => {
         const bodyAlone = occluderAt(body, placed.centre);
-        const ownAlone = own === null ? null : occluderAt(obstacles(own, at), placed.centre);
+        const ownAlone = own === null ? null : occluderAt(this.obstacles(own, at), placed.centre);
         const known = new Map<string, Past>();
         return {
           placed,
@@ -135,7 +140,7 @@ export class BodyFields {
                   return share === 0 ? 0 : share * bodyAlone(direction, farM);
                 },
           pastPart: (part, stop) =>
-            remember(known, stopKey(part, stop), () => occluderAt(obstacles(part, stop), placed.centre)),
+            remember(known, stopKey(part, stop), () => occluderAt(this.obstacles(part, stop), placed.centre)),
         };
       });
     });
@@ -163,10 +168,15 @@ export function placeKey(p: Placement): string {
   return key;
 }
 
+/** Less along the aim than this goes backward for certain, however it is rounded. */
+const BACKWARD = -1e-9;
+
 /** The beam by its attached file, or else by its formula. */
 function beamOf({ module, frame }: PlacedModule, attached: Attached | null): Standing['beam'] {
   if (attached === null || attached.peakCd === 0)
     return (direction) => {
+      // Angles cost far more than to see that nothing goes there.
+      if (module.distribution.h50Deg !== null && dot(direction, frame.aim) < BACKWARD) return 0;
       const { hDeg, vDeg } = anglesInFrame(frame, direction);
       return relativeIntensity(module.distribution, hDeg, vDeg);
     };

@@ -19,6 +19,7 @@ import {
   type Standing,
 } from './field.ts';
 import { ballAround, hasHousing, housingOf, type Ball } from './housings.ts';
+import { HalfCircles } from './halfCircles.ts';
 import { layOut, occluderAt, type Obstacles } from './occlusion.ts';
 
 /** What one module sends around the vehicle at one elevation. */
@@ -87,6 +88,58 @@ export class LampFields {
         };
       });
     });
+  }
+
+  /**
+   * Works out the fields of a placement at several elevations together, in a fraction of the time of one by one.
+   * @param elevationsDeg - ascending
+   */
+  prepare(placement: Placement, open: readonly string[], elevationsDeg: readonly number[]): void {
+    const keys = elevationsDeg.map((deg) => `${placement.id}|${poseKey(open)}|${deg}`);
+    if (keys.every((key) => this.#fields.has(key))) return;
+    const stops = new Set(open);
+    const { parts, mesh } = this.#lookup.vehicle;
+    const obstacles = [
+      this.#body.obstacles(null, null),
+      ...parts.map((part) => this.#body.obstacles(part, stopOf(part, stops))),
+      ...this.#othersOf(placement, open).map((housing) => housing.obstacles),
+    ];
+    const rings = elevationsDeg.map(ringDirections);
+    const modules = this.#body.standing(placement, open).map(({ placed, beam }) => {
+      const { centre } = placed;
+      const circles = new HalfCircles(obstacles, centre);
+      const shares = elevationsDeg.map(() => new Float64Array(BEARINGS));
+      const column = new Float64Array(elevationsDeg.length);
+      for (let b = 0; b < BEARINGS; b++) {
+        let sends = false;
+        for (let row = 0; row < column.length; row++) {
+          const direction = rings[row]?.[b];
+          const sent = direction === undefined ? 0 : beam(direction) * placement.lensTransmission;
+          column[row] = sent;
+          if (sent > 0) sends = true;
+        }
+        if (!sends) continue;
+        circles.dim(b, elevationsDeg, column);
+        for (let row = 0; row < column.length; row++) {
+          const passes = column[row] ?? 0;
+          const share = shares[row];
+          if (passes === 0 || share === undefined) continue;
+          share[b] = passes;
+          if (mesh === null) continue;
+          const direction = rings[row]?.[b];
+          if (direction !== undefined && mesh.hides(centre, direction)) share[b] = 0;
+        }
+      }
+      return { moduleId: placed.module.id, heightM: centre[2], shares };
+    });
+    for (const [row, key] of keys.entries())
+      remember(this.#fields, key, () =>
+        modules.map(({ moduleId, heightM, shares }) => ({
+          moduleId,
+          heightM,
+          share: shares[row] ?? new Float64Array(BEARINGS),
+        })),
+      );
   }
 
   /**
@@ -173,13 +226,7 @@ export class LampFields {
   /** Each module in its place, with its beam and what hides it in a pose. */
   standing(p: Placement, open: readonly string[]): readonly Standing[] {
     return remember(this.#standing, `${p.id}|${poseKey(open)}`, () => {
-      const stops = new Set(open);
-      const moved = open.filter((id) => !this.#partStops.has(id));
-      const housings = [null, ...this.#lookup.vehicle.parts].flatMap((part) =>
-        this.#on(part, part === null ? null : stopOf(part, stops), moved),
-      );
-      const others = housings.filter(({ placementId }) => placementId !== p.id);
-      const obstacles = layOut(others.map(({ solid }) => solid));
+      const obstacles = layOut(this.#othersOf(p, open).map(({ solid }) => solid));
       return this.#body.standing(p, open).map((bare): Standing => {
         const pastHousings = occluderAt(obstacles, bare.placed.centre);
         return {
@@ -191,6 +238,15 @@ export class LampFields {
         };
       });
     });
+  }
+
+  /** The housings of all other lamps in a pose. */
+  #othersOf(p: Placement, open: readonly string[]): readonly Housing[] {
+    const stops = new Set(open);
+    const moved = open.filter((id) => !this.#partStops.has(id));
+    return [null, ...this.#lookup.vehicle.parts]
+      .flatMap((part) => this.#on(part, part === null ? null : stopOf(part, stops), moved))
+      .filter(({ placementId }) => placementId !== p.id);
   }
 
   /** The housings that a part carries at a stop; null is the body. */

@@ -1,7 +1,9 @@
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { highestCd } from '../resolve/channels.ts';
+import { drivenIn } from '../state/driven.ts';
 import { BEARINGS } from './field.ts';
+import { fieldsOf } from './lampFields.ts';
 import { litChannels, powerRing, ringOf, type LitChannel, type RingOptions } from './ring.ts';
 
 /** What a map of all directions shows. */
@@ -22,7 +24,7 @@ export interface DirectionMap {
 }
 
 /**
- * The light of a state toward every direction; between two rows it can be given up.
+ * The light of a state toward every direction; between two lamps, and between two rows, it can be given up.
  * @param stepDeg - from one row to the next
  */
 export function* directionMap(
@@ -35,10 +37,18 @@ export function* directionMap(
   const rows = Math.floor((MAP_TO_DEG - MAP_FROM_DEG) / stepDeg) + 1;
   const elevationsDeg = Array.from({ length: rows }, (_, i) => MAP_FROM_DEG + i * stepDeg);
   const values = new Float64Array(rows * BEARINGS);
+  const fields = fieldsOf(build);
+  const lit = new Set(drivenIn(build, state).map(({ placementId }) => placementId));
+  const lamps = build.placements.filter(({ id }) => lit.has(id));
+  const steps = lamps.length + rows;
+  for (const [i, p] of lamps.entries()) {
+    fields.prepare(p, state.open, elevationsDeg);
+    yield (i + 1) / steps;
+  }
   for (const [row, elevationDeg] of elevationsDeg.entries()) {
-    const lit = litChannels(build, state, { ...options, elevationDeg });
-    values.set(rowOf(lit, quantity), row * BEARINGS);
-    yield (row + 1) / rows;
+    const channels = litChannels(build, state, { ...options, elevationDeg });
+    values.set(rowOf(channels, quantity), row * BEARINGS);
+    yield (lamps.length + row + 1) / steps;
   }
   return { quantity, elevationsDeg, values };
 }

@@ -86,7 +86,7 @@ export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
 const at = (values: Float64Array | Int32Array, i: number): number => values[i] ?? 0;
 
 /** How far the origin lies below each half-space's skin, m; negative outside. */
-function gapsAt(planes: Float64Array, origin: Vec3): Float64Array {
+export function gapsAt(planes: Float64Array, origin: Vec3): Float64Array {
   const gaps = new Float64Array(planes.length / 4);
   for (let p = 0; p < gaps.length; p++) {
     const i = 4 * p;
