@@ -17,6 +17,7 @@ export interface Quantity {
     | 'pulses'
     | 'rhythms'
     | 'mm'
+    | 'm'
     | '%'
     | '°'
     | 'V'

@@ -36,6 +36,7 @@ import { staysLit } from './kinds/staysLit.ts';
 import { steadyRequired } from './kinds/steadyRequired.ts';
 import { symmetry } from './kinds/symmetry.ts';
 import { transmission } from './kinds/transmission.ts';
+import { unnoticed } from './kinds/unnoticed.ts';
 import { veil } from './kinds/veil.ts';
 import { workLight } from './kinds/workLight.ts';
 import { piecesText } from './piece.ts';
@@ -74,6 +75,7 @@ export const RULE_KINDS = [
   glare,
   veil,
   eyeLight,
+  unnoticed,
 ] as const;
 type AnyKind = (typeof RULE_KINDS)[number];
 

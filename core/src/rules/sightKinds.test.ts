@@ -1,5 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
+import { emptyBuild, put } from '../../test/reference/places.ts';
+import { addFunction, withControls } from '../design/controlEdits.ts';
+import { lightCue, newFunction } from '../design/functions.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from './check.ts';
@@ -115,5 +118,62 @@ describe('light to work by', () => {
       expect.stringMatching(/^the ground at the rear gets a least of 0\.0 lx/i),
     ]);
     expect(said(pumper, rule({ meanLx: 5000 }))).toHaveLength(1);
+  });
+});
+
+describe('unnoticed with light inside', () => {
+  const rule = (patch: Partial<RuleOf<'unnoticed'>>): RuleOf<'unnoticed'> => ({
+    ...common,
+    kind: 'unnoticed',
+    eyeM: 1.6,
+    farthestM: 100,
+    ...patch,
+  });
+  /** A cabin light under the roof, switched on by a function of its own. */
+  const lit = (level: number): Build => {
+    const lamp = put(emptyBuild(), 'cabin', { fixture: 'cabin-white-red', zone: 'dome' });
+    const target = { kind: 'set', setId: 'inside' } as const;
+    const withSet = withControls(lamp, {
+      sets: [{ id: 'inside', name: 'Inside', modules: [{ placementId: 'cabin', moduleId: 'm1' }] }],
+    });
+    return addFunction(
+      withSet,
+      newFunction(
+        'cab-light',
+        'Cab light',
+        'light',
+        {
+          way: 'while',
+          condition: { kind: 'is', input: 'ignition', values: ['on'] },
+          afterMs: 0,
+          staysMs: 0,
+        },
+        [lightCue(target, 1, 'steady', { level })],
+      ),
+      0,
+    );
+  };
+  test('it is told how far off it is just seen, and from where', () => {
+    const [sentence] = said(lit(1), rule({}));
+    expect(sentence).toMatch(
+      /^light inside is just seen from \d+ m at \d+°, Cab light on at night; no farther than 100 m is wanted\.$/i,
+    );
+    const farM = Number(/from (\d+) m/.exec(sentence ?? '')?.[1]);
+    expect(farM).toBeGreaterThan(100);
+    expect(said(lit(1), rule({ farthestM: farM }))).toEqual([]);
+    expect(said(lit(1), rule({ farthestM: farM - 1 }))).toHaveLength(1);
+    // A twentieth of the light is seen less far, by less than the square root of that: the air takes some, too.
+    const dim = Number(/from (\d+) m/.exec(said(lit(0.05), rule({}))[0] ?? '')?.[1]);
+    expect(dim).toBeLessThan(farM);
+    expect(dim).toBeGreaterThan(farM / Math.sqrt(20) - 1);
+  });
+  test('a vehicle without light inside has nothing to be noticed by, nor does the light that warns count', () => {
+    expect(said(emptyBuild(), rule({}))).toEqual([]);
+    expect(said(car, rule({ farthestM: 20 }))).toEqual([]);
+  });
+  test('its sentence says all of it', () => {
+    expect(ruleSentence(rule({}))).toBe(
+      'At night, with every light inside on and everything shut, nobody whose eye is at 1.6 m just sees it from farther than 100 m.',
+    );
   });
 });

@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { RULE_HEAD } from '../../design/rulePack.ts';
+import { onsOf, onText, type On } from '../../design/controls.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { Approaches, FROM_M, TO_M } from '../../sight/approach.ts';
+import { drivenIn } from '../../state/driven.ts';
+import { stateWith } from '../../state/state.ts';
+import { within } from '../../words/numbers.ts';
+import { defineRule } from '../define.ts';
+import { atMost } from '../finding.ts';
+import type { LayoutSubject } from '../layout/subject.ts';
+import { figure } from '../piece.ts';
+
+/** Looked at from every so many degrees round the vehicle. */
+const EVERY_DEG = 10;
+
+/** Light inside that is switched on by itself does not give the vehicle away at night. */
+export const unnoticed = defineRule({
+  kind: 'unnoticed',
+  title: 'Unnoticed with light inside',
+  blank: { eyeM: 1.6, farthestM: 100 },
+  home: 'visibility',
+  sees: 'document',
+  schema: z.strictObject({
+    kind: z.literal('unnoticed'),
+    ...RULE_HEAD,
+    eyeM: within(0.3, 4),
+    farthestM: within(TO_M, FROM_M),
+  }),
+  says: (rule) => [
+    'At night, with every light inside on and everything shut, nobody whose eye is at ',
+    figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
+    ' m just sees it from farther than ',
+    figure('farthestM', rule.farthestM, 'Farthest, m', { min: TO_M, max: FROM_M }),
+    ' m',
+  ],
+  faults: (subject, rule) => {
+    const inside = insideLamps(subject);
+    const state = stateWith({ on: insideOns(subject, inside), ambient: 'night' });
+    const { build } = subject;
+    const channels = drivenIn(build, state).filter(({ placementId }) => inside.has(placementId));
+    if (channels.length === 0) return [];
+    const others = new Set(build.placements.flatMap(({ id }) => (inside.has(id) ? [] : [id])));
+    const approaches = new Approaches(build, state);
+    let worst = { bearingDeg: 0, seenM: 0 };
+    for (let bearingDeg = 0; bearingDeg < 360; bearingDeg += EVERY_DEG) {
+      const { seenM } = approaches.result(
+        {
+          id: rule.id,
+          name: rule.clause,
+          bearingDeg,
+          eyeM: rule.eyeM,
+          speedKmh: 50,
+          gradePercent: 0,
+          crest: null,
+          weather: 'clear',
+          around: 'night',
+          colour: null,
+          level: 'any',
+          noticing: 1,
+        },
+        others,
+      ).sightings[0];
+      if (seenM > worst.seenM) worst = { bearingDeg, seenM };
+    }
+    if (worst.seenM <= rule.farthestM) return [];
+    const from = worst.seenM >= FROM_M ? `${FROM_M} m or farther` : `${Math.ceil(worst.seenM)} m`;
+    return [
+      {
+        about: 'light inside',
+        sentence: `light inside is just seen from ${from} at ${worst.bearingDeg}°, ${onText(build, state.on)} on at night; no farther than ${rule.farthestM} m is wanted.`,
+        figure: { value: worst.seenM, unit: 'm' },
+        limits: [atMost(rule.farthestM, 'm')],
+        channels: channels.map(channelOf),
+        sectors: [{ fromDeg: worst.bearingDeg, toDeg: worst.bearingDeg }],
+        state,
+      },
+    ];
+  },
+});
+
+/** Lamps that stand inside or are made for it. */
+const insideLamps = ({ lookup, lamps }: LayoutSubject): ReadonlySet<string> =>
+  new Set(lamps.filter((p) => lookup.fixture(p.fixtureId).kind === 'cabin').map(({ id }) => id));
+
+/** The lights to work by that light one of them. */
+const insideOns = ({ build }: LayoutSubject, inside: ReadonlySet<string>): On[] =>
+  build.controls.functions
+    .filter(({ kind }) => kind === 'light')
+    .flatMap(onsOf)
+    .filter((on) =>
+      drivenIn(build, stateWith({ on: [on], ambient: 'night' })).some(({ placementId }) =>
+        inside.has(placementId),
+      ),
+    );
