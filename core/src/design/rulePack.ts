@@ -13,7 +13,7 @@ export const listOf = <T extends z.ZodType<string | number>>(item: T, what: stri
   z
     .array(item)
     .min(1, `must name at least one ${what}`)
-    .max(most, `must name no more than ${most}, each ${what} once`)
+    .max(most, `must name each ${what} once, and no more than ${most}`)
     .refine((items) => new Set(items).size === items.length, `must name each ${what} once`);
 
 /** The modes of warning that a rule can speak of: stage 1, 2 and 3. */

@@ -243,7 +243,7 @@ describe('what only several functions together bring about is found', () => {
   });
 });
 
-test('seen from above and below, a rule looks at each elevation', () => {
+test('seen from a range of elevations, a rule is told of each thing once, from where it is worst', () => {
   const at = (elevationsDeg: number[]): Build => ({
     ...car,
     rulePacks: [
@@ -262,8 +262,13 @@ test('seen from above and below, a rule looks at each elevation', () => {
   const found = (build: Build) => checkBuild(build).findings.filter((f) => f.packId === 'test');
   expect(found(at([0]))).toEqual([]);
   const high = found(at([0, 25]));
-  expect(high.map((f) => f.id)).toEqual([expect.stringMatching(/\|front@25$/)]);
+  expect(high.map((f) => f.id)).toEqual([expect.stringMatching(/\|front$/)]);
   expect(high[0]?.sentence).toContain('seen from 25° of elevation');
+  // Farther up there is less light still.
+  const range = found(at([0, 20, 25, 30, 28]));
+  expect(range).toHaveLength(1);
+  expect(range[0]?.sentence).toContain('seen from 30° of elevation');
+  expect(range[0]?.figure?.value ?? Infinity).toBeLessThan(high[0]?.figure?.value ?? 0);
 });
 
 test('of a build in which nothing lights yet no picture is judged; one cut that takes all of a stage is', () => {

@@ -2,6 +2,8 @@
   import type { Approach } from '@flarik/core/design/approach';
   import type { ApproachResult } from '@flarik/core/sight/approach';
   import { airText, seenText, spareText } from '@flarik/core/sight/words';
+  import { addMore, type MoreLamps } from '@flarik/core/sight/wouldGain';
+  import { moneyText } from '@flarik/core/rules/brief/words';
   import { addOwn } from '@flarik/core/design/ownEdits';
   import { freshId } from '$lib/editor/freshId';
   import { getEditor } from '$lib/editor/context';
@@ -39,6 +41,30 @@
     );
     const made = editor.build.approaches.find((one) => one.id === id);
     if (made !== undefined) onchoose(made);
+  }
+  /** What was tried for this very approach, build and state; null when nothing was. */
+  const more = $derived.by(() => {
+    const tried = sight.wouldGain.answer;
+    return tried?.approach.id === result?.approach.id &&
+      tried?.looked.build === editor.seen &&
+      tried.looked.state === editor.state
+      ? tried.more
+      : null;
+  });
+  function tryMore(): void {
+    if (result !== undefined)
+      void sight.wouldGain.run({
+        looked: { build: editor.seen, state: editor.state },
+        approach: result.approach,
+      });
+  }
+  const zoneName = (zoneId: string): string =>
+    editor.vehicle.zones.find(({ id }) => id === zoneId)?.name ?? zoneId;
+  function add(lamps: MoreLamps): void {
+    const id = freshId('p');
+    const what = editor.lookup.fixture(lamps.fixtureId).name;
+    editor.edit(`Add ${what}`, (b) => addMore(b, lamps, id, editor.state.on));
+    editor.select([id]);
   }
   const metres = (m: number, beyond: boolean): string => `${beyond ? '≥ ' : ''}${Math.round(m)} m`;
 </script>
@@ -123,6 +149,32 @@
             }))}
           />
         {/if}
+        <h2>What more would add</h2>
+        {#if sight.wouldGain.running}
+          <p class="quiet">Trying lamps where they fit …</p>
+        {:else if more === null}
+          <p>
+            <button class="plain" onclick={tryMore}>Try a pair or a bar more</button>
+            <span class="quiet">wherever one fits and looks that way.</span>
+          </p>
+        {:else if more.length === 0}
+          <p class="quiet">Nothing: no pair or bar that fits there lets it be seen from 1 m farther.</p>
+        {:else}
+          <ul class="more">
+            {#each more as one (`${one.fixtureId} ${one.zoneId}`)}
+              <li>
+                <span class="figure">+{Math.round(one.gainM)} m</span>
+                <span
+                  >{one.pair ? 'two of ' : ''}{editor.lookup.fixture(one.fixtureId).name}, {zoneName(
+                    one.zoneId,
+                  )}
+                  <span class="quiet">{moneyText(one.priceMinor, editor.build.brief.currency)}</span></span
+                >
+                <button class="plain" onclick={() => add(one)}>Add</button>
+              </li>
+            {/each}
+          </ul>
+        {/if}
       {/if}
       <p class="quiet small">
         Just visible against that background, by one eye that looks: to be noticed while driving takes many
@@ -133,6 +185,19 @@
 </Beside>
 
 <style>
+  .more {
+    display: grid;
+    gap: 0.25rem;
+  }
+
+  .more li {
+    display: grid;
+    grid-template-columns: 4rem 1fr auto;
+    gap: 0.5rem;
+    align-items: center;
+    font-size: 13px;
+  }
+
   .table {
     overflow-y: auto;
     padding: 0 0.75rem;

@@ -77,6 +77,13 @@ export class Sight {
     approach,
     ...(await this.#ask(looked.build, (api) => api.approach(looked.state, approach))),
   }));
+  readonly wouldGain = new LatestRun(
+    async ({ looked, approach }: { looked: Looked; approach: Approach }) => ({
+      looked,
+      approach,
+      more: await this.#ask(looked.build, (api, tell) => api.wouldGain(looked.state, approach, tell)),
+    }),
+  );
   readonly ground = new LatestRun(({ looked, stepM }: { looked: Looked; stepM: number }) =>
     this.#ask(looked.build, (api, tell) => api.ground(looked.state, stepM, tell)),
   );

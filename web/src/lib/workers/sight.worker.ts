@@ -12,6 +12,7 @@ import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
+import { wouldGain, type WouldGain } from '@flarik/core/sight/wouldGain';
 import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
@@ -102,6 +103,10 @@ const api = {
     const approaches = new Approaches(design.present, state);
     return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
   },
+
+  /** What one more pair or bar would gain. */
+  wouldGain: (state: State, approach: Approach, progress: Progress): WouldGain[] =>
+    toTheEnd(wouldGain(design.present, state, approach), progress),
 
   ground(state: State, stepM: number, progress: Progress): GroundAnswer {
     const build = design.present;
