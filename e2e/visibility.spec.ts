@@ -83,7 +83,7 @@ test('ground: a light to work by is switched on, and the ground beside it is bri
   await page.getByRole('button', { name: 'Ground', exact: true }).click();
   await expect(page.getByText(/^Nothing burns steadily/)).toBeVisible(WORKED_OUT);
   await page.getByRole('checkbox', { name: /^Scene light/ }).check();
-  await expect(page.getByRole('row', { name: /^Left side, 3 m \d{3} \d+ 0\.\d\d 100 %/ })).toBeVisible(
+  await expect(page.getByRole('row', { name: /^Left side, 3 m \d{3} \d+\.\d 0\.\d\d 100 %/ })).toBeVisible(
     WORKED_OUT,
   );
   await page.getByLabel('Enough light to work by, lx').selectOption('50');
@@ -171,4 +171,72 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await fog.getByRole('button', { name: '50 m', exact: true }).click();
   await expect(fog.getByText(/cd\/m²/).first()).not.toHaveText(before ?? '', WORKED_OUT);
   await expectAccessible(page);
+});
+
+test('by eye, by keyboard: from the wheel in fog, and another vehicle of the scene before a wet road', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await page.getByLabel('Bring a vehicle').selectOption({ label: 'Ferry-slip marshal van' });
+  await page.getByRole('link', { name: /^Visibility/ }).click();
+  await page.getByRole('button', { name: 'By eye' }).click();
+  const around = page.getByRole('group', { name: 'Around' });
+  await around.getByRole('button', { name: 'Rain' }).click();
+  const walk = page.getByRole('slider', { name: 'Walk round the vehicle' });
+  await walk.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(walk).toHaveAttribute('aria-valuetext', 'from 5°, 10 m, eye 1.7 m, in rain at night');
+  // What both vehicles and the mirrors in the road look like is drawn: the picture is not one colour.
+  const colours = (): Promise<number> =>
+    page.evaluate(() => {
+      const canvas = document.querySelector('canvas');
+      const copy = document.createElement('canvas');
+      [copy.width, copy.height] = [64, 64];
+      const drawn = copy.getContext('2d');
+      if (canvas === null || drawn === null) return 0;
+      drawn.drawImage(canvas, 0, 0, 64, 64);
+      const { data } = drawn.getImageData(0, 0, 64, 64);
+      return new Set(Array.from({ length: 64 * 64 }, (_, i) => data.slice(4 * i, 4 * i + 3).join())).size;
+    });
+  await expect.poll(colours, WORKED_OUT).toBeGreaterThan(100);
+  await around.getByRole('button', { name: 'Fog' }).click();
+  await page.getByRole('combobox', { name: 'Eye' }).selectOption('At the wheel');
+  const head = page.getByRole('slider', { name: 'Look round from the wheel' });
+  await expect(head).toHaveAttribute('aria-valuetext', 'from the wheel toward 0°, in fog at night');
+  await expect(page.getByText(/fog throws back \d+\.\d cd\/m²/)).toBeVisible(WORKED_OUT);
+  await head.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(head).toHaveAttribute('aria-valuenow', '355');
+  await expectAccessible(page, '.night');
+});
+
+test('what one more pair would gain an approach is tried, and added with one undo', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
+  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page
+    .getByRole('row', { name: /^Car from ahead in fog by day/ })
+    .getByRole('button')
+    .click(WORKED_OUT);
+  await page.getByRole('button', { name: 'Try a pair or a bar more' }).click(WORKED_OUT);
+  const first = page
+    .getByRole('listitem')
+    .filter({ hasText: /^\+\d+ m/ })
+    .first();
+  await expect(first).toContainText(/two of .*, Front bumper/, WORKED_OUT);
+  await first.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('button', { name: /^Undo: Add / })).toBeVisible();
+  // What was tried was tried on the build as it was.
+  await expect(page.getByRole('button', { name: 'Try a pair or a bar more' })).toBeVisible(WORKED_OUT);
+  await page.getByRole('button', { name: /^Undo: Add / }).click();
+});
+
+test('a strip of road says how far along it the light reaches', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
+  await page.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).click();
+  await expect(
+    page.getByText(/^(Nowhere above 10 lx\.|Above 10 lx from 0 to \d+ m of its 80 m)/),
+  ).toBeVisible(WORKED_OUT);
 });

@@ -25,7 +25,7 @@ export const WorkPlace = z.strictObject({
   ...WHERE,
   facing: z.enum(FACINGS, { error: 'must be up, front, rear, left or right' }),
   /** Its size along the vehicle, or level where it faces front or rear, m; 0 is a point. */
-  alongM: within(0, 60),
+  alongM: within(0, 80),
   /** Its size across the vehicle, or upright where it does not face up, m. */
   acrossM: within(0, 60),
 });

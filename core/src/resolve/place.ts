@@ -19,6 +19,8 @@ export interface PlacedModule {
 export interface PlacedFixture {
   readonly fixture: Fixture;
   readonly zone: MountZone;
+  /** The point of the zone that it stands on; below its base where it has a pole. */
+  readonly foot: Vec3;
   readonly base: Vec3;
   readonly frame: AimFrame;
 }
@@ -35,6 +37,7 @@ export function placeFixture(lookup: Lookup, placement: Placement, open: OpenPar
   return {
     fixture,
     zone,
+    foot,
     base: p.poleM === 0 ? foot : add(foot, scale(along ? flat.up : zone.n, p.poleM)),
     frame: turnFrame(flat, p.panDeg, p.tiltDeg, p.rollDeg),
   };

@@ -9,7 +9,7 @@ import { eyesInLane, glareAt } from './glare.ts';
 import { planeLx } from './ground.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { outlineOf, stationsOf } from './stations.ts';
-import { cornersOf, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
+import { cornersOf, stretchAbove, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
 
 const pumper = demoBuild('tunnel-pumper-3');
 const lamp = { centre: [0, 0, 2.5] as Vec3, cdToward: () => 2000 };
@@ -64,6 +64,21 @@ describe('work places', () => {
   );
   test('a place of any size is looked at in so many points, and no more', () => {
     expect(workPlaceLx([lamp], place({ alongM: 60, acrossM: 60 }))).toHaveLength(41 * 41);
+  });
+  test('along a strip of road the light begins and ends where it passes a limit', () => {
+    // 2 000 cd all round at 1 m above the road's near end: E = 2000 h / (h² + d²)^1.5.
+    const torch = { centre: [0, 0, 1] as const, cdToward: () => 2000 };
+    const road = place({ xM: 40, alongM: 80, acrossM: 0 });
+    const lx = workPlaceLx([torch], road);
+    const farM = Math.sqrt((2000 / 1) ** (2 / 3) - 1);
+    const found = stretchAbove(road, lx, 1);
+    expect(found?.fromM).toBe(0);
+    expect(found?.toM).toBeGreaterThan(farM - 2);
+    expect(found?.toM).toBeLessThanOrEqual(farM);
+    expect(stretchAbove(road, lx, 1e6)).toBeNull();
+    // Behind the vehicle the near end is the other one.
+    const behind = place({ xM: -40, alongM: 80, acrossM: 0 });
+    expect(stretchAbove(behind, workPlaceLx([torch], behind), 1)).toEqual(found);
   });
   test('on the skin of the body the body itself throws no shadow; behind it, it does', () => {
     const outline = outlineOf(lookupOf(pumper).vehicle);

@@ -50,8 +50,31 @@ export function workPlaceLx(lamps: readonly Source[], place: WorkPlace): number[
   );
 }
 
+/**
+ * Where along a work place it is brighter than a limit, somewhere across it: first and last from its end nearest to the
+ * vehicle; null where nowhere. A head-lamp reaches so far down a strip of road.
+ * @param lx - as `workPlaceLx` gives it
+ */
+export function stretchAbove(
+  place: WorkPlace,
+  lx: readonly number[],
+  limitLx: number,
+): { readonly fromM: number; readonly toM: number } | null {
+  const wide = offsets(place.acrossM).length;
+  const { along } = AXES[place.facing];
+  const ahead = along[0] * place.xM + along[1] * place.yM >= 0;
+  const bright = offsets(place.alongM).flatMap((a, i) =>
+    lx.slice(i * wide, (i + 1) * wide).some((v) => v > limitLx) ? [place.alongM / 2 + (ahead ? a : -a)] : [],
+  );
+  return bright.length === 0 ? null : { fromM: Math.min(...bright), toM: Math.max(...bright) };
+}
+
+/** A strip of road and a wall that lamps are held against, m. */
+const ROAD_M = { long: 80, wide: 5 };
+const WALL_M = { off: 25, long: 10, high: 3 };
+
 /** Work places that are often added, by the outline of the body; where they are is put right on the vehicle itself. */
-export function usualWorkPlaces({ rearX, frontX, leftY }: Outline): readonly Omit<WorkPlace, 'id'>[] {
+export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): readonly Omit<WorkPlace, 'id'>[] {
   const middleX = (rearX + frontX) / 2;
   const round = (m: number): number => Math.round(m * 100) / 100;
   return [
@@ -82,6 +105,24 @@ export function usualWorkPlaces({ rearX, frontX, leftY }: Outline): readonly Omi
       facing: 'up',
       alongM: 1.8,
       acrossM: 0.6,
+    },
+    {
+      name: `Road ahead, ${ROAD_M.wide} × ${ROAD_M.long} m`,
+      xM: round(frontX + ROAD_M.long / 2),
+      yM: 0,
+      zM: 0,
+      facing: 'up',
+      alongM: ROAD_M.long,
+      acrossM: ROAD_M.wide,
+    },
+    {
+      name: `Wall ${WALL_M.off} m to the right`,
+      xM: round(middleX),
+      yM: round(rightY - WALL_M.off),
+      zM: WALL_M.high / 2,
+      facing: 'left',
+      alongM: WALL_M.long,
+      acrossM: WALL_M.high,
     },
   ];
 }

@@ -87,7 +87,7 @@ interface Candidate {
   readonly zone: MountZone;
 }
 
-/** Zones that look there, the highest first, each with the head that the build has most of; and a bar where one fits. */
+/** Zones that look there, the highest first, each with the head that the build has most of; at the rear a bar besides. */
 function candidatesFor(build: Build, lookup: Lookup, bearingDeg: number): Candidate[] {
   const toward = directionOf(bearingDeg, 0);
   const zones = lookup.vehicle.zones
@@ -104,9 +104,8 @@ function candidatesFor(build: Build, lookup: Lookup, bearingDeg: number): Candid
   );
   return zones.slice(0, MOST_TRIED).flatMap((zone) => {
     const fits = (fixture: Fixture): boolean => misfit(fixture, zone) === null;
-    return [heads.find(fits), bars.find(fits)].flatMap((fixture) =>
-      fixture === undefined ? [] : [{ fixture, zone }],
-    );
+    const bar = zone.face === 'rear' ? bars.find(fits) : undefined;
+    return [heads.find(fits), bar].flatMap((fixture) => (fixture === undefined ? [] : [{ fixture, zone }]));
   });
 }
 

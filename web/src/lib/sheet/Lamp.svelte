@@ -56,6 +56,7 @@
     height={2 * Math.max(half[1], reach)}
     rx="0.02"
   />
+  {#if picture.pole !== null}<path class="pole" d={picture.pole} />{/if}
   <path class="housing" class:inside={picture.behindGlass} d={picture.housing} />
   {#each picture.lenses as lens (lens.moduleId)}
     {@const glow = glowOf(lens.moduleId)}
@@ -193,6 +194,13 @@
     stroke: var(--accent);
     stroke-width: 2;
     fill: color-mix(in srgb, var(--accent) 22%, transparent);
+  }
+
+  .pole {
+    fill: none;
+    stroke: #7d8994;
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
   }
 
   .housing {

@@ -27,6 +27,8 @@ export interface LampPicture {
   readonly placement: Placement;
   readonly view: View;
   readonly housing: string;
+  /** The pole it stands on; null without one. */
+  readonly pole: string | null;
   readonly lenses: readonly LensPicture[];
   readonly at: Point2;
   /** Half its extent in the view, m; its handle for the pointer is never smaller than a finger needs. */
@@ -75,6 +77,8 @@ export function lampPictures(lookup: Lookup, placement: Placement, open: OpenPar
       placement,
       view,
       housing: pathOf(outline),
+      pole:
+        placed.foot === placed.base ? null : pathOf([project(view, placed.foot), project(view, placed.base)]),
       lenses: modules
         .filter((m) => view === 'plan' || facing(view, m.frame.aim))
         .map((m) => ({

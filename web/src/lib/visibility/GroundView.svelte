@@ -4,7 +4,7 @@
   import type { WorkPlace } from '@flarik/core/design/site';
   import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
-  import { cornersOf, usualWorkPlaces } from '@flarik/core/sight/workPlace';
+  import { cornersOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import { trackDrag } from '$lib/editor/trackDrag';
@@ -38,6 +38,12 @@
   );
   let chosenId = $state<string | null>(null);
   const chosen = $derived(editor.build.workPlaces.find(({ id }) => id === chosenId));
+  /** Of a place so long one asks how far the light reaches along it, m. */
+  const LONG_M = 5;
+  const stretch = $derived.by(() => {
+    const lx = answer.places.find(({ place }) => place.id === chosenId)?.lx;
+    return chosen === undefined || lx === undefined ? null : stretchAbove(chosen, lx, limitLx);
+  });
   const wide = $derived(grid.columns * grid.stepM);
   const deep = $derived(grid.rows * grid.stepM);
   /** Body axes to the picture: x (forward) to the right, y (left) up. */
@@ -207,7 +213,16 @@
         {/each}
       </tbody>
     </table>
-    {#if chosen !== undefined}<WorkPlaceEdit one={chosen} />{/if}
+    {#if chosen !== undefined}
+      {#if chosen.alongM >= LONG_M}
+        <p>
+          {#if stretch === null}Nowhere above {limitLx} lx.{:else}Above {limitLx} lx from {stretch.fromM.toFixed(
+              0,
+            )} to {stretch.toM.toFixed(0)} m of its {chosen.alongM} m, from the end nearest to the vehicle.{/if}
+        </p>
+      {/if}
+      <WorkPlaceEdit one={chosen} />
+    {/if}
     <p class="add" role="group" aria-label="Add a work place">
       Add:
       {#each usualWorkPlaces(outline) as like (like.name)}
@@ -223,8 +238,8 @@
     </p>
     <p class="quiet small">
       On level ground, or on the plane of a work place, by lamps that burn steadily; what flashes is left out.
-      Even is the least against the mean. Body and open parts throw their shadows; other lamps and people do
-      not, and nothing is thrown back by walls.
+      Even is the least against the mean. Body, open parts and the housings of other lamps throw their
+      shadows; people do not, and nothing is thrown back by walls.
     </p>
   {/snippet}
 </Beside>
