@@ -163,6 +163,8 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await expect(page.getByText(/^Following driver, same lane: worst/)).toBeVisible(WORKED_OUT);
   await expect(page.getByRole('row', { name: /^At the rear, facing it/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /^Pump operator, reading the panel/ })).toBeVisible();
+  const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
+  await expect(lit.getByRole('row', { name: /^road \d\.\d\d \d\.\d\d 0°, -5° / })).toBeVisible();
   const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
   const before = await fog
     .getByText(/cd\/m²/)

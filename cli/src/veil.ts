@@ -1,4 +1,5 @@
 import type { Build } from '@flarik/core/design/schema';
+import { bouncesAt } from '@flarik/core/sight/bounce';
 import { lightsIn } from '@flarik/core/sight/source';
 import { driverOf, solidsIn } from '@flarik/core/sight/stations';
 import { veilOf } from '@flarik/core/sight/veil';
@@ -7,18 +8,25 @@ import { InputError } from '@flarik/core/words/errors';
 import { figureOf, stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
-/** What fog throws back to the driver. */
+/** What fog, road, body and cab throw back to the driver. */
 export function veil(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const opticalRangeM = figureOf(args.visibility, '--visibility', 80, [20, 2000]);
   const vehicle = vehicleOf(build.vehicle);
   const driver = driverOf(vehicle, build.traffic);
   if (driver === null) throw new InputError('', 'this body has no driver’s seat');
-  const found = veilOf(lightsIn(build, state), solidsIn(vehicle, state.open), driver.eye, opticalRangeM);
+  const lights = lightsIn(build, state);
+  const solids = solidsIn(vehicle, state.open);
+  const found = veilOf(lights, solids, driver.eye, opticalRangeM);
+  const bounces = bouncesAt(vehicle, solids, lights, driver.eye);
   if (args.json)
     return {
       exitCode: 0,
-      text: JSON.stringify({ build: build.name, state, opticalRangeM, eye: driver.eye, ...found }, null, 2),
+      text: JSON.stringify(
+        { build: build.name, state, opticalRangeM, eye: driver.eye, ...found, bounces },
+        null,
+        2,
+      ),
     };
   const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? id;
   const figures = ({ highest, mean }: { highest: number; mean: number }): string =>
@@ -29,6 +37,10 @@ export function veil(build: Build, args: Args): Output {
       `all: ${figures(found)}`,
       `white alone: ${figures(found.white)}`,
       ...found.byLamp.map(({ placementId, ...one }) => `${labelOf(placementId)}: ${figures(one)}`),
+      ...bounces.map(
+        ({ surface, bearingDeg, elevationDeg, ...one }) =>
+          `thrown back by ${surface} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
+      ),
     ].join('\n'),
   };
 }

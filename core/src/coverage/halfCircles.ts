@@ -24,8 +24,6 @@ interface Seen {
   readonly from: number;
   readonly to: number;
   readonly gaps: Float64Array;
-  /** The point lies within. */
-  readonly around: boolean;
   /** Bearing of its middle, and how far to either side it may reach, degrees; 180 all round. */
   readonly middleDeg: number;
   readonly halfDeg: number;
@@ -59,7 +57,7 @@ export class HalfCircles {
     const hy = -Math.sin(bearingDeg * RAD);
     for (const solid of this.#solids) {
       if (!reaches(solid, bearingDeg)) continue;
-      const hidden = solid.around ? ALL : this.#cut(solid, hx, hy);
+      const hidden = this.#cut(solid, hx, hy);
       if (hidden === null) continue;
       for (let row = 0; row < share.length; row++) {
         const deg = elevationsDeg[row] ?? NaN;
@@ -133,7 +131,6 @@ interface Interval {
   readonly lowDeg: number;
   readonly highDeg: number;
 }
-const ALL: Interval = { lowDeg: -Infinity, highDeg: Infinity };
 
 function reaches({ middleDeg, halfDeg }: Seen, bearingDeg: number): boolean {
   const off = Math.abs(((bearingDeg - middleDeg + 540) % 360) - 180);
@@ -153,7 +150,6 @@ function solidsOf(
       from,
       to,
       gaps,
-      around: gaps.subarray(from, to).every((gap) => gap > 0),
       ...bearingsOf(vertices.subarray(3 * (vertexStarts[i] ?? 0), 3 * (vertexStarts[i + 1] ?? 0)), origin),
     };
   });

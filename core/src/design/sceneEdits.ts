@@ -3,7 +3,11 @@ import type { Build } from './schema.ts';
 
 const withVehicles = (build: Build, scene: SceneVehicle[]): Build => ({ ...build, scene });
 
-/** Brings another build's vehicle to the scene, behind the last one. */
+/** From one vehicle of a scene to the next, back and aside, m: none hides the one before it from behind. */
+const BACK_M = 10;
+const ASIDE_M = 3.5;
+
+/** Brings another build's vehicle to the scene, behind the last one and to the left of it. */
 export const addToScene = (
   build: Build,
   { id, buildId, name }: Pick<SceneVehicle, 'id' | 'buildId' | 'name'>,
@@ -14,8 +18,8 @@ export const addToScene = (
       id,
       buildId,
       name,
-      aheadM: -10 * (build.scene.length + 1),
-      leftM: 0,
+      aheadM: -BACK_M * (build.scene.length + 1),
+      leftM: ASIDE_M * (build.scene.length + 1),
       turnedDeg: 0,
       on: ['stage-2'],
       inStep: [],

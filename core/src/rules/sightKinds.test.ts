@@ -170,6 +170,8 @@ describe('unnoticed with light inside', () => {
   test('a vehicle without light inside has nothing to be noticed by, nor does the light that warns count', () => {
     expect(said(emptyBuild(), rule({}))).toEqual([]);
     expect(said(car, rule({ farthestM: 20 }))).toEqual([]);
+    // The pumper's compartments are lit by its stages, not by a light of their own.
+    expect(said(pumper, rule({ farthestM: 20 }))).toEqual([]);
   });
   test('its sentence says all of it', () => {
     expect(ruleSentence(rule({}))).toBe(

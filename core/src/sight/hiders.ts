@@ -10,8 +10,7 @@ import type { State } from '../state/state.ts';
 import { highestCd } from '../resolve/channels.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { hasHousing, housingOf } from '../coverage/housings.ts';
-import type { Vehicle } from '../vehicle/types.ts';
-import { solidsIn } from './stations.ts';
+import { solidName, solidsIn } from './stations.ts';
 
 /** A lamp that would light a direction if nothing stood in its way. */
 export interface HiddenLamp {
@@ -37,7 +36,7 @@ export function hiddenToward(build: Build, state: State, direction: Direction): 
   const standing = [
     ...solidsIn(lookup.vehicle, state.open)
       .filter(({ transmission }) => transmission < 1)
-      .map((solid) => ({ solid, lampId: null, name: nameOf(lookup.vehicle, solid) })),
+      .map((solid) => ({ solid, lampId: null, name: solidName(lookup.vehicle, solid) })),
     ...build.placements.filter(hasHousing).map((p) => ({
       solid: housingOf(lookup, p, state.open),
       lampId: p.id,
@@ -95,10 +94,4 @@ function firstMet(
     if (atM < (nearest?.atM ?? Infinity)) nearest = { name, atM };
   }
   return nearest;
-}
-
-/** A solid in words: the part it is of, or its own id read out. */
-function nameOf({ parts }: Vehicle, { id, partId }: Solid): string {
-  const part = parts.find((one) => one.id === partId);
-  return part === undefined ? id.replace(/-\d+$/, '').replaceAll('-', ' ') : part.name.toLowerCase();
 }

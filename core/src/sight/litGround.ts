@@ -27,7 +27,7 @@ export function* litGround(
   const lots = new Map<string, { readonly drive: Drive; readonly sources: Lamp[] }>();
   for (const { centre, shareToward, drives } of lights)
     for (const drive of drives) {
-      const key = [drive.colour, drive.clockId, drive.cycleMs, JSON.stringify(drive.spans)].join('|');
+      const key = [drive.colour, drive.cycleMs, JSON.stringify(drive.spans)].join('|');
       const lot = lots.get(key) ?? { drive, sources: [] };
       lots.set(key, lot);
       const { peakCd } = drive;

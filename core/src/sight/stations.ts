@@ -39,6 +39,12 @@ export function solidsIn(vehicle: Vehicle, open: readonly string[]): readonly So
   return made;
 }
 
+/** A solid in words: the part it is of, or its own id read out. */
+export function solidName({ parts }: Vehicle, { id, partId }: Solid): string {
+  const part = parts.find((one) => one.id === partId);
+  return part === undefined ? id.replace(/-\d+$/, '').replaceAll('-', ' ') : part.name.toLowerCase();
+}
+
 export function outlineOf({ solids }: Pick<Vehicle, 'solids'>): Outline {
   const corners = solids.filter(({ partId }) => partId === null).flatMap(({ vertices }) => vertices);
   const xs = corners.map(([x]) => x);

@@ -53,7 +53,7 @@
   const fogLuminance = $derived(LUMINANCE_AROUND[around]);
   const small = (v: number): string =>
     v === 0 ? '0' : v < 0.01 ? '< 0.01' : v < 10 ? v.toFixed(2) : v.toFixed(0);
-  const whoOf = ({ byLamp }: Glare): string =>
+  const whoOf = ({ byLamp }: Pick<Glare, 'byLamp'>): string =>
     byLamp
       .slice(0, 2)
       .map(
@@ -153,6 +153,28 @@
     </table>
     {#if chosen !== undefined}<EyeEdit one={chosen} />{/if}
     <button class="link" onclick={addEye}>Add an eye</button>
+    {#if answer.bounces.length > 0}
+      <table aria-label="Lit surfaces before the driver">
+        <thead>
+          <tr
+            ><th>Lit before the driver</th><th>brightest, cd/m²</th><th>mean</th><th>seen at</th><th
+              >most from</th
+            ></tr
+          >
+        </thead>
+        <tbody>
+          {#each answer.bounces.slice(0, 6) as bounce (bounce.surface)}
+            <tr>
+              <td>{bounce.surface}</td>
+              <td class="figure">{small(bounce.highest)}</td>
+              <td class="figure">{small(bounce.mean)}</td>
+              <td class="figure">{bounce.bearingDeg}°, {bounce.elevationDeg}°</td>
+              <td class="who">{whoOf(bounce)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
   </section>
   {#snippet says()}
     <h2>Thrown back by fog to the driver</h2>

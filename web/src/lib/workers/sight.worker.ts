@@ -5,6 +5,7 @@ import type { Approach } from '@flarik/core/design/approach';
 import type { WorkPlace } from '@flarik/core/design/site';
 import { redundantLamps, type Redundant } from '@flarik/core/rules/redundant';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
+import { bouncesAt, type Bounce } from '@flarik/core/sight/bounce';
 import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
@@ -49,6 +50,8 @@ export interface EyesAnswer {
   readonly lanes: readonly LaneGlare[];
   /** For the driver's eye in that air; null in a body without a driver's seat. */
   readonly veil: VeilResult | null;
+  /** What road, body and cab throw back to that eye. */
+  readonly bounces: readonly Bounce[];
 }
 
 const design = new HeldDesign();
@@ -134,6 +137,7 @@ const api = {
     const vehicle = vehicleOf(build.vehicle);
     const lights = lightsIn(build, state);
     const driver = driverOf(vehicle, build.traffic);
+    const solids = solidsIn(vehicle, state.open);
     return {
       stations: stationsOf(build).map((station) => ({ station, glare: glareAt(lights, station) })),
       lanes: LANES.map((lane) => ({
@@ -143,7 +147,8 @@ const api = {
           glare: glareAt(lights, eye),
         })),
       })),
-      veil: driver === null ? null : veilOf(lights, solidsIn(vehicle, state.open), driver.eye, opticalRangeM),
+      veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
+      bounces: driver === null ? [] : bouncesAt(vehicle, solids, lights, driver.eye),
     };
   },
 };
