@@ -16,7 +16,7 @@ import { stateWith } from '../state/state.ts';
 import { posedSolids, stopsOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { plainHousings } from '../../test/reference/plainHousings.ts';
-import { ofKind, put } from '../../test/reference/places.ts';
+import { emptyBuild, ofKind, put } from '../../test/reference/places.ts';
 import { fieldsOf } from './lampFields.ts';
 
 const empty = newBuild('22222222-2222-4222-8222-222222222222', 'Test', 'police', []);
@@ -76,6 +76,21 @@ describe('the housing of another lamp', () => {
     );
     expect(sentences(changePlacement(behindBar(0.3), 'bar', { vM: 0.5 }))).toEqual([]);
     expect(sentences(changePlacement(behindBar(0), 'bar', { status: 'planned' }))).toEqual([]);
+  });
+
+  test('and one more hide together what neither hides alone', () => {
+    const sentencesWith = (ids: readonly string[]): string[] => {
+      const beacon = put(emptyBuild(), 'beacon', { fixture: 'beacon-low', zone: 'roof' });
+      const all = ids.reduce(
+        (b, id, i) =>
+          put(b, id, { fixture: 'beacon-low', zone: 'roof', uM: id === 'a' ? -0.15 : 0.15, vM: 0.16 }),
+        beacon,
+      );
+      return ofKind(all, 'behind-lamp').map(({ sentence }) => sentence);
+    };
+    expect(sentencesWith(['a'])).toEqual([]);
+    expect(sentencesWith(['b'])).toEqual([]);
+    expect(sentencesWith(['a', 'b']).join()).toMatch(/hidden by the housing of ".+" and 1 more\./);
   });
 
   test('counts as every ray against every slab counts it, in every pose and with lamps on doors', () => {

@@ -187,7 +187,10 @@ export class LampFields {
     });
   }
 
-  /** By module id and bearing: the largest share that arrives in any pose, or more than that, never less. */
+  /**
+   * By module id and bearing: the largest share that arrives in any pose of the moving parts, or more than that, never
+   * less; while lamps that can be turned or raised on the spot stand as they were put.
+   */
   most(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
     return remember(this.#most, `${p.id}|${elevationDeg}`, () => {
       const own = this.carrierOf(p);

@@ -26,22 +26,22 @@ export function hiddenShares(
 }
 
 function hiddenOf(standing: Standing): number {
-  const passed = passing(standing);
-  const sent = beamRays(standing.placed.frame).reduce(
-    (sum, { direction, perSteradian }) => sum + weightOf(standing.beam(direction) * perSteradian),
-    0,
-  );
-  return sent === 0 ? 0 : 1 - passed.reduce((sum, share) => sum + share, 0) / sent;
+  let [sent, passed] = [0, 0];
+  for (const { weight, passes } of weighed(standing)) {
+    sent += weight;
+    passed += passes;
+  }
+  return sent === 0 ? 0 : 1 - passed / sent;
 }
 
-/** What matters so little in a beam is left out. */
-const weightOf = (weight: number): number => (weight < 0.02 ? 0 : weight);
+/** Less of a beam is left out. */
+const LEAST_WEIGHT = 0.02;
 
-/** By direction of `beamRays`: what of a module's beam the body lets pass. */
-const passing = ({ placed, beam, past }: Standing): number[] =>
+/** By direction of `beamRays`: what matters of a module's beam, and what of that the body lets pass. */
+const weighed = ({ placed, beam, past }: Standing): { readonly weight: number; readonly passes: number }[] =>
   beamRays(placed.frame).map(({ direction, perSteradian }) => {
-    const weight = weightOf(beam(direction) * perSteradian);
-    return weight === 0 ? 0 : weight * past(direction);
+    const weight = beam(direction) * perSteradian;
+    return weight < LEAST_WEIGHT ? { weight: 0, passes: 0 } : { weight, passes: weight * past(direction) };
   });
 
 /** A module in its place, and what the body lets pass of its beam by direction of `beamRays`. */
@@ -55,7 +55,9 @@ export function passedBeams({ lookup }: LayoutSubject, p: Placement): readonly P
   const fields = bodyFieldsOf(lookup);
   return fields.standing(p, []).map((standing) => ({
     placed: standing.placed,
-    passes: fields.remembered(`beam ${standing.placed.module.id}`, p, [], () => passing(standing)),
+    passes: fields.remembered(`beam ${standing.placed.module.id}`, p, [], () =>
+      weighed(standing).map(({ passes }) => passes),
+    ),
   }));
 }
 

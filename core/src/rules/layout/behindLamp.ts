@@ -22,7 +22,7 @@ interface Other {
   readonly obstacles: Obstacles;
 }
 
-/** Lamps of which the housing of another hides a module's beam with everything shut: of what the body lets pass. */
+/** Lamps of which the housings of others hide a module's beam with everything shut: of what the body lets pass. */
 export function behindLampFaults(subject: LayoutSubject): Said[] {
   const lamps = subject.lamps.filter(({ status }) => status !== 'planned');
   const others = lamps.map((p): Other => {
@@ -30,52 +30,69 @@ export function behindLampFaults(subject: LayoutSubject): Said[] {
     return { p, ball: ballAround(solid.vertices), obstacles: layOut([solid]) };
   });
   return lamps.flatMap((p): Said[] => {
-    const worst = worstBefore(
+    const { share, by } = worstBefore(
       subject,
       p,
       others.filter((other) => other.p.id !== p.id),
     );
-    if (worst.share <= MOST_HIDDEN || worst.by === null) return [];
+    const [most, ...more] = by;
+    if (share <= MOST_HIDDEN || most === undefined) return [];
     const whose = p.modules.length === 1 ? `"${p.label}"` : `a module of "${p.label}"`;
+    const besides = more.length === 0 ? '' : ` and ${more.length} more`;
     return [
       {
-        ...pointing([p, worst.by]),
+        ...pointing([p, ...by]),
         about: p.id,
-        sentence: `${percent(worst.share)} % of the beam of ${whose} is hidden by the housing of "${worst.by.label}".`,
-        figure: { value: worst.share * 100, unit: '%' },
+        sentence: `${percent(share)} % of the beam of ${whose} is hidden by the housing of "${most.label}"${besides}.`,
+        figure: { value: share * 100, unit: '%' },
         limits: [atMost(MOST_HIDDEN * 100, '%')],
       },
     ];
   });
 }
 
-/** The housing that hides most of any module of a lamp. */
+/** The module of a lamp that loses most to housings, and whose they are, the one that hides most first. */
 function worstBefore(
   subject: LayoutSubject,
   p: Placement,
   others: readonly Other[],
-): { readonly by: Placement | null; readonly share: number } {
+): { readonly share: number; readonly by: readonly Placement[] } {
   const fields = bodyFieldsOf(subject.lookup);
   const beams = passedBeams(subject, p);
-  let worst: { readonly by: Placement | null; readonly share: number } = { by: null, share: 0 };
-  for (const other of others) {
-    if (!beams.some(({ placed }) => mayMeet(other.ball, placed))) continue;
-    const shares = fields.remembered(`behind ${placeKey(other.p)}`, p, [], () =>
-      beams.map((beam) => hiddenBy(other, beam)),
+  const before = others
+    .filter(({ ball }) => beams.some(({ placed }) => mayMeet(ball, placed)))
+    .map((other) => ({
+      other,
+      shares: fields.remembered(`behind ${placeKey(other.p)}`, p, [], () =>
+        beams.map((beam) => hiddenBy([other], beam)),
+      ),
+    }));
+  let worst: { readonly share: number; readonly by: readonly Placement[] } = { share: 0, by: [] };
+  for (const [i, beam] of beams.entries()) {
+    const hiding = before
+      .map(({ other, shares }) => ({ other, share: shares[i] ?? 0 }))
+      .filter(({ share }) => share > 0)
+      .toSorted((a, b) => b.share - a.share);
+    // Together they hide no more than the sum of what each hides.
+    if (hiding.reduce((sum, { share }) => sum + share, 0) <= MOST_HIDDEN) continue;
+    const share = hiddenBy(
+      hiding.map(({ other }) => other),
+      beam,
     );
-    const share = Math.max(...shares);
-    if (share > worst.share) worst = { by: other.p, share };
+    if (share > worst.share) worst = { share, by: hiding.map(({ other }) => other.p) };
   }
   return worst;
 }
 
-/** Share of what passes the body of a module's beam that a housing hides. */
-function hiddenBy({ ball, obstacles }: Other, { placed, passes }: PassedBeam): number {
+/** Share of what passes the body of a module's beam that housings hide together. */
+function hiddenBy(others: readonly Other[], { placed, passes }: PassedBeam): number {
   const passed = passes.reduce((sum, share) => sum + share, 0);
-  if (passed === 0 || !mayMeet(ball, placed)) return 0;
-  const past = occluderAt(obstacles, placed.centre);
+  const pasts = others
+    .filter(({ ball }) => mayMeet(ball, placed))
+    .map(({ obstacles }) => occluderAt(obstacles, placed.centre));
+  if (passed === 0 || pasts.length === 0) return 0;
   const left = beamRays(placed.frame).reduce(
-    (sum, { direction }, i) => sum + (passes[i] ?? 0) * past(direction),
+    (sum, { direction }, i) => (pasts.every((past) => past(direction) === 1) ? sum + (passes[i] ?? 0) : sum),
     0,
   );
   return 1 - left / passed;
