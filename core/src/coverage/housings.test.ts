@@ -82,7 +82,7 @@ describe('the housing of another lamp', () => {
     const sentencesWith = (ids: readonly string[]): string[] => {
       const beacon = put(emptyBuild(), 'beacon', { fixture: 'beacon-low', zone: 'roof' });
       const all = ids.reduce(
-        (b, id, i) =>
+        (b, id) =>
           put(b, id, { fixture: 'beacon-low', zone: 'roof', uM: id === 'a' ? -0.15 : 0.15, vM: 0.16 }),
         beacon,
       );
