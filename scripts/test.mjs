@@ -26,7 +26,8 @@ const npm = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npm', [
 async function readings() {
   await stage('Format', ...npx('prettier', '--check', '.'));
   await stage('Types', ...npm('check'));
-  await stage('Lint', ...npx('eslint', '.', '--max-warnings', '0'));
+  await stage('Lint', ...npx('oxlint'));
+  await stage('Lint of components', ...npx('eslint', '.', '--max-warnings', '0'));
   await stage(
     'Structure',
     ...npx('depcruise', '--config', '.dependency-cruiser.mjs', 'core/src', 'cli/src', 'web/src'),

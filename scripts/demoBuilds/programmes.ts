@@ -115,9 +115,9 @@ const fogTakesWhite = trial(
 
 const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
 const wish =
-  (id: string, w: Omit<BehaviourWish, 'kind' | 'id' | 'severity' | 'atLeast'>): Edit =>
+  (id: string, w: Omit<BehaviourWish, 'kind' | 'id' | 'severity' | 'atLeast' | 'withinS'>): Edit =>
   (build) =>
-    addWish(build, { kind: 'behaviour', id, severity: 'blocks', atLeast: 1, ...w });
+    addWish(build, { kind: 'behaviour', id, severity: 'blocks', atLeast: 1, withinS: null, ...w });
 
 /** What the patrol asks of its programme, whatever is operated. */
 const patrolWishes: Edit = all(

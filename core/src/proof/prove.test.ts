@@ -316,6 +316,7 @@ describe('wishes about behaviour', () => {
       subject: { kind: 'function', functionId: 'siren' },
       is: 'on',
       atLeast: 1,
+      withinS: null,
       ...patch,
     } satisfies BehaviourWish);
   const outcome = (build: Build): string => {
@@ -328,6 +329,53 @@ describe('wishes about behaviour', () => {
     expect(outcome(wish({ when: is('slide', 'off') }))).toBe('broken');
     expect(outcome(wish({ says: 'never' }))).toBe('broken');
     expect(outcome(wish({ says: 'never', unless: is('ignition', 'on') }))).toBe('holds');
+  });
+  test('within n seconds: what follows after timers holds from their set time on', () => {
+    const late = (withinS: number | null, patch: Partial<BehaviourWish> = {}): string[] => {
+      const dome = newFunction(
+        'dome',
+        'Dome',
+        'load',
+        { way: 'while', condition: is('part.hatch', 'hatch'), afterMs: 4000, staysMs: 0 },
+        [],
+        {
+          withoutMaster: true,
+        },
+      );
+      const asked = addFunction(
+        wish({
+          says: 'whenever',
+          when: is('part.hatch', 'hatch'),
+          subject: { kind: 'function', functionId: 'dome' },
+          withinS,
+          ...patch,
+        }),
+        dome,
+      );
+      return prove(asked).findings.flatMap((f) => (f.ruleId === 'w' ? [`${f.sentence} ${way(f)}`] : []));
+    };
+    expect(late(4)).toEqual([]);
+    expect(late(3)).toEqual(['Not so: Dome is on within 3 s. part.hatch=hatch']);
+    expect(late(null)).toEqual(['Not so: Dome is on. part.hatch=hatch']);
+    expect(late(3, { unless: is('ignition', 'off') })).toHaveLength(1);
+    expect(late(3, { unless: is('part.hatch', 'hatch') })).toEqual([]);
+    // Where no timer brings it about, no time is enough.
+    expect(late(3600, { is: 'off' })).toHaveLength(1);
+  });
+  test('lamps go dark in time, and time is given to nothing but what must be so', () => {
+    const front = (withinS: number | null): string =>
+      outcome(
+        wish({
+          says: 'whenever',
+          when: is('ignition', 'off'),
+          subject: { kind: 'lamps', target: null, colours: [], faces: ['front'] },
+          is: 'dark',
+          withinS,
+        }),
+      );
+    expect(front(null)).toBe(front(1));
+    for (const says of ['never', 'possible'] as const)
+      expect(() => readBuild(structuredClone(wish({ says, withinS: 2 })))).toThrow(/withinS/);
   });
   test('lamps: lit, flashing, steady and dark, counted by modules', () => {
     const front = (patch: Partial<BehaviourWish>): Build =>
@@ -401,6 +449,7 @@ describe('wishes about behaviour', () => {
       subject: { kind: 'function', functionId: 'lit-by-day' },
       is: 'on',
       atLeast: 1,
+      withinS: null,
     };
     expect(outcome(addWish(dimmed, never))).toBe('holds');
     expect(outcome(addWish(dimmed, { ...never, when: is('ambient', 'dusk') }))).toBe('broken');
@@ -501,6 +550,7 @@ test('a fault planted where a random walk leads is found, by a way that leads th
             subject: { kind: 'function', functionId: 'fault' },
             is: 'on',
             atLeast: 1,
+            withinS: null,
           } satisfies BehaviourWish,
         );
         const subject = new ProofSubject(planted);

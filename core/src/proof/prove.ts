@@ -9,6 +9,7 @@ import { kindOf, rulesHere, type AskedRule } from '../rules/registry.ts';
 import { modeOf, type State } from '../state/state.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
+import type { Behaviour } from './behaviour.ts';
 import { beatenCut } from './checks/beatenCut.ts';
 import { behavioursOf } from './checks/behaviours.ts';
 import { endlessWhite } from './checks/endlessWhite.ts';
@@ -24,7 +25,7 @@ import type { Found, ProofCheck } from './found.ts';
 import { movesOf } from './pictures.ts';
 import { packRules, type Known, type RuleTrouble } from './packRules.ts';
 import { foundByRule } from './programmeRules.ts';
-import { ProofSubject, type Behaviour } from './subject.ts';
+import { ProofSubject } from './subject.ts';
 
 /** Every check of the controls that needs no pack, over all states. */
 export const PROOF_CHECKS: readonly ProofCheck[] = [

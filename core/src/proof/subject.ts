@@ -1,26 +1,21 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
 import { programmeOf } from '../controls/programme.ts';
-import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
-import { targetKey, type ControlFunction, type Target } from '../design/functions.ts';
+import type { ControlFunction } from '../design/functions.ts';
 import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import { highestCd, type Drive } from '../resolve/channels.ts';
+import type { Drive } from '../resolve/channels.ts';
 import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
-import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
-import { BRIEF_PACK } from '../rules/check.ts';
-import { behaviourRule } from '../rules/kinds/behaviour.ts';
-import { conditionOf, rulesHere } from '../rules/registry.ts';
-import { LEVEL_DEG, Situation } from '../rules/situation.ts';
-import { stateWith, type State } from '../state/state.ts';
+import type { State } from '../state/state.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import type { Face } from '../words/face.ts';
-import { Machine } from './machine.ts';
+import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
+import { comesWithin } from './inTime.ts';
+import { Machine, type Registers } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import { Space } from './space.ts';
 import {
@@ -32,49 +27,18 @@ import {
   wayTo,
   type Moment,
   type Moments,
+  type Question,
 } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
 
-/** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */
-export interface Behaviour extends Pick<BehaviourWish, 'says' | 'subject' | 'is' | 'atLeast' | 'unless'> {
-  readonly packId: string;
-  readonly id: string;
-  /** What must be so for it to speak; null where it always does. */
-  readonly when: Condition | null;
-  /** Lamps made to warn alone count. */
-  readonly warningOnly: boolean;
-}
-
-/** A behaviour that is asked, and where its conditions stand among all that is asked; -1 where it has none. */
+/** A behaviour that is asked, and where its questions stand among all that is asked; -1 where it has none. */
 interface AskedBehaviour {
   readonly behaviour: Behaviour;
   readonly when: number;
   readonly unless: number;
+  /** That it does not come about in the time it is given. */
+  readonly late: number;
 }
-
-/** What the wishes of the brief, and rules of packs that hold here, say of behaviour. */
-const behavioursIn = (build: Build): Behaviour[] => [
-  ...build.brief.constraints.flatMap((data): Behaviour[] =>
-    data.kind === 'behaviour'
-      ? [{ ...BehaviourWish.parse(data), packId: BRIEF_PACK, warningOnly: false }]
-      : [],
-  ),
-  ...rulesHere(build).flatMap(({ pack, rule: data }): Behaviour[] => {
-    const rule = behaviourRule.of(data);
-    if (rule === null) return [];
-    const { id, says, is, moduleCount: atLeast, colours, faces } = rule;
-    const head = { packId: pack.id, id, says, is, atLeast, unless: null };
-    const when = conditionOf(build, pack, data);
-    return [
-      {
-        ...head,
-        when,
-        subject: { kind: 'lamps', target: null, colours, faces },
-        warningOnly: rule.lamps === 'warning',
-      },
-    ];
-  }),
-];
 
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
@@ -85,6 +49,7 @@ export class ProofSubject {
   readonly reach: Reach;
   readonly moments: Moments;
   readonly showing: Showing;
+  readonly judge: BehaviourJudge;
   readonly behaviours: readonly AskedBehaviour[];
   /** Of moments in which the same is on, by day or at night where that is asked, the nearest. */
   readonly pictures: readonly Moment[];
@@ -93,29 +58,32 @@ export class ProofSubject {
   readonly #asksAmbient: boolean;
   readonly #cases = new Map<Ambient, ModuleCases>();
   readonly #spaces = new Map<string, Space | null>();
+  readonly #unfollowed = new Set<Behaviour>();
   readonly #moduleAt: ReadonlyMap<string, number>;
-  readonly #shares = new Map<string, number>();
-  readonly #members = new Map<string, ReadonlySet<string>>();
 
   constructor(build: Build) {
     this.build = build;
     this.reach = reach(new Machine(programmeOf(build)));
     this.showing = showingOf(build);
     this.#moduleAt = new Map(this.showing.modules.map((m, i) => [`${m.placementId}/${m.moduleId}`, i]));
-    const conditions: Condition[] = [];
-    const placeOf = (condition: Condition | null): number =>
-      condition === null ? -1 : conditions.push(condition) - 1 + FIRST_ASKED;
-    this.behaviours = behavioursIn(build).map((behaviour) => ({
+    this.judge = new BehaviourJudge(build);
+    const behaviours = behavioursIn(build);
+    this.#asksAmbient = [
+      ...conditionsOf(build.controls),
+      ...behaviours.flatMap(({ when, unless }) => [when, unless].filter((c) => c !== null)),
+    ].some((c) => [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === 'ambient'));
+    const questions: Question[] = [];
+    const placeOf = (question: Question | null): number =>
+      question === null ? -1 : questions.push(question) - 1 + FIRST_ASKED;
+    this.behaviours = behaviours.map((behaviour) => ({
       behaviour,
       when: placeOf(behaviour.when),
       unless: placeOf(behaviour.unless),
+      late: placeOf(behaviour.withinS === null ? null : this.#isLate(behaviour, behaviour.withinS)),
     }));
-    this.#asksAmbient = [...conditionsOf(build.controls), ...conditions].some((c) =>
-      [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === 'ambient'),
-    );
     // Day and night are two states where something asks about them; elsewhere every state is both.
     const night = this.#asksAmbient ? NIGHT : () => false;
-    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), night, ...conditions]);
+    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), night, ...questions]);
     const places = new Map<string, number>();
     const pictures: Moment[] = [];
     this.#pictureAt = Int32Array.from(this.moments.all, (moment) => {
@@ -126,6 +94,34 @@ export class ProofSubject {
     });
     this.pictures = pictures;
   }
+
+  /** Whether a behaviour is due and does not come about in time; what could not be followed to its end is noted. */
+  #isLate(behaviour: Behaviour, withinS: number): Question {
+    const { wired, programme } = this.reach.machine;
+    const onsOf = onNames(programme.ranked);
+    const around = programme.inputs.findIndex(({ id }) => id === 'ambient');
+    const night = programme.inputs[around]?.values.indexOf('night') ?? -1;
+    const isSo = (r: Registers): boolean => {
+      const on = onsOf(r);
+      const ambients = !this.#asksAmbient ? AMBIENTS : r.values[around] === night ? NIGHT_ALONE : DAY_ALONE;
+      return ambients.every((ambient) => {
+        const counted = this.showing.driven(on, ambient).filter((d) => this.judge.counts(behaviour, d));
+        return this.judge.isSo(behaviour, on, counted);
+      });
+    };
+    const when = behaviour.when === null ? null : wired.asked(behaviour.when);
+    const unless = behaviour.unless === null ? null : wired.asked(behaviour.unless);
+    const comes = comesWithin(this.reach, withinS * 1000, isSo);
+    return (r) => {
+      if (when?.(r.values, r.on) === false || unless?.(r.values, r.on) === true) return false;
+      const how = comes(r);
+      if (how === 'unknown') this.#unfollowed.add(behaviour);
+      return how === 'late';
+    };
+  }
+
+  /** Whether in some state too many timers run to say if a behaviour comes about in time. */
+  isUnfollowed = (behaviour: Behaviour): boolean => this.#unfollowed.has(behaviour);
 
   get functions(): readonly ControlFunction[] {
     return this.build.controls.functions;
@@ -151,7 +147,7 @@ export class ProofSubject {
   /** The light around at a moment: one of the two where the controls ask for it, else either. */
   ambientsOf({ holds }: Moment): readonly Ambient[] {
     if (!this.#asksAmbient) return AMBIENTS;
-    return holds[2] === true ? ['night'] : ['day'];
+    return holds[2] === true ? NIGHT_ALONE : DAY_ALONE;
   }
 
   /** Every case of every module, by day and by night. */
@@ -207,38 +203,12 @@ export class ProofSubject {
   isFactory = ({ fixtureId }: Placement): boolean =>
     lookupOf(this.build).fixture(fixtureId).kind === 'factory';
 
-  /** Whether a target takes in the module of a channel. */
-  holds(target: Target, { placementId, moduleId }: ModuleRef): boolean {
-    const key = targetKey(target);
-    const known = this.#members.get(key) ?? membersOf(this.build, target);
-    this.#members.set(key, known);
-    return known.has(`${placementId}/${moduleId}`);
-  }
-
-  /** Whether a channel at work sends more than so much to a side at some bearing, level, with everything shut. */
-  lights(drive: Drive, face: Face, aboveCd: number): boolean {
-    const key = `${drive.placementId}/${drive.moduleId} ${face}`;
-    const most = this.#shares.get(key) ?? shareToward(this.build, drive, face);
-    this.#shares.set(key, most);
-    return highestCd(drive) * most > aboveCd;
-  }
-
   /** Whether a function sets some load to more than off. */
   isLoading(on: On): boolean {
     const { loads } = this.build.controls;
     return shownBy(this.build, on).loads.some(
       ({ loadId, value }) => loads.find(({ id }) => id === loadId)?.values[0] !== value,
     );
-  }
-
-  /** Whether a load stands at more than off: the strongest function that speaks of it wins. */
-  loadRuns({ on }: Moment, loadId: string): boolean {
-    const off = this.build.controls.loads.find(({ id }) => id === loadId)?.values[0];
-    for (const one of on) {
-      const set = shownBy(this.build, one).loads.find((l) => l.loadId === loadId);
-      if (set !== undefined) return set.value !== off;
-    }
-    return false;
   }
 
   driven(moment: Moment, ambient: Ambient): readonly Drive[] {
@@ -279,26 +249,11 @@ export class ProofSubject {
   }
 }
 
-/** Where the conditions of behaviours begin among what is asked. */
+const NIGHT_ALONE: readonly Ambient[] = ['night'];
+const DAY_ALONE: readonly Ambient[] = ['day'];
+
+/** Where the questions of behaviours begin among what is asked. */
 const FIRST_ASKED = 3;
 
 const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>
   Math.max(0, (dueMs.get(event.functionId) ?? nowMs) - nowMs);
-
-/** The largest share of a module's peak that arrives at some bearing of a side, level, with everything shut. */
-function shareToward(build: Build, module: ModuleRef, face: Face): number {
-  const share = new Situation(build, stateWith({}), 0).shareOf(module, LEVEL_DEG);
-  return Math.max(...FACE_BEARINGS[face].map((bearing) => share[bearing] ?? 0));
-}
-
-/** The modules of a target, as keys. */
-function membersOf({ placements, controls }: Build, target: Target): ReadonlySet<string> {
-  if (target.kind === 'set') {
-    const set = controls.sets.find(({ id }) => id === target.setId);
-    return new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
-  }
-  const groupId = target.kind === 'group' ? target.groupId : null;
-  return new Set(
-    placements.flatMap((p) => p.modules.filter((m) => m.groupId === groupId).map((m) => `${p.id}/${m.id}`)),
-  );
-}

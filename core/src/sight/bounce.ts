@@ -1,5 +1,5 @@
 import { directionOf } from '../geometry/direction.ts';
-import { entryM, SKIN_M } from '../geometry/ray.ts';
+import { SKIN_M } from '../geometry/ray.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { add, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
@@ -7,6 +7,7 @@ import { meanLevel } from '../timing/timeline.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import type { ModuleLight } from './source.ts';
 import { solidName } from './stations.ts';
+import { wayOut } from './view.ts';
 
 /**
  * Share of light that comes back in all directions alike: a dry road (CIE 144, class R3: 0.07 cd/m² for each lx, times π),
@@ -57,7 +58,7 @@ export function bouncesAt(
       const met = firstSurface(vehicle, solids, eye, directionOf(aside, elevationDeg));
       if (met === null) continue;
       const seen = {
-        ...thrownBack(lights, met),
+        ...luminanceOf(lights, met),
         surface: met.surface,
         bearingDeg: (aside + 360) % 360,
         elevationDeg,
@@ -78,7 +79,7 @@ interface Surface {
   readonly perLux: number;
 }
 
-function thrownBack(
+function luminanceOf(
   lights: readonly ModuleLight[],
   { at, facing, perLux }: Surface,
 ): Pick<Bounce, 'highest' | 'mean' | 'byLamp'> {
@@ -110,26 +111,15 @@ function thrownBack(
 
 /** The first opaque surface along a view, or the road; null where it goes out to the sky. */
 function firstSurface(vehicle: Vehicle, solids: readonly Solid[], eye: Vec3, view: Vec3): Surface | null {
-  let endM = view[2] < 0 ? eye[2] / -view[2] : Infinity;
-  let first: Solid | null = null;
-  for (const solid of solids) {
-    const atM = solid.transmission === 0 ? entryM(solid, eye, view) : Infinity;
-    // An eye that is within a solid sees through it.
-    if (atM > 0 && atM < endM) [endM, first] = [atM, solid];
-  }
+  const { endM, on, share } = wayOut(solids, eye, view);
   if (endM === Infinity) return null;
-  const glass = solids.reduce(
-    (share, solid) =>
-      solid.transmission > 0 && entryM(solid, eye, view) < endM ? share * solid.transmission : share,
-    1,
-  );
-  const facing = first === null ? UP : enteredFace(first, eye, view);
-  const reflectance = first === null ? ROAD_REFLECTANCE : BODY_REFLECTANCE;
+  const facing = on === null ? UP : enteredFace(on, eye, view);
+  const reflectance = on === null ? ROAD_REFLECTANCE : BODY_REFLECTANCE;
   return {
-    surface: first === null ? 'road' : solidName(vehicle, first),
+    surface: on === null ? 'road' : solidName(vehicle, on),
     at: add(add(eye, scale(view, endM)), scale(facing, BEFORE_M)),
     facing,
-    perLux: (glass * reflectance) / Math.PI,
+    perLux: (share * reflectance) / Math.PI,
   };
 }
 

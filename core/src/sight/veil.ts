@@ -1,10 +1,10 @@
 import { directionOf } from '../geometry/direction.ts';
-import { entryM } from '../geometry/ray.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { add, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { ModuleLight, Source } from './source.ts';
+import { wayOut } from './view.ts';
 
 /** Extinction of air in which a black object is just seen at V: 5 % contrast (Koschmieder), 1/m. */
 export const extinction = (opticalRangeM: number): number => -Math.log(0.05) / opticalRangeM;
@@ -160,13 +160,4 @@ function viewsAhead(): Vec3[] {
   const steps = (most: number) =>
     Array.from({ length: (2 * most) / EVERY_DEG + 1 }, (_, i) => i * EVERY_DEG - most);
   return steps(UP_DEG).flatMap((up) => steps(ASIDE_DEG).map((aside) => directionOf(aside, up)));
-}
-
-/** Where a view ends, and the share that the glass before lets through. */
-function wayOut(solids: readonly Solid[], eye: Vec3, view: Vec3): { endM: number; share: number } {
-  const toGround = view[2] < 0 ? eye[2] / -view[2] : Infinity;
-  const met = solids.map((solid) => ({ at: entryM(solid, eye, view), pass: solid.transmission }));
-  const endM = met.reduce((end, { at, pass }) => (pass === 0 ? Math.min(end, at) : end), toGround);
-  const share = met.reduce((product, { at, pass }) => (pass > 0 && at < endM ? product * pass : product), 1);
-  return { endM, share };
 }

@@ -6,7 +6,8 @@ import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence } from '../../rules/brief/wishes/behaviour.ts';
 import type { Ambient } from '../../words/ambient.ts';
 import type { Moment } from '../moments.ts';
-import type { Behaviour, ProofSubject } from '../subject.ts';
+import type { Behaviour } from '../behaviour.ts';
+import type { ProofSubject } from '../subject.ts';
 import type { Found } from '../found.ts';
 
 /** What is said of behaviour, and what it comes to over every state. */
@@ -21,25 +22,13 @@ export interface BehaviourOutcome {
 export const behavioursOf = (subject: ProofSubject): BehaviourOutcome[] =>
   subject.behaviours.map((asked) => outcomeOf(subject, asked));
 
-/** A lamp lights a side to which it sends more than this at some bearing, cd. */
-const LIGHTS_CD = 10;
-
-/** Module by module what lights at a moment, of the modules, colours and sides that a behaviour speaks of. */
+/** Module by module what lights at a moment, of what a behaviour speaks of. */
 function litAt(subject: ProofSubject, behaviour: Behaviour, moment: number, ambient: Ambient): Drive[] {
   if (behaviour.subject.kind !== 'lamps') return [];
-  const { target, colours, faces } = behaviour.subject;
   const cases = subject.cases(ambient);
   return subject.showing.modules.flatMap((module, i) =>
-    target === null || subject.holds(target, module)
-      ? cases
-          .at(i, subject.pictureAt(moment))
-          .filter(
-            (d) =>
-              d.spans.length > 0 &&
-              (colours.length === 0 || colours.includes(d.colour)) &&
-              (d.warns || !behaviour.warningOnly) &&
-              (faces.length === 0 || faces.some((face) => subject.lights(d, face, LIGHTS_CD))),
-          )
+    subject.judge.concerns(behaviour, module)
+      ? cases.at(i, subject.pictureAt(moment)).filter((drive) => subject.judge.counts(behaviour, drive))
       : [],
   );
 }
@@ -59,7 +48,7 @@ interface Spoken {
 
 function outcomeOf(
   subject: ProofSubject,
-  { behaviour, when, unless }: ProofSubject['behaviours'][number],
+  { behaviour, when, unless, late }: ProofSubject['behaviours'][number],
 ): BehaviourOutcome {
   const { moments, build } = subject;
   const speaks = moments.all.flatMap((moment, at) =>
@@ -71,7 +60,8 @@ function outcomeOf(
   const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {
     // What lights, and what is on, is the same in all moments of a picture.
     const key = `${subject.pictureAt(at)} ${ambient}`;
-    const is = known.get(key) ?? soIn(subject, behaviour, moment, litAt(subject, behaviour, at, ambient));
+    const is =
+      known.get(key) ?? subject.judge.isSo(behaviour, moment.on, litAt(subject, behaviour, at, ambient));
     known.set(key, is);
     return is;
   };
@@ -97,7 +87,7 @@ function outcomeOf(
   const wrong = behaviour.says === 'never';
   for (const one of speaks)
     for (const ambient of subject.ambientsOf(one.moment)) {
-      if (so(one, ambient) !== wrong) continue;
+      if (so(one, ambient) !== wrong || (late >= 0 && one.moment.holds[late] === false)) continue;
       const sentence = wrong
         ? `it comes about: ${wanted}.`
         : `not so: ${wanted}${lightsIt(subject, behaviour, one.at, ambient)}.`;
@@ -106,10 +96,18 @@ function outcomeOf(
   return {
     behaviour,
     looked,
-    found: moments.whole
-      ? null
-      : { about: behaviour.id, sentence: 'not every state could be looked at.', outcome: 'cannot tell' },
+    found: openQuestion(subject, behaviour),
   };
+}
+
+/** What keeps a behaviour that was nowhere found wanting from holding; null when nothing does. */
+function openQuestion(subject: ProofSubject, behaviour: Behaviour): Found | null {
+  const sentence = !subject.moments.whole
+    ? 'not every state could be looked at.'
+    : subject.isUnfollowed(behaviour)
+      ? 'so many timers can run at once that not every order of their ends could be followed.'
+      : null;
+  return sentence === null ? null : { about: behaviour.id, sentence, outcome: 'cannot tell' };
 }
 
 /** What a behaviour names that the build does not have; null when all is there. */
@@ -133,42 +131,6 @@ function missingIn(build: Build, { subject, when, unless }: Behaviour): string |
       if (target?.kind === 'group' && !build.timing.groups.some(({ id }) => id === target.groupId))
         return `a sync group '${target.groupId}'`;
       return null;
-    }
-  }
-}
-
-/** Whether what a behaviour speaks of is as it says. */
-function soIn(
-  subject: ProofSubject,
-  behaviour: Behaviour,
-  moment: Moment,
-  drives: readonly Drive[],
-): boolean {
-  switch (behaviour.subject.kind) {
-    case 'function': {
-      const { functionId } = behaviour.subject;
-      const isOn = moment.on.some((on) => subject.functionOf(on).id === functionId);
-      return isOn === (behaviour.is === 'on');
-    }
-    case 'load': {
-      const { loadId } = behaviour.subject;
-      return subject.loadRuns(moment, loadId) === (behaviour.is === 'on');
-    }
-    case 'lamps': {
-      const modules = (list: readonly Drive[]): number =>
-        new Set(list.map((d) => `${d.placementId}/${d.moduleId}`)).size;
-      switch (behaviour.is) {
-        case 'dark':
-          return drives.length === 0;
-        case 'flashing':
-          return modules(drives.filter((d) => !d.steady)) >= behaviour.atLeast;
-        case 'steady':
-          return modules(drives.filter((d) => d.steady)) >= behaviour.atLeast;
-        case 'lit':
-        case 'on':
-        case 'off':
-          return modules(drives) >= behaviour.atLeast;
-      }
     }
   }
 }

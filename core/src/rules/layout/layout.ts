@@ -49,7 +49,7 @@ export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Sa
   const byLamp = new Map(faults.map((f) => [f.about, f]));
   return faults.flatMap((fault): Said[] => {
     const p = lamps.get(fault.about);
-    const twin = p === undefined || p.partnerId === null ? undefined : byLamp.get(p.partnerId);
+    const twin = byLamp.get(p?.partnerId ?? '');
     if (p === undefined || twin === undefined) return [fault];
     if (faults.indexOf(twin) < faults.indexOf(fault)) return [];
     return [

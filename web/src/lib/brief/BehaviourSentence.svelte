@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Condition } from '@flarik/core/design/condition';
   import { targetKey } from '@flarik/core/design/functions';
-  import type { BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
+  import { MOST_WITHIN_S, type BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { FACES, type Face } from '@flarik/core/words/face';
   import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
@@ -71,7 +71,8 @@
     label="Whenever, never or possible"
     options={SAYS}
     value={wish.says}
-    onset={(says: BehaviourWish['says']) => onset({ ...wish, says })}
+    onset={(says: BehaviourWish['says']) =>
+      onset({ ...wish, says, withinS: says === 'whenever' ? wish.withinS : null })}
   />
   <ConditionEditor condition={wish.when} label="When" onset={(when: Condition) => onset({ ...wish, when })} />
   <InlineChoice label="What the wish speaks of" options={subjects} value={chosen} onset={choose} />
@@ -118,6 +119,22 @@
       value={wish.is}
       onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}
     />
+  {/if}
+  {#if wish.says === 'whenever'}
+    {#if wish.withinS === null}
+      <button class="link" onclick={() => onset({ ...wish, withinS: 5 })}>+ within …</button>
+    {:else}
+      within
+      <InlineNumber
+        label="Within so many seconds, with no other event"
+        value={wish.withinS}
+        min={1}
+        max={MOST_WITHIN_S}
+        onset={(withinS: number) => onset({ ...wish, withinS })}
+      />
+      s
+      <button class="link" onclick={() => onset({ ...wish, withinS: null })}>at once</button>
+    {/if}
   {/if}
   {#if wish.unless === null}
     <button class="link" onclick={() => onset({ ...wish, unless: reverse })}>+ unless …</button>

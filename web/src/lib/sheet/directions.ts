@@ -48,7 +48,7 @@ export interface BeamGrip {
 
 export function gripOf(lookup: Lookup, p: Placement, open: OpenParts): BeamGrip | null {
   const [first] = placeModules(lookup, p, open);
-  if (first === undefined || first.module.distribution.h50Deg === null) return null;
+  if (first?.module.distribution.h50Deg == null) return null;
   if (Math.abs(first.frame.aim[2]) > 0.9) return null;
   const { bearingDeg } = bearingOf(first.frame.aim);
   const [forward, left] = directionOf(bearingDeg, 0);

@@ -2,7 +2,7 @@
   import type { Approach } from '@flarik/core/design/approach';
   import type { ApproachResult } from '@flarik/core/sight/approach';
   import { airText, seenText, spareText } from '@flarik/core/sight/words';
-  import { addMore, type MoreLamps } from '@flarik/core/sight/wouldGain';
+  import { addMore, type MoreLamps } from '@flarik/core/rules/wouldGain';
   import { moneyText } from '@flarik/core/rules/brief/words';
   import { addOwn } from '@flarik/core/design/ownEdits';
   import { freshId } from '$lib/editor/freshId';

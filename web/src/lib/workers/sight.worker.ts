@@ -13,7 +13,7 @@ import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
-import { wouldGain, type WouldGain } from '@flarik/core/sight/wouldGain';
+import { wouldGain, type WouldGain } from '@flarik/core/rules/wouldGain';
 import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';

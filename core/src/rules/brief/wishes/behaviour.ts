@@ -32,6 +32,9 @@ const Subject = z.discriminatedUnion(
 /** What it is to be: functions and outputs are on or off, lamps lit, dark, flashing or steady. */
 export const BEHAVIOURS = ['on', 'off', 'lit', 'dark', 'flashing', 'steady'] as const;
 
+/** No wish gives more time, s. */
+export const MOST_WITHIN_S = 3600;
+
 export const BehaviourWish = z
   .strictObject({
     kind: z.literal('behaviour'),
@@ -44,15 +47,28 @@ export const BehaviourWish = z
     is: z.enum(BEHAVIOURS, { error: `must be one of ${BEHAVIOURS.join(', ')}` }),
     /** So many modules at least, for lamps that are to be lit, flashing or steady. */
     atLeast: z.int().min(1).max(400),
+    /** It may come about so late, with no other event than timers that end, s; null wants it at once. */
+    withinS: z.number().positive().max(MOST_WITHIN_S).nullable().default(null),
   })
   .refine((w) => (w.subject.kind === 'lamps') === (w.is !== 'on' && w.is !== 'off'), {
     path: ['is'],
     error: 'lamps are lit, dark, flashing or steady; functions and outputs are on or off',
+  })
+  .refine((w) => w.says === 'whenever' || w.withinS === null, {
+    path: ['withinS'],
+    error: 'must be null where a wish says never or possible',
   });
 export type BehaviourWish = z.infer<typeof BehaviourWish>;
 
-/** "White of All ahead is dark", "Siren is off", "at least 2 modules of amber of all lamps to the rear are flashing". */
+/** "White of All ahead is dark", "Siren is off", "at least 2 modules of amber of all lamps to the rear are flashing", "Siren is off within 5 s". */
 export function subjectSentence(
+  build: Build,
+  { withinS, ...said }: Pick<BehaviourWish, 'subject' | 'is' | 'atLeast' | 'withinS'>,
+): string {
+  return `${bareSentence(build, said)}${withinS === null ? '' : ` within ${withinS} s`}`;
+}
+
+function bareSentence(
   build: Build,
   { subject, is, atLeast }: Pick<BehaviourWish, 'subject' | 'is' | 'atLeast'>,
 ): string {
@@ -94,6 +110,7 @@ export const behaviour = defineWish({
           subject: { kind: 'lamps', target: null, colours: [], faces: [] },
           is: 'lit',
           atLeast: 1,
+          withinS: null,
         };
   },
   sentence: (build, wish) => {

@@ -1,19 +1,20 @@
 import { joinPlace } from '../arrange/joinPlace.ts';
 import { addPartner, addPlacement } from '../arrange/lamps.ts';
 import type { Approach } from '../design/approach.ts';
-import type { Placement } from '../design/placement.ts';
 import type { On } from '../design/controls.ts';
+import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { directionOf } from '../geometry/direction.ts';
-import { overlapDepthM, type Convex } from '../geometry/overlap.ts';
 import { dot } from '../geometry/vec.ts';
 import type { Fixture } from '../fixture/types.ts';
 import { isWarning } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
-import { footprint, housingCorners, misfit, placeFixture } from '../resolve/place.ts';
+import { footprint, misfit, placeFixture } from '../resolve/place.ts';
+import { Approaches } from '../sight/approach.ts';
 import type { State } from '../state/state.ts';
 import type { MountZone } from '../vehicle/types.ts';
-import { Approaches } from './approach.ts';
+import { LAYOUT_CHECKS } from './layout/layout.ts';
+import { LayoutSubject } from './layout/subject.ts';
 
 /** Lamps to add: a fixture at a place of a zone, and its mirror image where that is another place. */
 export interface MoreLamps {
@@ -56,13 +57,14 @@ const STEPS = 8;
 const ARROW_MODULES = 5;
 /** A lamp as near to the middle is its own mirror image, m. */
 const MIDDLE_M = 0.01;
-/** Of the lamp that is tried. */
+/** Of the lamp that is tried, and of its mirror image. */
 const NEW_ID = 'one-more';
+const PARTNER_ID = `${NEW_ID}-x`;
 const SHUT: ReadonlySet<string> = new Set();
 
 /**
  * What an extra pair of the head that the build has most of, or an extra bar, would gain an approach, by adding it where it
- * fits and stands clear. The most gained first. Between two it can be given up.
+ * fits and no check of the layout says anything of it. The most gained first. Between two it can be given up.
  */
 export function* wouldGain(build: Build, state: State, approach: Approach): Generator<number, WouldGain[]> {
   const lookup = lookupOf(build);
@@ -111,31 +113,29 @@ function candidatesFor(build: Build, lookup: Lookup, bearingDeg: number): Candid
 
 /** The outermost place of a zone where a fixture and its mirror image stand clear; null where there is none. */
 function clearPlace(build: Build, lookup: Lookup, fixture: Fixture, zone: MountZone): MoreLamps | null {
-  const there = build.placements.filter(({ status }) => status !== 'removed').map((p) => housing(lookup, p));
   const reachM = Math.max(0, zone.widthM / 2 - footprint(fixture).halfU);
   for (let step = STEPS; step >= 0; step--) {
-    const uM = (reachM * step) / STEPS;
-    const more = { fixtureId: fixture.id, zoneId: zone.id, uM };
+    const more = { fixtureId: fixture.id, zoneId: zone.id, uM: (reachM * step) / STEPS };
     const placed = addPlacement(build, { ...more, id: NEW_ID, vM: 0 });
-    const [own] = clear(lookup, placed, NEW_ID, there);
-    if (own === undefined) continue;
-    const middleM = own.corners.reduce((sum, [, y]) => sum + y, 0) / own.corners.length;
-    if (Math.abs(middleM) < MIDDLE_M) return { ...more, pair: false };
-    const paired = addPartner(placed, NEW_ID, `${NEW_ID}-x`);
-    if (clear(lookup, paired, `${NEW_ID}-x`, [...there, own]).length === 1) return { ...more, pair: true };
+    const pair = placed.placements.some((p) => p.id === NEW_ID && besideMiddle(lookup, p));
+    const tried = pair ? addPartner(placed, NEW_ID, PARTNER_ID) : placed;
+    if (standClear(tried)) return { ...more, pair };
   }
   return null;
 }
 
-const housing = (lookup: Lookup, p: Placement): Convex => {
-  const placed = placeFixture(lookup, p, SHUT);
-  const axes = [placed.frame.aim, placed.frame.right, placed.frame.up];
-  return { corners: housingCorners(placed), normals: axes, edges: axes };
-};
+/** A lamp that is not its own mirror image. */
+const besideMiddle = (lookup: Lookup, p: Placement): boolean =>
+  Math.abs(placeFixture(lookup, p, SHUT).base[1]) >= MIDDLE_M;
 
-/** The housing of a lamp where it stands in no other; none where it does. */
-const clear = (lookup: Lookup, build: Build, lampId: string, there: readonly Convex[]): Convex[] =>
-  build.placements
-    .filter(({ id }) => id === lampId)
-    .map((p) => housing(lookup, p))
-    .filter((one) => there.every((other) => overlapDepthM(one, other) <= 0));
+/** What would block or warn about a lamp where it is put. */
+const TOLD = LAYOUT_CHECKS.filter(({ severity }) => severity === 'blocks' || severity === 'warns');
+
+/** Whether no check of the layout says anything of the new lamps, in itself or beside others. */
+function standClear(build: Build): boolean {
+  const subject = new LayoutSubject(build);
+  const isNew = (id: string): boolean => id === NEW_ID || id === PARTNER_ID;
+  return TOLD.every((check) =>
+    check.faults(subject).every(({ channels }) => channels?.some((c) => isNew(c.placementId)) !== true),
+  );
+}

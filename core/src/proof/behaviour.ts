@@ -1,0 +1,154 @@
+import { FACE_BEARINGS } from '../coverage/sectors.ts';
+import type { Condition } from '../design/condition.ts';
+import { readOn, shownBy, type On } from '../design/controls.ts';
+import { targetKey, type Target } from '../design/functions.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
+import { highestCd, type Drive } from '../resolve/channels.ts';
+import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
+import { BRIEF_PACK } from '../rules/check.ts';
+import { behaviourRule } from '../rules/kinds/behaviour.ts';
+import { conditionOf, rulesHere } from '../rules/registry.ts';
+import { LEVEL_DEG, Situation } from '../rules/situation.ts';
+import { stateWith } from '../state/state.ts';
+import type { Face } from '../words/face.ts';
+
+/** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */
+export interface Behaviour extends Pick<
+  BehaviourWish,
+  'says' | 'subject' | 'is' | 'atLeast' | 'withinS' | 'unless'
+> {
+  readonly packId: string;
+  readonly id: string;
+  /** What must be so for it to speak; null where it always does. */
+  readonly when: Condition | null;
+  /** Lamps made to warn alone count. */
+  readonly warningOnly: boolean;
+}
+
+/** What the wishes of the brief, and rules of packs that hold here, say of behaviour. */
+export const behavioursIn = (build: Build): Behaviour[] => [
+  ...build.brief.constraints.flatMap((data): Behaviour[] =>
+    data.kind === 'behaviour'
+      ? [{ ...BehaviourWish.parse(data), packId: BRIEF_PACK, warningOnly: false }]
+      : [],
+  ),
+  ...rulesHere(build).flatMap(({ pack, rule: data }): Behaviour[] => {
+    const rule = behaviourRule.of(data);
+    if (rule === null) return [];
+    const { id, says, is, moduleCount: atLeast, colours, faces } = rule;
+    const head = { packId: pack.id, id, says, is, atLeast, withinS: null, unless: null };
+    const when = conditionOf(build, pack, data);
+    return [
+      {
+        ...head,
+        when,
+        subject: { kind: 'lamps', target: null, colours, faces },
+        warningOnly: rule.lamps === 'warning',
+      },
+    ];
+  }),
+];
+
+/** A lamp lights a side to which it sends more than this at some bearing, cd. */
+const LIGHTS_CD = 10;
+
+/** Judges whether a behaviour is so, given what is on and what lights. */
+export class BehaviourJudge {
+  readonly #build: Build;
+  readonly #shares = new Map<string, number>();
+  readonly #members = new Map<string, ReadonlySet<string>>();
+
+  constructor(build: Build) {
+    this.#build = build;
+  }
+
+  /** Whether a behaviour speaks of a module at all. */
+  concerns({ subject }: Behaviour, module: ModuleRef): boolean {
+    return subject.kind === 'lamps' && (subject.target === null || this.#holds(subject.target, module));
+  }
+
+  /** Whether a channel at work is one of those that a behaviour speaks of: by module, colour, purpose and side. */
+  counts(behaviour: Behaviour, drive: Drive): boolean {
+    const { subject, warningOnly } = behaviour;
+    if (subject.kind !== 'lamps' || !this.concerns(behaviour, drive)) return false;
+    const { colours, faces } = subject;
+    return (
+      drive.spans.length > 0 &&
+      (colours.length === 0 || colours.includes(drive.colour)) &&
+      (drive.warns || !warningOnly) &&
+      (faces.length === 0 || faces.some((face) => this.#lights(drive, face)))
+    );
+  }
+
+  /**
+   * Whether what a behaviour speaks of is as it says.
+   * @param drives - the channels at work that count for it
+   */
+  isSo({ subject, is, atLeast }: Behaviour, on: readonly On[], drives: readonly Drive[]): boolean {
+    switch (subject.kind) {
+      case 'function':
+        return on.some((one) => readOn(one).id === subject.functionId) === (is === 'on');
+      case 'load':
+        return this.#loadRuns(on, subject.loadId) === (is === 'on');
+      case 'lamps':
+        switch (is) {
+          case 'dark':
+            return drives.length === 0;
+          case 'flashing':
+            return modulesOf(drives.filter((d) => !d.steady)) >= atLeast;
+          case 'steady':
+            return modulesOf(drives.filter((d) => d.steady)) >= atLeast;
+          case 'lit':
+          case 'on':
+          case 'off':
+            return modulesOf(drives) >= atLeast;
+        }
+    }
+  }
+
+  #holds(target: Target, { placementId, moduleId }: ModuleRef): boolean {
+    const key = targetKey(target);
+    const known = this.#members.get(key) ?? membersOf(this.#build, target);
+    this.#members.set(key, known);
+    return known.has(`${placementId}/${moduleId}`);
+  }
+
+  /** Whether a channel at work sends enough to a side at some bearing, level, with everything shut. */
+  #lights(drive: Drive, face: Face): boolean {
+    const key = `${drive.placementId}/${drive.moduleId} ${face}`;
+    const most = this.#shares.get(key) ?? shareToward(this.#build, drive, face);
+    this.#shares.set(key, most);
+    return highestCd(drive) * most > LIGHTS_CD;
+  }
+
+  /** Whether a load stands at more than off: the strongest function that speaks of it wins. */
+  #loadRuns(on: readonly On[], loadId: string): boolean {
+    const off = this.#build.controls.loads.find(({ id }) => id === loadId)?.values[0];
+    for (const one of on) {
+      const set = shownBy(this.#build, one).loads.find((l) => l.loadId === loadId);
+      if (set !== undefined) return set.value !== off;
+    }
+    return false;
+  }
+}
+
+const modulesOf = (drives: readonly Drive[]): number =>
+  new Set(drives.map((d) => `${d.placementId}/${d.moduleId}`)).size;
+
+/** The largest share of a module's peak that arrives at some bearing of a side, level, with everything shut. */
+function shareToward(build: Build, module: ModuleRef, face: Face): number {
+  const share = new Situation(build, stateWith({}), 0).shareOf(module, LEVEL_DEG);
+  return Math.max(...FACE_BEARINGS[face].map((bearing) => share[bearing] ?? 0));
+}
+
+/** The modules of a target, as keys. */
+function membersOf({ placements, controls }: Build, target: Target): ReadonlySet<string> {
+  if (target.kind === 'set') {
+    const set = controls.sets.find(({ id }) => id === target.setId);
+    return new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
+  }
+  const groupId = target.kind === 'group' ? target.groupId : null;
+  return new Set(
+    placements.flatMap((p) => p.modules.filter((m) => m.groupId === groupId).map((m) => `${p.id}/${m.id}`)),
+  );
+}
