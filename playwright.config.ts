@@ -3,6 +3,23 @@ import { defineConfig } from '@playwright/test';
 const port = Number(process.env.E2E_PORT ?? 4173);
 const address = `http://127.0.0.1:${port}`;
 
+/** Tests that draw in three dimensions say so. */
+const THREE_D = /@three-dimensions/;
+
+const launchedWith = (...args: string[]) => ({
+  launchOptions: {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
+    chromiumSandbox: false,
+    args: [
+      '--disable-quic',
+      '--disable-dev-shm-usage',
+      '--force-color-profile=srgb',
+      '--font-render-hinting=none',
+      ...args,
+    ],
+  },
+});
+
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
@@ -24,21 +41,16 @@ export default defineConfig({
     // A trace takes a copy of the page at every step, which costs more than the step; a picture tells most.
     trace: process.env.TRACE === undefined ? 'off' : 'retain-on-failure',
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      chromiumSandbox: false,
-      args: [
-        '--disable-quic',
-        '--disable-dev-shm-usage',
-        // Software drawing in three dimensions, without a driver's remarks on the console.
-        '--use-angle=swiftshader',
-        // Without a graphics card, drawing on the processor itself is quicker than by a card that is imitated.
-        '--disable-gpu-rasterization',
-        '--force-color-profile=srgb',
-        '--font-render-hinting=none',
-      ],
-    },
   },
+  projects: [
+    // Drawn on the processor itself: a graphics card that is imitated costs more than the pages.
+    { name: 'screens', grepInvert: THREE_D, use: launchedWith('--disable-gpu') },
+    {
+      name: 'three dimensions',
+      grep: THREE_D,
+      use: launchedWith('--use-angle=swiftshader', '--disable-gpu-rasterization'),
+    },
+  ],
   webServer: {
     command: 'node web/build/index.js',
     url: `${address}/health`,

@@ -386,25 +386,29 @@ test('stages side by side, and a scene of two vehicles in step', async ({ page }
   await expectAccessible(page);
 });
 
-test('seen by eye: walked round, in fog, filmed as a calm loop', async ({ page }) => {
-  const id = await copyOfDemo(page, 'ks-13');
-  await openBuild(page, id, 'visibility');
-  await page.getByRole('button', { name: 'By eye' }).click();
-  const round = page.getByRole('slider', { name: 'Walk round the vehicle' });
-  await expect(round).toBeVisible();
-  await page.keyboard.press('4');
-  await expect(round).toHaveAttribute('aria-valuenow', '135');
-  await round.focus();
-  await page.keyboard.press('ArrowRight');
-  await expect(round).toHaveAttribute('aria-valuenow', '140');
-  await page.getByRole('button', { name: 'Fog', exact: true }).click();
-  await expect(round).toHaveAttribute('aria-valuetext', /in fog at night/);
-  await page.getByLabel('Who looks').selectOption('Sees red poorly');
-  const picture = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save as a picture' }).click();
-  expect((await picture).suggestedFilename()).toBe('Copy of ks-13, 140°.png');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save as a calm loop' }).click();
-  expect((await download).suggestedFilename()).toBe('Copy of ks-13, 140°.gif');
-  await expectAccessible(page);
-});
+test(
+  'seen by eye: walked round, in fog, filmed as a calm loop',
+  { tag: '@three-dimensions' },
+  async ({ page }) => {
+    const id = await copyOfDemo(page, 'ks-13');
+    await openBuild(page, id, 'visibility');
+    await page.getByRole('button', { name: 'By eye' }).click();
+    const round = page.getByRole('slider', { name: 'Walk round the vehicle' });
+    await expect(round).toBeVisible();
+    await page.keyboard.press('4');
+    await expect(round).toHaveAttribute('aria-valuenow', '135');
+    await round.focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(round).toHaveAttribute('aria-valuenow', '140');
+    await page.getByRole('button', { name: 'Fog', exact: true }).click();
+    await expect(round).toHaveAttribute('aria-valuetext', /in fog at night/);
+    await page.getByLabel('Who looks').selectOption('Sees red poorly');
+    const picture = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as a picture' }).click();
+    expect((await picture).suggestedFilename()).toBe('Copy of ks-13, 140°.png');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as a calm loop' }).click();
+    expect((await download).suggestedFilename()).toBe('Copy of ks-13, 140°.gif');
+    await expectAccessible(page);
+  },
+);

@@ -175,43 +175,45 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await expectAccessible(page);
 });
 
-test('by eye, by keyboard: from the wheel in fog, and another vehicle of the scene before a wet road', async ({
-  page,
-}) => {
-  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
-  await page.getByRole('button', { name: 'Scene', exact: true }).click();
-  await page.getByLabel('Bring a vehicle').selectOption({ label: 'Ferry-slip marshal van' });
-  await page.getByRole('link', { name: /^Visibility/ }).click();
-  await page.getByRole('button', { name: 'By eye' }).click();
-  const around = page.getByRole('group', { name: 'Around' });
-  await around.getByRole('button', { name: 'Rain' }).click();
-  const walk = page.getByRole('slider', { name: 'Walk round the vehicle' });
-  await walk.focus();
-  await page.keyboard.press('ArrowRight');
-  await expect(walk).toHaveAttribute('aria-valuetext', 'from 5°, 10 m, eye 1.7 m, in rain at night');
-  // What both vehicles and the mirrors in the road look like is drawn: the picture is not one colour.
-  const colours = (): Promise<number> =>
-    page.evaluate(() => {
-      const canvas = document.querySelector('canvas');
-      const copy = document.createElement('canvas');
-      [copy.width, copy.height] = [64, 64];
-      const drawn = copy.getContext('2d');
-      if (canvas === null || drawn === null) return 0;
-      drawn.drawImage(canvas, 0, 0, 64, 64);
-      const { data } = drawn.getImageData(0, 0, 64, 64);
-      return new Set(Array.from({ length: 64 * 64 }, (_, i) => data.slice(4 * i, 4 * i + 3).join())).size;
-    });
-  await expect.poll(colours, WORKED_OUT).toBeGreaterThan(100);
-  await around.getByRole('button', { name: 'Fog' }).click();
-  await page.getByRole('combobox', { name: 'Eye' }).selectOption('At the wheel');
-  const head = page.getByRole('slider', { name: 'Look round from the wheel' });
-  await expect(head).toHaveAttribute('aria-valuetext', 'from the wheel toward 0°, in fog at night');
-  await expect(page.getByText(/fog throws back \d+\.\d cd\/m²/)).toBeVisible(WORKED_OUT);
-  await head.focus();
-  await page.keyboard.press('ArrowLeft');
-  await expect(head).toHaveAttribute('aria-valuenow', '355');
-  await expectAccessible(page, '.night');
-});
+test(
+  'by eye, by keyboard: from the wheel in fog, and another vehicle of the scene before a wet road',
+  { tag: '@three-dimensions' },
+  async ({ page }) => {
+    await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
+    await page.getByRole('button', { name: 'Scene', exact: true }).click();
+    await page.getByLabel('Bring a vehicle').selectOption({ label: 'Ferry-slip marshal van' });
+    await page.getByRole('link', { name: /^Visibility/ }).click();
+    await page.getByRole('button', { name: 'By eye' }).click();
+    const around = page.getByRole('group', { name: 'Around' });
+    await around.getByRole('button', { name: 'Rain' }).click();
+    const walk = page.getByRole('slider', { name: 'Walk round the vehicle' });
+    await walk.focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(walk).toHaveAttribute('aria-valuetext', 'from 5°, 10 m, eye 1.7 m, in rain at night');
+    // What both vehicles and the mirrors in the road look like is drawn: the picture is not one colour.
+    const colours = (): Promise<number> =>
+      page.evaluate(() => {
+        const canvas = document.querySelector('canvas');
+        const copy = document.createElement('canvas');
+        [copy.width, copy.height] = [64, 64];
+        const drawn = copy.getContext('2d');
+        if (canvas === null || drawn === null) return 0;
+        drawn.drawImage(canvas, 0, 0, 64, 64);
+        const { data } = drawn.getImageData(0, 0, 64, 64);
+        return new Set(Array.from({ length: 64 * 64 }, (_, i) => data.slice(4 * i, 4 * i + 3).join())).size;
+      });
+    await expect.poll(colours, WORKED_OUT).toBeGreaterThan(100);
+    await around.getByRole('button', { name: 'Fog' }).click();
+    await page.getByRole('combobox', { name: 'Eye' }).selectOption('At the wheel');
+    const head = page.getByRole('slider', { name: 'Look round from the wheel' });
+    await expect(head).toHaveAttribute('aria-valuetext', 'from the wheel toward 0°, in fog at night');
+    await expect(page.getByText(/fog throws back \d+\.\d cd\/m²/)).toBeVisible(WORKED_OUT);
+    await head.focus();
+    await page.keyboard.press('ArrowLeft');
+    await expect(head).toHaveAttribute('aria-valuenow', '355');
+    await expectAccessible(page, '.night');
+  },
+);
 
 test('what one more pair would gain an approach is tried, and added with one undo', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');

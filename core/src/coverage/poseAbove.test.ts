@@ -11,7 +11,7 @@ import type { Drive } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
 import { drivenIn } from '../state/driven.ts';
-import { levelAt } from '../timing/timeline.ts';
+import { levelsPerMs } from '../../test/reference/perMs.ts';
 import { posedSolids, stopsWithShut } from '../vehicle/vehicle.ts';
 import { poseAbove } from './poseAbove.ts';
 
@@ -55,7 +55,7 @@ function bruteMostCd(
     for (let ms = 0; ms < cycleMs; ms++)
       most = Math.max(
         most,
-        mine.reduce((now, { drive, cd }) => now + cd * levelAt(drive, ms), 0),
+        mine.reduce((now, { drive, cd }) => now + cd * (levelsPerMs(drive)[ms % drive.cycleMs] ?? 0), 0),
       );
     return sum + most;
   }, 0);

@@ -50,7 +50,12 @@ export interface Part {
   readonly variables: readonly Variable[];
   /** The functions that must be judged to go on from a state, each after those that it asks about. */
   readonly judged: readonly number[];
-  readonly never: readonly { readonly when: Asked; readonly then: Asked }[];
+  /** What may not be together, with the inputs that it names. */
+  readonly never: readonly {
+    readonly when: Asked;
+    readonly then: Asked;
+    readonly inputs: readonly number[];
+  }[];
   readonly events: readonly MachineEvent[];
 }
 
@@ -117,7 +122,11 @@ export function splitInParts(wired: Wired): Part[] {
       judged: inOrder,
       never: never
         .filter(({ places }) => places.some((at) => group.of(at) === root))
-        .map(({ rule }) => ({ when: wired.asked(rule.when), then: wired.asked(rule.then) })),
+        .map(({ rule, places }) => ({
+          when: wired.asked(rule.when),
+          then: wired.asked(rule.then),
+          inputs: places,
+        })),
       events: events
         .filter((e) => group.of(e.move?.input ?? nodeOf(e.ends ?? e.heard[0]?.fn ?? -1)) === root)
         .map((e) => ({ ...e, ...reachOf(wired, e, remembering, inOrder) })),

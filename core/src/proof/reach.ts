@@ -1,4 +1,4 @@
-import type { ProgrammeEvent } from '../controls/programme.ts';
+import { isTimed, type Programme, type ProgrammeEvent } from '../controls/programme.ts';
 import type { Machine, Registers } from './machine.ts';
 import type { MachineEvent, Part, Variable } from './parts.ts';
 
@@ -53,12 +53,13 @@ export const rawOf = ({ variables }: Part): bigint =>
 /** A state of a part as one number: mixed radix over its variables. */
 export class Numbering {
   readonly #variables: readonly Variable[];
-  readonly #weights: readonly number[];
+  /** What one step of each variable adds. */
+  readonly weights: readonly number[];
 
   constructor({ variables }: Part) {
     this.#variables = variables;
     let weight = 1;
-    this.#weights = variables.map(({ size }) => {
+    this.weights = variables.map(({ size }) => {
       const mine = weight;
       weight *= size;
       return mine;
@@ -69,7 +70,7 @@ export class Numbering {
     let number = 0;
     for (let i = 0; i < this.#variables.length; i++) {
       const variable = this.#variables[i];
-      const weight = this.#weights[i] ?? 0;
+      const weight = this.weights[i] ?? 0;
       if (variable === undefined) continue;
       switch (variable.kind) {
         case 'input':
@@ -162,13 +163,39 @@ function grown<T extends Float64Array | Int32Array>(from: T, into: T): T {
 
 /** Phases of a function are numbered below this. */
 const PHASES = 4;
+/** What an event does is kept in tables where each depends on no more combinations of values than this. */
+const MOST_ROWS = 2 ** 14;
+/** Of a row that was not asked for yet, and of one in which the event does not happen. */
+const UNKNOWN = Infinity;
+const NEVER = -Infinity;
+
+/** What an event adds to the number of a state by changing some variables: it depends on some variables alone, row by row. */
+interface Table {
+  /** Places of the variables it depends on, and what one step of each is in the row. */
+  readonly at: readonly number[];
+  readonly steps: readonly number[];
+  /** Places of the variables that it tells the change of. */
+  readonly changes: readonly number[];
+  /** Whether it tells that the event does not happen. */
+  readonly decides: boolean;
+  /** Filled as rows are met. */
+  readonly rows: Float64Array;
+}
 
 /** Walks through the states of a part by their numbers. */
 export class Walker {
   readonly #machine: Machine;
   readonly #part: Part;
   readonly #numbering: Numbering;
+  /** By event; null where it depends on too much. */
+  readonly #tables: readonly (readonly Table[] | null)[];
+  readonly #sizes: readonly number[];
+  readonly #weights: readonly number[];
+  /** The value of each variable here. */
+  readonly #digits: Int32Array;
   readonly #here: Registers;
+  /** Whether the registers are those of the state here. */
+  #judged = false;
   readonly #inputs: readonly number[];
   readonly #inputWeight: Float64Array;
   readonly #memoryWeight: Float64Array;
@@ -182,6 +209,10 @@ export class Walker {
     this.#machine = machine;
     this.#part = part;
     this.#numbering = new Numbering(part);
+    this.#tables = part.events.map((event) => tablesOf(machine, part, event));
+    this.#sizes = part.variables.map(({ size }) => size);
+    this.#weights = this.#numbering.weights;
+    this.#digits = new Int32Array(part.variables.length);
     this.#here = machine.blank();
     this.#before = machine.blank();
     this.#inputs = part.variables.filter((v) => v.kind === 'input').map((v) => v.at);
@@ -215,12 +246,60 @@ export class Walker {
   /** Goes to a state. */
   goTo(number: number): void {
     this.#number = number;
-    this.#numbering.into(number, this.#here);
-    this.#machine.judge(this.#part.judged, this.#here);
+    this.#judged = false;
+    let rest = number;
+    for (let i = 0; i < this.#sizes.length; i++) {
+      const size = this.#sizes[i] ?? 1;
+      const above = Math.floor(rest / size);
+      this.#digits[i] = rest - above * size;
+      rest = above;
+    }
   }
 
-  /** The number of the state that an event leads to from here, where it stays; -1 when it does not happen. */
-  after(event: MachineEvent): number {
+  /** The number of the state that an event of the part leads to from here, by its place; -1 when it does not happen. */
+  after(place: number): number {
+    const tables = this.#tables[place] ?? null;
+    if (tables === null) return this.#worked(place);
+    let number = this.#number;
+    for (let t = 0; t < tables.length; t++) {
+      const table = tables[t];
+      const add = table === undefined ? 0 : (table.rows[this.#rowOf(table)] ?? UNKNOWN);
+      if (add === NEVER) return -1;
+      number += add;
+    }
+    return number < UNKNOWN ? number : this.#learnt(place, tables);
+  }
+
+  #rowOf({ at, steps }: Table): number {
+    let row = 0;
+    for (let i = 0; i < at.length; i++) row += (this.#digits[at[i] ?? 0] ?? 0) * (steps[i] ?? 0);
+    return row;
+  }
+
+  /** Lets an event happen, and keeps what it did. */
+  #learnt(place: number, tables: readonly Table[]): number {
+    const number = this.#worked(place);
+    for (const table of tables) {
+      const row = this.#rowOf(table);
+      if (number >= 0)
+        table.rows[row] = table.changes.reduce((sum, v) => {
+          const [size, weight] = [this.#sizes[v] ?? 1, this.#weights[v] ?? 1];
+          return sum + ((Math.floor(number / weight) % size) - (this.#digits[v] ?? 0)) * weight;
+        }, 0);
+      else if (table.decides) table.rows[row] = NEVER;
+    }
+    return number;
+  }
+
+  /** Where an event leads, by letting it happen and taking it back. */
+  #worked(place: number): number {
+    const event = this.#part.events[place];
+    if (event === undefined) return -1;
+    if (!this.#judged) {
+      this.#numbering.into(this.#number, this.#here);
+      this.#machine.judge(this.#part.judged, this.#here);
+      this.#judged = true;
+    }
     const { values, memory, phases, on } = this.#here;
     const before = this.#before;
     const { move, touches } = event;
@@ -229,7 +308,6 @@ export class Walker {
       if (values[move.input] === move.value) return -1;
       for (const at of inputs) before.values[at] = values[at] ?? 0;
     }
-    // The hottest loop of the proof: no call for what did not change.
     for (const rank of touches) {
       before.memory[rank] = memory[rank] ?? 0;
       before.phases[rank] = phases[rank] ?? 0;
@@ -263,6 +341,89 @@ export class Walker {
   }
 }
 
+/** Tables for an event of a part, yet to be filled: one if that is small, else one a variable; null where that is not small. */
+function tablesOf({ wired, programme }: Machine, part: Part, event: MachineEvent): readonly Table[] | null {
+  const { move, ends, reaches, judges } = event;
+  const { variables } = part;
+  const moved = new Set<number>(move === null ? [] : [move.input]);
+  if (move !== null && wired.follows.some(({ input }) => input === move.input))
+    for (const { input, follower } of wired.follows) moved.add(input).add(follower);
+  // What is forbidden and names nothing that moves is as it was before: not so.
+  const forbidden = part.never.flatMap(({ inputs }) => (inputs.some((at) => moved.has(at)) ? inputs : []));
+  const decided = placesIn(
+    variables,
+    new Set([...moved, ...forbidden]),
+    new Set(ends === null ? [] : [ends]),
+  );
+  // Judging changes what is remembered of those that forget, and the phases of those with timers.
+  const judged = judges.filter((rank) => {
+    const fn = programme.ranked[rank];
+    return fn !== undefined && (fn.forgets || isTimed(fn.when));
+  });
+  const changed = placesIn(
+    variables,
+    moved,
+    new Set([...reaches, ...judged, ...(ends === null ? [] : [ends])]),
+  );
+  const each = changed.map((place) => {
+    const variable = variables[place];
+    const inputs = new Set(moved);
+    const functions = new Set<number>();
+    const asked = variable?.kind === 'input' ? [] : bound(programme, variable?.at ?? -1, reaches);
+    for (const rank of asked) {
+      const cone = wired.dependsOn(rank);
+      for (const at of cone.inputs) inputs.add(at);
+      for (const fn of cone.functions) functions.add(fn);
+    }
+    return { changes: [place], at: placesIn(variables, inputs, functions) };
+  });
+  const all = [...new Set([...decided, ...each.flatMap(({ at }) => at)])];
+  const one = tableOf(variables, all, changed, true);
+  if (one !== null) return [one];
+  const apart = [
+    tableOf(variables, decided, [], true),
+    ...each.map(({ at, changes }) => tableOf(variables, at, changes, false)),
+  ];
+  const small = apart.filter((table) => table !== null);
+  return small.length < apart.length ? null : small;
+}
+
+/** The places of the variables of some inputs and functions. */
+const placesIn = (
+  variables: readonly Variable[],
+  inputs: ReadonlySet<number>,
+  functions: ReadonlySet<number>,
+): number[] =>
+  variables.flatMap((variable, place) =>
+    (variable.kind === 'input' ? inputs : functions).has(variable.at) ? [place] : [],
+  );
+
+/** A function, and those that an event reaches with which it is one choice. */
+function bound({ ranked }: Programme, rank: number, reaches: readonly number[]): number[] {
+  const choiceId = ranked[rank]?.choiceId ?? null;
+  return choiceId === null
+    ? [rank]
+    : [rank, ...reaches.filter((other) => ranked[other]?.choiceId === choiceId)];
+}
+
+/** @returns null when it would have too many rows */
+function tableOf(
+  variables: readonly Variable[],
+  at: readonly number[],
+  changes: readonly number[],
+  decides: boolean,
+): Table | null {
+  let rows = 1;
+  const steps = at.map((place) => {
+    const mine = rows;
+    rows *= variables[place]?.size ?? 1;
+    return mine;
+  });
+  return rows > MOST_ROWS
+    ? null
+    : { at, steps, changes, decides, rows: new Float64Array(rows).fill(UNKNOWN) };
+}
+
 /**
  * Every state of a part that can be reached from rest, breadth first: each by a shortest way.
  * @param most - of so many states it stops
@@ -281,9 +442,7 @@ export function reachPart(machine: Machine, part: Part, most = MOST_STATES): Rea
     walker.goTo(found.states[at] ?? 0);
     const depth = (found.depths[at] ?? 0) + 1;
     for (let e = 0; e < part.events.length; e++) {
-      const event = part.events[e];
-      if (event === undefined) continue;
-      const number = walker.after(event);
+      const number = walker.after(e);
       if (number < 0 || !met.add(number)) continue;
       found.push(number, at, e, depth);
       if (found.count >= most) {

@@ -211,14 +211,14 @@ function edgesOf(machine: Machine, reached: ReachedPart, cost: Cost): Edge[] {
   const placeOf = new Map<number, number>();
   for (let place = 0; place < reached.count; place++) placeOf.set(reached.states[place] ?? 0, place);
   const found: Edge[] = [];
-  const counted = part.events.flatMap((event) => {
+  const counted = part.events.flatMap((event, at) => {
     const costs = cost(event.byOperator, event.ends !== null);
-    return costs === null ? [] : [{ event, costs }];
+    return costs === null ? [] : [{ at, costs }];
   });
   for (let from = 0; from < reached.count; from++) {
     walker.goTo(reached.states[from] ?? 0);
-    for (const { event, costs } of counted) {
-      const to = placeOf.get(walker.after(event));
+    for (const { at, costs } of counted) {
+      const to = placeOf.get(walker.after(at));
       if (to !== undefined && to !== from) found.push({ from, to, cost: costs });
     }
   }

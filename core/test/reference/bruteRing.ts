@@ -8,9 +8,10 @@ import { directionOf } from '../../src/geometry/direction.ts';
 import { anglesInFrame } from '../../src/geometry/frame.ts';
 import { transmissionAlong } from '../../src/geometry/ray.ts';
 import { drivenIn } from '../../src/state/driven.ts';
-import { commonCycleMs, levelAt } from '../../src/timing/timeline.ts';
+import { commonCycleMs } from '../../src/timing/timeline.ts';
 import { VISUAL_TIME_S } from '../../src/timing/signal.ts';
 import { posedSolids } from '../../src/vehicle/vehicle.ts';
+import { levelsPerMs } from './perMs.ts';
 import { plainHousings } from './plainHousings.ts';
 
 /**
@@ -42,8 +43,7 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
     });
     let mean = 0;
     for (const { drive, cd } of seen) {
-      let litMs = 0;
-      for (let ms = 0; ms < drive.cycleMs; ms++) litMs += levelAt(drive, ms);
+      const litMs = levelsPerMs(drive).reduce((sum, level) => sum + level, 0);
       mean += (cd * litMs) / drive.cycleMs;
     }
     powerCdsPerMin[bearing] = mean * 60;
@@ -59,12 +59,15 @@ export function bruteRing(build: Build, state: State, elevationDeg: number): Rin
 }
 
 function samples(
-  flashing: readonly { drive: Parameters<typeof levelAt>[0]; cd: number }[],
+  flashing: readonly { drive: Parameters<typeof levelsPerMs>[0]; cd: number }[],
   steadyCd: number,
 ): Float64Array {
   const cycle = commonCycleMs(flashing.map((s) => s.drive.cycleMs));
   return Float64Array.from({ length: cycle }, (_, ms) =>
-    flashing.reduce((sum, { drive, cd }) => sum + cd * levelAt(drive, ms), steadyCd),
+    flashing.reduce(
+      (sum, { drive, cd }) => sum + cd * (levelsPerMs(drive)[ms % drive.cycleMs] ?? 0),
+      steadyCd,
+    ),
   );
 }
 
