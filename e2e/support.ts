@@ -3,6 +3,9 @@ import { createRequire } from 'node:module';
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { z } from 'zod';
 
+/** The copies that a test has made, by its page. */
+const copies = new WeakMap<Page, string[]>();
+
 /** Every test fails when the console says anything, or when a request leaves this machine. */
 export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>({
   expectedNoise: [[], { option: true }],
@@ -25,6 +28,8 @@ export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>
       });
       await use(undefined);
       expect(wrong).toEqual([]);
+      // What nobody looks at any more costs the server no digest.
+      for (const id of copies.get(page) ?? []) await page.request.delete(`/api/v1/builds/${id}`);
     },
     { auto: true },
   ],
@@ -95,7 +100,9 @@ export async function copyOfDemo(page: Page, name: string): Promise<string> {
     name: `Copy of ${name}`,
   };
   const answer = await page.request.post('/api/v1/builds/import', { data: build });
-  return z.object({ id: z.string() }).parse(await answer.json()).id;
+  const { id } = z.object({ id: z.string() }).parse(await answer.json());
+  copies.set(page, [...(copies.get(page) ?? []), id]);
+  return id;
 }
 
 /** Presses Tab, or Shift and Tab where it lies behind, until the element has the focus, as someone without a mouse would. */

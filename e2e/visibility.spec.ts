@@ -165,6 +165,7 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await expect(page.getByRole('row', { name: /^Pump operator, reading the panel/ })).toBeVisible();
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(lit.getByRole('row', { name: /^road \d\.\d\d \d\.\d\d 0°, -5° / })).toBeVisible();
+  await expect(page.getByText(/^Seen in own glass and mirrors/)).toHaveCount(0);
   const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
   const before = await fog
     .getByText(/cd\/m²/)

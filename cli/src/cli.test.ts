@@ -228,6 +228,9 @@ describe('sight', () => {
     const veil = Veil.parse(json('veil', demo('ks-13'), '--stage', '2', '--visibility', '50'));
     expect(veil.byLamp.reduce((sum, one) => sum + one.highest, 0)).toBeCloseTo(veil.highest, 6);
     expect(flarik('veil', demo('ks-13'), '--stage', '2', '--visibility', '5').exitCode).toBe(2);
+    expect(flarik('veil', demo('ks-13'), '--stage', '3').stdout).toMatch(
+      /seen in quarter glass left, 0\.\d{3} lx at the eye: /,
+    );
   });
 });
 

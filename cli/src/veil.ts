@@ -1,5 +1,6 @@
 import type { Build } from '@flarik/core/design/schema';
 import { bouncesAt } from '@flarik/core/sight/bounce';
+import { reflectionsAt } from '@flarik/core/sight/reflections';
 import { lightsIn } from '@flarik/core/sight/source';
 import { driverOf, solidsIn } from '@flarik/core/sight/stations';
 import { veilOf } from '@flarik/core/sight/veil';
@@ -8,7 +9,7 @@ import { InputError } from '@flarik/core/words/errors';
 import { figureOf, stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
-/** What fog, road, body and cab throw back to the driver. */
+/** What fog, road, body and cab throw back to the driver, and what is seen in own glass and mirrors. */
 export function veil(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const opticalRangeM = figureOf(args.visibility, '--visibility', 80, [20, 2000]);
@@ -19,11 +20,12 @@ export function veil(build: Build, args: Args): Output {
   const solids = solidsIn(vehicle, state.open);
   const found = veilOf(lights, solids, driver.eye, opticalRangeM);
   const bounces = bouncesAt(vehicle, solids, lights, driver.eye);
+  const reflections = reflectionsAt(build, state.open, lights, driver);
   if (args.json)
     return {
       exitCode: 0,
       text: JSON.stringify(
-        { build: build.name, state, opticalRangeM, eye: driver.eye, ...found, bounces },
+        { build: build.name, state, opticalRangeM, eye: driver.eye, ...found, bounces, reflections },
         null,
         2,
       ),
@@ -40,6 +42,10 @@ export function veil(build: Build, args: Args): Output {
       ...bounces.map(
         ({ surface, bearingDeg, elevationDeg, ...one }) =>
           `thrown back by ${surface} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
+      ),
+      ...reflections.map(
+        ({ mirror, eyeLx, ...one }) =>
+          `seen in ${mirror}, ${eyeLx.toFixed(3)} lx at the eye: ${figures(one)}`,
       ),
     ].join('\n'),
   };

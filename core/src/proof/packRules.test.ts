@@ -122,7 +122,8 @@ test('several functions that take light one by one: the shortest way to the limi
   const alone = checkBuild({ ...programme, rulePacks: [floor(1)] }).outcomes.find((o) => o.packId === 'test');
   // A hair below what the stage shows by itself, so that one cut is too much.
   const build: Build = { ...programme, rulePacks: [floor(((alone?.margin ?? NaN) + 1) * 0.999)] };
-  const found = prove(build).findings.filter((f) => f.packId === 'test');
+  const proof = prove(build);
+  const found = proof.findings.filter((f) => f.packId === 'test');
   expect(found.map((f) => f.id)).toEqual(['test|r|reached|front', 'test|r|worst|front']);
   const [near, worst] = found;
   expect(near?.evidence.steps).toHaveLength(3);
@@ -130,7 +131,7 @@ test('several functions that take light one by one: the shortest way to the limi
   expect(worst?.figure?.value ?? NaN).toBeLessThan(near?.figure?.value ?? NaN);
   const plain = plainly(build).get('test|r');
   expect(near?.evidence.steps).toHaveLength(plain?.troubles.get('front') ?? NaN);
-  expect(prove(build).outcomes.find((o) => o.packId === 'test')?.margin).toBeCloseTo(plain?.margin ?? NaN, 9);
+  expect(proof.outcomes.find((o) => o.packId === 'test')?.margin).toBeCloseTo(plain?.margin ?? NaN, 9);
 });
 
 describe('what only several functions together bring about is found', () => {

@@ -261,9 +261,8 @@ export class Walker {
     const tables = this.#tables[place] ?? null;
     if (tables === null) return this.#worked(place);
     let number = this.#number;
-    for (let t = 0; t < tables.length; t++) {
-      const table = tables[t];
-      const add = table === undefined ? 0 : (table.rows[this.#rowOf(table)] ?? UNKNOWN);
+    for (const table of tables) {
+      const add = table.rows[this.#rowOf(table)] ?? UNKNOWN;
       if (add === NEVER) return -1;
       number += add;
     }

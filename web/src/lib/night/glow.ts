@@ -1,6 +1,6 @@
 import { illuminanceLx, type NearChannel } from '@flarik/core/coverage/near';
 import { thresholdLx } from '@flarik/core/coverage/range';
-import { wetReflectance } from '@flarik/core/sight/wetRoad';
+import { fresnel, WATER } from '@flarik/core/sight/fresnel';
 import type { Colour } from '@flarik/core/words/colour';
 import type { Vec3 } from '@flarik/core/geometry/vec';
 import { levelAt } from '@flarik/core/timing/timeline';
@@ -60,7 +60,7 @@ export const mirrored = (channels: readonly NearChannel[], eye: Vec3): NearChann
     return {
       ...channel,
       centre: [x, y, -z],
-      cd: channel.cd * wetReflectance((z + eye[2]) / channel.distanceM),
+      cd: channel.cd * fresnel((z + eye[2]) / channel.distanceM, WATER),
     };
   });
 

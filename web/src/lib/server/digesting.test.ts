@@ -25,14 +25,14 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
-function recorded(longestMs = 60_000) {
+function recorded({ longestMs = 60_000, againMs = 0 } = {}) {
   const kept: [string, number, Digest['findings'] | null][] = [];
   const digesting = new Digesting(
     ({ id, version }, digest) => {
       kept.push([id, version, digest?.findings ?? null]);
       return Promise.resolve();
     },
-    { file, longestMs, quietMs: 0 },
+    { file, longestMs, quietMs: 0, againMs },
   );
   return { kept, digesting };
 }
@@ -69,7 +69,7 @@ test('what is the same is digested once; what differs is digested anew', async (
   const kept: [string, number | undefined][] = [];
   const digesting = new Digesting(
     ({ id }, digest) => Promise.resolve(void kept.push([id, digest?.findings.blocks])),
-    { file: counting, quietMs: 0 },
+    { file: counting, quietMs: 0, againMs: 0 },
   );
   const same = { wait: 0, text: 'like the other' };
   for (const [id, what] of [
@@ -88,8 +88,37 @@ test('what is the same is digested once; what differs is digested anew', async (
   await digesting.end();
 });
 
+test('a build that is worked on waits its time, and keeps no other from its turn', async () => {
+  const { kept, digesting } = recorded({ againMs: 1500 });
+  digesting.ask(asked('a', 1, { wait: 0, blocks: 1 }));
+  await digesting.idle();
+  const from = performance.now();
+  digesting.ask(asked('a', 2, { wait: 0, blocks: 2 }));
+  digesting.ask(asked('b', 1, { wait: 0, blocks: 3 }));
+  digesting.ask(asked('a', 3, { wait: 0, blocks: 4 }));
+  await digesting.idle();
+  expect(performance.now() - from).toBeGreaterThan(1000);
+  expect(kept.map(([id, version]) => [id, version])).toEqual([
+    ['a', 1],
+    ['b', 1],
+    ['a', 3],
+  ]);
+  await digesting.end();
+});
+
+test('a build that is deleted is not digested any more', async () => {
+  const { kept, digesting } = recorded();
+  digesting.ask(asked('a', 1, { wait: 600 }));
+  await new Promise((done) => setTimeout(done, 300));
+  digesting.ask(asked('b', 1, { wait: 0 }));
+  digesting.drop('b');
+  await digesting.idle();
+  expect(kept.map(([id]) => id)).toEqual(['a']);
+  await digesting.end();
+});
+
 test('one that takes too long is stopped and said not to be counted; the next goes on', async () => {
-  const { kept, digesting } = recorded(500);
+  const { kept, digesting } = recorded({ longestMs: 500 });
   digesting.ask(asked('slow', 1, { wait: 'for ever' }));
   digesting.ask(asked('quick', 1, { wait: 0, blocks: 2 }));
   await digesting.idle();

@@ -11,6 +11,9 @@ import { log } from './log';
 const LONGEST_MS = 45_000;
 /** Saves that follow each other quicker than this are digested once, ms. */
 const QUIET_MS = 4000;
+/** A build that is worked on is not digested more often than this, ms: a digest may take seconds. */
+const AGAIN_MS = 30_000;
+const LEAST_WAIT_MS = 50;
 /** Memory of the digesting thread, MB. */
 const MOST_MB = 512;
 /** So many digests are remembered by what they are of. */
@@ -29,7 +32,7 @@ type Keep = (of: Digested, digest: Digest | null) => Promise<void>;
 
 /** Digests builds in a thread beside the server: one at a time, and of each build the latest only. */
 export class Digesting {
-  /** By build, in the order they were asked for; each with the time from which it may be taken. */
+  /** By build, each with the time from which it may be taken. */
   readonly #waiting = new Map<string, { readonly of: Digested; readonly fromMs: number }>();
   /** By document; the one made last stands last. */
   readonly #remembered = new Map<string, Digest>();
@@ -37,17 +40,24 @@ export class Digesting {
   readonly #keep: Keep;
   readonly #longestMs: number;
   readonly #quietMs: number;
+  readonly #againMs: number;
+  /** By build: when it was digested last. Those of long ago are let go. */
+  readonly #lastMs = new Map<string, number>();
   #working: Promise<void> | null = null;
   #ended = false;
 
   /**
    * @param options - `file` holds the thread's code, without which nothing is digested; `longestMs` ends one;
-   * `quietMs` must pass after the last save of a build
+   * `quietMs` must pass after the last save of a build, `againMs` after its last digest
    */
-  constructor(keep: Keep, { file = threadFile(), longestMs = LONGEST_MS, quietMs = QUIET_MS } = {}) {
+  constructor(
+    keep: Keep,
+    { file = threadFile(), longestMs = LONGEST_MS, quietMs = QUIET_MS, againMs = AGAIN_MS } = {},
+  ) {
     this.#keep = keep;
     this.#longestMs = longestMs;
     this.#quietMs = quietMs;
+    this.#againMs = againMs;
     const there = existsSync(file);
     if (!there)
       log.warn(
@@ -69,8 +79,15 @@ export class Digesting {
   ask(of: Digested): void {
     if (this.#pool === null || this.#ended) return;
     this.#waiting.delete(of.id);
-    this.#waiting.set(of.id, { of, fromMs: performance.now() + this.#quietMs });
+    const again = (this.#lastMs.get(of.id) ?? -Infinity) + this.#againMs;
+    this.#waiting.set(of.id, { of, fromMs: Math.max(performance.now() + this.#quietMs, again) });
     this.#working ??= this.#work(this.#pool).finally(() => (this.#working = null));
+  }
+
+  /** A build that is no more needs no digest. */
+  drop(id: string): void {
+    this.#waiting.delete(id);
+    this.#lastMs.delete(id);
   }
 
   /** Resolves when all that was asked for is done. */
@@ -91,6 +108,9 @@ export class Digesting {
       if (next === null) return;
       const digest = await this.#digest(pool, next);
       if (this.#ended) return;
+      const now = performance.now();
+      for (const [id, ms] of this.#lastMs) if (now - ms > this.#againMs) this.#lastMs.delete(id);
+      this.#lastMs.set(next.id, now);
       await this.#keep(next, digest).catch((error: unknown) => {
         log.error({ err: error, build: next.id }, 'a digest could not be stored');
       });
@@ -114,17 +134,19 @@ export class Digesting {
     }
   }
 
-  /** The one asked for first, when it has been quiet for long enough; null when none waits. */
+  /** The one whose time comes first, when it has come; null when none waits. */
   async #take(): Promise<Digested | null> {
     for (;;) {
-      const [first] = this.#waiting.values();
-      if (first === undefined) return null;
+      const waiting = [...this.#waiting.values()];
+      if (waiting.length === 0) return null;
+      const first = waiting.reduce((a, b) => (b.fromMs < a.fromMs ? b : a));
       const leftMs = first.fromMs - performance.now();
       if (leftMs <= 0) {
         this.#waiting.delete(first.of.id);
         return first.of;
       }
-      await setTimeout(leftMs, undefined, { ref: false });
+      // What is asked for meanwhile may be due before it.
+      await setTimeout(Math.min(leftMs, Math.max(this.#quietMs, LEAST_WAIT_MS)), undefined, { ref: false });
     }
   }
 }

@@ -69,6 +69,9 @@ const NAMELESS = { id: '00000000-0000-4000-8000-000000000000', name: 'A build', 
 export const digestLater = (build: Build, version: number): void =>
   digester().ask({ id: build.id, version, document: JSON.stringify({ ...build, ...NAMELESS }) });
 
+/** A build that is deleted needs no digest. */
+export const digestNoMore = (id: string): void => digester().drop(id);
+
 /** What an earlier run of the server had not done yet. */
 async function digestTheRest(): Promise<void> {
   if (pool === null) return;

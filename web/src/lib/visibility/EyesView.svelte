@@ -175,6 +175,31 @@
         </tbody>
       </table>
     {/if}
+    {#if answer.reflections.length > 0}
+      <table aria-label="Own lamps in glass and mirrors, seen by the driver">
+        <thead>
+          <tr
+            ><th>Seen in own glass and mirrors</th><th>veil, cd/m²</th><th>more contrast</th><th
+              >at the eye, lx</th
+            ><th>seen at</th><th>most from</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each answer.reflections.slice(0, 6) as reflection (reflection.mirror)}
+            <tr>
+              <td>{reflection.mirror}</td>
+              <td class="figure">{small(reflection.highest)}</td>
+              <td class="figure">{small(ti(reflection))} %</td>
+              <td class="figure">{small(reflection.eyeLx)}</td>
+              <td class="figure"
+                >{Math.round(reflection.bearingDeg)}°, {Math.round(reflection.elevationDeg)}°</td
+              >
+              <td class="who">{whoOf(reflection)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
   </section>
   {#snippet says()}
     <h2>Thrown back by fog to the driver</h2>

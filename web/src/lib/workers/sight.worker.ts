@@ -10,6 +10,7 @@ import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/g
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
+import { reflectionsAt, type Reflection } from '@flarik/core/sight/reflections';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
@@ -52,6 +53,8 @@ export interface EyesAnswer {
   readonly veil: VeilResult | null;
   /** What road, body and cab throw back to that eye. */
   readonly bounces: readonly Bounce[];
+  /** What that eye sees of the own lamps in panes and mirrors. */
+  readonly reflections: readonly Reflection[];
 }
 
 const design = new HeldDesign();
@@ -149,6 +152,7 @@ const api = {
       })),
       veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
       bounces: driver === null ? [] : bouncesAt(vehicle, solids, lights, driver.eye),
+      reflections: driver === null ? [] : reflectionsAt(build, state.open, lights, driver),
     };
   },
 };

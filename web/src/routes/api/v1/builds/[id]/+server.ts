@@ -10,7 +10,7 @@ import {
   type SaveOutcome,
 } from '$lib/server/buildRepo';
 import { answer, buildId, notFound, problem, readJson } from '$lib/server/problem';
-import { digestLater, database } from '$lib/server/store';
+import { database, digestLater, digestNoMore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -57,9 +57,9 @@ export const PATCH: RequestHandler = ({ params, request }) =>
 export const DELETE: RequestHandler = ({ params }) =>
   answer(async () => {
     const id = buildId(params.id);
-    return id !== null && (await deleteBuild(await database(), id))
-      ? new Response(null, { status: 204 })
-      : notFound(params.id);
+    if (id === null || !(await deleteBuild(await database(), id))) return notFound(params.id);
+    digestNoMore(id);
+    return new Response(null, { status: 204 });
   });
 
 function told(outcome: SaveOutcome, id: string, basedOn: number): Response {

@@ -1,0 +1,211 @@
+import { hasHousing, housingOf } from '../coverage/housings.ts';
+import type { Build } from '../design/schema.ts';
+import { bearingOf } from '../geometry/direction.ts';
+import { entryM } from '../geometry/ray.ts';
+import type { Solid } from '../geometry/solid.ts';
+import { add, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { highestCd } from '../resolve/channels.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { meanLevel } from '../timing/timeline.ts';
+import type { Vehicle } from '../vehicle/types.ts';
+import { paneReflectance } from './fresnel.ts';
+import { veilPerLux } from './glare.ts';
+import type { ModuleLight } from './source.ts';
+import { solidName, solidsIn, type Station } from './stations.ts';
+
+const DEG = 180 / Math.PI;
+/** Rays end this far before a surface, so that it does not hide its own light, m. */
+const BEFORE_M = 1e-3;
+/** Less light than this at the eye is not worth a name, lx. */
+const NAMED_LX = 1e-3;
+/** Of the faces of a pane those that are its panes, not its rims: with so much of the area of the largest. */
+const PANE_SHARE = 0.5;
+/** What a vehicle's outside mirror throws back: between the 0.4 that UN R46 asks for and the 0.8 of polished silver. */
+const MIRROR_REFLECTANCE = 0.55;
+
+/** A flat thing that mirrors: a polygon, seen from the side its normal points to. */
+export interface Mirror {
+  readonly name: string;
+  /** Corners in order, m. */
+  readonly polygon: readonly Vec3[];
+  /** Unit vector. */
+  readonly normal: Vec3;
+  /** Share of the light that it throws back. @param cosIn - of the angle between the ray and the normal */
+  readonly reflectance: (cosIn: number) => number;
+}
+
+/** What one pane or mirror shows an eye of the lamps. */
+export interface Reflection {
+  readonly mirror: string;
+  /** Illuminance at the eye across the rays at the highest instant of each lamp, lx. */
+  readonly eyeLx: number;
+  /** Veiling luminance at that instant and as a mean over time, cd/m². */
+  readonly highest: number;
+  readonly mean: number;
+  /** Where the brightest image is seen. */
+  readonly bearingDeg: number;
+  readonly elevationDeg: number;
+  /** Each lamp's share of the light at the eye, the greatest first. */
+  readonly byLamp: readonly { readonly placementId: string; readonly share: number }[];
+}
+
+/**
+ * What the driver sees of the own lamps in panes of the cab and in the outside mirrors: the image of each module behind the
+ * surface, as far as the ray to the surface and on to the eye is free of body and housings. The most light first.
+ */
+export function reflectionsAt(
+  build: Build,
+  open: readonly string[],
+  lights: readonly ModuleLight[],
+  { eye, view }: Pick<Station, 'eye' | 'view'>,
+): Reflection[] {
+  const lookup = lookupOf(build);
+  const solids = solidsIn(lookup.vehicle, open);
+  const housings = build.placements.filter(hasHousing).map((p) => housingOf(lookup, p, open));
+  const byName = new Map<string, Mirror[]>();
+  for (const solid of solids)
+    for (const mirror of [...panesOf(lookup.vehicle, solid), ...outsideMirror(solid, eye)])
+      byName.set(mirror.name, [...(byName.get(mirror.name) ?? []), mirror]);
+  return [...byName]
+    .flatMap(
+      ([name, mirrors]) => reflectionIn(name, mirrors, [...solids, ...housings], lights, eye, view) ?? [],
+    )
+    .toSorted((a, b) => b.eyeLx - a.eyeLx);
+}
+
+/** What one pane, or several that are one, shows; null where it shows nothing worth a name. */
+function reflectionIn(
+  name: string,
+  mirrors: readonly Mirror[],
+  solids: readonly Solid[],
+  lights: readonly ModuleLight[],
+  eye: Vec3,
+  view: Vec3,
+): Reflection | null {
+  const byLamp = new Map<string, number>();
+  let [eyeLx, highest, mean, brightest] = [0, 0, 0, 0];
+  let toward: Vec3 = view;
+  for (const { placementId, centre, shareToward, drives } of lights)
+    for (const { at, perCd } of imagesIn(mirrors, centre, eye)) {
+      const to = sub(at, centre);
+      const share = shareToward(unit(to), length(to) - BEFORE_M);
+      if (share === 0) continue;
+      const seen = unit(sub(at, eye));
+      const arrives = share * perCd * passAlong(solids, eye, seen, length(sub(at, eye)) - BEFORE_M);
+      const veil = veilPerLux(Math.acos(Math.min(1, dot(seen, view))) * DEG);
+      for (const drive of drives) {
+        const lx = arrives * highestCd(drive);
+        eyeLx += lx;
+        highest += veil * lx;
+        mean += veil * arrives * drive.peakCd * meanLevel(drive);
+        byLamp.set(placementId, (byLamp.get(placementId) ?? 0) + lx);
+        if (lx > brightest) [brightest, toward] = [lx, seen];
+      }
+    }
+  return eyeLx < NAMED_LX
+    ? null
+    : {
+        mirror: name,
+        eyeLx,
+        highest,
+        mean,
+        ...bearingOf(toward),
+        byLamp: [...byLamp]
+          .map(([placementId, lx]) => ({ placementId, share: lx / eyeLx }))
+          .toSorted((a, b) => b.share - a.share),
+      };
+}
+
+/** Where a point is seen in a mirror, and what each candela of it gives the eye if nothing stands between, lx. */
+export interface Image {
+  readonly at: Vec3;
+  readonly perCd: number;
+}
+
+/** The images of a point in mirrors for an eye: each ray leaves as flat as it falls on one, E = R I / (whole way)². */
+export const imagesIn = (mirrors: readonly Mirror[], point: Vec3, eye: Vec3): Image[] =>
+  mirrors.flatMap(({ polygon, normal, reflectance }): Image[] => {
+    const [corner] = polygon;
+    if (corner === undefined) return [];
+    const off = dot(normal, sub(point, corner));
+    const eyeOff = dot(normal, sub(eye, corner));
+    if (off <= 0 || eyeOff <= 0) return [];
+    const way = sub(sub(point, scale(normal, 2 * off)), eye);
+    const at = add(eye, scale(way, eyeOff / (eyeOff + off)));
+    const farM = length(way);
+    return isWithin(polygon, normal, at)
+      ? [{ at, perCd: reflectance((eyeOff + off) / farM) / farM ** 2 }]
+      : [];
+  });
+
+/** Whether a point of its plane lies within a convex polygon, whichever way round its corners go. */
+function isWithin(polygon: readonly Vec3[], normal: Vec3, point: Vec3): boolean {
+  const sides = polygon.map((corner, i) => {
+    const next = polygon[(i + 1) % polygon.length] ?? corner;
+    return dot(cross(sub(next, corner), sub(point, corner)), normal);
+  });
+  return sides.every((side) => side >= 0) || sides.every((side) => side <= 0);
+}
+
+/** The two sides of a pane that is a solid of the body. */
+function panesOf(vehicle: Vehicle, solid: Solid): Mirror[] {
+  const { transmission, partId, faces, planes, vertices } = solid;
+  if (transmission === 0) return [];
+  const name = partId === null ? solidName(vehicle, solid) : `glass of ${solidName(vehicle, solid)}`;
+  const sides = faces.map((face, i) => {
+    const polygon = face.flatMap((at) => vertices.slice(at, at + 1));
+    return { polygon, normal: planes[i]?.n ?? UP, area: areaOf(polygon) };
+  });
+  const largest = Math.max(...sides.map(({ area }) => area));
+  return sides
+    .filter(({ area }) => area >= PANE_SHARE * largest)
+    .map(({ polygon, normal }) => ({ name, polygon, normal, reflectance: paneReflectance }));
+}
+
+const UP: Vec3 = [0, 0, 1];
+
+/** Area of a plane polygon, m². */
+const areaOf = (polygon: readonly Vec3[]): number =>
+  length(
+    polygon.reduce<Vec3>(
+      (sum, corner, i) => {
+        const next = polygon[(i + 1) % polygon.length] ?? corner;
+        return add(sum, scale(cross(corner, next), 0.5));
+      },
+      [0, 0, 0],
+    ),
+  );
+
+/** The glass at the back of an outside mirror, turned so that the eye sees straight back in its middle; none for other solids. */
+function outsideMirror({ id, vertices }: Solid, eye: Vec3): Mirror[] {
+  if (!/^mirror-(left|right)$/.test(id)) return [];
+  const span = (axis: 0 | 1 | 2): readonly [number, number] => {
+    const values = vertices.map((corner) => corner[axis]);
+    return [Math.min(...values), Math.max(...values)];
+  };
+  const [[rearX], [y0, y1], [z0, z1]] = [span(0), span(1), span(2)];
+  const back: Vec3 = [rearX, (y0 + y1) / 2, (z0 + z1) / 2];
+  const normal = unit(add(unit(sub(eye, back)), [-1, 0, 0]));
+  const across = unit(cross(UP, normal));
+  const up = cross(normal, across);
+  // So far back that no corner is within the housing.
+  const halves = [(y1 - y0) / 2, (z1 - z0) / 2] as const;
+  const deep = Math.abs(across[0]) * halves[0] + Math.abs(up[0]) * halves[1] + BEFORE_M;
+  const middle: Vec3 = [back[0] - deep, back[1], back[2]];
+  const corner = (a: number, b: number): Vec3 =>
+    add(middle, add(scale(across, a * halves[0]), scale(up, b * halves[1])));
+  const polygon = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
+  const side = id.endsWith('left') ? 'left' : 'right';
+  return [{ name: `${side} mirror`, polygon, normal, reflectance: () => MIRROR_REFLECTANCE }];
+}
+
+/** Share of light that solids before an end let pass toward an eye. An eye that is within a solid sees through it. */
+function passAlong(solids: readonly Solid[], eye: Vec3, direction: Vec3, endM: number): number {
+  let share = 1;
+  for (const solid of solids) {
+    if (solid.transmission === 1) continue;
+    const atM = entryM(solid, eye, direction);
+    if (atM > 0 && atM < endM) share *= solid.transmission;
+  }
+  return share;
+}
