@@ -7,6 +7,7 @@ import {
   partsButton,
   saved,
   stateBar,
+  tabTo,
   test,
 } from './support';
 
@@ -47,6 +48,34 @@ test('first minutes: a bar on the roof of a new build lights at once, in a group
   await page.getByRole('button', { name: /^Undo: Place Roof bar/ }).click();
   await expect(findings(page)).toContainText('1 in all');
   await expect(saved(page)).toBeVisible();
+});
+
+test('two builds side by side, by keyboard: light, current, holes and money in one stage', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const beside = page.getByRole('button', { name: /side by side/i });
+  await expect(beside).toHaveCount(0);
+  for (const name of ['Causeway patrol KS-12', 'Causeway patrol KS-13']) {
+    await tabTo(page, page.getByRole('checkbox', { name: `Hold ${name} side by side` }));
+    await page.keyboard.press('Space');
+  }
+  await tabTo(page, page.getByRole('button', { name: '2 side by side' }));
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Side by side' });
+  await expect(dialog.getByRole('columnheader')).toHaveText([
+    'Causeway patrol KS-12',
+    'Causeway patrol KS-13',
+  ]);
+  const rear = dialog.getByRole('row', { name: /^Least light to the rear/ });
+  await expect(rear).toContainText(/\d,\d{3}/);
+  const inThree = await rear.textContent();
+  await dialog.getByText('Stage 1', { exact: true }).click();
+  await expect(rear).not.toHaveText(inThree ?? '');
+  await expect(dialog.getByRole('row', { name: /^Fixtures to buy/ })).toContainText('EUR');
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
 });
 
 test('the list: found, sorted, copied, put away and brought back', async ({ page }) => {

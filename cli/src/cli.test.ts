@@ -219,6 +219,20 @@ describe('sight', () => {
     expect(new Set(lines.map((line) => line.split(',').length)).size).toBe(1);
     expect(flarik(...lit.slice(0, -1), '0').exitCode).toBe(2);
   });
+  test('variant: what a build comes to, to be held against another', () => {
+    const Figures = z.object({
+      mode: z.number(),
+      light: z.object({ rear: z.object({ least: z.number(), mean: z.number() }) }),
+    });
+    const three = Figures.parse(json('variant', demo('ks-13')));
+    const two = Figures.parse(json('variant', demo('ks-13'), '--stage', '2'));
+    expect([three.mode, two.mode]).toEqual([3, 2]);
+    expect(three.light.rear.least).toBeLessThanOrEqual(three.light.rear.mean);
+    expect(flarik('variant', demo('ks-13'), '--ambient', 'night').stdout).toMatch(
+      /^front +least +\d+, mean +\d+ cd·s\/min\n[\s\S]* lamps, \d+ holes, \d+\.\d h to fit\n/,
+    );
+    expect(flarik('variant', demo('ks-13'), '--stage', '0').exitCode).toBe(2);
+  });
   test('glare and veil: at eyes near by, on the road and in the cab', () => {
     const Eyes = z.object({ eyes: z.array(z.object({ thresholdIncrementPercent: z.number() })) });
     const { eyes } = Eyes.parse(json('glare', demo('ks-13'), '--stage', '2', '--ambient', 'night'));

@@ -13,6 +13,7 @@ import { exportProgramme } from './exportProgramme.ts';
 import { readBuildFile } from './readFile.ts';
 import { simulate } from './simulate.ts';
 import { states } from './states.ts';
+import { variant } from './variant.ts';
 import { veil } from './veil.ts';
 import { waveform } from './waveform.ts';
 
@@ -95,6 +96,12 @@ export const COMMANDS: readonly Command[] = [
     call: 'FILE --programme OUT.csv',
     what: 'The functions with their cues as a table, strongest first, for whoever programmes the controller.',
     run: (args) => exportProgramme(readBuildFile(args.file), args),
+  },
+  {
+    name: 'variant',
+    call: 'FILE [--stage N] [--ambient day|night] [--json]',
+    what: 'What a build comes to in its highest stage, or another, to be held against another build: light by face, least and mean, current, lamps, holes, time to fit, price, light for the money.',
+    run: (args) => variant(readBuildFile(args.file), args),
   },
   {
     name: 'states',

@@ -18,6 +18,7 @@
   import NewBuild from '$lib/builds/NewBuild.svelte';
   import Thumbnail from '$lib/builds/Thumbnail.svelte';
   import UnsavedWork from '$lib/builds/UnsavedWork.svelte';
+  import Variants from '$lib/builds/Variants.svelte';
   import { archiveBuild, importBuild, listBuilds, loadBuild, removeBuild } from '$lib/client';
   import TopBar from '$lib/frame/TopBar.svelte';
   import type { PageProps } from './$types';
@@ -25,6 +26,14 @@
   let { data }: PageProps = $props();
   let making = $state(false);
   let removing = $state.raw<BuildSummary | null>(null);
+  /** Builds that are to be held side by side, in the order in which they were taken. */
+  let beside = $state.raw<readonly string[]>([]);
+  let comparing = $state(false);
+  /** More columns do not fit. */
+  const MOST_BESIDE = 4;
+  const takeBeside = (id: string, take: boolean): void => {
+    beside = take ? [...beside, id] : beside.filter((one) => one !== id);
+  };
   let trouble = $state('');
   let picker: { open: () => void } | undefined = $state();
 
@@ -159,6 +168,11 @@
           <option value="findings">findings</option>
         </select>
       </label>
+      {#if beside.length > 0}
+        <Button kind="tertiary" size="small" disabled={beside.length < 2} on:click={() => (comparing = true)}
+          >{beside.length < 2 ? 'Side by side: take one more' : `${beside.length} side by side`}</Button
+        >
+      {/if}
       {#if putAway > 0 || archived}
         <label><input type="checkbox" bind:checked={archived} /> Put away ({putAway})</label>
       {/if}
@@ -166,6 +180,7 @@
     <table>
       <thead>
         <tr>
+          <th scope="col"><span class="visually-hidden">Hold side by side</span></th>
           <th scope="col"><span class="visually-hidden">Picture</span></th>
           <th scope="col">Build</th>
           <th scope="col">Findings</th>
@@ -176,6 +191,16 @@
       <tbody>
         {#each shown as build (build.id)}
           <tr>
+            <td class="take">
+              <input
+                type="checkbox"
+                aria-label="Hold {build.name} side by side"
+                title="Hold side by side"
+                checked={beside.includes(build.id)}
+                disabled={beside.length >= MOST_BESIDE && !beside.includes(build.id)}
+                onchange={({ currentTarget }) => takeBeside(build.id, currentTarget.checked)}
+              />
+            </td>
             <td class="picture">
               <a href="/builds/{build.id}/layout" tabindex="-1" aria-hidden="true">
                 <Thumbnail picture={build.picture} bodyType={build.bodyType} width={116} height={50} />
@@ -210,7 +235,7 @@
             </td>
           </tr>
         {:else}
-          <tr><td colspan="5" class="quiet">No build is like that.</td></tr>
+          <tr><td colspan="6" class="quiet">No build is like that.</td></tr>
         {/each}
       </tbody>
     </table>
@@ -226,6 +251,9 @@
 </main>
 
 <NewBuild bind:open={making} packs={data.packs} {builds} />
+<Modal passiveModal open={comparing} modalHeading="Side by side" on:close={() => (comparing = false)}>
+  {#if comparing}<Variants ids={beside} />{/if}
+</Modal>
 <Modal
   danger
   open={removing !== null}
@@ -297,6 +325,11 @@
   [type='search'] {
     width: 16rem;
     height: 32px;
+  }
+
+  .take {
+    width: 2rem;
+    padding: 0 0 0 1rem;
   }
 
   .picture {

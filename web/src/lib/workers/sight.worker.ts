@@ -2,6 +2,7 @@ import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
+import type { Build } from '@flarik/core/design/schema';
 import type { WorkPlace } from '@flarik/core/design/site';
 import { redundantLamps, type Redundant } from '@flarik/core/rules/redundant';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
@@ -13,11 +14,13 @@ import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { reflectionsAt, type Reflection } from '@flarik/core/sight/reflections';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
+import { modesOf, variantOf, type Variant } from '@flarik/core/sight/variant';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import { wouldGain, type WouldGain } from '@flarik/core/rules/wouldGain';
 import { workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
 import { toTheEnd } from '@flarik/core/words/inSteps';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
@@ -55,6 +58,15 @@ export interface EyesAnswer {
   readonly bounces: readonly Bounce[];
   /** What that eye sees of the own lamps in panes and mirrors. */
   readonly reflections: readonly Reflection[];
+}
+
+export interface VariantsAnswer {
+  readonly modes: readonly number[];
+  readonly figures: readonly {
+    readonly mode: number;
+    readonly ambient: Ambient;
+    readonly variant: Variant | null;
+  }[];
 }
 
 const design = new HeldDesign();
@@ -130,6 +142,17 @@ const api = {
     const build = design.present;
     const outline = outlineOf(vehicleOf(build.vehicle));
     return toTheEnd(litGround(lightsIn(build, state), outline, LIT_GROUND), progress);
+  },
+
+  /** What a build comes to in each of its modes, by day and at night; it need not be the one that is held. */
+  variants(build: Build): VariantsAnswer {
+    const modes = modesOf(build);
+    return {
+      modes,
+      figures: modes.flatMap((mode) =>
+        AMBIENTS.map((ambient) => ({ mode, ambient, variant: variantOf(build, mode, ambient) })),
+      ),
+    };
   },
 
   /** Lamps that no rule would miss. */
