@@ -8,7 +8,7 @@ import type { Output } from './output.ts';
 /** What a build comes to in a stage: light by face, current, holes, money; to be held against another's. */
 export function variant(build: Build, args: Args): Output {
   const modes = modesOf(build);
-  const mode = figureOf(args.stage, '--stage', modes.at(-1) ?? 0, [0, 3]);
+  const mode = figureOf(args.stage, '--stage', modes.at(-1) ?? 1, [1, 3]);
   const found = variantOf(build, mode, ambientOf(args));
   if (found === null)
     throw new InputError('--stage', `this build has no such stage; it has ${modes.join(', ') || 'none'}`);

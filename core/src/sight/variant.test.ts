@@ -38,8 +38,8 @@ describe('what one way to equip a vehicle comes to', () => {
     expect(mirrored.perHundred).toBeCloseTo(mine.perHundred ?? NaN, 6);
   });
 
-  test('without the bar on the roof there is less light, less current, less to pay', () => {
-    const [mine, less] = [of(), of(removePlacements(car, new Set(['roof'])))];
+  test('without a head of its grille there is less light ahead, less current, less to pay', () => {
+    const [mine, less] = [of(), of(removePlacements(car, new Set(['grille'])))];
     expect(less.light.front.mean).toBeLessThan(mine.light.front.mean);
     expect(less.current.meanA).toBeLessThan(mine.current.meanA);
     expect(less.counts.costMinor).toBeLessThan(mine.counts.costMinor);

@@ -29,9 +29,11 @@ export interface Variant {
   readonly perHundred: number | null;
 }
 
-/** The modes that a build has functions for, the most urgent last. */
+/** The modes that a build has functions for, the most urgent last; without 0, which warns nobody. */
 export const modesOf = (build: Build): number[] =>
-  [...new Set(checkedOns(build).map((on) => modeOf(build, [on])))].toSorted((a, b) => a - b);
+  [...new Set(checkedOns(build).map((on) => modeOf(build, [on])))]
+    .filter((mode) => mode > 0)
+    .toSorted((a, b) => a - b);
 
 /**
  * What a build comes to in a mode, by the first function that has it.
