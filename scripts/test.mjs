@@ -22,9 +22,13 @@ async function stage(name, program, args, { env = process.env, quiet = true } = 
 const npx = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npx', ['--no-install', ...args]]);
 const npm = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npm', ['run', '--silent', ...args]]);
 
-/** What is read. */
-async function readings() {
+/**
+ * What is read.
+ * @param {Promise<void>} built - types are made anew by the build
+ */
+async function readings(built) {
   await stage('Format', ...npx('prettier', '--check', '.'));
+  await built;
   await stage('Types', ...npm('check'));
   await stage('Lint', ...npx('oxlint'));
   await stage('Lint of components', ...npx('eslint', '.', '--max-warnings', '0'));
@@ -35,14 +39,19 @@ async function readings() {
   await stage('Unused code', ...npx('knip'));
 }
 
-/**
- * What is run, short of the screens.
- * @param {NodeJS.ProcessEnv} env
- */
-async function runs(env) {
+/** What is worked out. */
+async function works() {
   await stage('Core', ...npm('test', '-w', 'core'));
   await stage('Command line', ...npm('test', '-w', 'cli'));
-  await ensureBuilt();
+}
+
+/**
+ * What is served. It waits more than it works, so that it costs the others little.
+ * @param {Promise<void>} built
+ * @param {NodeJS.ProcessEnv} env
+ */
+async function serves(built, env) {
+  await built;
   await stage('Server', ...npm('test', '-w', 'web'), { env });
 }
 
@@ -61,9 +70,10 @@ start(async () => {
       E2E_PORT: String(await freePort()),
       CHROMIUM: chromium,
     };
-    // Side by side: reading keeps one core busy. Both come to their end before a failure is told.
-    const [read, ran] = await Promise.allSettled([readings(), runs(env)]);
-    for (const part of [read, ran]) if (part.status === 'rejected') throw part.reason;
+    // Side by side; all come to their end before a failure is told.
+    const built = ensureBuilt();
+    const parts = await Promise.allSettled([readings(built), works(), serves(built, env)]);
+    for (const part of parts) if (part.status === 'rejected') throw part.reason;
     await stage('Screens', ...npx('playwright', 'test'), { env, quiet: false });
   } finally {
     await database.stop();
