@@ -132,6 +132,16 @@ describe('what the driver sees in the own glass', () => {
     // Between 40 and 80 % of what comes from there and back, past the door's glass.
     expect(mirror?.eyeLx).toBeGreaterThan((0.3 * 1000) / 15 ** 2);
     expect(mirror?.eyeLx).toBeLessThan((0.55 * 1000) / 12 ** 2);
+    const named = (build: Build, open: string[]) =>
+      reflectionsAt(build, open, [lampAt([-12, 1.8, 1])], driver).filter(
+        (one) => one.mirror === 'left mirror',
+      );
+    expect(named(bare, ['door-front-left'])).toEqual([]);
+    expect(named(bare, ['door-front-right'])).toHaveLength(1);
+    // Wide mirrors stand in place of the usual ones.
+    const wide = named({ ...bare, vehicle: { ...bare.vehicle, options: ['wide-mirrors'] } }, []);
+    expect(wide).toHaveLength(1);
+    expect(wide[0]?.eyeLx).not.toBe(mirror?.eyeLx);
     expect(mirror?.bearingDeg).toBeGreaterThan(270);
     expect(mirror?.bearingDeg).toBeLessThan(350);
   });

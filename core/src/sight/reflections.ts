@@ -64,7 +64,10 @@ export function reflectionsAt(
   const housings = build.placements.filter(hasHousing).map((p) => housingOf(lookup, p, open));
   const byName = new Map<string, Mirror[]>();
   for (const solid of solids)
-    for (const mirror of [...panesOf(lookup.vehicle, solid), ...outsideMirror(solid, eye)])
+    for (const mirror of [
+      ...panesOf(lookup.vehicle, solid),
+      ...(showsBack(lookup.vehicle, solid, open) ? outsideMirror(solid, eye) : []),
+    ])
       byName.set(mirror.name, [...(byName.get(mirror.name) ?? []), mirror]);
   return [...byName]
     .flatMap(
@@ -176,9 +179,14 @@ const areaOf = (polygon: readonly Vec3[]): number =>
     ),
   );
 
-/** The glass at the back of an outside mirror, turned so that the eye sees straight back in its middle; none for other solids. */
+/** Whether a solid is an outside mirror on a shut door, and no wider one stands in its place. */
+const showsBack = (vehicle: Vehicle, { id, partId }: Solid, open: readonly string[]): boolean =>
+  /^(wide-)?mirror-(left|right)$/.test(id) &&
+  !vehicle.solids.some((other) => other.id === `wide-${id}`) &&
+  vehicle.parts.every((part) => part.id !== partId || !part.stops.some((stop) => open.includes(stop.id)));
+
+/** The glass at the back of an outside mirror, turned so that the eye sees straight back in its middle. */
 function outsideMirror({ id, vertices }: Solid, eye: Vec3): Mirror[] {
-  if (!/^mirror-(left|right)$/.test(id)) return [];
   const span = (axis: 0 | 1 | 2): readonly [number, number] => {
     const values = vertices.map((corner) => corner[axis]);
     return [Math.min(...values), Math.max(...values)];

@@ -67,6 +67,8 @@
     readonly value: (variant: Variant, build: Build) => number | null;
     readonly text: (value: number, build: Build) => string;
     readonly best: 'most' | 'least';
+    /** It is no better or worse than in another currency. */
+    readonly inMoney?: true;
   }
   const whole = (v: number): string => Math.round(v).toLocaleString('en');
   const money = (v: number, { brief }: Build): string =>
@@ -93,7 +95,7 @@
     },
     { name: 'Lamps', value: (v) => v.counts.heads, text: whole, best: 'least' },
     { name: 'Holes', value: (v) => v.counts.holes, text: whole, best: 'least' },
-    { name: 'Fixtures to buy', value: (v) => v.counts.costMinor, text: money, best: 'least' },
+    { name: 'Fixtures to buy', value: (v) => v.counts.costMinor, text: money, best: 'least', inMoney: true },
     {
       name: 'Time to fit, h',
       value: (v) => v.counts.installMinutes / 60,
@@ -105,11 +107,13 @@
       value: (v) => v.perHundred,
       text: whole,
       best: 'most',
+      inMoney: true,
     },
   ];
+  const oneCurrency = $derived(new Set(held.map(({ build }) => build.brief.currency)).size === 1);
 
   /** What each build comes to in a row, as text; the best is marked where they differ. */
-  function cells({ value, text, best }: Row): { readonly text: string; readonly isBest: boolean }[] {
+  function cells({ value, text, best, inMoney }: Row): { readonly text: string; readonly isBest: boolean }[] {
     const values = variants.map((variant, i) => {
       const build = held[i]?.build;
       return variant === null || build === undefined ? null : value(variant, build);
@@ -120,7 +124,7 @@
       const build = held[i]?.build;
       return v === null || build === undefined ? '–' : text(v, build);
     });
-    const differ = new Set(texts).size > 1;
+    const differ = new Set(texts).size > 1 && (inMoney !== true || oneCurrency);
     return texts.map((one, i) => ({ text: one, isBest: differ && values[i] === top }));
   }
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { colourLetter } from '@flarik/core/words/colour';
   import { glowKey, type Glow } from './glow';
+  import { lettersOf } from './letters';
   import type { LampPicture } from './pictures';
 
   let {
@@ -12,6 +12,7 @@
     unlit,
     calm,
     reach,
+    letterM,
     onpress,
     onkey,
     onreach,
@@ -28,6 +29,8 @@
     calm: boolean;
     /** The smallest half-size of the handle for the pointer, m. */
     reach: number;
+    /** Size of letters, m. */
+    letterM: number;
     onpress: (event: PointerEvent, picture: LampPicture) => void;
     onkey: (event: KeyboardEvent, picture: LampPicture) => void;
     onreach: (picture: LampPicture) => void;
@@ -120,20 +123,20 @@
 {/if}
 
 {#if letters}
-  <g class="letters" class:selected aria-hidden="true">
-    {#each picture.lenses as lens (lens.moduleId)}
-      {@const glow = glowOf(lens.moduleId)}
-      {#if glow !== undefined}
-        <text
-          transform="translate({lens.at[0]},{at[1] + half[1] + 0.035}) scale(1,-1)"
-          class:driven={glow.driven}>{colourLetter[glow.colour]}</text
-        >
-      {/if}
+  <g class="letters" class:selected style:--letter="{letterM}px" aria-hidden="true">
+    {#each lettersOf(picture, glowOf, letterM) as letter (letter.moduleId)}
+      <text transform="translate({letter.at[0]},{letter.at[1]}) scale(1,-1)" class:driven={letter.driven}
+        >{letter.text}</text
+      >
     {/each}
   </g>
 {/if}
 
 <style>
+  .letters text {
+    font-size: var(--letter);
+  }
+
   .name {
     font-family: 'IBM Plex Sans', sans-serif;
     font-size: calc(11 * var(--px));

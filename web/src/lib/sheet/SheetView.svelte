@@ -22,6 +22,9 @@
 
   /** Letters are left out of a sheet smaller than this: they would be too small to read, px/m. */
   const SMALLEST_LETTERS = 55;
+  /** Letters are as high as this, and never higher than so much of the vehicle. */
+  const LETTER_PX = 13;
+  const LETTER_M = 0.125;
   /** A view's title is as high as this, and never higher than its room; left out where it could not be read, px. */
   const TITLE_PX = 12;
   const SMALLEST_TITLE_PX = 8;
@@ -124,6 +127,7 @@
         unlit={layers.offLook}
         calm={shownMs !== null && !editor.preview.trueSpeed}
         reach={REACH_PX * paper.px}
+        letterM={Math.min(LETTER_M, LETTER_PX * paper.px)}
         onpress={(event: PointerEvent, of: LampPicture) => mover.press(event, of, editable)}
         onkey={(event: KeyboardEvent, of: LampPicture) => onLampKey(event, editor, of, editable)}
         onreach={() => (dropper.hovered = null)}
