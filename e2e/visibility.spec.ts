@@ -138,6 +138,19 @@ test('lamps to spare: what each saves and costs in room; one is left out, and th
   await expect(pair).toBeVisible(WORKED_OUT);
 });
 
+test('what takes long is stopped, stays so, and is begun anew', async ({ page }) => {
+  await openBuild(page, PUMPER, 'visibility');
+  await page.getByRole('button', { name: 'To spare' }).click();
+  const stop = page.getByRole('button', { name: 'Stop', exact: true });
+  await stop.click(WORKED_OUT);
+  await expect(page.getByText('Stopped: what is shown may be of another state.')).toBeVisible();
+  await expect(stop).toHaveCount(0);
+  await expect(page.getByText('Working it out …')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await expect(page.getByText('Stopped:')).toHaveCount(0);
+  await expect(stop).toBeVisible(WORKED_OUT);
+});
+
 test('before and after the work: the ring and all else go by what was there', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'visibility');
   const aside = page.getByRole('complementary', { name: 'What the ring says' });

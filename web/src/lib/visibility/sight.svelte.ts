@@ -128,7 +128,8 @@ export class Sight {
     const stopped = new Promise<never>((_, reject) => (giveUp = reject));
     this.#waiting.add(giveUp);
     const tell = Comlink.proxy((share: number) => {
-      this.progress = share;
+      // What was given up may still have told something.
+      if (this.#waiting.has(giveUp)) this.progress = share;
     });
     try {
       return await Promise.race([run(api, tell), stopped]);

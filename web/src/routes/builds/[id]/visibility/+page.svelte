@@ -147,7 +147,7 @@
 </script>
 
 {#snippet waiting()}
-  <p class="quiet wait">Working it out …</p>
+  {#if !sight.stopped}<p class="quiet wait">Working it out …</p>{/if}
 {/snippet}
 
 <div class="visibility">
