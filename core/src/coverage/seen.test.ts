@@ -7,7 +7,8 @@ import { stateWith } from '../state/state.ts';
 import { commonCycleMs, levelAt } from '../timing/timeline.ts';
 import { DEMO_BUILDS, demoBuild } from '../../test/reference/demo.ts';
 import { litChannels } from './ring.ts';
-import { lightSeen, piecesBetween, seenFrom } from './seen.ts';
+import type { Signal } from '../timing/signal.ts';
+import { allTogether, lightSeen, piecesBetween, seenFrom } from './seen.ts';
 
 const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
@@ -27,6 +28,65 @@ function highestOf(seen: readonly { drive: Drive; cd: number }[]): number {
     return sum + most;
   }, steady);
 }
+
+describe('a stretch of time in pieces', () => {
+  /** Two flashes and a ramp, on clocks that do not meet. */
+  const steps: Signal = { cycleMs: 500, durationsMs: [100, 150, 250], start: [8, 0, 3], end: [8, 0, 3] };
+  const ramp: Signal = { cycleMs: 700, durationsMs: [300, 400], start: [0, 5], end: [6, 5] };
+  const light = { background: 2, clocks: [steps, ramp] };
+  /** Read off by itself: which piece of its cycle a time lies in, and how far. */
+  const at = ({ cycleMs, durationsMs, start, end }: Signal, ms: number): number => {
+    let rest = ms % cycleMs;
+    for (const [i, long] of durationsMs.entries()) {
+      if (rest < long) return (start[i] ?? 0) + ((end[i] ?? 0) - (start[i] ?? 0)) * (rest / long);
+      rest -= long;
+    }
+    return NaN;
+  };
+
+  test.each([
+    [0, 1000],
+    [130, 1470],
+    [499, 501],
+    [701, 702],
+    [3333, 8000],
+  ])('from %d to %d ms: one after the other, and at every moment what the clocks give', (from, to) => {
+    const pieces = piecesBetween(light, from, to);
+    expect(pieces[0]?.fromMs).toBe(from);
+    expect(pieces.at(-1)?.toMs).toBe(to);
+    for (const [i, piece] of pieces.entries()) {
+      expect(piece.toMs).toBeGreaterThan(piece.fromMs);
+      expect(pieces[i + 1]?.fromMs ?? to).toBe(piece.toMs);
+      for (let ms = piece.fromMs; ms < piece.toMs; ms += 7) {
+        const share = (ms - piece.fromMs) / (piece.toMs - piece.fromMs);
+        expect(piece.start + (piece.end - piece.start) * share).toBeCloseTo(
+          2 + at(steps, ms) + at(ramp, ms),
+          9,
+        );
+      }
+    }
+    // It is cut where some clock changes, and nowhere else.
+    const changes = [0, 100, 250].flatMap((edge) => cutsOf(edge, 500, from, to));
+    const all = new Set([...changes, ...[0, 300].flatMap((edge) => cutsOf(edge, 700, from, to))]);
+    expect(pieces).toHaveLength(all.size + 1);
+  });
+  const cutsOf = (edge: number, cycleMs: number, from: number, to: number): number[] =>
+    Array.from({ length: Math.ceil(to / cycleMs) + 1 }, (_, k) => edge + k * cycleMs).filter(
+      (ms) => ms > from && ms < to,
+    );
+
+  test('light without a clock is the same all the time', () => {
+    const steady = allTogether({ background: 4, clocks: [] });
+    expect([...Array.from(steady.start), ...Array.from(steady.end)]).toEqual([4, 4]);
+    expect(steady.durationsMs).toEqual([steady.cycleMs]);
+    expect(piecesBetween({ background: 4, clocks: [] }, 5, 25)).toEqual([
+      { fromMs: 5, toMs: 25, start: 4, end: 4 },
+    ]);
+    const one = allTogether({ background: 2, clocks: [steps] });
+    expect(one.cycleMs).toBe(500);
+    expect([0, 100, 250].map((ms) => at(one, ms))).toEqual([10, 2, 5]);
+  });
+});
 
 describe('what is seen from a direction', () => {
   test('agrees with the ring’s shares at every thirtieth bearing', () => {

@@ -6,6 +6,8 @@ import { lightCue, newFunction } from '../design/functions.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from './check.ts';
+import { workLight } from './kinds/workLight.ts';
+import { LayoutSubject } from './layout/subject.ts';
 import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
 
 const car = demoBuild('ks-13');
@@ -118,6 +120,18 @@ describe('light to work by', () => {
       expect.stringMatching(/^the ground at the rear gets a least of 0\.0 lx/i),
     ]);
     expect(said(pumper, rule({ meanLx: 5000 }))).toHaveLength(1);
+  });
+  test('where nothing lights to work by it says so, with the light that is missing', () => {
+    const bare = { ...pumper, controls: { ...pumper.controls, functions: [] } };
+    expect(said(bare, rule({}))).toEqual([
+      'The ground at the left gets a mean of 0.0 lx, no function is a light to work by; at least 10 lx are wanted.',
+      'The ground at the left gets a least of 0.0 lx, no function is a light to work by; at least 1 lx are wanted.',
+    ]);
+    const [mean] = workLight.faults(new LayoutSubject(pumper), rule({ area: 'rear' }));
+    expect(mean?.figure?.unit).toBe('lx');
+    expect(mean?.figure?.value).toBeLessThan(1);
+    expect(mean?.limits).toEqual([{ value: 10, unit: 'lx', sense: 'at least' }]);
+    expect(mean?.state?.on.length).toBeGreaterThan(0);
   });
 });
 

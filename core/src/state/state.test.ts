@@ -4,7 +4,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, changeStage } from '../../test/reference/places.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { drivenIn } from './driven.ts';
-import { posesOf, sameState, stateKey, statesOf, stateWith } from './state.ts';
+import { posesOf, sameState, stateKey, stateOf, statesOf, stateWith } from './state.ts';
 
 describe('states', () => {
   const build = demoBuild('ks-12');
@@ -22,6 +22,19 @@ describe('states', () => {
     expect(sameState(a, { ...a, on: ['stage-2'] })).toBe(false);
     expect(sameState(a, { ...a, ambient: 'night' })).toBe(false);
     expect(sameState(a, { ...a, open: ['hatch'] })).toBe(false);
+  });
+});
+
+describe('the state that one function makes', () => {
+  const build = demoBuild('ks-12');
+  test('is that function alone, with what else is said; one that is not there is refused', () => {
+    expect(stateOf(build, 'stage-2')).toEqual({ on: ['stage-2'], open: [], ambient: 'day' });
+    expect(stateOf(build, 'fog', { open: ['hatch'], ambient: 'night', on: ['stage-3'] })).toEqual({
+      on: ['fog'],
+      open: ['hatch'],
+      ambient: 'night',
+    });
+    expect(() => stateOf(build, 'no-such')).toThrow(RangeError);
   });
 });
 
