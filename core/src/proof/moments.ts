@@ -4,8 +4,9 @@ import { onKey, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { holds } from '../design/programmeFaults.ts';
 import type { Registers } from './machine.ts';
+import { Numbering } from './numbering.ts';
 import { isResting } from './parts.ts';
-import { Numbering, type Reach, type ReachedPart } from './reach.ts';
+import type { Reach, ReachedPart } from './reach.ts';
 
 /** No more combinations of parts are looked through; what lies beyond is then not known. */
 export const MOST_COMBINED = 3_000_000;

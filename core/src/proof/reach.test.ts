@@ -9,7 +9,8 @@ import { Machine } from './machine.ts';
 import { newFunction } from '../design/functions.ts';
 import { usualControls } from '../design/usualControls.ts';
 import { momentsOf } from './moments.ts';
-import { Numbering, reach } from './reach.ts';
+import { Numbering } from './numbering.ts';
+import { reach } from './reach.ts';
 
 const reached = (programme: Programme) => reach(new Machine(programme));
 

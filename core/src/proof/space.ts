@@ -1,5 +1,7 @@
 import type { Machine } from './machine.ts';
-import { Numbering, Walker, type Reach, type ReachedPart } from './reach.ts';
+import { Numbering } from './numbering.ts';
+import type { Reach, ReachedPart } from './reach.ts';
+import { Walker } from './walker.ts';
 
 /** States of several parts together are not walked beyond so many. */
 const MOST_STATES = 160_000;

@@ -64,7 +64,7 @@ const SHUT: ReadonlySet<string> = new Set();
 
 /**
  * What an extra pair of the head that the build has most of, or an extra bar, would gain an approach, by adding it where it
- * fits and no check of the layout says anything of it. The most gained first. Between two it can be given up.
+ * fits and no check of the layout blocks or warns of it. The most gained first. Between two it can be given up.
  */
 export function* wouldGain(build: Build, state: State, approach: Approach): Generator<number, WouldGain[]> {
   const lookup = lookupOf(build);
@@ -131,7 +131,7 @@ const besideMiddle = (lookup: Lookup, p: Placement): boolean =>
 /** What would block or warn about a lamp where it is put. */
 const TOLD = LAYOUT_CHECKS.filter(({ severity }) => severity === 'blocks' || severity === 'warns');
 
-/** Whether no check of the layout says anything of the new lamps, in itself or beside others. */
+/** Whether no check of the layout blocks or warns of the new lamps, in themselves or beside others. */
 function standClear(build: Build): boolean {
   const subject = new LayoutSubject(build);
   const isNew = (id: string): boolean => id === NEW_ID || id === PARTNER_ID;

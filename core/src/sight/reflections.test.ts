@@ -25,11 +25,12 @@ const wall = (reflectance = 0.5): Mirror => ({
 });
 
 describe('the image of a lamp in a flat mirror', () => {
-  test('stands as far behind it: E = R I / (whole way)²', () => {
+  test('stands as far behind it, and the whole way is as long', () => {
     // 3-4-5: 1.5 m and 2.5 m before the wall, 3 m apart along it.
     const [image, ...more] = imagesIn([wall()], [-1.5, -0.9, 1], [-2.5, 2.1, 1]);
     expect(more).toEqual([]);
-    expect(image?.perCd).toBeCloseTo(0.5 / 5 ** 2, 12);
+    expect(image?.reflectance).toBe(0.5);
+    expect(length(sub(image?.behind ?? [0, 0, 0], [-2.5, 2.1, 1]))).toBeCloseTo(5, 12);
     expect(image?.at[1]).toBeCloseTo(-0.9 + (3 * 1.5) / 4, 12);
   });
 
@@ -65,9 +66,12 @@ describe('the image of a lamp in a flat mirror', () => {
         expect(Math.abs(dot(normal, sub(image.at, middle)))).toBeLessThan(1e-9);
         expect(dot(normal, unit(sub(lamp, image.at)))).toBeCloseTo(cosSeen, 9);
         expect(dot(normal, unit(sub(eye, image.at)))).toBeCloseTo(cosSeen, 9);
-        expect(image.perCd * shortest ** 2).toBeCloseTo(cosSeen, 9);
+        expect(length(sub(image.behind, eye))).toBeCloseTo(shortest, 9);
+        expect(image.reflectance).toBeCloseTo(cosSeen, 9);
         // The way back is the same way.
-        expect(imagesIn([mirror], eye, lamp)[0]?.perCd).toBeCloseTo(image.perCd, 9);
+        const [back] = imagesIn([mirror], eye, lamp);
+        expect(back?.reflectance).toBeCloseTo(image.reflectance, 9);
+        expect(length(sub(back?.at ?? eye, image.at))).toBeLessThan(1e-9);
       }),
       { numRuns: 300, seed: 61 },
     );
@@ -100,8 +104,28 @@ describe('what the driver sees in the own glass', () => {
     expect(first?.eyeLx).toBeGreaterThan((0.0817 * 1000) / 3 ** 2);
     expect(first?.eyeLx).toBeLessThan((0.0817 * 1000) / 0.3 ** 2);
     expect(first?.mean).toBeCloseTo((first?.highest ?? NaN) / 2, 12);
+    // On the plane across the view, as all glare is: 10 E cos θ / θ².
+    const seen = directionOf(first?.bearingDeg ?? 0, first?.elevationDeg ?? 0);
+    const offDeg = (Math.acos(dot(seen, driver.view)) * 180) / Math.PI;
+    const lv = (10 * (first?.eyeLx ?? NaN) * dot(seen, driver.view)) / offDeg ** 2;
+    expect(first?.highest).toBeCloseTo(offDeg > 60 ? 0 : lv, 9);
+    // Two that take turns are never seen at once.
+    const later = lampAt(before);
+    const turns = {
+      ...later,
+      drives: later.drives.map((d) => ({
+        ...d,
+        channelId: `${d.channelId}/later`,
+        spans: [{ fromMs: 500, toMs: 1000, level: 1 }],
+      })),
+    };
+    const alternating = reflectionsAt(bare, [], [lampAt(before), turns], driver)[0];
+    expect(alternating?.eyeLx).toBeCloseTo(first?.eyeLx ?? NaN, 9);
+    expect(alternating?.mean).toBeCloseTo(2 * (first?.mean ?? NaN), 9);
     // Twice the lamps, twice the light.
-    const twice = reflectionsAt(bare, [], [lampAt(before), lampAt(before)], driver)[0];
+    const twin = lampAt(before);
+    const other = { ...twin, drives: twin.drives.map((d) => ({ ...d, channelId: `${d.channelId}/twin` })) };
+    const twice = reflectionsAt(bare, [], [lampAt(before), other], driver)[0];
     expect(twice?.eyeLx).toBeCloseTo(2 * (first?.eyeLx ?? NaN), 9);
   });
 

@@ -6,14 +6,12 @@ import type { Solid } from '../geometry/solid.ts';
 import { add, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import { meanLevel } from '../timing/timeline.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { paneReflectance } from './fresnel.ts';
-import { veilPerLux } from './glare.ts';
+import { glareAt, type Glare } from './glare.ts';
 import type { ModuleLight } from './source.ts';
 import { solidName, solidsIn, type Station } from './stations.ts';
 
-const DEG = 180 / Math.PI;
 /** Rays end this far before a surface, so that it does not hide its own light, m. */
 const BEFORE_M = 1e-3;
 /** Less light than this at the eye is not worth a name, lx. */
@@ -35,17 +33,12 @@ export interface Mirror {
 }
 
 /** What one pane or mirror shows an eye of the lamps. */
-export interface Reflection {
+export interface Reflection extends Pick<Glare, 'highest' | 'mean' | 'eyeLx'> {
   readonly mirror: string;
-  /** Illuminance at the eye across the rays at the highest instant of each lamp, lx. */
-  readonly eyeLx: number;
-  /** Veiling luminance at that instant and as a mean over time, cd/m². */
-  readonly highest: number;
-  readonly mean: number;
   /** Where the brightest image is seen. */
   readonly bearingDeg: number;
   readonly elevationDeg: number;
-  /** Each lamp's share of the light at the eye, the greatest first. */
+  /** Each lamp's share of the light at the eye, all at their highest, the greatest first. */
   readonly byLamp: readonly { readonly placementId: string; readonly share: number }[];
 }
 
@@ -85,47 +78,55 @@ function reflectionIn(
   eye: Vec3,
   view: Vec3,
 ): Reflection | null {
+  const images = lights.flatMap((light) =>
+    imagesIn(mirrors, light.centre, eye).flatMap(({ at, behind, reflectance }): ModuleLight[] => {
+      const to = sub(at, light.centre);
+      const seen = sub(at, eye);
+      const arrives =
+        reflectance *
+        light.shareToward(unit(to), length(to) - BEFORE_M) *
+        passAlong(solids, eye, unit(seen), length(seen) - BEFORE_M);
+      return arrives === 0 ? [] : [{ ...light, centre: behind, shareToward: () => arrives }];
+    }),
+  );
+  // An image shines on the eye as a lamp would that stood there.
+  const { highest, mean, eyeLx } = glareAt(images, { eye, view });
+  if (eyeLx < NAMED_LX) return null;
+  const named = images.map((image) => ({ ...image, lx: mostLx(image, eye) }));
+  const brightest = named.reduce((a, b) => (b.lx > a.lx ? b : a));
+  const all = named.reduce((sum, { lx }) => sum + lx, 0);
   const byLamp = new Map<string, number>();
-  let [eyeLx, highest, mean, brightest] = [0, 0, 0, 0];
-  let toward: Vec3 = view;
-  for (const { placementId, centre, shareToward, drives } of lights)
-    for (const { at, perCd } of imagesIn(mirrors, centre, eye)) {
-      const to = sub(at, centre);
-      const share = shareToward(unit(to), length(to) - BEFORE_M);
-      if (share === 0) continue;
-      const seen = unit(sub(at, eye));
-      const arrives = share * perCd * passAlong(solids, eye, seen, length(sub(at, eye)) - BEFORE_M);
-      const veil = veilPerLux(Math.acos(Math.min(1, dot(seen, view))) * DEG);
-      for (const drive of drives) {
-        const lx = arrives * highestCd(drive);
-        eyeLx += lx;
-        highest += veil * lx;
-        mean += veil * arrives * drive.peakCd * meanLevel(drive);
-        byLamp.set(placementId, (byLamp.get(placementId) ?? 0) + lx);
-        if (lx > brightest) [brightest, toward] = [lx, seen];
-      }
-    }
-  return eyeLx < NAMED_LX
-    ? null
-    : {
-        mirror: name,
-        eyeLx,
-        highest,
-        mean,
-        ...bearingOf(toward),
-        byLamp: [...byLamp]
-          .map(([placementId, lx]) => ({ placementId, share: lx / eyeLx }))
-          .toSorted((a, b) => b.share - a.share),
-      };
+  for (const { placementId, lx } of named) byLamp.set(placementId, (byLamp.get(placementId) ?? 0) + lx / all);
+  return {
+    mirror: name,
+    eyeLx,
+    highest,
+    mean,
+    ...bearingOf(unit(sub(brightest.centre, eye))),
+    byLamp: [...byLamp]
+      .map(([placementId, share]) => ({ placementId, share }))
+      .toSorted((a, b) => b.share - a.share),
+  };
 }
 
-/** Where a point is seen in a mirror, and what each candela of it gives the eye if nothing stands between, lx. */
+/** Illuminance at an eye across the ray, with all that a module shows at its highest, lx. */
+function mostLx({ centre, shareToward, drives }: ModuleLight, eye: Vec3): number {
+  const to = sub(eye, centre);
+  const farM = length(to);
+  return (drives.reduce((sum, drive) => sum + highestCd(drive), 0) * shareToward(unit(to), farM)) / farM ** 2;
+}
+
+/** Where a point is seen in a mirror. */
 export interface Image {
+  /** On the mirror. */
   readonly at: Vec3;
-  readonly perCd: number;
+  /** Where it seems to be, as far behind the mirror as the point is before it. */
+  readonly behind: Vec3;
+  /** Share of its light that comes on. */
+  readonly reflectance: number;
 }
 
-/** The images of a point in mirrors for an eye: each ray leaves as flat as it falls on one, E = R I / (whole way)². */
+/** The images of a point in mirrors for an eye: each ray leaves as flat as it falls on one. */
 export const imagesIn = (mirrors: readonly Mirror[], point: Vec3, eye: Vec3): Image[] =>
   mirrors.flatMap(({ polygon, normal, reflectance }): Image[] => {
     const [corner] = polygon;
@@ -133,11 +134,11 @@ export const imagesIn = (mirrors: readonly Mirror[], point: Vec3, eye: Vec3): Im
     const off = dot(normal, sub(point, corner));
     const eyeOff = dot(normal, sub(eye, corner));
     if (off <= 0 || eyeOff <= 0) return [];
-    const way = sub(sub(point, scale(normal, 2 * off)), eye);
+    const behind = sub(point, scale(normal, 2 * off));
+    const way = sub(behind, eye);
     const at = add(eye, scale(way, eyeOff / (eyeOff + off)));
-    const farM = length(way);
     return isWithin(polygon, normal, at)
-      ? [{ at, perCd: reflectance((eyeOff + off) / farM) / farM ** 2 }]
+      ? [{ at, behind, reflectance: reflectance((eyeOff + off) / length(way)) }]
       : [];
   });
 
