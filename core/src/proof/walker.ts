@@ -7,9 +7,19 @@ import type { Part } from './parts.ts';
 const UNKNOWN = Infinity;
 const NEVER = -Infinity;
 
-interface Table extends TableShape {
-  /** Filled as rows are met. */
+/** A table with what is known of its rows, filled as they are met. A class: the hottest loop reads its fields. */
+class Table {
+  readonly at: readonly number[];
+  readonly steps: readonly number[];
   readonly rows: Float64Array;
+  readonly shape: TableShape;
+
+  constructor(shape: TableShape) {
+    this.at = shape.at;
+    this.steps = shape.steps;
+    this.rows = new Float64Array(shape.rowCount).fill(UNKNOWN);
+    this.shape = shape;
+  }
 }
 
 /** Phases of a function are numbered below this. */
@@ -42,11 +52,7 @@ export class Walker {
     this.#part = part;
     this.#numbering = new Numbering(part);
     this.#tables = part.events.map(
-      (event) =>
-        tablesOf(machine, part, event)?.map((shape) => ({
-          ...shape,
-          rows: new Float64Array(shape.rowCount).fill(UNKNOWN),
-        })) ?? null,
+      (event) => tablesOf(machine, part, event)?.map((shape) => new Table(shape)) ?? null,
     );
     this.#sizes = part.variables.map(({ size }) => size);
     this.#weights = this.#numbering.weights;
@@ -119,11 +125,11 @@ export class Walker {
     for (const table of tables) {
       const row = this.#rowOf(table);
       if (number >= 0)
-        table.rows[row] = table.changes.reduce((sum, v) => {
+        table.rows[row] = table.shape.changes.reduce((sum, v) => {
           const [size, weight] = [this.#sizes[v] ?? 1, this.#weights[v] ?? 1];
           return sum + ((Math.floor(number / weight) % size) - (this.#digits[v] ?? 0)) * weight;
         }, 0);
-      else if (table.decides) table.rows[row] = NEVER;
+      else if (table.shape.decides) table.rows[row] = NEVER;
     }
     return number;
   }
