@@ -7,6 +7,7 @@ import type { Registers } from './machine.ts';
 import { Numbering } from './numbering.ts';
 import { isResting } from './parts.ts';
 import type { Reach, ReachedPart } from './reach.ts';
+import type { Depends } from './wired.ts';
 
 /** No more combinations of parts are looked through; what lies beyond is then not known. */
 export const MOST_COMBINED = 3_000_000;
@@ -75,6 +76,7 @@ export function momentsOf(
 ): Moments {
   const { machine } = reach;
   const { programme } = machine;
+  const { ranked } = programme;
   const conditions = asked.filter((question) => typeof question !== 'function');
   const classes = classesOf(programme, conditions);
   const faces = reach.parts
@@ -90,41 +92,49 @@ export function momentsOf(
     const holdsNow = machine.wired.asked(question);
     return ({ values, on }) => holdsNow(values, on);
   });
-  const found = new Map<number | string, Moment>();
-  const pictures = new Map<number | string, number>();
-  let combined = 0;
-  let whole = reach.whole;
-
-  const ranks = [...programme.ranked.keys()].filter((rank) => {
-    const fn = programme.ranked[rank];
+  const ranks = [...ranked.keys()].filter((rank) => {
+    const fn = ranked[rank];
     return fn !== undefined && matters(fn);
   });
-  const onsOf = onNames(programme.ranked);
-  const keyOfOn = onKeys(ranks, programme.ranked);
+  const steps = stepsOf(reach, several, ranks, asked, ask);
+  const textOfOn = onTexts(ranks, ranked);
+  const onsOf = onNames(ranked);
   // What is on is the same in all of a picture where every function tells pictures apart.
   const onOf: On[][] = [];
   const onNow = (picture: number): On[] =>
-    ranks.length < programme.ranked.length ? onsOf(r) : (onOf[picture] ??= onsOf(r));
+    ranks.length < ranked.length ? onsOf(r) : (onOf[picture] ??= onsOf(r));
+  const found = new Map<number | string, Moment>();
+  const pictures = new Map<number | string, number>();
   const truthsOf = new Map<number | string, readonly boolean[]>();
+  const counted = ask.length <= MOST_BITS_OF_TRUTH;
+  let combined = 0;
+  let whole = reach.whole;
 
-  const look = (depth: number): void => {
+  const look = (depth: number, on: number, truths: number): void => {
     combined++;
-    machine.judge(machine.wired.inOrder, r);
-    const on = keyOfOn(r);
-    const picture = pictures.get(on) ?? pictures.size;
-    pictures.set(on, picture);
-    const truth = truthKey(ask, r);
+    const asOn = on < EXACT ? on : textOfOn(r);
+    const picture = pictures.get(asOn) ?? pictures.size;
+    pictures.set(asOn, picture);
+    const truth = counted ? truths : ask.map((holdsNow) => Number(holdsNow(r))).join('');
     const key = typeof truth === 'number' ? picture * 2 ** MOST_BITS_OF_TRUTH + truth : `${picture} ${truth}`;
     const known = found.get(key);
     if (known !== undefined && known.depth <= depth) return;
-    const truths = truthsOf.get(truth) ?? ask.map((holdsNow) => holdsNow(r));
-    truthsOf.set(truth, truths);
-    found.set(key, { on: onNow(picture), picture, holds: truths, depth, places: places.slice() });
+    const holdsHere = truthsOf.get(truth) ?? ask.map((holdsNow) => holdsNow(r));
+    truthsOf.set(truth, holdsHere);
+    found.set(key, { on: onNow(picture), picture, holds: holdsHere, depth, places: places.slice() });
   };
-  const combine = (at: number, depth: number): void => {
+  /** Judges what is settled by so many parts, and goes on with the next. */
+  const combine = (at: number, depth: number, on: number, truths: number): void => {
+    const step = steps[at];
+    if (step === undefined) return;
+    machine.judge(step.judges, r);
+    let [onNext, truthsNext] = [on, truths];
+    for (const { rank, isCycle, weight } of step.digits)
+      if (r.on[rank] === 1) onNext += weight * (isCycle ? (r.memory[rank] ?? 0) : 1);
+    for (const { holdsNow, bit } of step.asks) if (holdsNow(r)) truthsNext += bit;
     const part = several[at];
     if (part === undefined) {
-      look(depth);
+      look(depth, onNext, truthsNext);
       return;
     }
     const reached = reach.parts[part.index];
@@ -137,12 +147,65 @@ export function momentsOf(
       }
       numbering.into(reached.states[place] ?? 0, r);
       places[part.index] = place;
-      combine(at + 1, depth + (reached.depths[place] ?? 0));
+      combine(at + 1, depth + (reached.depths[place] ?? 0), onNext, truthsNext);
     }
   };
-  combine(0, 0);
+  combine(0, 0, 0, 0);
   const all = [...found.values()].toSorted((a, b) => a.depth - b.depth);
   return { reach, all, pictures: pictures.size, whole };
+}
+
+/** What can be told once some of the parts stand where they stand, and could not be told with one fewer. */
+interface Step {
+  /** Functions to judge, each after those that it asks about. */
+  readonly judges: readonly number[];
+  /** What these add to the number of all that is on. */
+  readonly digits: readonly { readonly rank: number; readonly isCycle: boolean; readonly weight: number }[];
+  /** Questions, and what each adds to the number of all that hold. */
+  readonly asks: readonly { readonly holdsNow: (now: Registers) => boolean; readonly bit: number }[];
+}
+
+/** Step by step what each part that is combined settles: at the first, none of them. */
+function stepsOf(
+  { machine, parts }: Reach,
+  several: readonly Faces[],
+  ranks: readonly number[],
+  asked: readonly Question[],
+  ask: readonly ((now: Registers) => boolean)[],
+): Step[] {
+  const { programme, wired } = machine;
+  const stepOf = { input: new Map<number, number>(), function: new Map<number, number>() };
+  for (const [at, { index }] of several.entries())
+    for (const variable of parts[index]?.part.variables ?? [])
+      stepOf[variable.kind === 'input' ? 'input' : 'function'].set(variable.at, at + 1);
+  const settledAt = ({ functions, inputs }: Depends): number =>
+    Math.max(
+      0,
+      ...[...functions].map((rank) => stepOf.function.get(rank) ?? 0),
+      ...[...inputs].map((at) => stepOf.input.get(at) ?? 0),
+    );
+  const steps = Array.from({ length: several.length + 1 }, () => ({
+    judges: [] as number[],
+    digits: [] as Step['digits'][number][],
+    asks: [] as Step['asks'][number][],
+  }));
+  const stepOfRank = new Map(wired.inOrder.map((rank) => [rank, settledAt(wired.dependsOn(rank))]));
+  for (const rank of wired.inOrder) steps[stepOfRank.get(rank) ?? 0]?.judges.push(rank);
+  let weight = 1;
+  for (const rank of ranks.toReversed()) {
+    const fn = programme.ranked[rank];
+    const isCycle = fn?.when.way === 'cycle';
+    steps[stepOfRank.get(rank) ?? 0]?.digits.push({ rank, isCycle, weight });
+    weight *= isCycle ? fn.shows.length + 1 : 2;
+  }
+  for (const [i, question] of asked.entries()) {
+    const holdsNow = ask[i];
+    // What is asked of registers may look at all of them.
+    const at =
+      typeof question === 'function' ? several.length : settledAt(wired.conditionDependsOn(question));
+    if (holdsNow !== undefined) steps[at]?.asks.push({ holdsNow, bit: 2 ** (asked.length - 1 - i) });
+  }
+  return steps;
 }
 
 /** The shortest sequence of events to a moment. */
@@ -175,36 +238,14 @@ export function registersAt({ machine, parts }: Reach, places: readonly number[]
 /** So many truths stand beside the number of a picture in one whole number; more are told as text. */
 const MOST_BITS_OF_TRUTH = 30;
 
-/** Which of some questions hold, as a key. */
-function truthKey(ask: readonly ((now: Registers) => boolean)[], r: Registers): number | string {
-  if (ask.length > MOST_BITS_OF_TRUTH) return ask.map((holdsNow) => Number(holdsNow(r))).join('');
-  let bits = 0;
-  for (const holdsNow of ask) bits = bits * 2 + Number(holdsNow(r));
-  return bits;
-}
-
 /** Whole numbers are exact below this. */
 const EXACT = Number.MAX_SAFE_INTEGER;
 
-/** Which of some functions are on, as a key; a cycle with its number. A whole number where that holds them all. */
-function onKeys(
-  ranks: readonly number[],
-  ranked: readonly ControlFunction[],
-): (r: Registers) => number | string {
-  const told = ranks.map((rank) => {
-    const fn = ranked[rank];
-    const isCycle = fn?.when.way === 'cycle';
-    return { rank, isCycle, radix: isCycle ? fn.shows.length + 1 : 2 };
-  });
-  const fits = told.reduce((all, { radix }) => all * radix, 1) <= EXACT;
-  const digit = ({ on, memory }: Registers, { rank, isCycle }: (typeof told)[number]): number =>
-    on[rank] !== 1 ? 0 : isCycle ? (memory[rank] ?? 0) : 1;
-  if (!fits) return (r) => told.map((one) => digit(r, one)).join('.');
-  return (r) => {
-    let key = 0;
-    for (const one of told) key = key * one.radix + digit(r, one);
-    return key;
-  };
+/** Which of some functions are on, as a text; a cycle with its number. */
+function onTexts(ranks: readonly number[], ranked: readonly ControlFunction[]): (r: Registers) => string {
+  const isCycle = ranks.map((rank) => ranked[rank]?.when.way === 'cycle');
+  return ({ on, memory }) =>
+    ranks.map((rank, i) => (on[rank] !== 1 ? 0 : isCycle[i] === true ? (memory[rank] ?? 0) : 1)).join('.');
 }
 
 /** What is on by name, the strongest first; each cycle with its number. */

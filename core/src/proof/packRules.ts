@@ -90,13 +90,7 @@ export function* packRules(
 
 function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): RuleProof {
   const kind = kindOf(rule);
-  const ambients = kind.ambients(rule);
-  const mine = pictures.all.filter(
-    (p) =>
-      rule.stages.some((stage) => stage === p.mode) &&
-      ambients.includes(p.ambient) &&
-      (when < 0 || p.holds[when] === true),
-  );
+  const mine = pictures.spokenOf(rule.stages, kind.ambients(rule), when);
   const look = new Look(pictures, pack, rule, known);
   const worst = new Map<string, RuleTrouble>();
   for (const picture of telling(pictures, rule, mine))
@@ -215,12 +209,12 @@ function nearestOf(
 function unlike(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
   const { regards } = kindOf(rule);
   const regarded = pictures.drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
-  const { setOf, sets } = pictures.among(regarded);
-  const met = new Set<number>();
-  return mine.filter(({ at, rest }) => {
-    const key = rest * sets.length + (setOf[at] ?? 0);
-    if (met.has(key)) return false;
-    met.add(key);
+  const { classOf, classes } = pictures.among(regarded);
+  const met = new Uint8Array(classes.length);
+  return mine.filter(({ at }) => {
+    const number = classOf[at] ?? 0;
+    if (met[number] === 1) return false;
+    met[number] = 1;
     return true;
   });
 }
@@ -242,18 +236,19 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
   if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();
   for (const channels of lots.values()) {
-    const { setOf, sets } = pictures.among(channels);
-    const byRest = new Map<number, Map<number, { readonly picture: Picture; readonly lit: Bits }>>();
+    const { classOf, classes } = pictures.among(channels);
+    // What is empty says nothing where lots are told apart.
+    const met = Uint8Array.from(classes, ({ lit }) => (kind.lots !== null && lit.isEmpty ? 1 : 0));
+    const byRest: { readonly picture: Picture; readonly lit: Bits }[][] = [];
     for (const picture of mine) {
-      const set = setOf[picture.at] ?? 0;
-      const lit = sets[set];
-      if (lit === undefined || (kind.lots !== null && lit.isEmpty)) continue;
-      const alike = byRest.get(picture.rest) ?? new Map<number, { picture: Picture; lit: Bits }>();
-      byRest.set(picture.rest, alike);
-      if (!alike.has(set)) alike.set(set, { picture, lit });
+      const number = classOf[picture.at] ?? 0;
+      const alike = classes[number];
+      if (alike === undefined || met[number] === 1) continue;
+      met[number] = 1;
+      (byRest[picture.rest] ??= []).push({ picture, lit: alike.lit });
     }
-    for (const alike of byRest.values())
-      for (const { picture } of extremes([...alike.values()], more)) told.add(picture);
+    for (const alike of byRest.filter((those) => those !== undefined))
+      for (const { picture } of extremes(alike, more)) told.add(picture);
   }
   return mine.filter((picture) => told.has(picture));
 }

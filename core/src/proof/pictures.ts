@@ -1,6 +1,5 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
-import type { On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
@@ -8,7 +7,8 @@ import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import { Bits, DriveNumbers } from './bits.ts';
+import { Bits, Rows } from './bits.ts';
+import { LitAt } from './litAt.ts';
 import { momentsOf, type Moment } from './moments.ts';
 import type { ProofSubject } from './subject.ts';
 
@@ -29,16 +29,23 @@ export interface Picture {
   readonly rest: number;
 }
 
-/** What pictures have of some channels. */
+/** Pictures sorted by what they have of some channels. */
 export interface Among {
-  /** By picture: which of the sets it has. */
-  readonly setOf: Uint32Array;
-  readonly sets: readonly Bits[];
+  /** By picture: the number of its class. */
+  readonly classOf: Uint32Array;
+  /** By class: what its pictures have of the channels, and `rest` of a picture, which they share. */
+  readonly classes: readonly { readonly lit: Bits; readonly rest: number }[];
 }
 
-/** So many channels are one whole number. */
-const MOST_BITS = 30;
+/** What of the questions asked holds at a moment. */
+interface Truth {
+  readonly isNight: boolean;
+  readonly open: readonly string[];
+  readonly holds: readonly boolean[];
+  readonly key: string;
+}
 
+const NOTHING = { lit: Bits.of([], 0), rest: 0 };
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const asks = (c: Condition, input: string): boolean =>
   [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === input);
@@ -78,7 +85,9 @@ export class Pictures {
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
+  readonly #rows: Rows;
   readonly #among = new Map<string, Among>();
+  readonly #spokenOf = new Map<string, readonly Picture[]>();
 
   /** @param conditions - told apart besides */
   constructor(subject: ProofSubject, conditions: readonly Condition[]) {
@@ -105,37 +114,62 @@ export class Pictures {
         AMBIENTS.some((ambient) => subject.showing.driven([on], ambient).length > 0),
       ),
     );
-    const warns = (on: readonly On[]): boolean => on.some((one) => lighting.has(one));
-    const numbers = new DriveNumbers();
+    const modes = new Map<number, number>();
+    /** How urgent the warning of a moment is; 0 where none lights anything. */
+    const modeAt = ({ on, picture }: Moment): number => {
+      const known = modes.get(picture) ?? (on.some((one) => lighting.has(one)) ? modeOf(build, on) : 0);
+      modes.set(picture, known);
+      return known;
+    };
+    const truths = new Map<readonly boolean[], Truth>();
+    const lit = new LitAt(subject.showing, moments.all);
     const rests = new Map<string, number>();
-    const seen = new Map<string, Omit<Picture, 'lit' | 'at'> & { readonly numbers: readonly number[] }>();
-    for (const moment of moments.all) {
-      const mode = modeOf(build, moment.on);
-      if (mode === 0 || !warns(moment.on)) continue;
-      const [isNight, ...more] = moment.holds;
-      const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
-      const holds = more.slice(this.#asked.length);
-      const place = `${mode} ${open.join()}`;
-      const told = `${place} ${holds.map(Number).join('')}`;
-      const ambients: readonly Ambient[] = asksAmbient
-        ? [isNight === true ? 'night' : 'day']
-        : ['day', 'night'];
+    const seen = new Map<string, Omit<Picture, 'lit' | 'at'> & { readonly answers: readonly number[] }>();
+    for (const [at, moment] of moments.all.entries()) {
+      const mode = modeAt(moment);
+      if (mode === 0) continue;
+      const truth = truths.get(moment.holds) ?? this.#truthOf(moment.holds);
+      truths.set(moment.holds, truth);
+      const { open, holds, isNight } = truth;
+      const ambients: readonly Ambient[] = asksAmbient ? [isNight ? 'night' : 'day'] : AMBIENTS;
       for (const ambient of ambients) {
-        const lit = subject.driven(moment, ambient).map((drive) => numbers.of(drive));
-        const key = `${ambient} ${told} ${lit.join()}`;
+        const answers = lit.at(at, ambient);
+        const key = `${ambient} ${mode} ${truth.key} ${answers.join()}`;
         if (seen.has(key)) continue;
-        const rest = rests.get(`${ambient} ${place}`) ?? rests.size;
-        rests.set(`${ambient} ${place}`, rest);
-        seen.set(key, { moment, ambient, mode, open, holds, numbers: lit, rest });
+        const place = `${ambient} ${mode} ${open.join()}`;
+        const rest = rests.get(place) ?? rests.size;
+        rests.set(place, rest);
+        seen.set(key, { moment, ambient, mode, open, holds, answers, rest });
       }
     }
-    this.drives = numbers.drives;
-    const size = this.drives.length;
-    this.all = [...seen.values()].map(({ numbers: lit, ...picture }, at) => ({
+    this.drives = lit.drives;
+    this.all = [...seen.values()].map(({ answers, ...picture }, at) => ({
       ...picture,
       at,
-      lit: Bits.of(lit, size),
+      lit: lit.bits(answers),
     }));
+    this.#rows = new Rows(this.all);
+  }
+
+  #truthOf([isNight = false, ...more]: readonly boolean[]): Truth {
+    const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
+    const holds = more.slice(this.#asked.length);
+    return { isNight, open, holds, key: more.map(Number).join('') };
+  }
+
+  /**
+   * The pictures that something speaks of, the nearest to rest first.
+   * @param when - the place of a condition that holds there; -1 for none
+   */
+  spokenOf(modes: readonly number[], ambients: readonly Ambient[], when: number): readonly Picture[] {
+    const key = [modes.join(), ambients.join(), when].join('|');
+    const known =
+      this.#spokenOf.get(key) ??
+      this.all.filter(
+        (p) => modes.includes(p.mode) && ambients.includes(p.ambient) && (when < 0 || p.holds[when] === true),
+      );
+    this.#spokenOf.set(key, known);
+    return known;
   }
 
   /** What each picture has of some channels: worked out once for all who look at the same. */
@@ -144,15 +178,14 @@ export class Pictures {
     const known = this.#among.get(asked);
     if (known !== undefined) return known;
     const looksAt = Bits.of(channels, this.drives.length);
-    const numbers = new Map<number | string, number>();
-    const sets: Bits[] = [];
-    const setOf = Uint32Array.from(this.all, ({ lit }) => {
-      const key = channels.length <= MOST_BITS ? lit.pick(channels) : lit.and(looksAt).key;
-      const number = numbers.get(key) ?? sets.push(lit.and(looksAt)) - 1;
-      numbers.set(key, number);
-      return number;
-    });
-    const made = { setOf, sets };
+    const { classOf, firsts } = this.#rows.classes(looksAt);
+    const made = {
+      classOf,
+      classes: Array.from(firsts, (at) => {
+        const { lit, rest } = this.all[at] ?? NOTHING;
+        return { lit: lit.and(looksAt), rest };
+      }),
+    };
     this.#among.set(asked, made);
     return made;
   }

@@ -26,7 +26,8 @@ import type { Found } from './found.ts';
 import { foundByRule } from './programmeRules.ts';
 import { prove, PROOF_CHECKS } from './prove.ts';
 import { reach } from './reach.ts';
-import { byOperator, Space, withVehicle } from './space.ts';
+import { byOperator, withVehicle } from './moves.ts';
+import { Space } from './space.ts';
 import { behavioursOf } from './checks/behaviours.ts';
 import { ProofSubject } from './subject.ts';
 

@@ -1,24 +1,9 @@
-import type { Machine } from './machine.ts';
+import { movesOf, type Cost, type Moves, type Way } from './moves.ts';
 import { Numbering } from './numbering.ts';
-import type { Reach, ReachedPart } from './reach.ts';
-import { Walker } from './walker.ts';
+import type { Reach } from './reach.ts';
 
 /** States of several parts together are not walked beyond so many. */
 const MOST_STATES = 160_000;
-
-/** What an event costs whoever wants to get somewhere by the controls; null for one that does not count. */
-export type Cost = (byOperator: boolean, isTimer: boolean) => 0 | 1 | null;
-
-/** By operators alone; timers end by themselves. */
-export const byOperator: Cost = (operator, timer) => (operator ? 1 : timer ? 0 : null);
-/** Whatever the vehicle does besides is free. */
-export const withVehicle: Cost = (operator) => (operator ? 1 : 0);
-
-interface Edge {
-  readonly from: number;
-  readonly to: number;
-  readonly cost: 0 | 1;
-}
 
 /** The states of some parts of a programme together, as places of each; the other parts stand at rest. */
 export class Space {
@@ -26,10 +11,11 @@ export class Space {
   readonly #parts: readonly number[];
   readonly #weights: readonly number[];
   readonly size: number;
+  readonly #on = new Map<number, Uint8Array>();
   readonly #actions: {
     readonly goals: Uint8Array;
     readonly cost: Cost;
-    readonly way: 'to' | 'from';
+    readonly way: Way;
     readonly least: Int32Array;
   }[] = [];
 
@@ -75,13 +61,17 @@ export class Space {
     const out = new Uint8Array(this.size);
     const r = machine.blank();
     for (const [i, part] of parts.entries()) numberings[i]?.into(part.states[0] ?? 0, r);
+    const stands = parts.map(() => 0);
     for (let state = 0; state < this.size; state++) {
       let rest = state;
       for (const at of this.#parts) {
         const part = parts[at];
         if (part === undefined) continue;
-        numberings[at]?.into(part.states[rest % part.count] ?? 0, r);
+        const place = rest % part.count;
         rest = Math.floor(rest / part.count);
+        if (stands[at] === place) continue;
+        stands[at] = place;
+        numberings[at]?.into(part.states[place] ?? 0, r);
       }
       machine.judge(judged, r);
       if (holds(r.values, r.on)) out[state] = 1;
@@ -89,11 +79,17 @@ export class Space {
     return out;
   }
 
+  /** The states in which a function is on. */
+  isOn(rank: number): Uint8Array {
+    const known = this.#on.get(rank) ?? this.where([rank], (_, on) => on[rank] === 1);
+    this.#on.set(rank, known);
+    return known;
+  }
+
   /**
    * The fewest actions from each state to a goal, or from the goals to each state; -1 where there is no way.
-   * @param way - 'to' the goals, or 'from' them
    */
-  actions(goals: Uint8Array, cost: Cost, way: 'to' | 'from'): Int32Array {
+  actions(goals: Uint8Array, cost: Cost, way: Way): Int32Array {
     const known = this.#actions.find((a) => a.cost === cost && a.way === way && equal(a.goals, goals));
     if (known !== undefined) return known.least;
     const least = this.#walk(goals, cost, way);
@@ -101,9 +97,9 @@ export class Space {
     return least;
   }
 
-  #walk(goals: Uint8Array, cost: Cost, way: 'to' | 'from'): Int32Array {
+  #walk(goals: Uint8Array, cost: Cost, way: Way): Int32Array {
     const least = new Int32Array(this.size).fill(-1);
-    const moves = this.#parts.map((at) => this.#movesOf(at, cost, way));
+    const moves = this.#movesOf(cost, way);
     // Two ends of one line: what costs nothing comes before what costs an action.
     let now: number[] = [];
     for (let state = 0; state < this.size; state++)
@@ -121,8 +117,13 @@ export class Space {
           const count = this.#reach.parts[at]?.count ?? 1;
           const place = rest % count;
           rest = Math.floor(rest / count);
-          for (const { to, cost: costs } of moves[p]?.[place] ?? []) {
-            const there = state + (to - place) * (this.#weights[p] ?? 0);
+          const mine = moves[p];
+          if (mine === undefined) continue;
+          const weight = this.#weights[p] ?? 0;
+          const end = mine.start[place + 1] ?? 0;
+          for (let m = mine.start[place] ?? 0; m < end; m++) {
+            const there = state + ((mine.there[m] ?? 0) - place) * weight;
+            const costs = mine.costs[m] ?? 0;
             const known = least[there] ?? -1;
             const total = actions + costs;
             if (known >= 0 && known <= total) continue;
@@ -134,19 +135,6 @@ export class Space {
       now = next;
     }
     return least;
-  }
-
-  /** The moves of a part by where it stands, forward or back. */
-  #movesOf(at: number, cost: Cost, way: 'to' | 'from'): readonly (readonly { to: number; cost: 0 | 1 }[])[] {
-    const edges = this.#edgesOf(at, cost);
-    const out: { to: number; cost: 0 | 1 }[][] = Array.from(
-      { length: this.#reach.parts[at]?.count ?? 0 },
-      () => [],
-    );
-    for (const { from, to, cost: costs } of edges)
-      if (way === 'from') out[from]?.push({ to, cost: costs });
-      else out[to]?.push({ to: from, cost: costs });
-    return out;
   }
 
   /** Of some states those that are nearest to rest. */
@@ -170,21 +158,19 @@ export class Space {
   }
 
   /** The state after the first move that is as asked, among those that count; null when there is none. */
-  firstMove(
-    isIt: (from: number, to: number) => boolean,
-    counts: (byOperator: boolean) => boolean,
-  ): number | null {
-    const moves = this.#parts.map((at) =>
-      this.#movesOf(at, (operator) => (counts(operator) ? 0 : null), 'from'),
-    );
+  firstMove(isIt: (from: number, to: number) => boolean, cost: Cost): number | null {
+    const moves = this.#movesOf(cost, 'from');
     for (let state = 0; state < this.size; state++) {
       let rest = state;
       for (const [p, at] of this.#parts.entries()) {
         const count = this.#reach.parts[at]?.count ?? 1;
         const place = rest % count;
         rest = Math.floor(rest / count);
-        for (const { to } of moves[p]?.[place] ?? []) {
-          const there = state + (to - place) * (this.#weights[p] ?? 0);
+        const mine = moves[p];
+        if (mine === undefined) continue;
+        const end = mine.start[place + 1] ?? 0;
+        for (let m = mine.start[place] ?? 0; m < end; m++) {
+          const there = state + ((mine.there[m] ?? 0) - place) * (this.#weights[p] ?? 0);
           if (isIt(state, there)) return there;
         }
       }
@@ -192,39 +178,13 @@ export class Space {
     return null;
   }
 
-  /** Every move of a part that counts: worked out once for all spaces of it. */
-  #edgesOf(at: number, cost: Cost): readonly Edge[] {
+  #movesOf(cost: Cost, way: Way): Moves[] {
     const { machine, parts } = this.#reach;
-    const reached = parts[at];
-    if (reached === undefined) return [];
-    const known = edges.get(reached) ?? new Map<Cost, readonly Edge[]>();
-    edges.set(reached, known);
-    const made = known.get(cost) ?? edgesOf(machine, reached, cost);
-    known.set(cost, made);
-    return made;
+    return this.#parts.flatMap((at) => {
+      const part = parts[at];
+      return part === undefined ? [] : [movesOf(machine, part, cost, way)];
+    });
   }
-}
-
-const edges = new WeakMap<ReachedPart, Map<Cost, readonly Edge[]>>();
-
-function edgesOf(machine: Machine, reached: ReachedPart, cost: Cost): Edge[] {
-  const { part } = reached;
-  const walker = new Walker(machine, part);
-  const placeOf = new Map<number, number>();
-  for (let place = 0; place < reached.count; place++) placeOf.set(reached.states[place] ?? 0, place);
-  const found: Edge[] = [];
-  const counted = part.events.flatMap((event, at) => {
-    const costs = cost(event.byOperator, event.ends !== null);
-    return costs === null ? [] : [{ at, costs }];
-  });
-  for (let from = 0; from < reached.count; from++) {
-    walker.goTo(reached.states[from] ?? 0);
-    for (const { at, costs } of counted) {
-      const to = placeOf.get(walker.after(at));
-      if (to !== undefined && to !== from) found.push({ from, to, cost: costs });
-    }
-  }
-  return found;
 }
 
 /** The parts that some functions depend on. */

@@ -26,6 +26,12 @@ export interface Following {
   readonly heard: readonly Heard[];
 }
 
+/** Functions and inputs that something depends on, by their places. */
+export interface Depends {
+  readonly functions: ReadonlySet<number>;
+  readonly inputs: ReadonlySet<number>;
+}
+
 /** A programme by places, functions by their rank and inputs by their place: what asks about what, and who hears what. */
 export class Wired {
   readonly programme: Programme;
@@ -126,11 +132,23 @@ export class Wired {
   }
 
   /** Everything that a function depends on: functions and inputs, through those that it asks about. */
-  dependsOn(rank: number): { readonly functions: ReadonlySet<number>; readonly inputs: ReadonlySet<number> } {
+  dependsOn(rank: number): Depends {
+    return this.#through([rank], []);
+  }
+
+  /** Everything that a condition depends on, through the functions that it asks about. */
+  conditionDependsOn(c: Condition): Depends {
+    const asked = [...leavesOf(c)].flatMap((leaf) =>
+      leaf.kind === 'on' ? (this.#rank.get(leaf.functionId) ?? []) : [],
+    );
+    return this.#through(asked, this.placesIn(c));
+  }
+
+  #through(ranks: readonly number[], places: readonly number[]): Depends {
     const functions = new Set<number>();
-    this.#cone(rank, functions);
+    for (const rank of ranks) this.#cone(rank, functions);
     const { ranked } = this.programme;
-    const inputs = new Set<number>();
+    const inputs = new Set(places);
     for (const asked of functions) {
       const fn = ranked[asked];
       if (fn !== undefined) for (const at of this.#inputsOf(fn)) inputs.add(at);

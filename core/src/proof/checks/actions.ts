@@ -1,6 +1,7 @@
 import type { RuleOf } from '../../rules/registry.ts';
 import type { Found } from '../found.ts';
-import { partsOf, withVehicle } from '../space.ts';
+import { withVehicle } from '../moves.ts';
+import { partsOf, type Space } from '../space.ts';
 import type { ProofSubject } from '../subject.ts';
 import { warningRanks } from './stuck.ts';
 
@@ -15,6 +16,19 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
   const ignition = machine.wired.placeOf('ignition');
   const on = machine.programme.inputs[ignition ?? -1]?.values.indexOf('on') ?? -1;
   const warning = warningRanks(subject);
+  const leastFromOff = (space: Space): Int32Array =>
+    space.actions(
+      space.nearest(
+        space.where(
+          warning,
+          (values, isOn) =>
+            warning.every((w) => isOn[w] !== 1) && (ignition === undefined || values[ignition] === on),
+        ),
+      ),
+      withVehicle,
+      'from',
+    );
+  const fromOff = new Map<Space, Int32Array>();
   return ranked.flatMap((fn, rank): Found[] => {
     if (fn.kind === 'signal' || fn.kind === 'dim' || fn.kind === 'load') return [];
     const most = fn.kind === 'stage' && fn.mode === 3 ? rule.toHighestStage : rule.toOthers;
@@ -27,14 +41,9 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
           outcome: 'cannot tell',
         },
       ];
-    const ready = space.where(
-      warning,
-      (values, isOn) =>
-        warning.every((w) => isOn[w] !== 1) && (ignition === undefined || values[ignition] === on),
-    );
-    const from = space.nearest(ready);
-    const there = space.where([rank], (_, isOn) => isOn[rank] === 1);
-    const least = space.actions(from, withVehicle, 'from');
+    const least = fromOff.get(space) ?? leastFromOff(space);
+    fromOff.set(space, least);
+    const there = space.isOn(rank);
     let nearest = -1;
     for (let state = 0; state < space.size; state++) {
       const steps = least[state] ?? -1;

@@ -1,6 +1,7 @@
 import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
-import { byOperator, partsOf } from '../space.ts';
+import { byOperator } from '../moves.ts';
+import { partsOf } from '../space.ts';
 
 /** White, or other light to see by, that no single action of an operator ends while it is on. */
 export const endlessWhite: ProofCheck = {
@@ -34,7 +35,7 @@ export const endlessWhite: ProofCheck = {
             outcome: 'cannot tell',
           },
         ];
-      const off = space.where([rank], (_, on) => on[rank] !== 1);
+      const off = space.isOn(rank).map((on) => 1 - on);
       const toOff = space.actions(off, byOperator, 'to');
       const held = toOff.findIndex((n) => n < 0 || n > 1);
       if (held < 0) return [];

@@ -1,4 +1,4 @@
-import { onsOf, onText } from '../../design/controls.ts';
+import { onsOf, onText, type On } from '../../design/controls.ts';
 import type { ProofCheck } from '../found.ts';
 
 /** Functions, and numbers of cycles, that no way of operating ever brings on. */
@@ -7,7 +7,8 @@ export const neverOn: ProofCheck = {
   severity: 'warns',
   clause: 'Every function can be on',
   find: ({ build, functions, moments, pictures }) => {
-    const met = new Set(pictures.flatMap(({ on }) => on));
+    const met = new Set<On>();
+    for (const { on } of pictures) for (const one of on) met.add(one);
     return functions.flatMap((fn) => {
       const never = onsOf(fn).filter((on) => !met.has(on));
       // Of a cycle that is never on, once is enough.

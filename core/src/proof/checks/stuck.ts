@@ -1,6 +1,7 @@
 import type { RuleOf } from '../../rules/registry.ts';
 import type { Found } from '../found.ts';
-import { byOperator, partsOf } from '../space.ts';
+import { byOperator } from '../moves.ts';
+import { partsOf } from '../space.ts';
 import type { ProofSubject } from '../subject.ts';
 
 /** The ranks of functions that warn: with a mode of at least 1. */

@@ -2,6 +2,7 @@ import type { ModuleRef } from '../../design/schema.ts';
 import { isWarning } from '../../resolve/channels.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
+import { byItself } from '../moves.ts';
 import { partsOf } from '../space.ts';
 
 /** White that comes on by itself while a door or hatch stands open: by the vehicle or a timer, not by an operator. */
@@ -34,11 +35,11 @@ export const unasked: ProofCheck = {
             outcome: 'cannot tell',
           },
         ];
-      const isOn = space.where([rank], (_, on) => on[rank] === 1);
+      const isOn = space.isOn(rank);
       const open = space.where([], (values) => doors.some((at) => (values[at] ?? 0) > 0));
       const after = space.firstMove(
         (from, to) => isOn[from] !== 1 && isOn[to] === 1 && open[to] === 1,
-        (operator) => !operator,
+        byItself,
       );
       if (after === null) return [];
       const places = space.placesOf(after);
