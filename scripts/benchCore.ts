@@ -268,7 +268,7 @@ function proofBench() {
   const fast = timed(() => reach(new Machine(small)).count);
   const plain = timed(() => bruteReach(small).length);
   const growth = [12, 14, 16, 18, 20, 22].map((bits) => {
-    const { ms, result } = timed(() => reach(new Machine(latches(bits - 1))));
+    const { ms, result } = timed(() => reach(new Machine(latches(bits - 1)), 2 ** 22 + 1));
     return { raw: `2^${bits}`, reachable: String(result.count), ms };
   });
   const largest = demoBuild('incident-command');
