@@ -12,8 +12,8 @@ import { lookupOf } from '../resolve/lookup.ts';
 import { placeModules } from '../resolve/place.ts';
 import { drivenIn } from '../state/driven.ts';
 import { levelsPerMs } from '../../test/reference/perMs.ts';
-import { posedSolids, stopsWithShut } from '../vehicle/vehicle.ts';
-import { poseAbove } from './poseAbove.ts';
+import { posedSolids, stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
+import { poseAbove, type StopsOf } from './poseAbove.ts';
 
 /** Every combination of stops there is. */
 const allPoses = (build: Build): string[][] =>
@@ -95,10 +95,48 @@ describe('the search for a pose that is above a limit', () => {
     }
   });
 
+  test('parts that stand fast are left where they stand', () => {
+    const build = demoBuild('ferry-slip');
+    const amber = drivenIn(build, { on: ['stage-2'], ambient: 'day' }).filter((d) => d.colour === 'amber');
+    const cycles = new Map(amber.map((d) => [d.clockId, d.cycleMs]));
+    const plain = amber.filter((d) => d.cycleMs === cycles.get(d.clockId));
+    let differ = 0;
+    for (const bearing of [90, 178]) {
+      const light = new Map(
+        allPoses(build).map((pose) => [pose.join(), bruteMostCd(build, plain, pose, bearing)]),
+      );
+      const most = Math.max(...light.values());
+      for (const fast of vehicleOf(build.vehicle).parts)
+        for (const stop of stopsWithShut(fast)) {
+          const stopsOf: StopsOf = (part) => (part.id === fast.id ? [stop] : stopsWithShut(part));
+          const stands = (pose: string): boolean =>
+            fast.stops.every(({ id }) => pose.split(',').includes(id) === (id === stop?.id));
+          const here = Math.max(...[...light].map(([pose, cd]) => (stands(pose) ? cd : 0)));
+          if (here < most) differ++;
+          const search = (limit: number) => poseAbove(build, plain, [bearing], limit, 0, { stopsOf });
+          expect(search(here * (1 + 1e-9))).toEqual({ found: 'none' });
+          if (here === 0) continue;
+          const limit = here * (1 - 1e-9);
+          const just = search(limit);
+          if (just.found !== 'pose') throw new Error(`${fast.id} at ${bearing}°: ${just.found}`);
+          const other = just.open.filter((id) => id !== stop?.id);
+          expect(fast.stops.filter(({ id }) => other.includes(id))).toEqual([]);
+          const there = allPoses(build).find(
+            (pose) =>
+              stands(pose.join()) &&
+              other.every((id) => pose.includes(id)) &&
+              pose.length === other.length + (stop === null ? 0 : 1),
+          );
+          expect(light.get(there?.join() ?? '')).toBeGreaterThan(limit);
+        }
+    }
+    expect(differ).toBeGreaterThan(0);
+  });
+
   test('one that is given up says so, with a bound that no pose is above', () => {
     const build = demoBuild('tunnel-pumper-3');
     const white = drivenIn(build, { on: ['stage-3'], ambient: 'day' }).filter((d) => d.colour === 'white');
-    const given = poseAbove(build, white, [135], 100, 0, 1);
+    const given = poseAbove(build, white, [135], 100, 0, { allowance: 1 });
     if (given.found !== 'unknown') throw new Error(given.found);
     expect(given.bearing).toBe(135);
     expect(poseAbove(build, white, [135], given.mostCd, 0)).toEqual({ found: 'none' });

@@ -13,6 +13,16 @@ import { lightToward } from './ring.ts';
 /** Far more than the search needs on the demo builds, and still a fraction of a second. */
 const MOST_LAID_OUT = 4000;
 
+/** Where a part may stand; null for shut. */
+export type StopsOf = (part: MovingPart) => readonly (Stop | null)[];
+
+export interface PoseSearch {
+  /** Poses at most, whole or in part, whose light is laid out in time. */
+  readonly allowance?: number;
+  /** Anywhere when not said. */
+  readonly stopsOf?: StopsOf;
+}
+
 /** Whether some pose, with any parts open together, sends more light than a limit. */
 export type PoseAbove =
   | { readonly found: 'none' }
@@ -27,7 +37,6 @@ export type PoseAbove =
  *
  * @param bearings - whole degrees that are looked at
  * @param aboveCd - the limit, cd
- * @param allowance - poses at most, whole or in part, whose light is laid out in time
  */
 export function poseAbove(
   build: Build,
@@ -35,7 +44,7 @@ export function poseAbove(
   bearings: readonly number[],
   aboveCd: number,
   elevationDeg: number,
-  allowance = MOST_LAID_OUT,
+  { allowance = MOST_LAID_OUT, stopsOf = stopsWithShut }: PoseSearch = {},
 ): PoseAbove {
   const fields = fieldsOf(build);
   const { parts } = lookupOf(build).vehicle;
@@ -46,7 +55,7 @@ export function poseAbove(
     .toSorted((a, b) => b.mostCd - a.mostCd);
   const [worst] = bounds;
   if (worst === undefined) return { found: 'none' };
-  const search = new Search(lamps, parts, aboveCd, allowance);
+  const search = new Search(lamps, parts, aboveCd, allowance, stopsOf);
   for (const { bearing } of bounds) {
     const open = search.at(bearing);
     if (open !== null) return { found: 'pose', open };
@@ -112,9 +121,17 @@ class Search {
   readonly #parts: readonly MovingPart[];
   readonly #aboveCd: number;
   readonly #timelines: ReturnType<typeof timelinesOf>;
+  readonly #stopsOf: StopsOf;
   #left: number;
 
-  constructor(lamps: readonly Lamp[], parts: readonly MovingPart[], aboveCd: number, allowance: number) {
+  constructor(
+    lamps: readonly Lamp[],
+    parts: readonly MovingPart[],
+    aboveCd: number,
+    allowance: number,
+    stopsOf: StopsOf,
+  ) {
+    this.#stopsOf = stopsOf;
     this.#lamps = lamps;
     this.#parts = parts;
     this.#aboveCd = aboveCd;
@@ -129,19 +146,20 @@ class Search {
   /** The stops of a pose that is above toward a bearing; null when there is none or it was not found. */
   at(bearing: number): readonly string[] | null {
     const parts = this.#parts.filter((part) => this.#matters(part, bearing));
-    const toward = this.#lamps.flatMap((lamp) => towardOf(lamp, parts, bearing) ?? []);
+    const toward = this.#lamps.flatMap((lamp) => towardOf(lamp, parts, bearing, this.#stopsOf) ?? []);
     const pose: (number | null)[] = parts.map(() => null);
     if (!this.#descend(toward, parts, pose, 0)) return null;
     for (let shut = true; shut;) {
       shut = false;
       for (const [j, stop] of pose.entries()) {
-        if (stop === 0) continue;
+        const part = parts[j];
+        if (stop === 0 || part === undefined || this.#stopsOf(part)[0] !== null) continue;
         pose[j] = 0;
         if (this.#mayBeAbove(toward, pose)) shut = true;
         else pose[j] = stop;
       }
     }
-    return parts.flatMap((part, j) => stopsWithShut(part)[pose[j] ?? 0]?.id ?? []);
+    return parts.flatMap((part, j) => this.#stopsOf(part)[pose[j] ?? 0]?.id ?? []);
   }
 
   /** Whether a stop of a part changes what any lamp sends toward a bearing. */
@@ -169,7 +187,7 @@ class Search {
     if (!this.#mayBeAbove(toward, pose)) return false;
     const part = parts[j];
     if (part === undefined) return true;
-    const choices = stopsWithShut(part)
+    const choices = this.#stopsOf(part)
       .map((_, stop) => {
         pose[j] = stop;
         return { stop, cd: boundCd(toward, pose) };
@@ -202,15 +220,20 @@ class Search {
 const passesAt = (shades: Shades, part: MovingPart, stop: Stop | null, bearing: number): number =>
   shades.ofPart(part, stop)?.[bearing] ?? 1;
 
-function towardOf(lamp: Lamp, parts: readonly MovingPart[], bearing: number): Toward | null {
+function towardOf(
+  lamp: Lamp,
+  parts: readonly MovingPart[],
+  bearing: number,
+  stopsOf: StopsOf,
+): Toward | null {
   if (lamp.most(bearing) === 0) return null;
-  const places = lamp.carrier === null ? [null] : stopsWithShut(lamp.carrier);
+  const places = lamp.carrier === null ? [null] : stopsOf(lamp.carrier);
   const at = places.map((place) => {
     const shades = lamp.shades(place);
     return {
       cd: lamp.highestCd * (shades?.past[bearing] ?? 0),
       passes: parts.map((part) =>
-        stopsWithShut(part).map((stop) =>
+        stopsOf(part).map((stop) =>
           shades === undefined || part === lamp.carrier ? 1 : passesAt(shades, part, stop, bearing),
         ),
       ),

@@ -14,7 +14,7 @@ import { vehicleOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { packRules, type RuleProof } from './packRules.ts';
-import { Pictures } from './pictures.ts';
+import { Pictures, type Picture } from './pictures.ts';
 import { prove } from './prove.ts';
 import { ProofSubject } from './subject.ts';
 
@@ -28,6 +28,20 @@ function proofs(build: Build): readonly RuleProof[] {
     const step = run.next();
     if (step.done === true) return step.value;
   }
+}
+
+/** Every combination of open parts that a picture allows, and of what else moves each by itself. */
+function allTogether(build: Build, pictures: Pictures, picture: Picture): readonly (readonly string[])[] {
+  const together = vehicleOf(build.vehicle).parts.reduce<string[][]>(
+    (poses, part) =>
+      poses.flatMap((pose) =>
+        pictures
+          .stopsOf(picture)(part)
+          .map((stop) => (stop === null ? pose : [...pose, stop.id])),
+      ),
+    [[]],
+  );
+  return [...together, ...pictures.posesOf(picture, null)];
 }
 
 /** The same, picture by picture and pose by pose, leaving nothing out. */
@@ -56,7 +70,9 @@ function plainly(build: Build): Map<string, { troubles: Map<string, number>; mar
         const poses =
           kind.sees === 'driven'
             ? [open]
-            : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
+            : kind.limits(rule, new Situation(build, stateWith({}), 0)).length > 0
+              ? allTogether(build, pictures, picture)
+              : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
         for (const pose of poses) {
           const state = stateWith({ on: moment.on, open: pose, ambient });
           for (const j of judgementsOf(rule, new Situation(build, state, pack.upperAboveM))) {
@@ -276,6 +292,31 @@ test('of a build in which nothing lights yet no picture is judged; one cut that 
   const empty = { ...car, placements: [], controls: { ...car.controls, sets: [] } };
   expect(new Pictures(new ProofSubject({ ...empty, scene: [] }), []).all).toEqual([]);
   expect(new Pictures(new ProofSubject(car), []).all.length).toBeGreaterThan(100);
+});
+
+test('a limit that only several parts open together pass, in light that only several functions make', () => {
+  const pumper = demoBuild('tunnel-pumper-3');
+  const at = (aboveCd: number) => {
+    const build: Build = {
+      ...pumper,
+      rulePacks: [packOf({ kind: 'white-rear', ...common, lamps: 'all', of: 'sum', aboveCd })],
+    };
+    const checked = checkBuild(build);
+    expect(checked.findings.filter((f) => f.packId === 'test')).toEqual([]);
+    return prove(build, checked).findings.filter((f) => f.packId === 'test');
+  };
+  const [found, ...more] = at(13_350);
+  expect(more).toEqual([]);
+  expect(found?.evidence.state?.open).toHaveLength(2);
+  expect(found?.figure?.value).toBeGreaterThan(13_350);
+  // The way there switches the functions on, and opens both.
+  const steps = found?.evidence.steps ?? [];
+  const opens = steps.filter(
+    (s) => s.kind === 'event' && s.event.kind === 'arrives' && s.event.input.startsWith('part.'),
+  );
+  expect(opens).toHaveLength(2);
+  expect(found?.evidence.state?.on.length).toBeGreaterThan(1);
+  expect(at(13_450)).toEqual([]);
 });
 
 test('a lamp that can be raised is looked at raised, too', () => {

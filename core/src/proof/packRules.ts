@@ -1,8 +1,9 @@
 import type { Condition } from '../design/condition.ts';
 import type { RuleData, RulePack } from '../design/rulePack.ts';
-import { judgementsOf } from '../rules/elevations.ts';
+import { judgementsOf, limitsOf } from '../rules/elevations.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import type { Trouble } from '../rules/judgement.ts';
+import { openTogether } from '../rules/openTogether.ts';
 import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
 import { stateKey, stateWith, type State } from '../state/state.ts';
@@ -154,7 +155,23 @@ class Look {
   at(picture: Picture): RuleTrouble[] {
     const driven = kindOf(this.#rule).sees === 'driven';
     const poses = driven ? [picture.open] : this.#pictures.posesOf(picture, this.#poses);
-    return poses.flatMap((open) => this.#in(picture, open));
+    return [...poses.flatMap((open) => this.#in(picture, open)), ...this.#openTogether(picture)];
+  }
+
+  /** What limits on light come to there with several parts open together. */
+  #openTogether(picture: Picture): RuleTrouble[] {
+    const { moment, ambient, mode, open } = picture;
+    const [pack, rule] = [this.#pack, this.#rule];
+    const state = stateWith({ on: moment.on, open, ambient });
+    const at = new Situation(this.#pictures.build, state, pack.upperAboveM);
+    return limitsOf(rule, at).flatMap((limit) => {
+      if (this.#known(pack, rule, limit.about, mode)) return [];
+      const { poses, untold } = openTogether(at, limit, { stopsOf: this.#pictures.stopsOf(picture) });
+      return [
+        ...untold.map((trouble): RuleTrouble => ({ pack, rule, trouble, moment, state, which: 'reached' })),
+        ...poses.flatMap((more) => this.#in(picture, [...new Set([...open, ...more])])),
+      ];
+    });
   }
 
   #in({ moment, ambient, mode }: Picture, open: readonly string[]): readonly RuleTrouble[] {
@@ -239,16 +256,17 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
     const { classOf, classes } = pictures.among(channels);
     // What is empty says nothing where lots are told apart.
     const met = Uint8Array.from(classes, ({ lit }) => (kind.lots !== null && lit.isEmpty ? 1 : 0));
-    const byRest: { readonly picture: Picture; readonly lit: Bits }[][] = [];
+    const byRest = new Map<number, { readonly picture: Picture; readonly lit: Bits }[]>();
     for (const picture of mine) {
       const number = classOf[picture.at] ?? 0;
       const alike = classes[number];
       if (alike === undefined || met[number] === 1) continue;
       met[number] = 1;
-      (byRest[picture.rest] ??= []).push({ picture, lit: alike.lit });
+      const those = byRest.get(alike.rest) ?? [];
+      byRest.set(alike.rest, those);
+      those.push({ picture, lit: alike.lit });
     }
-    for (const alike of byRest.filter((those) => those !== undefined))
-      for (const { picture } of extremes(alike, more)) told.add(picture);
+    for (const alike of byRest.values()) for (const { picture } of extremes(alike, more)) told.add(picture);
   }
   return mine.filter((picture) => told.has(picture));
 }

@@ -5,7 +5,8 @@ import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
-import { vehicleOf } from '../vehicle/vehicle.ts';
+import type { StopsOf } from '../coverage/poseAbove.ts';
+import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Bits, Rows } from './bits.ts';
 import { LitAt } from './litAt.ts';
@@ -199,6 +200,14 @@ export class Pictures {
     const here = this.#askedOf(open);
     return named.filter((pose) => this.#askedOf(pose) === here);
   }
+
+  /** Where a part may stand in a picture: as something that asks about it has it, or anywhere. */
+  stopsOf =
+    ({ open }: Picture): StopsOf =>
+    (part) =>
+      this.#asked.some(({ input }) => input === partInput(part.id))
+        ? [part.stops.find(({ id }) => open.includes(id)) ?? null]
+        : stopsWithShut(part);
 
   #askedOf(pose: readonly string[]): string {
     return this.#asked

@@ -1,4 +1,4 @@
-import { poseAbove } from '../coverage/poseAbove.ts';
+import { poseAbove, type PoseSearch } from '../coverage/poseAbove.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { faceText } from '../words/face.ts';
@@ -19,11 +19,18 @@ export interface OpenTogether {
  * Looks for combinations of open parts in which a limit is passed.
  * @param at - any pose; stage and ambient count
  */
-export function openTogether(at: Situation, limit: LightLimit): OpenTogether {
+export function openTogether(at: Situation, limit: LightLimit, search: PoseSearch = {}): OpenTogether {
   const drives = at.drives(limit.lamps).filter((d) => d.colour === limit.colour && limit.counts(d));
   const each = limit.of === 'sum' ? [drives] : byLamp(drives);
   const found = each.map((of) =>
-    poseAbove(at.build, of, FACE_BEARINGS[limit.face], limit.aboveCd, limit.elevationDeg ?? LEVEL_DEG),
+    poseAbove(
+      at.build,
+      of,
+      FACE_BEARINGS[limit.face],
+      limit.aboveCd,
+      limit.elevationDeg ?? LEVEL_DEG,
+      search,
+    ),
   );
   return {
     poses: found.flatMap((f) => (f.found === 'pose' ? [f.open] : [])),
