@@ -258,3 +258,36 @@ test('a strip of road says how far along it the light reaches', async ({ page })
     page.getByText(/^(Nowhere above 10 lx\.|Above 10 lx from 0 to \d+ m of its 80 m)/),
   ).toBeVisible(WORKED_OUT);
 });
+
+test('a blind corner, by keyboard: where the nose stands as light is first seen, and which lamps are seen there', async ({
+  page,
+}) => {
+  await openBuild(page, PUMPER, 'visibility');
+  await tabTo(page, page.getByRole('button', { name: 'Blind corner' }));
+  await page.keyboard.press('Enter');
+  const says = page.getByRole('complementary', { name: 'One who crosses' });
+  await expect(says).toContainText(/first seen with the nose \d\.\d m before the line/, WORKED_OUT);
+  const nose = page.getByRole('slider', { name: 'Nose before the line, m' });
+  const lamps = page.getByRole('status').filter({ hasText: 'lit lamps are seen' });
+  const count = async (): Promise<number> => parseInt((await lamps.textContent()) ?? '', 10);
+  await expect(lamps).toHaveText(/^[1-9]\d* of \d+ lit/);
+  const atFirst = await count();
+  await tabTo(page, nose);
+  await page.keyboard.press('End');
+  await expect(page.getByText('no lamp is seen by itself')).toBeVisible();
+  await page.keyboard.press('Home');
+  await expect.poll(count).toBeGreaterThan(atFirst);
+  const before = await says.textContent();
+  await says.getByLabel('Wall ends before the line, m').fill('8');
+  await page.keyboard.press('Tab');
+  await expect.poll(() => says.textContent(), WORKED_OUT).not.toBe(before);
+  // An eye this side of the corner cannot be asked for.
+  const along = says.getByLabel('Eye along the crossing road, m');
+  await along.fill('2');
+  await page.keyboard.press('Tab');
+  await expect(along).toHaveValue('5.1');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page.getByRole('button', { name: /^Car from behind in fog at night/ }).click(WORKED_OUT);
+  await expect(page.getByText(/reflective areas are seen from \d+ m by head lamps/)).toBeVisible(WORKED_OUT);
+});

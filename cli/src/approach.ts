@@ -1,7 +1,8 @@
 import type { Build } from '@flarik/core/design/schema';
 import { Approaches } from '@flarik/core/sight/approach';
 import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
-import { approachText, spareText } from '@flarik/core/sight/words';
+import { reflectiveFromM } from '@flarik/core/sight/reflective';
+import { approachText, reflectiveText, spareText } from '@flarik/core/sight/words';
 import { stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
@@ -11,7 +12,13 @@ export function approach(build: Build, args: Args): Output {
   const approaches = new Approaches(build, state);
   const list = [...build.approaches, ...USUAL_APPROACHES];
   const rows = list
-    .map((one) => approaches.result(one))
+    .map((one) => ({
+      ...approaches.result(one),
+      reflectiveM:
+        one.around === 'day' || build.vehicle.reflectors.length === 0
+          ? null
+          : reflectiveFromM(build, state.open, one),
+    }))
     .toSorted((a, b) => a.sightings[0].marginS - b.sightings[0].marginS);
   if (args.json)
     return {
@@ -20,7 +27,8 @@ export function approach(build: Build, args: Args): Output {
     };
   const lines = rows.map((row) => {
     const others = row.sightings.slice(1).map((one) => `${one.observer} ${spareText(one)}`);
-    return `${approachText(row)} ${others.join(', ')}.`;
+    const dark = row.reflectiveM === null ? '' : ` All lamps off: ${reflectiveText(row.reflectiveM)}.`;
+    return `${approachText(row)} ${others.join(', ')}.${dark}`;
   });
   return { exitCode: 0, text: lines.join('\n') };
 }

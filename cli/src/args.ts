@@ -32,6 +32,7 @@ export interface Args {
   readonly grid: string | undefined;
   readonly quantity: string | undefined;
   readonly visibility: string | undefined;
+  readonly corner: string | undefined;
 }
 
 /** Whether the command line asks how it is used. */
@@ -78,6 +79,7 @@ export function readArgs(
     grid: values.grid,
     quantity: values.quantity,
     visibility: values.visibility,
+    corner: values.corner,
   };
 }
 
@@ -107,6 +109,7 @@ function parse(argv: readonly string[]) {
         grid: { type: 'string' },
         quantity: { type: 'string' },
         visibility: { type: 'string' },
+        corner: { type: 'string' },
       },
     });
   } catch (error) {

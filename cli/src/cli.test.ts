@@ -210,6 +210,39 @@ describe('sight', () => {
       /^Car from behind in fog by day: seen from 174 m, 214 m are needed to stop: 1\.3 s too late\./,
     );
   });
+  test('approach: at night, all lamps off, from how far the reflective areas are seen', () => {
+    const lines = flarik('approach', demo('line-marking'), '--stage', '3').stdout.split('\n');
+    const behind = lines.find((line) => line.startsWith('Car from behind in clear air at night'));
+    expect(behind).toMatch(/All lamps off: its reflective areas are seen from \d{3} m by head lamps/);
+    expect(lines.find((line) => line.startsWith('Car from behind in clear air by day'))).not.toMatch(
+      /lamps off/,
+    );
+  });
+  test('junction: the same from both sides, as asked for; a corner that cannot be is named', () => {
+    const Found = z.object({
+      noseM: z.number(),
+      corner: z.object({ from: z.string(), cornerBackM: z.number(), eyeAlongM: z.number() }),
+      byLamp: z.array(z.object({ placementId: z.string(), noseM: z.number().nullable() })),
+    });
+    const at = (corner: string) =>
+      Found.parse(json('junction', demo('ks-12'), '--stage', '3', '--corner', corner));
+    const [left, right] = [at('from=left'), at('from=right, cornerBackM = 4')];
+    expect(left.corner).toEqual({ from: 'left', cornerBackM: 4, eyeAlongM: 30 });
+    expect(left.noseM).toBeCloseTo(right.noseM, 1);
+    expect(at('cornerBackM=8').noseM).toBeGreaterThan(left.noseM);
+    expect(left.byLamp.some(({ noseM }) => noseM === null)).toBe(true);
+    const text = flarik('junction', demo('ks-12'), '--stage', '3').stdout;
+    expect(text).toMatch(
+      /^From the left, 30 m from the crossing: first seen with the nose \d\.\d m before the line\./,
+    );
+    expect(text).toMatch(/: not seen before its nose is on the line$/m);
+    const wrong = (corner: string) =>
+      flarik('junction', demo('ks-12'), '--stage', '3', '--corner', corner).stderr;
+    expect(wrong('from=above')).toMatch(/--corner: from must be right or left/);
+    expect(wrong('eyeAlongM=3')).toMatch(/eyeAlongM must be more than cornerAsideM/);
+    expect(wrong('eyeM=high')).toMatch(/--corner: eyeM/);
+    expect(wrong('height=2')).toMatch(/--corner: .*height/);
+  });
   test('ground: the pumper lights its sides; every point as a table', () => {
     const lit = ['ground', demo('tunnel-pumper-3'), '--on', 'scene-light', '--grid', '1'];
     expect(flarik(...lit).stdout).toMatch(/^Left side, 3 m +mean \d{3}\.\d lx/);

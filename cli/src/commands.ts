@@ -5,6 +5,7 @@ import { exportIes } from './exportIes.ts';
 import { geometry } from './geometry.ts';
 import { glare } from './glare.ts';
 import { ground } from './ground.ts';
+import { junction } from './junction.ts';
 import { list } from './list.ts';
 import { map } from './map.ts';
 import type { Command } from './command.ts';
@@ -46,8 +47,14 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'approach',
     call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--json]',
-    what: 'Who drives toward the vehicle, from where and in what air: seen from how far, needed to stop (m), time to spare (s), for normal eyes and for eyes that see red or green poorly; the least first.',
+    what: 'Who drives toward the vehicle, from where and in what air: seen from how far, needed to stop (m), time to spare (s), for normal eyes and for eyes that see red or green poorly; the least first. At dusk and at night from how far reflective areas alone are seen, all lamps off.',
     run: (args) => approach(readBuildFile(args.file), args),
+  },
+  {
+    name: 'junction',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--corner "from=left,cornerBackM=4,cornerAsideM=5,eyeAlongM=30,eyeM=1.08,around=day,noticing=1"] [--json]',
+    what: 'How far the nose still is before the line of one who crosses (m) when the light is first seen past a blind corner, all lamps together and lamp by lamp; what --corner leaves unsaid is as shown here.',
+    run: (args) => junction(readBuildFile(args.file), args),
   },
   {
     name: 'ground',

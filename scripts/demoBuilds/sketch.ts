@@ -10,7 +10,8 @@ import type { Brief } from '@flarik/core/design/brief';
 import type { EyePlace, WorkPlace } from '@flarik/core/design/site';
 import { addPartner, addPlacement, changePlacement, setColour } from '@flarik/core/arrange/lamps';
 import type { Build, ModuleRef } from '@flarik/core/design/schema';
-import { changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
+import { addOwn, changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
+import type { Reflector } from '@flarik/core/vehicle/spec';
 import type { Colour } from '@flarik/core/words/colour';
 
 /** A step of making a demo build; every one is an edit a designer could make. */
@@ -168,6 +169,12 @@ export const options =
   (...ids: readonly string[]): Edit =>
   (build) =>
     ids.reduce(toggleOption, build);
+
+/** Reflective areas of the body's own. */
+export const sheeting =
+  (...areas: readonly Reflector[]): Edit =>
+  (build) =>
+    addOwn(build, 'reflectors', [...areas]);
 
 /** What the agency said; each wish gets a number of its own. */
 export const brief =

@@ -11,6 +11,7 @@ import {
   paint,
   paintModules,
   place,
+  sheeting,
   site,
   type Edit,
 } from './sketch.ts';
@@ -23,6 +24,28 @@ const BAR_REAR_B = ['m8', 'm10', 'm12', 'c4'];
 /** Tall body, upper and lower levels by optical power, crew at the pump panel. The largest demo build; it passes. */
 export const tunnelPumper: Edit = all(
   dimensions({ lengthM: 8.9, heightM: 3.05, cabHeightM: 2.82, wheelbaseM: 4.75 }),
+  sheeting(
+    {
+      id: 'step-chevrons',
+      name: 'Chevrons on the rear step',
+      face: 'rear',
+      centre: [-4.42, 0, 0.63],
+      widthM: 2.2,
+      heightM: 0.13,
+      colour: 'yellow',
+      cdPerLxM2: 300,
+    },
+    ...(['left', 'right'] as const).map((side) => ({
+      id: `band-${side}`,
+      name: `Band along the ${side} side`,
+      face: side,
+      centre: [-1.6, side === 'left' ? 1.26 : -1.26, 0.64] satisfies [number, number, number],
+      widthM: 4.6,
+      heightM: 0.1,
+      colour: 'white' as const,
+      cdPerLxM2: 250,
+    })),
+  ),
   brief(
     {
       agency: 'Kestrel Sound fire service, tunnel station',

@@ -1,5 +1,6 @@
 import { addOwn } from '@flarik/core/arrange/vehicleEdits';
 import {
+  sheeting,
   all,
   brief,
   cue,
@@ -99,6 +100,16 @@ export const liftBridgeCrew: Edit = all(
 /** A slow convoy: long rear range, an arrow board on a mast, crew walking behind. */
 export const lineMarking: Edit = all(
   options('mast-board', 'tool-boxes'),
+  sheeting({
+    id: 'tail-chevrons',
+    name: 'Chevrons on the under-run guard',
+    face: 'rear',
+    centre: [-3.36, 0, 0.65],
+    widthM: 2,
+    heightM: 0.14,
+    colour: 'orange',
+    cdPerLxM2: 250,
+  }),
   brief(
     {
       agency: 'Kestrel Sound roads',

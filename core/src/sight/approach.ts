@@ -1,12 +1,12 @@
 import { thresholdLx } from '../coverage/range.ts';
 import type { Approach } from '../design/approach.ts';
 import type { Build } from '../design/schema.ts';
-import type { Drive } from '../resolve/channels.ts';
 import type { State } from '../state/state.ts';
 import { effective, highestOf, raised } from '../timing/signal.ts';
-import { clockSignal, meanLevel, timelinesOf, type Timeline } from '../timing/timeline.ts';
+import { meanLevel } from '../timing/timeline.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { LightAround, Weather } from '../words/weather.ts';
+import { LightInTime } from './lightInTime.ts';
 import { OBSERVERS, seenBy, type Observer } from './observer.ts';
 import { lightsIn, type ModuleLight } from './source.ts';
 import { metresPerSecond, overCrestM, stoppingM } from './stopping.ts';
@@ -30,7 +30,7 @@ const STEP_M = 1;
 const STEP_SHARE = 0.01;
 const BISECTED_M = 0.1;
 /** Optical centres above this are upper, m. */
-const UPPER_M = 1.5;
+export const UPPER_M = 1.5;
 
 /** How one observer fares. */
 export interface Sighting {
@@ -128,14 +128,6 @@ export class Approaches {
   }
 }
 
-/** A channel of what an approach must see. */
-interface Counted {
-  readonly drive: Drive;
-  readonly module: number;
-  /** Its timeline among those of all; -1 for steady light. */
-  readonly timeline: number;
-}
-
 /** By module, for each lx per cd there: all at once, what burns steadily, and the mean by timeline. */
 interface Bounds {
   readonly most: Float64Array;
@@ -150,8 +142,7 @@ class LightAlong {
   readonly #rangeM: number;
   /** The places along the way of the modules that count. */
   readonly #modules: Int32Array;
-  readonly #counted: readonly Counted[];
-  readonly #timelines: readonly Timeline[];
+  readonly #light: LightInTime;
   /** By module that counts: it is hidden by the crest from farther away than this, m; null without a crest. */
   readonly #overM: readonly number[] | null;
   readonly #bounds = new Map<Observer, Bounds>();
@@ -176,16 +167,7 @@ class LightAlong {
       crest === null
         ? null
         : mine.map(({ centre }) => overCrestM(crest.lengthM, crest.changePercent, eyeM, centre[2]));
-    const counted = mine.flatMap(({ drives }, module) =>
-      drives
-        .filter((drive) => colour === null || drive.colour === colour)
-        .map((drive) => ({ drive, module })),
-    );
-    this.#timelines = timelinesOf(counted.map(({ drive }) => drive));
-    const timelineOf = new Map(
-      this.#timelines.flatMap(({ channels }, t) => channels.map(({ drive }) => [drive.channelId, t])),
-    );
-    this.#counted = counted.map((one) => ({ ...one, timeline: timelineOf.get(one.drive.channelId) ?? -1 }));
+    this.#light = new LightInTime(mine, (drive) => colour === null || drive.colour === colour);
   }
 
   /** By module that counts: lx at the eye for each candela, by Allard's law: E = I · 0.05^(r/V) / r². */
@@ -205,21 +187,8 @@ class LightAlong {
     return made;
   }
 
-  /** The effective illuminance: of clocks that drift the greatest one, the steady light in it. */
   effectiveLx(distanceM: number, observer: Observer): number {
-    const { background, clocks } = this.#signals(this.#perCd(distanceM), observer);
-    return clocks.reduce((best, w) => Math.max(best, effective(raised(w, background))), background);
-  }
-
-  #signals(per: Float64Array, observer: Observer) {
-    let background = 0;
-    const lxOf = new Map<string, number>();
-    for (const { drive, module } of this.#counted) {
-      const lx = drive.peakCd * seenBy(observer, drive.colour) * (per[module] ?? 0);
-      if (drive.steady) background += lx;
-      else if (lx > 0) lxOf.set(drive.channelId, lx);
-    }
-    return { background, clocks: this.#timelines.flatMap((t) => clockSignal(t, lxOf) ?? []) };
+    return this.#light.effectiveLx(this.#perCd(distanceM), observer);
   }
 
   #boundsOf(observer: Observer): Bounds {
@@ -228,7 +197,7 @@ class LightAlong {
     const size = this.#modules.length;
     const most = new Float64Array(size);
     const steady = new Float64Array(size);
-    const means = this.#counted.flatMap(({ drive, module, timeline }) => {
+    const means = this.#light.counted.flatMap(({ drive, module, timeline }) => {
       const cd = drive.peakCd * seenBy(observer, drive.colour);
       most[module] = (most[module] ?? 0) + cd;
       if (timeline < 0) steady[module] = (steady[module] ?? 0) + cd;
@@ -251,12 +220,12 @@ class LightAlong {
       steady += lx * (bounds.steady[m] ?? 0);
     }
     if (most < this.needLx) return false;
-    const means = new Float64Array(this.#timelines.length);
+    const means = new Float64Array(this.#light.timelines.length);
     for (const { module, timeline, cd } of bounds.means)
       means[timeline] = (means[timeline] ?? 0) + (per[module] ?? 0) * cd;
     // Windows may span any number of cycles: the effective light of a clock is never below its mean.
     if (steady + means.reduce((a, b) => Math.max(a, b), 0) >= this.needLx) return true;
-    const { background, clocks } = this.#signals(per, observer);
+    const { background, clocks } = this.#light.signals(per, observer);
     return (
       background >= this.needLx ||
       clocks.some(

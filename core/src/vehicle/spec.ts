@@ -65,7 +65,7 @@ export const OwnZone = z.strictObject({
 });
 export type OwnZone = z.infer<typeof OwnZone>;
 
-/** An area of retroreflective sheeting, as it is put down for the papers. */
+/** An area of retroreflective sheeting: in no sum of lamps, seen by the head lamps of others. */
 export const Reflector = z.strictObject({
   id: Id,
   name: Name,

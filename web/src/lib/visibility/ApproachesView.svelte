@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Approach } from '@flarik/core/design/approach';
   import type { ApproachResult } from '@flarik/core/sight/approach';
-  import { airText, seenText, spareText } from '@flarik/core/sight/words';
+  import { airText, reflectiveText, seenText, spareText } from '@flarik/core/sight/words';
   import { addMore, type MoreLamps } from '@flarik/core/rules/wouldGain';
   import { moneyText } from '@flarik/core/rules/brief/words';
   import { addOwn } from '@flarik/core/design/ownEdits';
@@ -125,6 +125,10 @@
             ? ', wet'
             : ''}
         </dd>
+        {#if detail !== null && detail.reflectiveM !== null}
+          <dt>All lamps off</dt>
+          <dd>{reflectiveText(detail.reflectiveM)}</dd>
+        {/if}
       </dl>
       {#if own !== undefined}
         <ApproachEdit approach={own} />

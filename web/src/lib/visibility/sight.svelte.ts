@@ -4,6 +4,7 @@ import type { Direction } from '@flarik/core/coverage/seen';
 import type { Build } from '@flarik/core/design/schema';
 import type { State } from '@flarik/core/state/state';
 import type { Approach } from '@flarik/core/design/approach';
+import type { Junction } from '@flarik/core/sight/junction';
 import * as Comlink from 'comlink';
 import { LatestRun } from '$lib/editor/latestRun.svelte';
 import { DesignKeeper } from '$lib/workers/heldDesign';
@@ -83,6 +84,9 @@ export class Sight {
       approach,
       more: await this.#ask(looked.build, (api, tell) => api.wouldGain(looked.state, approach, tell)),
     }),
+  );
+  readonly junction = new LatestRun(({ looked, junction }: { looked: Looked; junction: Junction }) =>
+    this.#ask(looked.build, (api) => api.junction(looked.state, junction)),
   );
   readonly ground = new LatestRun(({ looked, stepM }: { looked: Looked; stepM: number }) =>
     this.#ask(looked.build, (api, tell) => api.ground(looked.state, stepM, tell)),

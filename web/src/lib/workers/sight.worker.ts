@@ -12,6 +12,8 @@ import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { reflectionsAt, type Reflection } from '@flarik/core/sight/reflections';
+import { atJunction, type Junction, type JunctionResult } from '@flarik/core/sight/junction';
+import { reflectiveFromM } from '@flarik/core/sight/reflective';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { modesOf, variantOf, type Variant } from '@flarik/core/sight/variant';
@@ -36,6 +38,8 @@ export interface ApproachTable {
 export interface ApproachDetail {
   readonly curve: ApproachCurve;
   readonly gains: ReturnType<Approaches['gains']>;
+  /** From how far reflective areas alone are seen, all lamps off, m; null by day, and where none are put down. */
+  readonly reflectiveM: number | null;
 }
 
 export interface GroundAnswer {
@@ -118,9 +122,17 @@ const api = {
   },
 
   approach(state: State, approach: Approach): ApproachDetail {
-    const approaches = new Approaches(design.present, state);
-    return { curve: approaches.curve(approach), gains: approaches.gains(approach) };
+    const build = design.present;
+    const approaches = new Approaches(build, state);
+    const reflects = approach.around !== 'day' && build.vehicle.reflectors.length > 0;
+    return {
+      curve: approaches.curve(approach),
+      gains: approaches.gains(approach),
+      reflectiveM: reflects ? reflectiveFromM(build, state.open, approach) : null,
+    };
   },
+
+  junction: (state: State, junction: Junction): JunctionResult => atJunction(design.present, state, junction),
 
   /** What one more pair or bar would gain. */
   wouldGain: (state: State, approach: Approach, progress: Progress): WouldGain[] =>

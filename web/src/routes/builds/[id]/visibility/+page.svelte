@@ -5,6 +5,7 @@
   import { sectorText } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
   import { onText } from '@flarik/core/design/controls';
+  import { USUAL_JUNCTION, type Junction } from '@flarik/core/sight/junction';
   import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
   import { checkedOns, openText, posesOf, stateOf } from '@flarik/core/state/state';
   import { approachText } from '@flarik/core/sight/words';
@@ -19,6 +20,7 @@
   import SidePane from '$lib/ui/SidePane.svelte';
   import ApproachesView from '$lib/visibility/ApproachesView.svelte';
   import EyesView from '$lib/visibility/EyesView.svelte';
+  import JunctionView from '$lib/visibility/JunctionView.svelte';
   import GroundView from '$lib/visibility/GroundView.svelte';
   import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
@@ -35,6 +37,7 @@
     { value: 'ring', text: 'Ring' },
     { value: 'map', text: 'All directions' },
     { value: 'approaches', text: 'Seen in time' },
+    { value: 'corner', text: 'Blind corner' },
     { value: 'ground', text: 'Ground' },
     { value: 'eyes', text: 'Glare and fog' },
     { value: 'eye', text: 'By eye' },
@@ -51,6 +54,7 @@
   ] as const;
   let chosen = $state.raw<Approach | null>(null);
   let opticalRangeM = $state(80);
+  let junction = $state.raw<Junction>(USUAL_JUNCTION);
 
   const looked = $derived({ build: editor.seen, state: editor.state, round: sight.round });
   const bearing = $derived(editor.bearing);
@@ -98,6 +102,9 @@
       });
   });
   $effect(() => {
+    if (look === 'corner') void sight.junction.run({ looked, junction });
+  });
+  $effect(() => {
     if (look === 'ground') void sight.ground.run({ looked, stepM: 0.25 });
   });
   const built = $derived({ build: editor.build, round: sight.round });
@@ -138,6 +145,7 @@
       sight.maps,
       sight.approaches,
       sight.approach,
+      sight.junction,
       sight.ground,
       sight.litGround,
       sight.eyes,
@@ -202,6 +210,15 @@
           {rows}
           chosen={approach ?? null}
           onchoose={(one: Approach) => (chosen = one)}
+        />
+      {/if}
+    {:else if look === 'corner'}
+      {#if sight.junction.answer === null}{@render waiting()}{:else}
+        <JunctionView
+          answer={sight.junction.answer}
+          {junction}
+          stale={sight.junction.running}
+          onset={(patch: Partial<Junction>) => (junction = { ...junction, ...patch })}
         />
       {/if}
     {:else if look === 'ground'}
