@@ -75,6 +75,10 @@ describe('a lamp just placed', () => {
       const blue = coloured('blue', side);
       expect(left(place(blue, 'b', { zone: 'front-bumper', uM: 0.3 * side }), 'b')).toEqual(['blue']);
       expect(left(place(blue, 'b', { zone: 'front-bumper', uM: -0.3 * side }), 'b')).toEqual(own);
+      // Green says who commands, and is no colour of a side.
+      expect(
+        left(place(coloured('green', side), 'b', { zone: 'front-bumper', uM: 0.3 * side }), 'b'),
+      ).toEqual(own);
     }
   });
 

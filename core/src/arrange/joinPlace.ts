@@ -157,10 +157,17 @@ function phaseFor({ at, phase, place }: Standing, others: readonly Standing[]): 
   return sideOf(at) === 0 ? phase : sideOf(at) > 0 ? 'A' : 'B';
 }
 
+/** Says who commands, and is no colour of a side. */
+const OF_COMMAND: Colour = 'green';
+
 /** The colours of the nearest module on its side, as far as the fixture has them; else what it has. */
 function coloursFor(m: Standing, others: readonly Standing[], offered: ReadonlySet<Colour>): Colour[] {
   const nearest = others
-    .filter((o) => sideOf(o.at) === sideOf(m.at) && o.colours.slice(0, 1).every((c) => offered.has(c)))
+    .filter(
+      (o) =>
+        sideOf(o.at) === sideOf(m.at) &&
+        o.colours.slice(0, 1).every((c) => c !== OF_COMMAND && offered.has(c)),
+    )
     .toSorted(
       (a, b) =>
         Number(b.place === m.place) - Number(a.place === m.place) ||

@@ -109,11 +109,13 @@
   </div>
   {#if lamp !== null}
     <p class="lamp">
-      {#if settled.length === 0}
-        <strong>{lamp.label}</strong> is dark: nothing that is on wants it.
-      {:else}
-        <strong>{lamp.label}</strong>: what is on and wants it stands below, with what becomes of it.
-      {/if}
+      <span>
+        {#if settled.length === 0}
+          <strong>{lamp.label}</strong> is dark: nothing that is on wants it.
+        {:else}
+          <strong>{lamp.label}</strong>: what is on and wants it stands below, with what becomes of it.
+        {/if}
+      </span>
       <label><input type="checkbox" bind:checked={onlyChosen} /> only functions that want this lamp</label>
       <button class="link" onclick={() => editor.select([])}>all functions</button>
     </p>
