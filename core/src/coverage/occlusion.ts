@@ -1,3 +1,4 @@
+import { cellOf, mayMeet } from './cells.ts';
 import type { Mesh } from '../geometry/mesh.ts';
 import { SKIN_M } from '../geometry/ray.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
@@ -6,6 +7,8 @@ import type { MovingPart, Stop, Vehicle } from '../vehicle/types.ts';
 
 /** Slack on a cone's cosine, so that rounding never culls a solid that a ray grazes. */
 const CONE_SLACK = 1e-9;
+/** Of so few solids all are asked: to find out which are not takes as long. */
+const FEW = 4;
 /** A cosine no direction falls short of: the solid is never passed over. */
 const NEVER_CULL = -2;
 
@@ -33,18 +36,36 @@ export const partObstacles = ({ solids }: Vehicle, part: MovingPart, stop: Stop 
 
 export function layOut(solids: readonly Solid[], mesh: Mesh | null = null): Obstacles {
   const hiding = solids.filter((s) => s.transmission < 1);
-  const starts = (counts: readonly number[]): Int32Array => {
-    let sum = 0;
-    return Int32Array.from([0, ...counts.map((count) => (sum += count))]);
-  };
+  const planeStarts = startsOf(hiding.map((s) => s.planes.length));
+  const vertexStarts = startsOf(hiding.map((s) => s.vertices.length));
+  const planes = new Float64Array(4 * (planeStarts.at(-1) ?? 0));
+  const vertices = new Float64Array(3 * (vertexStarts.at(-1) ?? 0));
+  let [p, v] = [0, 0];
+  for (const solid of hiding) {
+    for (const { n, d } of solid.planes) {
+      planes.set(n, p);
+      planes[p + 3] = d;
+      p += 4;
+    }
+    for (const vertex of solid.vertices) {
+      vertices.set(vertex, v);
+      v += 3;
+    }
+  }
   return {
     transmissions: Float64Array.from(hiding, (s) => s.transmission),
-    planeStarts: starts(hiding.map((s) => s.planes.length)),
-    planes: Float64Array.from(hiding.flatMap((s) => s.planes.flatMap(({ n, d }) => [...n, d]))),
-    vertexStarts: starts(hiding.map((s) => s.vertices.length)),
-    vertices: Float64Array.from(hiding.flatMap((s) => s.vertices.flat())),
+    planeStarts,
+    planes,
+    vertexStarts,
+    vertices,
     mesh,
   };
+}
+
+/** Where each of some runs begins, and where the last ends. */
+function startsOf(counts: readonly number[]): Int32Array {
+  let sum = 0;
+  return Int32Array.from([0, ...counts.map((count) => (sum += count))]);
 }
 
 /**
@@ -55,7 +76,8 @@ export type Past = (direction: Vec3, farM?: number) => number;
 
 /**
  * The share of light that leaves `origin` in any direction: like `transmissionAlong`, with what depends on the
- * origin alone worked out once. A solid whose cone of sight the direction misses is passed over; the solids
+ * origin alone worked out once. Solids that no direction of a cell of them meets are left out of it, and one whose cone of
+ * sight the direction misses is passed over; the solids
  * that take up most of the view and let nothing pass are asked first, since one of them settles the answer.
  */
 export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
@@ -65,13 +87,29 @@ export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
   const order = Int32Array.from(transmissions.keys()).sort(
     (a, b) => at(transmissions, a) - at(transmissions, b) || at(cones, 4 * a + 3) - at(cones, 4 * b + 3),
   );
+  /** By cell of directions: the solids that may be met there, in the order in which they are asked. */
+  const met: (Int32Array | undefined)[] = [];
+  const metIn = (cell: number): Int32Array => {
+    const known = met[cell];
+    if (known !== undefined) return known;
+    const made = order.filter((i) => {
+      const cos = at(cones, 4 * i + 3);
+      if (cos === NEVER_CULL) return true;
+      const c = 4 * i;
+      return mayMeet(cell, at(cones, c), at(cones, c + 1), at(cones, c + 2), cos, Math.sqrt(1 - cos * cos));
+    });
+    met[cell] = made;
+    return made;
+  };
   return (direction, farM = Infinity) => {
     // Read by index: taking a tuple apart goes through its iterator, which costs more than the sums here.
     const x = direction[0];
     const y = direction[1];
     const z = direction[2];
+    const asked = order.length <= FEW ? order : metIn(cellOf(x, y, z));
     let share = 1;
-    for (const i of order) {
+    for (let k = 0; k < asked.length; k++) {
+      const i = at(asked, k);
       const c = 4 * i;
       if (at(cones, c) * x + at(cones, c + 1) * y + at(cones, c + 2) * z < at(cones, c + 3)) continue;
       if (!crosses(planes, gaps, at(planeStarts, i), at(planeStarts, i + 1), x, y, z, farM)) continue;

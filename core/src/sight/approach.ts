@@ -32,6 +32,9 @@ const BISECTED_M = 0.1;
 /** Optical centres above this are upper, m. */
 export const UPPER_M = 1.5;
 
+/** Of the share that passes the optical range: a power of e costs a fraction of any other. */
+const LOG_OF_RANGE = Math.log(0.05);
+
 /** How one observer fares. */
 export interface Sighting {
   readonly observer: Observer;
@@ -128,11 +131,18 @@ export class Approaches {
   }
 }
 
+/** Channels that flash, by their module and timeline: the mean of each, cd. */
+interface Means {
+  readonly modules: Int32Array;
+  readonly timelines: Int32Array;
+  readonly cds: Float64Array;
+}
+
 /** By module, for each lx per cd there: all at once, what burns steadily, and the mean by timeline. */
 interface Bounds {
   readonly most: Float64Array;
   readonly steady: Float64Array;
-  readonly means: readonly { readonly module: number; readonly timeline: number; readonly cd: number }[];
+  readonly means: Means;
 }
 
 /** What an approach must see, along its way, in its air. */
@@ -181,7 +191,7 @@ class LightAlong {
       const place = this.#modules[m] ?? -1;
       const lx = per[place] ?? 0;
       if (lx > 0 && (overM === null || distanceM <= (overM[m] ?? Infinity)))
-        made[m] = lx * 0.05 ** ((away[place] ?? 0) / this.#rangeM);
+        made[m] = lx * Math.exp(((away[place] ?? 0) / this.#rangeM) * LOG_OF_RANGE);
     }
     this.#arriving.set(distanceM, made);
     return made;
@@ -197,12 +207,20 @@ class LightAlong {
     const size = this.#modules.length;
     const most = new Float64Array(size);
     const steady = new Float64Array(size);
-    const means = this.#light.counted.flatMap(({ drive, module, timeline }) => {
+    const flashing = this.#light.counted.filter(({ timeline }) => timeline >= 0);
+    for (const { drive, module, timeline } of this.#light.counted) {
       const cd = drive.peakCd * seenBy(observer, drive.colour);
       most[module] = (most[module] ?? 0) + cd;
       if (timeline < 0) steady[module] = (steady[module] ?? 0) + cd;
-      return timeline < 0 ? [] : [{ module, timeline, cd: cd * meanLevel(drive) }];
-    });
+    }
+    const means: Means = {
+      modules: Int32Array.from(flashing, ({ module }) => module),
+      timelines: Int32Array.from(flashing, ({ timeline }) => timeline),
+      cds: Float64Array.from(
+        flashing,
+        ({ drive }) => drive.peakCd * seenBy(observer, drive.colour) * meanLevel(drive),
+      ),
+    };
     const made = { most, steady, means };
     this.#bounds.set(observer, made);
     return made;
@@ -220,11 +238,16 @@ class LightAlong {
       steady += lx * (bounds.steady[m] ?? 0);
     }
     if (most < this.needLx) return false;
+    if (steady >= this.needLx) return true;
     const means = new Float64Array(this.#light.timelines.length);
-    for (const { module, timeline, cd } of bounds.means)
-      means[timeline] = (means[timeline] ?? 0) + (per[module] ?? 0) * cd;
+    const { modules, timelines, cds } = bounds.means;
     // Windows may span any number of cycles: the effective light of a clock is never below its mean.
-    if (steady + means.reduce((a, b) => Math.max(a, b), 0) >= this.needLx) return true;
+    for (let i = 0; i < cds.length; i++) {
+      const t = timelines[i] ?? 0;
+      const mean = (means[t] ?? 0) + (per[modules[i] ?? 0] ?? 0) * (cds[i] ?? 0);
+      means[t] = mean;
+      if (steady + mean >= this.needLx) return true;
+    }
     const { background, clocks } = this.#light.signals(per, observer);
     return (
       background >= this.needLx ||
