@@ -36,6 +36,7 @@ import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn } from '@flarik/core/sight/stations';
 import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
 import { veilOf } from '@flarik/core/sight/veil';
+import { outsideShares } from './benchOutside.ts';
 import { plainHousings } from '@flarik/core/test/reference/plainHousings';
 import { plainSeenM } from '@flarik/core/test/reference/plainSight';
 
@@ -125,17 +126,31 @@ function coverageBench() {
       ),
     ),
   );
-  const difference = fast().flatMap((byElevation, p) =>
-    byElevation.flatMap((modules, e) =>
-      modules.map((m, i) => largest(m.share, slow.result[p]?.[e]?.[i] ?? new Float64Array(360))),
-    ),
-  );
+  const found = fast();
+  const apart = (other: readonly (readonly (readonly Float64Array[])[])[]): Float64Array[] =>
+    found.flatMap((byElevation, p) =>
+      byElevation.flatMap((modules, e) =>
+        modules.map((m, i) => m.share.map((share, b) => Math.abs(share - (other[p]?.[e]?.[i]?.[b] ?? 0)))),
+      ),
+    );
+  const most = (of: readonly Float64Array[]): number =>
+    of.reduce((worst, values) => values.reduce((a, b) => Math.max(a, b), worst), 0);
+  const outside = timed(() => outsideShares(build, elevations));
+  const { rays, shares } = outside.result;
+  const unlike = apart(shares).reduce((sum, values) => sum + values.filter((v) => v > 1e-9).length, 0);
   return {
     what: `all ${build.placements.flatMap((p) => p.modules).length} modules, body and housings, 360 × 31 directions, ${vehicle.solids.length} solids`,
     fastMs,
     bruteMs: slow.ms,
     timesFaster: slow.ms / fastMs,
-    largestRelativeDifference: Math.max(...difference),
+    largestDifference: most(apart(slow.result)),
+    outside: {
+      by: 'three-mesh-bvh, everything shut',
+      ms: outside.ms,
+      rays,
+      timesFaster: outside.ms / fastMs,
+      raysUnlike: unlike,
+    },
   };
 }
 
