@@ -26,8 +26,10 @@ class Mesh {
     const triangles: number[] = [];
     for (const [solid, { vertices, faces }] of solids.entries()) {
       const first = corners.length / 3;
-      for (const vertex of vertices) corners.push(...vertex);
-      for (let i = 0; i < vertices.length; i++) this.#ofCorner.push(solid);
+      for (const vertex of vertices) {
+        corners.push(...vertex);
+        this.#ofCorner.push(solid);
+      }
       for (const [a = 0, ...others] of faces)
         for (let i = 1; i < others.length; i++)
           triangles.push(first + a, first + (others[i - 1] ?? 0), first + (others[i] ?? 0));
