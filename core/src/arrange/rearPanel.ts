@@ -3,12 +3,15 @@ import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { freeId } from './panelEdits.ts';
 
-/** A panel at the rear with twins of the keys that are used from there. */
+/** More keys than this are no panel for a rear desk. */
+const MOST = 24;
+
+/** A panel at the rear with twins of the switches and keys there are, in their order. */
 export function layRearPanel(build: Build): Build {
   const wanted = build.controls.panels
     .flatMap((p) => p.controls)
     .filter((c) => c.twinOf === null && c.kind !== 'spare' && c.kind !== 'horn ring')
-    .slice(0, 8);
+    .slice(0, MOST);
   const id = freeId(build, 'rear-panel');
   const empty: Panel = {
     id,
