@@ -43,7 +43,7 @@ const START = `
 `;
 const startFrames = (page: Page): Promise<unknown> => page.evaluate(START);
 
-/** From letting go until the findings of all states, which come last, are there. */
+/** From letting go until findings and proof, which comes last, are there. */
 const WAIT = `
   window.flarikWait = new Promise((done) => {
     window.addEventListener('pointerup', () => {
@@ -68,7 +68,7 @@ const endFrames = async (page: Page): Promise<number[]> => {
   return list.slice(1).map((t, i) => t - (list[i] ?? t));
 };
 
-/** Drags a lamp to and fro; frames meanwhile, and how long ring and findings take after it is let go. */
+/** Drags a lamp to and fro; frames meanwhile, and how long findings and proof take after it is let go. */
 async function dragged(page: Page, lampId: string) {
   const lamp = page.locator(lampId === '' ? '[data-placement]' : `[data-placement="${lampId}"]`).first();
   const box = await lamp.boundingBox();
@@ -195,7 +195,7 @@ for (const { name, id, lamp } of BUILDS) {
     timesAnIdleFrame: round(at(frames, 0.5) / at(idle, 0.5)),
     score: await drawn(page, id),
     ...(lamp === '' ? {} : { operated: await operated(page, id) }),
-    ringAndFindingsAfterMs: round(
+    findingsAndProofAfterMs: round(
       at(
         drags.map((d) => d.waitMs),
         0.5,
