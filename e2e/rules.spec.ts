@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { copyOfDemo, expect, expectAccessible, findings, openBuild, saved, tabTo, test } from './support';
 
 test('a form is filled in: copied, its figures changed where they stand, tried, shelved, held against its earlier version', async ({
@@ -120,4 +121,57 @@ test('findings by cause: opened, chosen from by gravity and lamp, saved as a tab
   expect(file.suggestedFilename()).toContain('findings.csv');
   await list.getByRole('button', { name: 'Holds', exact: true }).click();
   await expect(list.getByRole('listitem').first()).toContainText(/holds by \d+ %/);
+});
+
+test('a by-law of ten rules is put down as docs/packs.md says: each with its figure, clause and gravity, tried, checked and shelved', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'rules');
+  await page.getByRole('button', { name: 'New pack', exact: true }).click();
+  const type = async (label: string, text: string, own: Locator): Promise<void> => {
+    await own.getByLabel(label, { exact: true }).fill(text);
+    await own.getByLabel(label, { exact: true }).press('Tab');
+  };
+  await type('Name of the pack', 'By-law of the test', page.getByRole('article', { name: 'Own rules' }));
+  const own = page.getByRole('article', { name: 'By-law of the test' });
+  await type('Source', 'Made up for the test', own);
+  await type('Edition', 'First', own);
+  const rules = own.getByRole('listitem');
+  const KINDS = [
+    ['Least optical power', '30000'],
+    ['Most optical power', '900000'],
+    ['White to the rear', '60'],
+    ['Flash rate', '70'],
+    ['Longest darkness', '30'],
+    ['Pulses in a flash', '6'],
+    ['Number of lamps', '2'],
+    ['Height of lamps', '0.3'],
+    ['Peak current', '80'],
+    ['Flashes in any second', '10'],
+  ] as const;
+  for (const [i, [kind, figure]] of KINDS.entries()) {
+    await own.getByLabel('What the rule is about').selectOption({ label: kind });
+    await own.getByRole('button', { name: 'Add the rule' }).click();
+    const rule = rules.nth(i);
+    const first = rule.getByRole('spinbutton').first();
+    await first.fill(figure);
+    await first.press('Tab');
+    await expect(rule.getByRole('spinbutton').first()).toHaveValue(figure);
+    await type('Clause', `${i + 1}`, rule);
+    await rule.getByLabel('If broken').selectOption({ index: i % 4 });
+  }
+  await expect(rules).toHaveCount(KINDS.length);
+  // Each is tried on the open build as it is put down.
+  for (let i = 0; i < KINDS.length; i++)
+    await expect(rules.nth(i)).toContainText(/✓ holds|✕ broken|cannot tell|says nothing/);
+  await type('Checked against this edition by', 'R. Example', own);
+  await type('Checked on (year-month-day)', '2026-11-28', own);
+  await own.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'By-law of the test is on the shelf' }),
+  ).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(rules).toHaveCount(KINDS.length);
+  await expect(rules.first().getByRole('spinbutton').first()).toHaveValue('30000');
 });
