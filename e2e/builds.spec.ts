@@ -43,7 +43,7 @@ test('first minutes: a bar on the roof of a new build lights at once, in a group
     'aria-pressed',
     'true',
   );
-  await expect(partsButton(page)).toHaveText('Everything shut');
+  await expect(partsButton(page)).toHaveText('All shut');
   // One undo takes place, group, phases and colours back.
   await page.getByRole('button', { name: /^Undo: Place Roof bar/ }).click();
   await expect(findings(page)).toContainText('1 in all');

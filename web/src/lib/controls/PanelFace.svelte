@@ -162,6 +162,7 @@
   }
 
   .face {
+    container-type: inline-size;
     border: 1px solid var(--cds-ui-04);
     border-radius: 8px;
     padding: 0.5rem 0.6rem 0.6rem;
@@ -288,6 +289,16 @@
 
   .rotary .track {
     border-radius: 15px;
+  }
+
+  /* A word of a key is not taken apart where smaller letters keep it whole. */
+  @container (max-width: 20rem) {
+    .key,
+    .spare {
+      padding: 0.25rem 0;
+      font-size: 10px;
+      letter-spacing: -0.01em;
+    }
   }
 
   button:focus-visible {

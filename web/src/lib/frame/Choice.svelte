@@ -79,6 +79,12 @@
     }
   }
 
+  /* In a narrow pane the choices go on in a second line, each with its own left edge. */
+  .small .row {
+    flex-wrap: wrap;
+    row-gap: 2px;
+  }
+
   .small button {
     padding: 0 0.4rem;
     height: 24px;

@@ -16,9 +16,11 @@
   );
   const openCount = $derived(standing.filter(({ stop }) => stop !== null).length);
   const summary = $derived(
-    openCount > 2
-      ? `${openCount} of ${standing.length} open`
-      : upperFirst(openText(editor.build, editor.state.open)),
+    openCount === 0 && editor.state.open.length === 0
+      ? 'All shut'
+      : openCount > 2
+        ? `${openCount} of ${standing.length} open`
+        : upperFirst(openText(editor.build, editor.state.open)),
   );
   /** The parts from above, front up: those that lie flat below others first. */
   const shapes = $derived(

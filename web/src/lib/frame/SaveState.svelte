@@ -11,7 +11,9 @@
 <span class="save" class:trouble={!['saved', 'waiting', 'saving'].includes(status.kind)} role="status">
   {#if status.kind === 'saved'}
     <button class="link" title="What was saved when" onclick={onrevisions}
-      >Saved {clock.format(new Date(status.at))} · revision {editor.autosave.version}</button
+      >Saved {clock.format(new Date(status.at))}<span class="revision"
+        >{' '}· revision {editor.autosave.version}</span
+      ></button
     >
   {:else if status.kind === 'waiting'}
     Changed …
@@ -37,6 +39,12 @@
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+
+  @media (max-width: 1150px) {
+    .revision {
+      display: none;
+    }
   }
 
   .trouble {

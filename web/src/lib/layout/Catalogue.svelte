@@ -250,7 +250,7 @@
 
   .filters {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(auto-fit, minmax(5.2rem, 1fr));
     gap: 4px;
     padding-right: 0.5rem;
   }

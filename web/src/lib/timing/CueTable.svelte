@@ -74,7 +74,8 @@
             {/if}
             <span class="under">
               <button class="link" onclick={() => selectMembers(row.target)}>
-                {countOf(row.target)} modules{row.target.kind === 'ungrouped'
+                {countOf(row.target)}
+                {countOf(row.target) === 1 ? 'module' : 'modules'}{row.target.kind === 'ungrouped'
                   ? ', each on its own clock'
                   : row.target.kind === 'set'
                     ? ' in this set'

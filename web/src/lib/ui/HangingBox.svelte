@@ -54,6 +54,15 @@
     white-space: nowrap;
   }
 
+  @media (max-width: 1150px) {
+    .summary {
+      flex-shrink: 0;
+      padding: 0 0.35rem;
+      max-width: 6rem;
+      font-size: 12px;
+    }
+  }
+
   .summary span {
     overflow: hidden;
     text-overflow: ellipsis;

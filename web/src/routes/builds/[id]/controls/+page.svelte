@@ -116,7 +116,7 @@
   </Pane>
   <SidePane name="Programme" side="right" share={30} least={18}>
     <div class="column">
-      <div class="tabs">
+      <div class="tabs folds">
         <Choice
           label="Programme"
           small
@@ -179,6 +179,11 @@
     align-items: center;
     gap: 0.5rem;
     padding: 0.25rem;
+  }
+
+  /* Room for what folds the pane. */
+  .tabs.folds {
+    padding-right: 1.75rem;
   }
 
   .empty {
