@@ -292,7 +292,7 @@
   }
 
   /* A word of a key is not taken apart where smaller letters keep it whole. */
-  @container (max-width: 20rem) {
+  @container (max-width: 16rem) {
     .key,
     .spare {
       padding: 0.25rem 0;
