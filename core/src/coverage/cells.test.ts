@@ -5,7 +5,7 @@ import { cellOf, CELLS, mayMeet } from './cells.ts';
 const unit = fc
   .tuple(...([0, 1, 2] as const).map(() => fc.double({ min: -1, max: 1, noNaN: true })))
   .filter((v) => Math.hypot(...v) > 1e-3)
-  .map((v) => v.map((c) => (c ?? 0) / Math.hypot(...v)));
+  .map((v) => v.map((c) => c / Math.hypot(...v)));
 
 test('every direction has a cell, those of edges and corners too, and there are none without', () => {
   const met = new Set<number>();
