@@ -189,7 +189,8 @@ describe('builds of schema 2', () => {
     };
     const read = readBuild(JSON.parse(JSON.stringify(old)));
     // What came later than schema 2 begins as every build does.
-    expect(read).toEqual({ ...now, controls: read.controls, workPlaces: [], eyes: [] });
+    const vehicle = { ...now.vehicle, reflectors: [] };
+    expect(read).toEqual({ ...now, vehicle, controls: read.controls, workPlaces: [], eyes: [] });
     for (const { id } of stagesOf(now))
       for (const ambient of ['day', 'night'] as const)
         expect(drivenIn(read, { on: [id], ambient })).toEqual(drivenIn(now, { on: [id], ambient }));
