@@ -4,7 +4,7 @@ import type { Build } from '../design/schema.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { transmissionAlong } from '../geometry/ray.ts';
 import { add, dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import type { Reflector } from '../vehicle/spec.ts';
+import { OUTWARD, type Reflector } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { Colour } from '../words/colour.ts';
 import { FROM_M, LUMINANCE_AROUND, OPTICAL_RANGE_M, TO_M, UPPER_M } from './approach.ts';
@@ -22,14 +22,6 @@ const BEFORE_M = 0.02;
 const STEP_SHARE = 0.01;
 const BISECTED_M = 0.1;
 
-const NORMAL: Readonly<Record<Reflector['face'], Vec3>> = {
-  front: [1, 0, 0],
-  rear: [-1, 0, 0],
-  left: [0, 1, 0],
-  right: [0, -1, 0],
-  top: [0, 0, 1],
-  under: [0, 0, -1],
-};
 /** The lamp colour that comes nearest to one of sheeting. */
 const SEEN_AS: Readonly<Record<Reflector['colour'], Colour>> = {
   red: 'red',
@@ -59,11 +51,11 @@ export function reflectedLx(
   const eye: Vec3 = [x, y, approach.eyeM];
   const passes = (r: number): number => 0.05 ** (r / OPTICAL_RANGE_M[approach.weather]);
   return counted(build, approach, distanceM).reduce((sum, area) => {
-    const at = add(area.centre, scale(NORMAL[area.face], BEFORE_M));
+    const at = add(area.centre, scale(OUTWARD[area.face], BEFORE_M));
     const in_ = sub(lamps, at);
     const r = length(in_);
     const toLamps = scale(in_, 1 / r);
-    if (dot(toLamps, NORMAL[area.face]) < Math.cos((MEASURED_DEG * Math.PI) / 180)) return sum;
+    if (dot(toLamps, OUTWARD[area.face]) < Math.cos((MEASURED_DEG * Math.PI) / 180)) return sum;
     const out = sub(eye, at);
     const back = length(out);
     const past = transmissionAlong(solids, at, toLamps) * transmissionAlong(solids, at, scale(out, 1 / back));

@@ -1,19 +1,9 @@
 import { aimFrame, turnFrame } from '../geometry/frame.ts';
 import { box, extrudeAcross, type Solid } from '../geometry/solid.ts';
-import type { Vec3 } from '../geometry/vec.ts';
 import { assemble } from './body/assembly.ts';
 import { zone } from './body/zone.ts';
-import type { OwnSolid, OwnZone, VehicleSpec } from './spec.ts';
+import { OUTWARD, type OwnSolid, type OwnZone, type VehicleSpec } from './spec.ts';
 import type { Assembly, MountZone } from './types.ts';
-
-const NORMAL: Readonly<Record<OwnZone['facing'], Vec3>> = {
-  front: [1, 0, 0],
-  rear: [-1, 0, 0],
-  left: [0, 1, 0],
-  right: [0, -1, 0],
-  top: [0, 0, 1],
-  under: [0, 0, -1],
-};
 
 const solidOf = (s: OwnSolid): Solid => {
   const traits = { transmission: s.transmission };
@@ -26,7 +16,7 @@ const solidOf = (s: OwnSolid): Solid => {
 };
 
 function ownZone({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
-  const straight = zone({ ...z, n: NORMAL[facing] });
+  const straight = zone({ ...z, n: OUTWARD[facing] });
   const turned = turnFrame(aimFrame(straight.n, straight.v), panDeg, tiltDeg, 0);
   return zone({ ...z, n: turned.aim });
 }

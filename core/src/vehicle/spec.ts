@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { MountStyle } from '../fixture/types.ts';
 import { MAX_TRIANGLES } from '../geometry/mesh.ts';
 import { isConvex } from '../geometry/polygon.ts';
+import type { Vec3 } from '../geometry/vec.ts';
 import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
@@ -34,6 +35,16 @@ const degrees = (most: number) =>
 
 /** Ways a zone of one's own can look. */
 export const FACINGS = ['front', 'right', 'rear', 'left', 'top', 'under'] as const;
+
+/** Straight out of the body that way, body axes. */
+export const OUTWARD: Readonly<Record<(typeof FACINGS)[number], Vec3>> = {
+  front: [1, 0, 0],
+  rear: [-1, 0, 0],
+  left: [0, 1, 0],
+  right: [0, -1, 0],
+  top: [0, 0, 1],
+  under: [0, 0, -1],
+};
 
 /** A zone drawn by the user, on the body or on a moving part. */
 export const OwnZone = z.strictObject({
