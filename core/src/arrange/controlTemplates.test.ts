@@ -11,6 +11,7 @@ import { readBuild } from '../rules/document.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
+import { setColour } from './lamps.ts';
 import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 
 /** A demo build as it was before it had a programme: lamps, groups and stages by a slide. */
@@ -55,6 +56,32 @@ test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit,
     expect(controlsFailure(laid), name).toBeNull();
     expect(misfit(laid), name).toBe('it is there already');
   }
+});
+
+test('command green drops red and white from the same boards, leaves the others, and gives them back', () => {
+  const car = template('slide-eight').lay(plain('ks-12'));
+  const bar = car.placements.find((p) => p.modules.length > 8);
+  const boards = (bar?.modules ?? [])
+    .slice(0, 4)
+    .map(({ id }) => ({ placementId: bar?.id ?? '', moduleId: id }));
+  const green = READY_FUNCTIONS.find(({ id }) => id === 'command-green');
+  if (green === undefined) throw new Error('there is a ready function for it');
+  const build = green.lay(setColour(setColour(car, boards, 2, 'white'), boards, 3, 'green'));
+  expect(controlsFailure(build)).toBeNull();
+  const shown = (script: string, mine: boolean): string[] =>
+    lit(build, script)
+      .filter(
+        (d) => boards.some((b) => b.placementId === d.placementId && b.moduleId === d.moduleId) === mine,
+      )
+      .map((d) => `${d.placementId}/${d.moduleId} ${d.colour} ${d.patternId}`);
+  const before = 'ignition=on, slide=3, key-white=press';
+  const during = `${before}, key-command-green=press`;
+  expect(shown(before, true).some((text) => text.includes(' green '))).toBe(false);
+  expect(shown(before, true).length).toBeGreaterThanOrEqual(boards.length);
+  expect(shown(during, true)).toEqual(boards.map((b) => `${b.placementId}/${b.moduleId} green steady`));
+  expect(shown(during, false)).toEqual(shown(before, false));
+  const after = `${during}, key-command-green=press`;
+  expect(shown(after, true)).toEqual(shown(before, true));
 });
 
 describe('slide and eight keys on the patrol car', () => {

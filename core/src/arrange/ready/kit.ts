@@ -1,5 +1,5 @@
 import type { Condition, InputEvent } from '../../design/condition.ts';
-import { addFunction } from '../../design/controlEdits.ts';
+import { addFunction, withControls } from '../../design/controlEdits.ts';
 import { stagesOf } from '../../design/controls.ts';
 import {
   lightCue,
@@ -118,4 +118,13 @@ export function lay(build: Build, fn: ControlFunction): Build {
   if (fn.kind === 'cut') return addFunction(build, fn, signals);
   const above = fn.kind === 'light' || fn.kind === 'warning';
   return addFunction(build, fn, above && stage >= 0 ? stage : undefined);
+}
+
+/** Puts a function above all light and other warning, below signals and what takes light away. */
+export function aboveOthers(build: Build, id: string): Build {
+  const { functions } = build.controls;
+  const mine = functions.filter((f) => f.id === id);
+  const others = functions.filter((f) => f.id !== id);
+  const at = others.findIndex(({ kind }) => kind !== 'signal' && kind !== 'cut');
+  return withControls(build, { functions: [...others.slice(0, at), ...mine, ...others.slice(at)] });
 }

@@ -4,6 +4,7 @@ import {
   any,
   during,
   byKey,
+  aboveOthers,
   layByKey,
   press,
   ofSet,
@@ -68,15 +69,19 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
         there(b, 'command-green'),
         some(b, (m) => m.colours.includes('green'), 'green light'),
       ),
+    // White by its own key must not hold the boards that say who commands.
     lay: (b) =>
-      layByKey(b, {
-        set: ['green', 'All with green', (m) => m.colours.includes('green')],
-        key: ['command-green', 'Command'],
-        id: 'command-green',
-        name: 'Command green',
-        kind: 'warning',
-        cues: [steady('green', 'green')],
-      }),
+      aboveOthers(
+        layByKey(b, {
+          set: ['green', 'All with green', (m) => m.colours.includes('green')],
+          key: ['command-green', 'Command'],
+          id: 'command-green',
+          name: 'Command green',
+          kind: 'warning',
+          cues: [steady('green', 'green')],
+        }),
+        'command-green',
+      ),
   },
   {
     id: 'park-slow',
