@@ -1,8 +1,15 @@
 import { CONTROL_TEMPLATES } from '@flarik/core/arrange/controlTemplates';
-import { button, freePlace, newPanel } from '@flarik/core/arrange/panelEdits';
-import { darkCue, groupTarget, lightCue, newFunction, type Cue } from '@flarik/core/design/functions';
+import { bindKey, button, freePlace, newPanel } from '@flarik/core/arrange/panelEdits';
+import {
+  darkCue,
+  groupTarget,
+  lightCue,
+  newFunction,
+  type ControlFunction,
+  type Cue,
+} from '@flarik/core/design/functions';
 import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
-import { setOf, shinesLeft, standsLeft } from '@flarik/core/arrange/sideSets';
+import { setOf, shinesLeft, shinesRight, standsLeft, standsRight } from '@flarik/core/arrange/sideSets';
 import { onsIn, programmeOf } from '@flarik/core/controls/programme';
 import { readScript } from '@flarik/core/controls/script';
 import { started } from '@flarik/core/controls/simulator';
@@ -179,6 +186,12 @@ export const patrolWithMistakes: Edit = all(
 
 export const unmarked: Edit = all(
   template('siren-pedestal'),
+  ready('pattern-key'),
+  trial(
+    'pattern',
+    'The second pattern, and back to the stage’s own',
+    'ignition=on, slide=2, key-pattern-key=press, key-pattern-key=press',
+  ),
   trial('siren', 'The last position adds the siren', 'ignition=on, slide=siren'),
 );
 
@@ -240,15 +253,53 @@ export const pumper: Edit = all(
   trial('pump', 'Calm to the crew while it pumps', 'ignition=on, slide=2, pump=yes'),
 );
 
+/** Loading at the rear, the patient taken in from the right: light there by a key, and no white flashing at the bearers. */
 export const medic: Edit = all(
   template('slide-eight'),
-  ready('pattern-key'),
+  ready('door-lamps'),
+  (b) => {
+    const light = setOf(
+      b,
+      'patient-light',
+      'Patient side, light',
+      (m) => !m.warns && shinesRight(m) && standsRight(m),
+    );
+    const flashing = setOf(light.build, 'patient-side', 'Patient side', (m) => m.warns && shinesRight(m));
+    const key = bindKey(flashing.build, 'patient', 'Patient', 'patient-light');
+    const toggled: ControlFunction['when'] = {
+      way: 'latched',
+      sets: [],
+      clears: [],
+      toggles: [{ kind: 'press', control: key.controlId, press: 'short' }],
+      timeoutMs: 0,
+    };
+    const on: ControlFunction['when'] = {
+      way: 'while',
+      condition: { kind: 'on', functionId: 'patient-light' },
+      afterMs: 0,
+      staysMs: 0,
+    };
+    const of = (setId: string) => ({ kind: 'set', setId }) as const;
+    const lit = newFunction(
+      'patient-light',
+      'Patient side light',
+      'light',
+      toggled,
+      [lightCue(of('patient-light'), 'white', 'steady')],
+      { enabledBy: is('gear', 'park'), forgets: true },
+    );
+    const calm = newFunction('patient-calm', 'Patient side calm', 'cut', on, [
+      darkCue(of('patient-side'), ['white']),
+    ]);
+    const stage = key.build.controls.functions.findIndex((f) => f.kind === 'stage');
+    return addFunction(addFunction(key.build, lit, stage), calm, 0);
+  },
   stagesByTheSlide,
   reverseOverStage,
   trial(
-    'pattern',
-    'The second pattern, and back to the stage’s own',
-    'ignition=on, slide=2, key-pattern-key=press, key-pattern-key=press',
+    'loading',
+    'Both doors pinned, light to the patient side',
+    'ignition=on, slide=2, part.barn-door-left=barn-door-left-180, part.barn-door-right=barn-door-right-180, key-patient=press',
   ),
 );
 

@@ -68,7 +68,6 @@ export const shoreMedic: Edit = all(
   group('inside', 'Compartments', ['in-front', 'in-rear']),
   group('beacon', 'Old beacon', ['old-beacon']),
   cue(1, 'rear', 'single'),
-  cues([1, 2, 3], 'doors', 'single'),
   cues([2, 3], 'front', 'double'),
   cues([2, 3], 'sides', 'double'),
   cues([2, 3], 'rear', 'double'),

@@ -12,7 +12,7 @@ import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { button, freeId, freePlace } from './panelEdits.ts';
-import { layRearPanel } from './rearPanel.ts';
+import { layLeadingPanel, layRearPanel } from './rearPanel.ts';
 import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 import { setOf, shinesAhead } from './sideSets.ts';
 
@@ -187,6 +187,12 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     name: 'Second panel at the rear',
     what: 'Twins of the switches and keys there are, at the rear desk: the one moved last counts.',
     lay: layRearPanel,
+  },
+  {
+    id: 'leading-panel',
+    name: 'Rear switch that leads',
+    what: 'A switch of its own at the rear desk for the stages: what it stands at goes before the slide; at “front” it leaves them to that.',
+    lay: layLeadingPanel,
   },
   {
     id: 'siren-pedestal',

@@ -23,11 +23,21 @@ export function freePlace(
   { controls }: Panel,
   page = 1,
 ): { readonly page: number; readonly column: number; readonly row: number } | null {
+  return freeWidth({ controls }, 1, page);
+}
+
+/** The first place on a panel with so many free columns beside each other; null where there is none. */
+function freeWidth(
+  { controls }: Pick<Panel, 'controls'>,
+  width: number,
+  page = 1,
+): { readonly page: number; readonly column: number; readonly row: number } | null {
   const taken = new Set(controls.flatMap(placesOf));
   const columns = Math.min(MOST_COLUMNS, Math.max(4, ...controls.map((c) => c.column)));
   for (let row = 1; row <= MOST_ROWS; row++)
-    for (let column = 1; column <= columns; column++)
-      if (!taken.has(`${page}/${row}/${column}`)) return { page, column, row };
+    for (let column = 1; column + width - 1 <= columns; column++)
+      if (Array.from({ length: width }).every((_, i) => !taken.has(`${page}/${row}/${column + i}`)))
+        return { page, column, row };
   return null;
 }
 
@@ -72,6 +82,23 @@ export function bindKey(
   const at = freePlace(panel) ?? { page: 1, column: 1, row: 1 };
   const controls = [...panel.controls, button(id, label, at, functionId)];
   return { build: putPanel(build, { ...panel, controls }), controlId: id };
+}
+
+/** A switch that stays where it is put, at a free place of the first panel that has one, else of a new one. */
+export function bindSwitch(build: Build, id: string, label: string, values: string[]): Build {
+  const control = (panel: Panel): Control | null => {
+    const at = freeWidth(panel, values.length);
+    return at === null
+      ? null
+      : { kind: 'rocker', id, label, ...at, twinOf: null, backlit: true, values, springs: false };
+  };
+  for (const panel of build.controls.panels) {
+    const fits = control(panel);
+    if (fits !== null) return putPanel(build, { ...panel, controls: [...panel.controls, fits] });
+  }
+  const panel = newPanel(freeId(build, 'panel'), 'Switch panel');
+  const fits = control(panel);
+  return fits === null ? build : putPanel(build, { ...panel, controls: [fits] });
 }
 
 export const newPanel = (id: string, name: string): Panel => ({

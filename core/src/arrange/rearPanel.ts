@@ -1,7 +1,10 @@
-import { putPanel } from '../design/controlEdits.ts';
+import type { Condition } from '../design/condition.ts';
+import { putPanel, withControls } from '../design/controlEdits.ts';
 import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
-import { freeId } from './panelEdits.ts';
+import { SLIDE } from '../design/usualControls.ts';
+import { freeId, newPanel } from './panelEdits.ts';
+import { all, any, is } from './ready/kit.ts';
 
 /** More keys than this are no panel for a rear desk. */
 const MOST = 24;
@@ -40,4 +43,51 @@ export function layRearPanel(build: Build): Build {
     twinOf: c.id,
   }));
   return controls.length === 0 ? build : putPanel(build, { ...empty, controls });
+}
+
+/** What a switch at the rear stands at while it leaves the stages to the front. */
+const LEFT_TO_THE_FRONT = 'front';
+
+/** A switch of its own at the rear desk: what it stands at goes before the slide, unless it leaves the stages to that. */
+export function layLeadingPanel(build: Build): Build {
+  const slide = build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === SLIDE);
+  const id = 'rear-lead';
+  const there = build.controls.panels.some((p) => p.controls.some((c) => c.id === id));
+  if (slide === undefined || !('values' in slide) || slide.values.length > 7 || there) return build;
+  const lead: Control = {
+    kind: 'rotary',
+    id,
+    label: 'Rear leads',
+    page: 1,
+    column: 1,
+    row: 1,
+    twinOf: null,
+    backlit: true,
+    values: [LEFT_TO_THE_FRONT, ...slide.values],
+  };
+  const panel: Panel = {
+    ...newPanel(freeId(build, 'lead-panel'), 'Rear switch'),
+    place: 'rear desk',
+    controls: [lead],
+  };
+  const led = (c: Condition): Condition => {
+    switch (c.kind) {
+      case 'all':
+      case 'any':
+        return { kind: c.kind, of: c.of.map(led) };
+      case 'not':
+        return { kind: 'not', of: led(c.of) };
+      case 'is':
+        return c.input === SLIDE ? any(all(is(id, LEFT_TO_THE_FRONT), c), is(id, ...c.values)) : c;
+      case 'on':
+        return c;
+    }
+  };
+  return withControls(putPanel(build, panel), {
+    functions: build.controls.functions.map((fn) => ({
+      ...fn,
+      when: fn.when.way === 'while' ? { ...fn.when, condition: led(fn.when.condition) } : fn.when,
+      enabledBy: fn.enabledBy === null ? null : led(fn.enabledBy),
+    })),
+  });
 }

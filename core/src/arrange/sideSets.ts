@@ -22,6 +22,8 @@ export interface Choosable {
   readonly warns: boolean;
   readonly factory: boolean;
   readonly partId: string | null;
+  /** It stands where its part covers it while shut. */
+  readonly covered: boolean;
   /** The lamp of the maker's that it is tied into. */
   readonly tiesIn: FactoryFunction | null;
   readonly module: PlacedModule;
@@ -57,6 +59,7 @@ export function choosable(build: Build): Choosable[] {
                 warns: isWarning(fixture),
                 factory: fixture.kind === 'factory',
                 partId: zone.partId,
+                covered: zone.face === 'inside' && zone.partId !== null,
                 tiesIn: fixture.ties.length > 0 ? zone.tiesIn : null,
                 module,
                 fromMakersM: (does) => fromMakersM(does, module.centre),

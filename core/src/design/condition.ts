@@ -8,7 +8,9 @@ export const InputValue = z
   .max(40, 'must be at most 40 characters')
   .regex(/^[^<>\p{Control}]*$/u, 'must be one line without < or >');
 
-const Several = z.lazy(() => z.array(Condition).min(1, 'must name at least one').max(12));
+/** An `all` or `any` has no more parts. */
+export const MOST_OF = 12;
+const Several = z.lazy(() => z.array(Condition).min(1, 'must name at least one').max(MOST_OF));
 
 /** What must be so: about inputs, and about functions that are on. Data, shown and edited as a sentence. */
 export type Condition =

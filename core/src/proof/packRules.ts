@@ -1,4 +1,5 @@
 import type { Condition } from '../design/condition.ts';
+import type { PoseClasses } from '../coverage/poseClasses.ts';
 import type { RuleData, RulePack } from '../design/rulePack.ts';
 import { judgementsOf, limitsOf } from '../rules/elevations.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
@@ -6,7 +7,7 @@ import type { Trouble } from '../rules/judgement.ts';
 import { openTogether } from '../rules/openTogether.ts';
 import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
-import { stateKey, stateWith, type State } from '../state/state.ts';
+import { onsKey, stateKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { Bits } from './bits.ts';
 import type { Moment } from './moments.ts';
@@ -14,7 +15,7 @@ import { Pictures, type Picture } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
-export const MOST_JUDGED = 2000;
+export const MOST_JUDGED = 10_000;
 
 /** Rules may ask for no more different conditions than this together; of what asks for others nothing is known. */
 const MOST_CONDITIONS = 32;
@@ -137,13 +138,17 @@ class Look {
   readonly #known: Known;
   readonly #poses: readonly (readonly string[])[] | null;
   readonly #told = new Map<string, readonly RuleTrouble[]>();
+  /** Poses alike for what the rule sees of them; null where each is its own. */
+  readonly #alike: PoseClasses | null;
 
   constructor(pictures: Pictures, pack: RulePack, rule: RuleData, known: Known) {
     this.#pictures = pictures;
     this.#pack = pack;
     this.#rule = rule;
     this.#known = known;
-    this.#poses = kindOf(rule).poses(rule, vehicleOf(pictures.build.vehicle));
+    const { poses, regards, alongElevations } = kindOf(rule);
+    this.#poses = poses(rule, vehicleOf(pictures.build.vehicle));
+    this.#alike = alongElevations ? pictures.poses((d) => regards(d, rule), rule.elevationsDeg) : null;
   }
 
   /** How many states were looked at. */
@@ -174,9 +179,16 @@ class Look {
     });
   }
 
+  /** Equal for states in which the rule sees the same. */
+  #keyOf(state: State): string {
+    if (kindOf(this.#rule).sees === 'driven') return stateKey({ ...state, open: [] });
+    if (this.#alike === null) return stateKey(state);
+    return `${onsKey(state.on)}|${state.ambient}|${this.#alike.of(state.open)}`;
+  }
+
   #in({ moment, ambient, mode }: Picture, open: readonly string[]): readonly RuleTrouble[] {
     const state = stateWith({ on: moment.on, open, ambient });
-    const key = stateKey(state);
+    const key = this.#keyOf(state);
     const before = this.#told.get(key);
     if (before !== undefined) return before;
     if (this.count >= MOST_JUDGED) {
@@ -262,8 +274,9 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
       const alike = classes[number];
       if (alike === undefined || met[number] === 1) continue;
       met[number] = 1;
-      const those = byRest.get(alike.rest) ?? [];
-      byRest.set(alike.rest, those);
+      const rest = kind.sees === 'driven' ? alike.posed : alike.rest;
+      const those = byRest.get(rest) ?? [];
+      byRest.set(rest, those);
       those.push({ picture, lit: alike.lit });
     }
     for (const alike of byRest.values()) for (const { picture } of extremes(alike, more)) told.add(picture);

@@ -6,6 +6,7 @@ import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
 import type { StopsOf } from '../coverage/poseAbove.ts';
+import { PoseClasses } from '../coverage/poseClasses.ts';
 import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Bits, Rows } from './bits.ts';
@@ -28,14 +29,16 @@ export interface Picture {
   readonly lit: Bits;
   /** Equal for pictures that differ in their channels and conditions alone. */
   readonly rest: number;
+  /** Equal for pictures that differ in their channels, conditions and poses alone. */
+  readonly posed: number;
 }
 
 /** Pictures sorted by what they have of some channels. */
 export interface Among {
   /** By picture: the number of its class. */
   readonly classOf: Uint32Array;
-  /** By class: what its pictures have of the channels, and `rest` of a picture, which they share. */
-  readonly classes: readonly { readonly lit: Bits; readonly rest: number }[];
+  /** By class: what its pictures have of the channels, and what else they share. */
+  readonly classes: readonly Pick<Picture, 'lit' | 'rest' | 'posed'>[];
 }
 
 /** What of the questions asked holds at a moment. */
@@ -46,7 +49,7 @@ interface Truth {
   readonly key: string;
 }
 
-const NOTHING = { lit: Bits.of([], 0), rest: 0 };
+const NOTHING = { lit: Bits.of([], 0), rest: 0, posed: 0 };
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 const asks = (c: Condition, input: string): boolean =>
   [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === input);
@@ -88,6 +91,7 @@ export class Pictures {
 
   readonly #rows: Rows;
   readonly #among = new Map<string, Among>();
+  readonly #poses = new Map<string, PoseClasses>();
   readonly #spokenOf = new Map<string, readonly Picture[]>();
 
   /** @param conditions - told apart besides */
@@ -140,7 +144,8 @@ export class Pictures {
         const place = `${ambient} ${mode} ${open.join()}`;
         const rest = rests.get(place) ?? rests.size;
         rests.set(place, rest);
-        seen.set(key, { moment, ambient, mode, open, holds, answers, rest });
+        const posed = mode * AMBIENTS.length + AMBIENTS.indexOf(ambient);
+        seen.set(key, { moment, ambient, mode, open, holds, answers, rest, posed });
       }
     }
     this.drives = lit.drives;
@@ -183,12 +188,21 @@ export class Pictures {
     const made = {
       classOf,
       classes: Array.from(firsts, (at) => {
-        const { lit, rest } = this.all[at] ?? NOTHING;
-        return { lit: lit.and(looksAt), rest };
+        const { lit, rest, posed } = this.all[at] ?? NOTHING;
+        return { lit: lit.and(looksAt), rest, posed };
       }),
     };
     this.#among.set(asked, made);
     return made;
+  }
+
+  /** Poses told apart by the light of some channels, seen from some elevations; worked out once for all who look so. */
+  poses(regards: (drive: Drive) => boolean, elevationsDeg: readonly number[]): PoseClasses {
+    const lamps = new Set(this.drives.filter(regards).map(({ placementId }) => placementId));
+    const key = [...lamps, ...elevationsDeg].join();
+    const known = this.#poses.get(key) ?? new PoseClasses(this.build, lamps, elevationsDeg);
+    this.#poses.set(key, known);
+    return known;
   }
 
   /**

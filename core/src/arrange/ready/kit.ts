@@ -1,4 +1,4 @@
-import type { Condition, InputEvent } from '../../design/condition.ts';
+import { MOST_OF, type Condition, type InputEvent } from '../../design/condition.ts';
 import { addFunction, withControls } from '../../design/controlEdits.ts';
 import { stagesOf } from '../../design/controls.ts';
 import {
@@ -118,6 +118,33 @@ export function lay(build: Build, fn: ControlFunction): Build {
   if (fn.kind === 'cut') return addFunction(build, fn, signals);
   const above = fn.kind === 'light' || fn.kind === 'warning';
   return addFunction(build, fn, above && stage >= 0 ? stage : undefined);
+}
+
+/** Wherever a function that is no output asks for one, it asks for the other as well: that counts as the first there. */
+export function alsoWhile(build: Build, askedId: string, otherId: string): Build {
+  const widened = (c: Condition): Condition => {
+    switch (c.kind) {
+      case 'all':
+        return { kind: 'all', of: c.of.map(widened) };
+      case 'any':
+        return c.of.some((part) => part.kind === 'on' && part.functionId === askedId) && c.of.length < MOST_OF
+          ? { kind: 'any', of: [...c.of, isOn(otherId)] }
+          : { kind: 'any', of: c.of.map(widened) };
+      case 'not':
+        return { kind: 'not', of: widened(c.of) };
+      case 'is':
+        return c;
+      case 'on':
+        return c.functionId === askedId ? any(c, isOn(otherId)) : c;
+    }
+  };
+  return withControls(build, {
+    functions: build.controls.functions.map((fn) => {
+      if (fn.kind === 'load') return fn;
+      const when = fn.when.way === 'while' ? { ...fn.when, condition: widened(fn.when.condition) } : fn.when;
+      return { ...fn, when, enabledBy: fn.enabledBy === null ? null : widened(fn.enabledBy) };
+    }),
+  });
 }
 
 /** Puts a function above all light and other warning, below signals and what takes light away. */

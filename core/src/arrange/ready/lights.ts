@@ -1,9 +1,6 @@
 import {
   is,
   not,
-  all,
-  any,
-  during,
   byKey,
   layByKey,
   ofSet,
@@ -16,8 +13,7 @@ import {
   type ReadyFunction,
 } from './kit.ts';
 import { lightCue, newFunction } from '../../design/functions.ts';
-import { partInput } from '../../design/inputs.ts';
-import { vehicleOf } from '../../vehicle/vehicle.ts';
+import type { Build } from '../../design/schema.ts';
 import { bindKey } from '../panelEdits.ts';
 import {
   choosable,
@@ -27,8 +23,10 @@ import {
   setOf,
   setOfThese,
   shinesAhead,
+  shinesBack,
   shinesLeft,
   shinesRight,
+  type Choosable,
 } from '../sideSets.ts';
 
 /** Light to see by. */
@@ -88,6 +86,36 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
       }, b),
   },
   {
+    id: 'scene-round',
+    name: 'Scene all round',
+    what: 'A key burns white to all four sides, on the highest lamp of each; the rest goes on flashing, and it goes out at speed.',
+    misfit: (b) =>
+      first(
+        there(b, 'scene-round'),
+        sidesOf(b).filter((side) => side.length > 0).length < 2
+          ? 'there is white light to less than two sides'
+          : null,
+      ),
+    lay: (b) => {
+      const { build } = setOfThese(b, 'scene-round', 'Scene all round', sidesOf(b).flat());
+      const key = bindKey(build, 'scene-round', 'All round', 'scene-round');
+      return lay(
+        key.build,
+        newFunction(
+          'scene-round',
+          'Scene all round',
+          'light',
+          byKey(key.controlId),
+          [steady('scene-round', 'white')],
+          {
+            enabledBy: not(is('speed', 'fast')),
+            forgets: true,
+          },
+        ),
+      );
+    },
+  },
+  {
     id: 'scene',
     name: 'Scene light',
     what: 'A key for the flood and scene lights; at speed they go out.',
@@ -112,36 +140,15 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
       );
     },
   },
-  {
-    id: 'courtesy',
-    name: 'Courtesy light',
-    what: 'With a door open and the ignition off, light inside burns, and 30 s longer.',
-    misfit: (b) =>
-      first(
-        there(b, 'courtesy'),
-        some(b, (m) => !m.warns && !m.factory, 'scene, work or cabin light'),
-        vehicleOf(b.vehicle).parts.some((p) => p.kind === 'door') ? null : 'the vehicle has no doors',
-      ),
-    lay: (b) => {
-      const { build } = setOf(b, 'inside', 'Inside', (m) => !m.warns && !m.factory);
-      const doors = vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
-      return lay(
-        build,
-        newFunction(
-          'courtesy',
-          'Courtesy light',
-          'light',
-          during(
-            all(
-              any(...doors.slice(0, 12).map((d) => is(partInput(d.id), ...d.stops.map((s) => s.id)))),
-              is('ignition', 'off'),
-            ),
-            30_000,
-          ),
-          [lightCue(ofSet('inside'), 1, 'steady', { level: 0.3 })],
-          { mayStay: true, withoutMaster: true },
-        ),
-      );
-    },
-  },
 ];
+
+/** White light to the front, the rear, the left and the right: what burns while the rest flashes. */
+function sidesOf(build: Build): readonly (readonly Choosable[])[] {
+  const white = choosable(build).filter((m) => hasWhite(m) && m.warns && !m.factory);
+  return [
+    innerOfHighest(white.filter(shinesAhead)),
+    innerOfHighest(white.filter(shinesBack)),
+    foremostOfHighest(white.filter(shinesLeft)),
+    foremostOfHighest(white.filter(shinesRight)),
+  ];
+}

@@ -10,7 +10,7 @@ export const READY_LOADS: readonly ReadyFunction[] = [
   {
     id: 'siren',
     name: 'Siren',
-    what: 'Tones by key, wail, yelp and off, while a stage is on and nothing at the rear stands open; the horn ring steps on.',
+    what: 'Tones by key, wail, yelp and off, while a stage is on and nothing at the rear stands open; holding the key stops it.',
     misfit: (b) => first(there(b, 'siren'), warning(b).length === 0 ? 'there is no stage' : null),
     lay: (b) => {
       const loads = b.controls.loads.some((l) => l.id === 'siren')
@@ -26,7 +26,14 @@ export const READY_LOADS: readonly ReadyFunction[] = [
           'siren',
           'Siren',
           'load',
-          { way: 'cycle', sets: [], steps: [press(key.controlId)], clears: [], wraps: 'off', timeoutMs: 0 },
+          {
+            way: 'cycle',
+            sets: [],
+            steps: [press(key.controlId)],
+            clears: [{ kind: 'press', control: key.controlId, press: 'long' }],
+            wraps: 'off',
+            timeoutMs: 0,
+          },
           [],
           {
             shows: [tone('wail'), tone('yelp')],

@@ -3,12 +3,9 @@ import {
   all,
   any,
   during,
-  byKey,
-  aboveOthers,
-  layByKey,
+  isOn,
   press,
   ofSet,
-  steady,
   laterStages,
   rearPart,
   some,
@@ -17,8 +14,8 @@ import {
   lay,
   type ReadyFunction,
 } from './kit.ts';
-import { addFunction } from '../../design/controlEdits.ts';
-import { lightCue, newFunction, shown } from '../../design/functions.ts';
+import { stagesOf } from '../../design/controls.ts';
+import { lightCue, newFunction, shown, type Cue } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
 import { partInput } from '../../design/inputs.ts';
 import { bindKey } from '../panelEdits.ts';
@@ -61,72 +58,37 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
     },
   },
   {
-    id: 'command-green',
-    name: 'Command green',
-    what: 'A key shows green from the heads that have it and drops their red and white; it gives them back.',
-    misfit: (b) =>
-      first(
-        there(b, 'command-green'),
-        some(b, (m) => m.colours.includes('green'), 'green light'),
-      ),
-    // White by its own key must not hold the boards that say who commands.
-    lay: (b) =>
-      aboveOthers(
-        layByKey(b, {
-          set: ['green', 'All with green', (m) => m.colours.includes('green')],
-          key: ['command-green', 'Command'],
-          id: 'command-green',
-          name: 'Command green',
-          kind: 'warning',
-          cues: [steady('green', 'green')],
-        }),
-        'command-green',
-      ),
-  },
-  {
     id: 'park-slow',
     name: 'Slow in park',
-    what: 'In park every later stage shows a slow pattern instead, at any slide position.',
+    what: 'In park each stage shows what it shows in a slow pattern, wherever the slide stands; what burns steady goes on.',
     misfit: (b) =>
       first(
-        there(b, 'park-slow'),
-        laterStages(b).length === 0 ? 'there is no stage 2 or 3' : null,
-        b.timing.groups.length === 0 ? 'there is no sync group' : null,
+        lightingStages(b)
+          .map(({ id }) => there(b, slowId(id)))
+          .find((why) => why !== null) ?? null,
+        lightingStages(b).length === 0 ? 'no stage shows anything' : null,
       ),
     lay: (b) =>
-      lay(
+      lightingStages(b).reduceRight(
+        (build, stage) =>
+          lay(
+            build,
+            newFunction(
+              slowId(stage.id),
+              `Slow in park, ${stage.name}`.slice(0, 60),
+              'warning',
+              during(all(is('gear', 'park'), isOn(stage.id))),
+              (stage.shows[0]?.cues ?? []).map(slow),
+              { mode: stage.mode },
+            ),
+          ),
         b,
-        newFunction(
-          'park-slow',
-          'Slow in park',
-          'warning',
-          during(all(is('gear', 'park'), any(...laterStages(b)))),
-          b.timing.groups.map((g) => lightCue({ kind: 'group', groupId: g.id }, 1, 'slow-alternate')),
-          { mode: 2 },
-        ),
       ),
-  },
-  {
-    id: 'cruise',
-    name: 'Cruise',
-    what: 'A key shows the first colour of all that warns, steady and low, where nothing stronger is on.',
-    misfit: (b) =>
-      first(
-        there(b, 'cruise'),
-        some(b, (m) => m.warns && !m.factory, 'warning light'),
-      ),
-    lay: (b) => {
-      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
-      const key = bindKey(build, 'cruise', 'Cruise', 'cruise');
-      const low = lightCue(ofSet('all-warning'), 1, 'steady', { level: 0.15, dimmed: false });
-      const cruise = newFunction('cruise', 'Cruise', 'warning', byKey(key.controlId), [low]);
-      return addFunction(key.build, cruise, weakestStage(key.build));
-    },
   },
   {
     id: 'pattern-key',
     name: 'Pattern key',
-    what: 'Each press of a key shows another pattern in front in stages 2 and 3: two, then the stage’s own again.',
+    what: 'Each press of a key shows another pattern in front in stages 2 and 3: two, then the stage’s own again; held, at once.',
     misfit: (b) =>
       first(
         there(b, 'pattern-key'),
@@ -153,7 +115,7 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
             way: 'cycle',
             sets: [],
             steps: [press(key.controlId)],
-            clears: [],
+            clears: [{ kind: 'press', control: key.controlId, press: 'long' }],
             wraps: 'off',
             timeoutMs: 0,
           },
@@ -169,8 +131,10 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
   },
 ];
 
-/** The rank below all stages that light: what burns while nothing else does. */
-function weakestStage(build: Build): number {
-  const { functions } = build.controls;
-  return functions.findLastIndex((fn) => fn.kind === 'stage' && fn.mode !== 0) + 1;
-}
+const lightingStages = (build: Build) =>
+  stagesOf(build).filter(({ mode, shows }) => mode !== 0 && (shows[0]?.cues.length ?? 0) > 0);
+const slowId = (stageId: string): string => `park-slow-${stageId}`;
+const slow = (cue: Cue): Cue =>
+  cue.show === 'dark' || cue.patternId === 'steady'
+    ? cue
+    : { ...cue, patternId: 'slow-alternate', nightPatternId: null, phases: null };

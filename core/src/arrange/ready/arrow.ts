@@ -1,0 +1,108 @@
+import { addPattern } from '../../design/patternEdits.ts';
+import type { InputEvent } from '../../design/condition.ts';
+import { lightCue, newFunction } from '../../design/functions.ts';
+import type { Build } from '../../design/schema.ts';
+import type { RowMove } from '../../timing/pattern.ts';
+import { bindKey } from '../panelEdits.ts';
+import { choosable, setOfThese, shinesBack, type Choosable } from '../sideSets.ts';
+import { first, lay, ofSet, press, there, type ReadyFunction } from './kit.ts';
+
+/** Fewer places across point no way. */
+const FEWEST_COLUMNS = 3;
+/** Modules nearer to each other than this across the vehicle stand above each other, m. */
+const ABOVE_M = 0.02;
+
+const WAYS = [
+  { way: 'left', name: 'Arrow left', move: 'last-to-first', direction: 'left' },
+  { way: 'right', name: 'Arrow right', move: 'first-to-last', direction: 'right' },
+  { way: 'both', name: 'Arrow both ways', move: 'middle-out', direction: 'from the middle' },
+] as const satisfies readonly { way: string; name: string; move: RowMove; direction: string }[];
+
+/** Directs traffic behind the vehicle. */
+export const READY_ARROWS: readonly ReadyFunction[] = [
+  {
+    id: 'arrow-keys',
+    name: 'Arrow keys',
+    what: 'A key for each way runs the widest row at the rear to that side; both keys together, from the middle out. One puts the other out.',
+    misfit: (b) =>
+      first(
+        WAYS.map(({ way }) => there(b, `arrow-${way}`)).find((why) => why !== null) ?? null,
+        widestRow(b) === null ? `there is no row of ${FEWEST_COLUMNS} or more to the rear` : null,
+      ),
+    lay: (b) => {
+      const row = widestRow(b);
+      if (row === null) return b;
+      const left = bindKey(
+        setOfThese(b, 'arrow-row', 'Arrow', row.modules).build,
+        'arrow-left',
+        'Left',
+        'arrow-left',
+      );
+      const right = bindKey(left.build, 'arrow-right', 'Right', 'arrow-right');
+      const phases = row.modules.map(({ placementId, moduleId }, i) => ({
+        placementId,
+        moduleId,
+        phase: 'A' as const,
+        order: row.orders[i] ?? 1,
+      }));
+      const toggles: Readonly<Record<(typeof WAYS)[number]['way'], InputEvent>> = {
+        left: press(left.controlId),
+        right: press(right.controlId),
+        both: { kind: 'chord', controls: [left.controlId, right.controlId] },
+      };
+      return WAYS.toReversed().reduce((build, { way, name, move, direction }) => {
+        const pattern = `arrow-${way}-${row.columns}`;
+        const known = build.timing.patterns.some((p) => p.id === pattern);
+        const drawn = known
+          ? build
+          : addPattern(build, {
+              kind: 'row',
+              id: pattern,
+              name: `${name}, ${row.columns} columns`,
+              direction,
+              move,
+              heads: row.columns,
+              stepMs: 140,
+              show: 'hold',
+              holdMs: 240,
+              restMs: 250,
+            });
+        return lay(
+          drawn,
+          newFunction(
+            `arrow-${way}`,
+            name,
+            'warning',
+            { way: 'latched', sets: [], clears: [], toggles: [toggles[way]], timeoutMs: 0 },
+            [lightCue(ofSet('arrow-row'), 1, pattern, { phases })],
+            { choiceId: 'arrow' },
+          ),
+        );
+      }, right.build);
+    },
+  },
+];
+
+interface Row {
+  readonly modules: readonly Choosable[];
+  /** The place of each from the left as seen from behind, from 1. */
+  readonly orders: readonly number[];
+  readonly columns: number;
+}
+
+/** Of the lamps that shine to the rear the one with most places across, the higher of two alike. */
+function widestRow(build: Build): Row | null {
+  const back = choosable(build).filter((m) => m.warns && !m.factory && shinesBack(m));
+  const rows = [...new Set(back.map((m) => m.placementId))].map((id) => {
+    const modules = back.filter((m) => m.placementId === id);
+    const lefts = modules
+      .map(({ module }) => module.centre[1])
+      .toSorted((p, q) => q - p)
+      .filter((y, i, all) => i === 0 || (all[i - 1] ?? y) - y > ABOVE_M);
+    const orders = modules.map(({ module }) => lefts.filter((y) => y > module.centre[1] - 1e-9).length);
+    const heightM = Math.max(...modules.map(({ module }) => module.centre[2]));
+    return { modules, orders, columns: lefts.length, heightM };
+  });
+  const [widest] = rows.toSorted((p, q) => q.columns - p.columns || q.heightM - p.heightM);
+  return widest === undefined || widest.columns < FEWEST_COLUMNS ? null : widest;
+}

@@ -1,0 +1,130 @@
+import {
+  all,
+  any,
+  during,
+  first,
+  is,
+  lay,
+  not,
+  ofSet,
+  some,
+  there,
+  warning,
+  type ReadyFunction,
+} from './kit.ts';
+import {
+  darkCue,
+  groupTarget,
+  lightCue,
+  newFunction,
+  sameTarget,
+  type ControlFunction,
+} from '../../design/functions.ts';
+import { partInput } from '../../design/inputs.ts';
+import type { Build } from '../../design/schema.ts';
+import type { MovingPart } from '../../vehicle/types.ts';
+import { vehicleOf } from '../../vehicle/vehicle.ts';
+import { choosable, setOf, setOfThese, type Choosable } from '../sideSets.ts';
+
+/** What the doors switch. */
+export const READY_DOORS: readonly ReadyFunction[] = [
+  {
+    id: 'courtesy',
+    name: 'Courtesy light',
+    what: 'With a door open and the ignition off, light inside burns, and 30 s longer.',
+    misfit: (b) =>
+      first(
+        there(b, 'courtesy'),
+        some(b, (m) => !m.warns && !m.factory, 'scene, work or cabin light'),
+        vehicleOf(b.vehicle).parts.some((p) => p.kind === 'door') ? null : 'the vehicle has no doors',
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'inside', 'Inside', (m) => !m.warns && !m.factory);
+      const doors = vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
+      return lay(
+        build,
+        newFunction(
+          'courtesy',
+          'Courtesy light',
+          'light',
+          during(
+            all(
+              any(...doors.slice(0, 12).map((d) => is(partInput(d.id), ...d.stops.map((s) => s.id)))),
+              is('ignition', 'off'),
+            ),
+            30_000,
+          ),
+          [lightCue(ofSet('inside'), 1, 'steady', { level: 0.3 })],
+          { mayStay: true, withoutMaster: true },
+        ),
+      );
+    },
+  },
+  {
+    id: 'door-lamps',
+    name: 'Door lamps',
+    what: 'A lamp on the edge or inside of a door burns white while its own door is open, never while that is shut; in any stage it flashes in its other colour instead.',
+    misfit: (b) =>
+      first(
+        doorsOf(b)
+          .flatMap((door) => [there(b, parkedId(door)), there(b, warnsId(door))])
+          .find((why) => why !== null) ?? null,
+        doorsOf(b).some((door) => onEdge(b, door).length > 0)
+          ? null
+          : 'there is no lamp on the edge or inside of a door',
+      ),
+    lay: (b) =>
+      doorsOf(b).reduce((build, door) => {
+        const lamps = onEdge(build, door);
+        if (lamps.length === 0) return build;
+        const setId = `lamp-of-${door.id}`;
+        const name = `${door.name}, its lamp`;
+        const staged = warning(build);
+        const open = is(partInput(door.id), ...door.stops.map((s) => s.id));
+        const hasWhite = lamps.some((m) => m.colours.includes('white'));
+        const other =
+          staged.length === 0 ? undefined : lamps.flatMap((m) => m.colours).find((c) => c !== 'white');
+        const functions: ControlFunction[] = [];
+        if (hasWhite)
+          functions.push(
+            newFunction(
+              parkedId(door),
+              name,
+              'light',
+              during(other === undefined ? open : all(open, not(any(...staged)))),
+              [lightCue(ofSet(setId), 'white', 'steady', { level: 0.3 })],
+              { mayStay: true, withoutMaster: true },
+            ),
+          );
+        if (other !== undefined)
+          functions.push(
+            newFunction(warnsId(door), `${name}, in warning`, 'warning', during(all(open, any(...staged))), [
+              lightCue(ofSet(setId), other, 'blink'),
+            ]),
+          );
+        if (lamps.some((m) => isCued(build, m)))
+          functions.push(
+            newFunction(`${parkedId(door)}-shut`, `${name}, shut`, 'cut', during(not(open)), [
+              darkCue(ofSet(setId)),
+            ]),
+          );
+        return functions.reduce(lay, setOfThese(build, setId, name, lamps).build);
+      }, b),
+  },
+];
+
+const doorsOf = (build: Build): MovingPart[] =>
+  vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
+const parkedId = (door: MovingPart): string => `lamp-${door.id}`;
+const warnsId = (door: MovingPart): string => `lamp-${door.id}-warns`;
+const onEdge = (build: Build, door: MovingPart): Choosable[] =>
+  choosable(build).filter((m) => m.partId === door.id && m.covered && !m.factory);
+
+/** Whether some function speaks to a module by its group, or as one in none. */
+function isCued(build: Build, { placementId, moduleId }: Choosable): boolean {
+  const placement = build.placements.find((p) => p.id === placementId);
+  const own = groupTarget(placement?.modules.find((m) => m.id === moduleId)?.groupId ?? null);
+  return build.controls.functions.some((fn) =>
+    fn.shows.some(({ cues }) => cues.some(({ target }) => sameTarget(target, own))),
+  );
+}

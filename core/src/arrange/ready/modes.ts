@@ -1,0 +1,110 @@
+import {
+  alsoWhile,
+  byKey,
+  aboveOthers,
+  first,
+  lay,
+  layByKey,
+  ofSet,
+  some,
+  steady,
+  there,
+  type ReadyFunction,
+} from './kit.ts';
+import { addFunction } from '../../design/controlEdits.ts';
+import { stagesOf } from '../../design/controls.ts';
+import { lightCue, newFunction } from '../../design/functions.ts';
+import type { Build } from '../../design/schema.ts';
+import { bindKey } from '../panelEdits.ts';
+import { setOf } from '../sideSets.ts';
+
+/** What the whole vehicle shows at one command, whatever the stages are at. */
+export const READY_MODES: readonly ReadyFunction[] = [
+  {
+    id: 'command-green',
+    name: 'Command green',
+    what: 'A key shows green from the heads that have it and drops their red and white; it gives them back.',
+    misfit: (b) =>
+      first(
+        there(b, 'command-green'),
+        some(b, (m) => m.colours.includes('green'), 'green light'),
+      ),
+    // White by its own key must not hold the boards that say who commands.
+    lay: (b) =>
+      aboveOthers(
+        layByKey(b, {
+          set: ['green', 'All with green', (m) => m.colours.includes('green')],
+          key: ['command-green', 'Command'],
+          id: 'command-green',
+          name: 'Command green',
+          kind: 'warning',
+          cues: [steady('green', 'green')],
+        }),
+        'command-green',
+      ),
+  },
+  {
+    id: 'cruise',
+    name: 'Cruise',
+    what: 'A key shows the first colour of all that warns, steady and low, where nothing stronger is on.',
+    misfit: (b) =>
+      first(
+        there(b, 'cruise'),
+        some(b, (m) => m.warns && !m.factory, 'warning light'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
+      const key = bindKey(build, 'cruise', 'Cruise', 'cruise');
+      const low = lightCue(ofSet('all-warning'), 1, 'steady', { level: 0.15, dimmed: false });
+      const cruise = newFunction('cruise', 'Cruise', 'warning', byKey(key.controlId), [low]);
+      return addFunction(key.build, cruise, weakestStage(key.build));
+    },
+  },
+  {
+    id: 'parade',
+    name: 'Parade',
+    what: 'A key shows a slow, low pattern in the first colour of all that warns, in place of any stage; white goes out.',
+    misfit: (b) =>
+      first(
+        there(b, 'parade'),
+        some(b, (m) => m.warns && !m.factory, 'warning light'),
+      ),
+    lay: (b) => {
+      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
+      const key = bindKey(build, 'parade', 'Parade', 'parade');
+      const slow = lightCue(ofSet('all-warning'), 1, 'slow-alternate', { level: 0.5 });
+      return lay(
+        key.build,
+        newFunction('parade', 'Parade', 'warning', byKey(key.controlId), [slow], { mode: 1 }),
+      );
+    },
+  },
+  {
+    id: 'emergency-lights',
+    name: 'Emergency lights',
+    what: 'A key brings all light of the last stage wherever the slide stands, and what joins that stage; the siren is not asked.',
+    misfit: (b) =>
+      first(there(b, 'emergency-lights'), lastStage(b) === undefined ? 'there is no stage' : null),
+    lay: (b) => {
+      const last = lastStage(b);
+      if (last === undefined) return b;
+      const key = bindKey(b, 'emergency', 'Emergency', 'emergency-lights');
+      const joined = alsoWhile(key.build, last.id, 'emergency-lights');
+      return lay(
+        joined,
+        newFunction('emergency-lights', 'Emergency lights', 'warning', byKey(key.controlId), [], {
+          mode: last.mode,
+          shows: last.shows.map(({ cues, dims }) => ({ cues, dims, loads: [] })),
+        }),
+      );
+    },
+  },
+];
+
+const lastStage = (build: Build) => stagesOf(build).findLast(({ mode }) => mode !== 0);
+
+/** The rank below all stages that light: what burns while nothing else does. */
+function weakestStage(build: Build): number {
+  const { functions } = build.controls;
+  return functions.findLastIndex((fn) => fn.kind === 'stage' && fn.mode !== 0) + 1;
+}

@@ -1,0 +1,32 @@
+import { withControls } from '../../design/controlEdits.ts';
+import type { Condition } from '../../design/condition.ts';
+import { bindSwitch } from '../panelEdits.ts';
+import { all, is, type ReadyFunction } from './kit.ts';
+
+const MAIN = 'main-power';
+
+const besides = (condition: Condition | null, more: Condition): Condition =>
+  condition === null ? more : condition.kind === 'all' ? all(more, ...condition.of) : all(more, condition);
+
+/** What feeds all that was built in. */
+export const READY_POWER: readonly ReadyFunction[] = [
+  {
+    id: MAIN,
+    name: 'Main power',
+    what: 'A switch that cuts all that was built in, lamps, outputs and what burns with the key off; signals of the vehicle’s own stay. It joins the master switch.',
+    misfit: (b) =>
+      b.controls.panels.some((p) => p.controls.some((c) => c.id === MAIN)) ? 'it is there already' : null,
+    lay: (b) => {
+      const build = bindSwitch(b, MAIN, 'Main', ['on', 'off']);
+      const fed = is(MAIN, 'on');
+      return withControls(build, {
+        enabledBy: besides(build.controls.enabledBy, fed),
+        functions: build.controls.functions.map((fn) =>
+          fn.withoutMaster && fn.kind !== 'signal' && fn.when.way !== 'always'
+            ? { ...fn, enabledBy: besides(fn.enabledBy, fed) }
+            : fn,
+        ),
+      });
+    },
+  },
+];
