@@ -22,11 +22,7 @@ async function beforeFunctions(page: Page): Promise<string> {
 }
 
 const template = (page: Page, name: string): Locator =>
-  page
-    .getByRole('region', { name: 'Templates' })
-    .locator('.one')
-    .filter({ hasText: name })
-    .getByRole('button', { name: /Lay/ });
+  page.getByRole('region', { name: 'Templates' }).getByRole('button', { name: `Lay ${name}`, exact: true });
 const now = (page: Page): Locator => page.locator('.drive .now');
 const input = (page: Page, name: string, value: string): Locator =>
   page.getByRole('group', { name, exact: true }).getByRole('button', { name: value, exact: true });
@@ -189,6 +185,80 @@ test('two keys together, and one that is held, do what a press does not', async 
   // A key without a long press is quick or slow.
   await key(page, 'Switch panel', 'No white').click({ delay: 1100 });
   await expect(now(page)).toContainText('Fog cancel');
+});
+
+for (const how of ['mouse', 'keyboard'] as const)
+  test(`by ${how}: modes at one command are laid and worked`, async ({ page }) => {
+    await openBuild(page, await beforeFunctions(page), 'controls');
+    for (const name of [
+      'Slide and eight keys',
+      'Rear switch that leads',
+      'Arrow keys',
+      'Slow in park',
+      'Parade',
+      'Emergency lights',
+      'Main power',
+    ])
+      await press(template(page, name), how);
+    await press(input(page, 'Ignition', 'on'), how);
+    await press(slide(page, 'Switch panel', '2'), how);
+    await expect(now(page)).toHaveText(/Slow in park, Stage 2/);
+    await press(input(page, 'Gear', 'neutral'), how);
+    await expect(now(page)).toHaveText('Stage 2');
+
+    // Both arrow keys together, then one: the other way goes out.
+    await press(key(page, 'Switch panel', 'Left and Right together'), how);
+    await expect(now(page)).toHaveText('Stage 2, Arrow both ways');
+    await press(key(page, 'Switch panel', 'Left'), how);
+    await expect(now(page)).toHaveText('Stage 2, Arrow left');
+    await press(key(page, 'Switch panel', 'Left'), how);
+
+    // The siren stops when its key is held; it is not part of the emergency lights.
+    await press(key(page, 'Switch panel', 'Siren'), how);
+    await expect(now(page)).toContainText('Siren: wail');
+    if (how === 'mouse') await key(page, 'Switch panel', 'Siren').click({ delay: 1100 });
+    else await key(page, 'Switch panel', 'Siren').press('Shift+Enter');
+    await expect(now(page)).not.toContainText('Siren');
+    await press(slide(page, 'Switch panel', 'off'), how);
+    await press(key(page, 'Switch panel', 'Emergency'), how);
+    await press(key(page, 'Switch panel', 'Siren'), how);
+    await expect(now(page)).toHaveText('Off, Emergency lights');
+    await press(key(page, 'Switch panel', 'Emergency'), how);
+    await press(key(page, 'Switch panel', 'Parade'), how);
+    await expect(now(page)).toHaveText('Off, Parade');
+    await press(key(page, 'Switch panel', 'Parade'), how);
+
+    // The switch at the rear goes before the slide until it stands at front.
+    const rear = (value: string) =>
+      page
+        .getByRole('region', { name: 'Rear switch', exact: true })
+        .getByRole('radio', { name: value, exact: true });
+    await press(rear('3'), how);
+    await expect(now(page)).toHaveText('Stage 3');
+    await press(rear('front'), how);
+    await expect(now(page)).toHaveText('Off');
+
+    const main = (value: string) =>
+      page
+        .getByRole('radiogroup', { name: 'Main', exact: true })
+        .getByRole('radio', { name: value, exact: true });
+    await press(slide(page, 'Switch panel', '1'), how);
+    await press(main('off'), how);
+    await expect(now(page)).toHaveText('Nothing on');
+    await press(main('on'), how);
+    await expect(now(page)).toHaveText('Stage 1');
+    await expect(saved(page)).toBeVisible();
+  });
+
+test('each door’s lamp is its own door’s, on the medic', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'controls');
+  await input(page, 'Ignition', 'on').click();
+  await slide(page, 'Switch panel', '2').click();
+  await input(page, 'Rear left door', 'pinned at 90°').click();
+  await expect(now(page)).toContainText('Rear left door, its lamp, in warning');
+  await expect(now(page)).not.toContainText('Rear right door');
+  await input(page, 'Rear left door', 'shut').click();
+  await expect(now(page)).toHaveText('Stage 2');
 });
 
 test('from a new build with nothing on it: lamps, templates, and the whole programme is driven', async ({

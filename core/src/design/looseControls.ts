@@ -139,7 +139,7 @@ function* loosePanels({ controls }: BuildParts, known: Known): Generator<LooseEn
       if (!alike || other.id === control.id)
         yield {
           path: [...path, 'twinOf'],
-          reason: `'${control.twinOf}' is no ${control.kind} with the same positions`,
+          reason: `the twin '${control.id}' needs '${control.twinOf}' to be a ${control.kind} with the same positions`,
         };
     }
   }

@@ -19,11 +19,12 @@
       <button
         class="plain"
         disabled={why !== null}
+        aria-label="Lay {name}"
         onclick={() => editor.edit(`Template ${name}`, (b) => lay(b))}>Lay</button
       >
       <p>
         <strong>{name}</strong>
-        {what}{#if why !== null}<span class="quiet"> Not here: {why}.</span>{/if}
+        {what}{#if why !== null}{' '}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
     </div>
   {/each}
@@ -38,7 +39,7 @@
       >
       <p>
         <strong>{name}</strong>
-        {what}{#if why !== null}<span class="quiet"> Not here: {why}.</span>{/if}
+        {what}{#if why !== null}{' '}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
     </div>
   {/each}
