@@ -24,7 +24,8 @@
       >
       <p>
         <strong>{name}</strong>
-        {what}{#if why !== null}{' '}<span class="quiet">Not here: {why}.</span>{/if}
+        {what}
+        {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
     </div>
   {/each}
@@ -39,7 +40,8 @@
       >
       <p>
         <strong>{name}</strong>
-        {what}{#if why !== null}{' '}<span class="quiet">Not here: {why}.</span>{/if}
+        {what}
+        {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
     </div>
   {/each}

@@ -15,7 +15,6 @@
   import { getEditor } from '$lib/editor/context';
   import BeforeAfter from '$lib/frame/BeforeAfter.svelte';
   import Choice from '$lib/frame/Choice.svelte';
-  import NightView from '$lib/night/NightView.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
   import ApproachesView from '$lib/visibility/ApproachesView.svelte';
@@ -243,7 +242,12 @@
         <Pane order={1} minSize={25}>
           <div class="chart">
             {#if look === 'eye'}
-              <NightView {sight} />
+              <!-- Drawing in three dimensions is half of all code here: it comes when it is looked at. -->
+              {#await import('$lib/night/NightView.svelte') then { default: NightView }}
+                <NightView {sight} />
+              {:catch}
+                <p role="alert">The view by eye could not be fetched. Load the page again.</p>
+              {/await}
             {:else}
               <div class="controls">
                 <Choice
