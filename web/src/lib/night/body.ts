@@ -1,7 +1,9 @@
 import { movePoint } from '@flarik/core/geometry/frame';
-import { cross, dot, sub, type Vec3 } from '@flarik/core/geometry/vec';
+import type { Solid } from '@flarik/core/geometry/solid';
+import { add, cross, dot, sub, type Vec3 } from '@flarik/core/geometry/vec';
 import type { Vehicle, View } from '@flarik/core/vehicle/types';
 import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
+import { Outlines } from '@flarik/core/vehicle/picture/outlines';
 import { project, toViewer } from '@flarik/core/vehicle/picture/views';
 import {
   BufferGeometry,
@@ -30,7 +32,7 @@ const INTERIOR = 0x3a3f45;
 const WHEELS_IN_M = 0.06;
 
 /**
- * The vehicle's solids with its pictures laid on: each face takes the picture of the view it looks toward most, where
+ * The vehicle's solids, rounded as it is drawn, with its pictures laid on: each face takes the picture of the view it looks toward most, where
  * the part is when shut, so that an open door carries its picture along.
  * @param inside - for an eye within: glass is left out, so that it looks through, and so are the pictures of the outside
  *   on faces that only somebody within or behind them sees
@@ -38,42 +40,62 @@ const WHEELS_IN_M = 0.06;
 export function bodyOf(vehicle: Vehicle, open: OpenParts, inside = false): Body {
   const group = new Group();
   const meshes: BodyMesh[] = [];
+  const addMesh = (mesh: BodyMesh): void => {
+    meshes.push(mesh);
+    group.add(mesh);
+  };
   const shut = new Map(VIEWS.map((view) => [view, paintView(vehicle, view, new Set())]));
   const posed = new Map(VIEWS.map((view) => [view, paintView(vehicle, view, open)]));
+  const shapes = shapesOf(vehicle);
   for (const view of VIEWS)
     for (const moving of [false, true]) {
       const painted = (moving ? shut : posed).get(view);
       if (painted === undefined) continue;
       const sheet = new Sheet(painted);
-      for (const solid of vehicle.solids) {
+      for (const { solid, faces } of shapes) {
         if ((solid.partId !== null) !== moving || (inside && solid.transmission > 0)) continue;
         const motion = motionOf(vehicle, solid.partId, open);
-        for (const face of solid.faces) {
-          const corners = face.flatMap((i) => solid.vertices[i] ?? []);
-          if (corners.length < 9 || nearestView(corners) !== view) continue;
-          sheet.add(
-            face.flatMap((i): { at: Vec3; on: readonly [number, number] }[] => {
-              const corner = solid.vertices[i];
-              return corner === undefined
-                ? []
-                : [{ at: movePoint(motion, corner), on: painted.at(...project(view, corner)) }];
-            }),
-          );
-        }
+        for (const face of faces)
+          if (nearestView(face) === view)
+            sheet.add(
+              face.map((at) => ({ at: movePoint(motion, at), on: painted.at(...project(view, at)) })),
+            );
       }
       if (!moving && !inside && (view === 'left' || view === 'right'))
-        sheet.add(wheelsCard(vehicle, view, painted));
-      const mesh = sheet.mesh(!inside || view === 'plan');
-      meshes.push(mesh);
-      group.add(mesh);
+        addMesh(wheelsOf(vehicle, view).mesh(true));
+      addMesh(sheet.mesh(!inside || view === 'plan'));
     }
   return { group, meshes };
 }
 
-/** The view a face looks toward most; its first three corners say which way it faces. */
-function nearestView(c: readonly number[]): View {
-  const p = (i: number): Vec3 => [c[3 * i] ?? 0, c[3 * i + 1] ?? 0, c[3 * i + 2] ?? 0];
-  const n = cross(sub(p(1), p(0)), sub(p(2), p(1)));
+/** The shapes of a vehicle do not change while it opens. */
+const knownShapes = new WeakMap<Vehicle, readonly Shape[]>();
+
+interface Shape {
+  readonly solid: Solid;
+  readonly faces: readonly (readonly Vec3[])[];
+}
+
+/** Every solid with its faces as the drawings round them. */
+function shapesOf(vehicle: Vehicle): readonly Shape[] {
+  const known = knownShapes.get(vehicle);
+  if (known !== undefined) return known;
+  const outlines = new Outlines(vehicle);
+  const made = vehicle.solids.map((solid) => ({ solid, faces: outlines.rounded(solid) }));
+  knownShapes.set(vehicle, made);
+  return made;
+}
+
+/** The view a face looks toward most; its corners say which way it faces. */
+function nearestView(face: readonly Vec3[]): View {
+  const [first] = face;
+  const n = face.reduce<Vec3>(
+    (sum, p, i) => {
+      const q = face[(i + 1) % face.length] ?? p;
+      return first === undefined ? sum : add(sum, cross(sub(p, first), sub(q, first)));
+    },
+    [0, 0, 0],
+  );
   return VIEWS.reduce(
     (best, view) => (dot(n, toViewer[view]) > dot(n, toViewer[best]) ? view : best),
     'plan',
@@ -81,7 +103,9 @@ function nearestView(c: readonly number[]): View {
 }
 
 /** A card below the side with the wheels on it: what of the picture no solid covers. */
-function wheelsCard(vehicle: Vehicle, view: 'left' | 'right', painted: Painted) {
+function wheelsOf(vehicle: Vehicle, view: 'left' | 'right'): Sheet {
+  const painted = paintView(vehicle, view, new Set(), 'wheels');
+  const sheet = new Sheet(painted);
   const y = (vehicle.widthM / 2 - WHEELS_IN_M) * (view === 'left' ? 1 : -1);
   const x = vehicle.lengthM / 2;
   const top = vehicle.heightM * 0.5;
@@ -91,7 +115,8 @@ function wheelsCard(vehicle: Vehicle, view: 'left' | 'right', painted: Painted) 
     [x, y, top],
     [-x, y, top],
   ];
-  return corners.map((at) => ({ at, on: painted.at(...project(view, at)) }));
+  sheet.add(corners.map((at) => ({ at, on: painted.at(...project(view, at)) })));
+  return sheet;
 }
 
 /** Faces that share one picture. */

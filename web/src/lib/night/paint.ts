@@ -40,8 +40,18 @@ function extentOf(vehicle: Vehicle, view: View): { half: number; low: number; hi
   return { half: across / 2, low: 0, high: vehicle.heightM };
 }
 
-/** Paints a view of the vehicle as it is drawn on the sheet, for laying on its solids. */
-export function paintView(vehicle: Vehicle, view: View, open: OpenParts): Painted {
+/** What is filled is spread so far beyond its outline, m: no face that follows it ends in the bare ground of the picture. */
+const SPREAD_M = 0.2;
+
+/** What of a drawing is painted: the whole, or its wheels alone. */
+export type Of = 'vehicle' | 'wheels';
+const WHEELS: ReadonlySet<ArtShape['kind']> = new Set<ArtShape['kind']>(['tyre', 'rim']);
+
+/**
+ * Paints a view of the vehicle as it is drawn on the sheet, for laying on its solids: its body spread a little beyond
+ * its outline; or its wheels.
+ */
+export function paintView(vehicle: Vehicle, view: View, open: OpenParts, of: Of = 'vehicle'): Painted {
   const { half, low, high } = extentOf(vehicle, view);
   const width = 2 * (half + MARGIN_M);
   const height = high - low + 2 * MARGIN_M;
@@ -61,12 +71,20 @@ export function paintView(vehicle: Vehicle, view: View, open: OpenParts): Painte
     (high + MARGIN_M) * PIXELS_PER_M,
   );
   pen.lineJoin = 'round';
+  if (of === 'vehicle')
+    for (const { view: drawn, kind, path } of vehicle.art) {
+      if (drawn !== view || (kind !== 'body' && kind !== 'shade' && kind !== 'trim')) continue;
+      const { fill } = INK[kind];
+      if (fill !== undefined)
+        draw(pen, new Path2D(path), { fill, stroke: fill, px: 2 * SPREAD_M * PIXELS_PER_M });
+    }
   for (const shape of vehicle.art) {
-    if (shape.view !== view) continue;
+    if (shape.view !== view || (of === 'wheels' && !WHEELS.has(shape.kind))) continue;
     const stands = isOpen(vehicle, shape.partId, open);
     if (shape.kind === 'opening' ? !stands : stands) continue;
     draw(pen, new Path2D(shape.path), INK[shape.kind]);
   }
+  if (of === 'wheels') return { canvas, at };
   for (const lamp of vehicle.factoryLamps) {
     if (!facing(view, lamp.outline[0]?.[0] ?? 0, lamp.outline[0]?.[1] ?? 0, lamp.does)) continue;
     const path = new Path2D(
