@@ -292,6 +292,10 @@ test('main power cuts all that was built in, also what goes without the master; 
       { withoutMaster: true, mayStay: true },
     ),
   );
+  const always = newFunction('always', 'Always', 'load', { way: 'always' }, [], { withoutMaster: true });
+  const fed = laid(withControls(stays, { functions: [...stays.controls.functions, always] }), 'main-power');
+  expect(on(fed, 'brake=down')).toContain('always');
+  expect(on(fed, 'main-power=off')).toEqual([]);
   const build = laid(stays, 'main-power');
   expect(lit(build, 'brake=down').size).toBeGreaterThan(0);
   const alive = 'ignition=on, slide=siren, key-white=press';

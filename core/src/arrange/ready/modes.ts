@@ -82,7 +82,7 @@ export const READY_MODES: readonly ReadyFunction[] = [
   {
     id: 'emergency-lights',
     name: 'Emergency lights',
-    what: 'A key brings all light of the last stage wherever the slide stands, and what joins that stage; the siren is not asked.',
+    what: 'A key brings all light of the last stage, as it stands now, wherever the slide stands, and what joins that stage; the siren is not asked.',
     misfit: (b) =>
       first(there(b, 'emergency-lights'), lastStage(b) === undefined ? 'there is no stage' : null),
     lay: (b) => {

@@ -1,12 +1,17 @@
 import { withControls } from '../../design/controlEdits.ts';
 import type { Condition } from '../../design/condition.ts';
+import type { ControlFunction } from '../../design/functions.ts';
 import { bindSwitch } from '../panelEdits.ts';
-import { all, is, type ReadyFunction } from './kit.ts';
+import { all, during, is, type ReadyFunction } from './kit.ts';
 
 const MAIN = 'main-power';
 
 const besides = (condition: Condition | null, more: Condition): Condition =>
   condition === null ? more : condition.kind === 'all' ? all(more, ...condition.of) : all(more, condition);
+
+/** What is always on can be asked for nothing: it is on while it is fed. */
+const onlyFed = (fn: ControlFunction, fed: Condition): ControlFunction =>
+  fn.when.way === 'always' ? { ...fn, when: during(fed) } : { ...fn, enabledBy: besides(fn.enabledBy, fed) };
 
 /** What feeds all that was built in. */
 export const READY_POWER: readonly ReadyFunction[] = [
@@ -22,9 +27,7 @@ export const READY_POWER: readonly ReadyFunction[] = [
       return withControls(build, {
         enabledBy: besides(build.controls.enabledBy, fed),
         functions: build.controls.functions.map((fn) =>
-          fn.withoutMaster && fn.kind !== 'signal' && fn.when.way !== 'always'
-            ? { ...fn, enabledBy: besides(fn.enabledBy, fed) }
-            : fn,
+          fn.withoutMaster && fn.kind !== 'signal' ? onlyFed(fn, fed) : fn,
         ),
       });
     },
