@@ -51,6 +51,8 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn', env = {} 
       ORIGIN: address,
       BODY_SIZE_LIMIT: 'Infinity',
       SHUTDOWN_TIMEOUT: '5',
+      // Longer than clients keep a connection they do not use: none is closed just as they use it again.
+      KEEP_ALIVE_TIMEOUT: '65',
       LOG_LEVEL: logLevel,
       ...env,
     },

@@ -1,8 +1,8 @@
-import type { InputEvent } from '../design/condition.ts';
+import { leavesOf, type InputEvent } from '../design/condition.ts';
 import { onKey, type Controls, type On } from '../design/controls.ts';
 import type { ControlFunction, When } from '../design/functions.ts';
 import { eventsOf, inputsOf, originalOf, type Input } from '../design/inputs.ts';
-import { inOrderOfAsking } from '../design/programmeFaults.ts';
+import { asksAbout, inOrderOfAsking } from '../design/programmeFaults.ts';
 import type { Build } from '../design/schema.ts';
 
 /** What happens: to an input, or a timer of a function comes to its end. */
@@ -36,8 +36,11 @@ export class Programme {
   /** Buttons whose long press or chord is used: going down is no short press of theirs. */
   readonly #deliberate: ReadonlySet<string>;
 
-  /** @throws {RangeError} functions wait for each other in a ring */
-  constructor(inputs: readonly Input[], controls: Controls) {
+  /**
+   * @param deliberate - buttons that stay so, whatever of the controls is left out
+   * @throws {RangeError} functions wait for each other in a ring
+   */
+  constructor(inputs: readonly Input[], controls: Controls, deliberate: ReadonlySet<string> = new Set()) {
     this.inputs = inputs;
     this.controls = controls;
     const { functions } = controls;
@@ -50,12 +53,30 @@ export class Programme {
     this.inOrder = order;
     this.#values = new Map(inputs.map(({ id, values }) => [id, new Set(values)]));
     this.#byId = new Map(functions.map((fn) => [fn.id, fn]));
-    this.#deliberate = new Set(
-      eventsOf(controls).flatMap((event) => {
-        if (event.kind === 'chord') return event.controls.map((id) => originalOf(controls, id));
-        return event.kind === 'press' && event.press === 'long' ? [originalOf(controls, event.control)] : [];
-      }),
-    );
+    const mine = eventsOf(controls).flatMap((event) => {
+      if (event.kind === 'chord') return event.controls.map((id) => originalOf(controls, id));
+      return event.kind === 'press' && event.press === 'long' ? [originalOf(controls, event.control)] : [];
+    });
+    this.#deliberate = new Set([...deliberate, ...mine]);
+  }
+
+  /** The same inputs with some functions alone, and those without which they would not go as they do: what they ask about, and what they exclude. */
+  about(ids: readonly string[]): Programme {
+    const { functions, enabledBy } = this.controls;
+    const kept = new Set<string>();
+    const keep = (id: string): void => {
+      const fn = this.#byId.get(id);
+      if (fn === undefined || kept.has(id)) return;
+      kept.add(id);
+      for (const asked of asksAbout(fn)) keep(asked);
+      if (fn.choiceId !== null)
+        for (const other of functions) if (other.choiceId === fn.choiceId) keep(other.id);
+    };
+    for (const id of ids) keep(id);
+    for (const leaf of enabledBy === null ? [] : leavesOf(enabledBy))
+      if (leaf.kind === 'on') keep(leaf.functionId);
+    const mine = functions.filter(({ id }) => kept.has(id));
+    return new Programme(this.inputs, { ...this.controls, functions: mine }, this.#deliberate);
   }
 
   function(id: string): ControlFunction | undefined {

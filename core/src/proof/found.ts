@@ -2,7 +2,14 @@ import type { ChannelRef } from '../design/schema.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Severity } from '../words/severity.ts';
 import type { Moment } from './moments.ts';
+import type { Reach } from './reach.ts';
 import type { ProofSubject } from './subject.ts';
+
+/** Where something is so: where each part stands, of all that was walked. */
+export interface Place extends Pick<Moment, 'on' | 'places'> {
+  /** What was walked; all states of the programme when not said. */
+  readonly reach?: Reach;
+}
 
 /** Something a check found, in a state that can be reached or in none. */
 export interface Found {
@@ -10,7 +17,7 @@ export interface Found {
   readonly about: string;
   readonly sentence: string;
   /** Where it is so: nearest to rest. Left out for what is so in every state, or in none. */
-  readonly moment?: Pick<Moment, 'on' | 'places'>;
+  readonly moment?: Place;
   /** The light around in which it is so, where the way there does not say. */
   readonly ambient?: Ambient;
   readonly channels?: readonly ChannelRef[];
@@ -25,5 +32,7 @@ export interface ProofCheck {
   readonly kind: string;
   readonly severity: Severity;
   readonly clause: string;
+  /** It walks what it asks about by itself, or needs no states: it can tell where all states together are too many. */
+  readonly alone?: true;
   readonly find: (subject: ProofSubject) => readonly Found[];
 }

@@ -86,7 +86,7 @@ export function* proving(build: Build, checked: CheckResult | null = null): Gene
     const head = { packId: CONTROLS_PACK, packName: 'Controls', ruleId: check.kind, kind: check.kind };
     for (const one of found)
       findings.push(findingOf(subject, { ...head, severity: check.severity, clause: check.clause }, one));
-    outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
+    outcomes.push(outcomeOf(head, found, moments.all.length, check.alone ?? moments.whole));
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
@@ -94,7 +94,8 @@ export function* proving(build: Build, checked: CheckResult | null = null): Gene
     if (found === null) continue;
     const head = headOf(pack, rule);
     findings.push(...found.map((one) => findingOf(subject, { ...head, ...saysOf(rule) }, one)));
-    outcomes.push(outcomeOf(head, found, moments.all.length, moments.whole));
+    // These walk what they ask about by themselves.
+    outcomes.push(outcomeOf(head, found, moments.all.length, true));
   }
   yield { done: of - 2, of, what: 'what is said of behaviour' };
   for (const { behaviour, found, looked } of behavioursOf(subject)) {

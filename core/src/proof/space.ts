@@ -50,10 +50,13 @@ export class Space {
   }
 
   /**
-   * Which states hold: judged by what is on, and by the values of inputs.
+   * Which states hold: judged by what is on, by the values of inputs, and by what is remembered.
    * @param ranks - the functions that are asked about; the others are not judged
    */
-  where(ranks: readonly number[], holds: (values: Uint8Array, on: Uint8Array) => boolean): Uint8Array {
+  where(
+    ranks: readonly number[],
+    holds: (values: Uint8Array, on: Uint8Array, memory: Uint8Array) => boolean,
+  ): Uint8Array {
     const { machine, parts } = this.#reach;
     const cones = new Set(ranks.flatMap((rank) => [...machine.wired.dependsOn(rank).functions]));
     const judged = machine.wired.inOrder.filter((rank) => cones.has(rank));
@@ -74,7 +77,7 @@ export class Space {
         numberings[at]?.into(part.states[place] ?? 0, r);
       }
       machine.judge(judged, r);
-      if (holds(r.values, r.on)) out[state] = 1;
+      if (holds(r.values, r.on, r.memory)) out[state] = 1;
     }
     return out;
   }
@@ -187,9 +190,13 @@ export class Space {
   }
 }
 
-/** The parts that some functions depend on. */
-export function partsOf({ machine, parts }: Reach, ranks: Iterable<number>): number[] {
-  const inputs = new Set<number>();
+/** The parts that some functions depend on, and those of some inputs besides. */
+export function partsOf(
+  { machine, parts }: Reach,
+  ranks: Iterable<number>,
+  besides: readonly number[] = [],
+): number[] {
+  const inputs = new Set<number>(besides);
   const functions = new Set<number>();
   for (const rank of ranks) {
     const cone = machine.wired.dependsOn(rank);

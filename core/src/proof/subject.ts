@@ -1,5 +1,6 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { onsIn, programmeOf } from '../controls/programme.ts';
+import { atRest, step } from '../controls/step.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
@@ -17,12 +18,12 @@ import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
 import { comesWithin } from './inTime.ts';
 import { Machine, type Registers } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
-import { Space } from './space.ts';
+import { aboutOf, type About } from './about.ts';
+import type { Place } from './found.ts';
 import {
   isQuiet,
   momentsOf,
   onNames,
-  registersAt,
   valuesAt,
   wayTo,
   type Moment,
@@ -57,7 +58,7 @@ export class ProofSubject {
   readonly #pictureAt: Int32Array;
   readonly #asksAmbient: boolean;
   readonly #cases = new Map<Ambient, ModuleCases>();
-  readonly #spaces = new Map<string, Space | null>();
+  readonly #abouts = new Map<string, About | null>();
   readonly #unfollowed = new Set<Behaviour>();
   readonly #moduleAt: ReadonlyMap<string, number>;
 
@@ -134,11 +135,6 @@ export class ProofSubject {
     return functionAt(this.build, readOn(on).id);
   }
 
-  /** Every function that is on where the parts stand so. */
-  onsAt(places: readonly number[]): On[] {
-    return onNames(this.reach.machine.programme.ranked)(registersAt(this.reach, places));
-  }
-
   /** The place among the pictures of a moment, by its own place. */
   pictureAt(moment: number): number {
     return this.#pictureAt[moment] ?? 0;
@@ -190,14 +186,25 @@ export class ProofSubject {
     return places.reduce((sum, place, at) => sum + (this.reach.parts[at]?.depths[place] ?? 0), 0);
   }
 
-  /** States of some parts together, walked once for all who ask; null when there are too many. */
-  space(parts: readonly number[]): Space | null {
-    const key = parts.join();
-    const known = this.#spaces.get(key);
+  /** The states of what some functions depend on, walked once for all who ask; null when there are too many. */
+  about(ids: readonly string[], inputs: readonly number[] = []): About | null {
+    const key = [...ids, '', ...inputs].join();
+    const known = this.#abouts.get(key);
     if (known !== undefined) return known;
-    const made = Space.of(this.reach, parts);
-    this.#spaces.set(key, made);
+    const made = aboutOf(this.reach, ids, inputs);
+    this.#abouts.set(key, made);
     return made;
+  }
+
+  /** A state of what some functions depend on, and what is on there when nothing else was done. */
+  placeIn({ reach: walked, space }: About, state: number): Place {
+    const { programme } = this.reach.machine;
+    const places = space.placesOf(state);
+    const there = wayTo(walked, { places }).reduce(
+      (now, event) => step(programme, now, event)?.state ?? now,
+      atRest(programme),
+    );
+    return { on: onsIn(programme, there), places, reach: walked };
   }
 
   isFactory = ({ fixtureId }: Placement): boolean =>
@@ -216,12 +223,13 @@ export class ProofSubject {
   }
 
   /** The state of a moment: what is on, and what stands open on the shortest way there. */
-  stateAt(moment: Pick<Moment, 'on' | 'places'>): State {
-    const open = [...valuesAt(this.reach, moment)].flatMap(([id, value]) => {
+  stateAt(moment: Place): State {
+    const values = valuesAt(moment.reach ?? this.reach, moment);
+    const open = [...values].flatMap(([id, value]) => {
       if (isLampInput(id)) return lampStop(id, value) ?? [];
       return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
     });
-    const ambient = valuesAt(this.reach, moment).get('ambient') === 'night' ? 'night' : 'day';
+    const ambient = values.get('ambient') === 'night' ? 'night' : 'day';
     return { on: moment.on, open, ambient };
   }
 
@@ -229,11 +237,11 @@ export class ProofSubject {
    * The shortest way to a moment as steps that can be played: the end of a timer is the time it takes.
    * @returns whether the way leads there with the times that are set, too
    */
-  stepsTo(moment: Pick<Moment, 'on' | 'places'>): { readonly steps: TrialStep[]; readonly inTime: boolean } {
+  stepsTo(moment: Place): { readonly steps: TrialStep[]; readonly inTime: boolean } {
     const { programme } = this.reach.machine;
     let running: Running = started(programme);
     const steps: TrialStep[] = [];
-    for (const event of wayTo(this.reach, moment)) {
+    for (const event of wayTo(moment.reach ?? this.reach, moment)) {
       const ms = event.kind === 'ends' ? waitFor(running, event) : 0;
       if (event.kind !== 'ends') {
         steps.push({ kind: 'event', event });

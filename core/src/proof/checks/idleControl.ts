@@ -8,6 +8,7 @@ export const idleControl: ProofCheck = {
   kind: 'idle-control',
   severity: 'warns',
   clause: 'Every control does something, or is marked spare',
+  alone: true,
   find: ({ build: { controls } }) => {
     const leaves = conditionsOf(controls)
       .flatMap((c) => [...leavesOf(c)])

@@ -6,6 +6,7 @@ export const labels: ProofCheck = {
   kind: 'labels',
   severity: 'notes',
   clause: 'Every label once',
+  alone: true,
   find: ({ build: { controls } }) => {
     const all = controls.panels.flatMap((panel) =>
       panel.controls

@@ -1,21 +1,20 @@
 import type { RuleOf } from '../../rules/registry.ts';
 import type { Found } from '../found.ts';
 import { byOperator } from '../moves.ts';
-import { partsOf } from '../space.ts';
 import type { ProofSubject } from '../subject.ts';
 
-/** The ranks of functions that warn: with a mode of at least 1. */
-export const warningRanks = ({ reach }: ProofSubject): number[] =>
-  reach.machine.programme.ranked.flatMap((fn, rank) =>
-    (fn.kind === 'stage' || fn.kind === 'warning') && (fn.mode ?? 0) >= 1 ? [rank] : [],
+/** The functions that warn, by id: with a mode of at least 1. */
+export const warningIds = ({ functions }: ProofSubject): string[] =>
+  functions.flatMap((fn) =>
+    (fn.kind === 'stage' || fn.kind === 'warning') && (fn.mode ?? 0) >= 1 ? [fn.id] : [],
   );
 
 /** States from which no actions of an operator lead to all warning off, or more than a few. */
 export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>): Found[] {
-  const ranks = warningRanks(subject);
-  if (ranks.length === 0) return [];
-  const space = subject.space(partsOf(subject.reach, ranks));
-  if (space === null)
+  const ids = warningIds(subject);
+  if (ids.length === 0) return [];
+  const about = subject.about(ids);
+  if (about === null)
     return [
       {
         about: 'too many',
@@ -23,17 +22,13 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
         outcome: 'cannot tell',
       },
     ];
+  const { space, ranks } = about;
   const quiet = space.where(ranks, (_, on) => ranks.every((rank) => on[rank] !== 1));
   const actions = space.actions(quiet, byOperator, 'to');
   const worst = actions.reduce((at, a, state) => (rankOf(a) > rankOf(actions[at] ?? 0) ? state : at), 0);
   const needed = actions[worst] ?? 0;
   if (needed >= 0 && needed <= actionsToOff) return [];
-  const places = space.placesOf(worst);
-  const { all } = subject.moments;
-  const moment = all.find((m) => m.places.every((p, i) => p === places[i])) ?? {
-    on: subject.onsAt(places),
-    places,
-  };
+  const moment = subject.placeIn(about, worst);
   return [
     needed < 0
       ? {

@@ -10,6 +10,7 @@ export const unasked: ProofCheck = {
   kind: 'unasked-white',
   severity: 'advises',
   clause: 'White does not come on by itself with a door open',
+  alone: true,
   find: (subject) => {
     const { reach, build } = subject;
     const { machine } = reach;
@@ -25,9 +26,11 @@ export const unasked: ProofCheck = {
           (want) => want?.claims.some(({ colour, drive }) => colour === 'white' && isOutside(drive)) === true,
         );
       if (!white) return [];
-      const parts = partsOf(reach, [rank]);
-      const space = subject.space(parts);
-      if (space === null)
+      // A door is told apart where it hangs together with the function.
+      const together = new Set(partsOf(reach, [rank]).flatMap((at) => reach.parts[at]?.part.variables ?? []));
+      const near = [...together].flatMap((v) => (v.kind === 'input' && doors.includes(v.at) ? [v.at] : []));
+      const about = subject.about([fn.id], near);
+      if (about === null)
         return [
           {
             about: fn.id,
@@ -35,19 +38,19 @@ export const unasked: ProofCheck = {
             outcome: 'cannot tell',
           },
         ];
-      const isOn = space.isOn(rank);
+      const { space } = about;
+      const isOn = space.isOn(about.ranks[0] ?? 0);
       const open = space.where([], (values) => doors.some((at) => (values[at] ?? 0) > 0));
       const after = space.firstMove(
         (from, to) => isOn[from] !== 1 && isOn[to] === 1 && open[to] === 1,
         byItself,
       );
       if (after === null) return [];
-      const places = space.placesOf(after);
       return [
         {
           about: fn.id,
           sentence: `${fn.name} lights white by itself while a door or hatch stands open.`,
-          moment: { on: subject.onsAt(places), places },
+          moment: subject.placeIn(about, after),
         },
       ];
     });

@@ -1,0 +1,32 @@
+import { Machine } from './machine.ts';
+import { reach, type Reach } from './reach.ts';
+import { partsOf, Space } from './space.ts';
+
+/**
+ * All that some functions depend on, walked without the others: whatever those do, these go as they go here, and each
+ * state by a way as short.
+ */
+export interface About {
+  readonly reach: Reach;
+  readonly space: Space;
+  /** Of the functions asked for, in their order: the rank there. */
+  readonly ranks: readonly number[];
+}
+
+/**
+ * What some functions depend on.
+ * @param ids - of functions of the programme
+ * @param inputs - places of inputs that are told apart besides
+ * @returns null when there are too many states to walk
+ */
+export function aboutOf(
+  { machine }: Reach,
+  ids: readonly string[],
+  inputs: readonly number[] = [],
+): About | null {
+  const programme = machine.programme.about(ids);
+  const small = reach(new Machine(programme));
+  const ranks = ids.map((id) => programme.ranked.findIndex((fn) => fn.id === id));
+  const space = Space.of(small, partsOf(small, ranks, inputs));
+  return space === null ? null : { reach: small, space, ranks };
+}
