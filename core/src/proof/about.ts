@@ -1,6 +1,13 @@
 import { Machine } from './machine.ts';
+import type { Moment } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
 import { partsOf, Space } from './space.ts';
+
+/** Where something is so: where each part stands, of all that was walked. */
+export interface Place extends Pick<Moment, 'on' | 'places'> {
+  /** What was walked; all states of the programme when not said. */
+  readonly reach?: Reach;
+}
 
 /**
  * All that some functions depend on, walked without the others: whatever those do, these go as they go here, and each

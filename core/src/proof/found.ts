@@ -1,15 +1,8 @@
 import type { ChannelRef } from '../design/schema.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Severity } from '../words/severity.ts';
-import type { Moment } from './moments.ts';
-import type { Reach } from './reach.ts';
+import type { Place } from './about.ts';
 import type { ProofSubject } from './subject.ts';
-
-/** Where something is so: where each part stands, of all that was walked. */
-export interface Place extends Pick<Moment, 'on' | 'places'> {
-  /** What was walked; all states of the programme when not said. */
-  readonly reach?: Reach;
-}
 
 /** Something a check found, in a state that can be reached or in none. */
 export interface Found {

@@ -18,8 +18,7 @@ import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
 import { comesWithin } from './inTime.ts';
 import { Machine, type Registers } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
-import { aboutOf, type About } from './about.ts';
-import type { Place } from './found.ts';
+import { aboutOf, type About, type Place } from './about.ts';
 import {
   isQuiet,
   momentsOf,
