@@ -43,6 +43,15 @@ export const byKey = (control: string, clears: InputEvent[] = []): ControlFuncti
   toggles: [press(control)],
   timeoutMs: 0,
 });
+/** Each press steps on, after the last off again; held, off at once. */
+export const steppedBy = (control: string): ControlFunction['when'] => ({
+  way: 'cycle',
+  sets: [],
+  steps: [press(control)],
+  clears: [{ kind: 'press', control, press: 'long' }],
+  wraps: 'off',
+  timeoutMs: 0,
+});
 export const ofSet = (setId: string): Target => ({ kind: 'set', setId });
 export const steady = (setId: string, ink: 'white' | 'red' | 'amber' | 'green' | 1, level = 1): Cue =>
   lightCue(ofSet(setId), ink, 'steady', { level });

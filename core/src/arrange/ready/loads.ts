@@ -1,4 +1,4 @@
-import { is, all, any, press, warning, rearPart, there, first, lay, type ReadyFunction } from './kit.ts';
+import { is, all, any, steppedBy, warning, rearPart, there, first, lay, type ReadyFunction } from './kit.ts';
 import { shown, newFunction } from '../../design/functions.ts';
 import type { Condition } from '../../design/condition.ts';
 import { withControls } from '../../design/controlEdits.ts';
@@ -22,25 +22,11 @@ export const READY_LOADS: readonly ReadyFunction[] = [
       const tone = (value: string) => shown([], { loads: [{ loadId: 'siren', value }] });
       return lay(
         key.build,
-        newFunction(
-          'siren',
-          'Siren',
-          'load',
-          {
-            way: 'cycle',
-            sets: [],
-            steps: [press(key.controlId)],
-            clears: [{ kind: 'press', control: key.controlId, press: 'long' }],
-            wraps: 'off',
-            timeoutMs: 0,
-          },
-          [],
-          {
-            shows: [tone('wail'), tone('yelp')],
-            enabledBy: all(any(...warning(b)), ...open.map((c): Condition => ({ kind: 'not', of: c }))),
-            forgets: true,
-          },
-        ),
+        newFunction('siren', 'Siren', 'load', steppedBy(key.controlId), [], {
+          shows: [tone('wail'), tone('yelp')],
+          enabledBy: all(any(...warning(b)), ...open.map((c): Condition => ({ kind: 'not', of: c }))),
+          forgets: true,
+        }),
       );
     },
   },

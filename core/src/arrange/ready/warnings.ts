@@ -4,8 +4,8 @@ import {
   any,
   during,
   isOn,
-  press,
   ofSet,
+  steppedBy,
   laterStages,
   rearPart,
   some,
@@ -107,25 +107,11 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
         shown([lightCue(ofSet('ahead-warning'), 1, patternId, { adds: true })]);
       return lay(
         key.build,
-        newFunction(
-          'pattern-key',
-          'Pattern key',
-          'warning',
-          {
-            way: 'cycle',
-            sets: [],
-            steps: [press(key.controlId)],
-            clears: [{ kind: 'press', control: key.controlId, press: 'long' }],
-            wraps: 'off',
-            timeoutMs: 0,
-          },
-          [],
-          {
-            shows: [pattern('double'), pattern('triple')],
-            enabledBy: any(...laterStages(key.build)),
-            forgets: true,
-          },
-        ),
+        newFunction('pattern-key', 'Pattern key', 'warning', steppedBy(key.controlId), [], {
+          shows: [pattern('double'), pattern('triple')],
+          enabledBy: any(...laterStages(key.build)),
+          forgets: true,
+        }),
       );
     },
   },

@@ -1,6 +1,7 @@
 import { movePoint } from '@flarik/core/geometry/frame';
 import type { Solid } from '@flarik/core/geometry/solid';
-import { add, cross, dot, sub, type Vec3 } from '@flarik/core/geometry/vec';
+import { entryM } from '@flarik/core/geometry/ray';
+import { add, cross, dot, scale, sub, type Vec3 } from '@flarik/core/geometry/vec';
 import type { Vehicle, View } from '@flarik/core/vehicle/types';
 import { motionOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
 import { Outlines } from '@flarik/core/vehicle/picture/outlines';
@@ -52,18 +53,21 @@ export function bodyOf(vehicle: Vehicle, open: OpenParts, inside = false): Body 
       const painted = (moving ? shut : posed).get(view);
       if (painted === undefined) continue;
       const sheet = new Sheet(painted);
+      // From within, the plan shows what is outside; what lies under glass has no picture of its own.
+      const covered = new Sheet(painted);
       for (const { solid, faces } of shapes) {
         if ((solid.partId !== null) !== moving || (inside && solid.transmission > 0)) continue;
         const motion = motionOf(vehicle, solid.partId, open);
         for (const face of faces)
           if (nearestView(face) === view)
-            sheet.add(
+            (inside && isUnderGlass(vehicle, face) ? covered : sheet).add(
               face.map((at) => ({ at: movePoint(motion, at), on: painted.at(...project(view, at)) })),
             );
       }
       if (!moving && !inside && (view === 'left' || view === 'right'))
         addMesh(wheelsOf(vehicle, view).mesh(true));
       addMesh(sheet.mesh(!inside || view === 'plan'));
+      if (inside) addMesh(covered.mesh(false));
     }
   return { group, meshes };
 }
@@ -84,6 +88,15 @@ function shapesOf(vehicle: Vehicle): readonly Shape[] {
   const made = vehicle.solids.map((solid) => ({ solid, faces: outlines.rounded(solid) }));
   knownShapes.set(vehicle, made);
   return made;
+}
+
+/** Whether glass lies above the middle of a face. */
+function isUnderGlass({ solids }: Vehicle, face: readonly Vec3[]): boolean {
+  const middle = scale(
+    face.reduce((sum, p) => add(sum, p), [0, 0, 0]),
+    1 / face.length,
+  );
+  return solids.some((s) => s.transmission > 0 && Number.isFinite(entryM(s, middle, [0, 0, 1])));
 }
 
 /** The view a face looks toward most; its corners say which way it faces. */
