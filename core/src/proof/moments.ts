@@ -78,9 +78,16 @@ export function momentsOf(
   const { programme } = machine;
   const { ranked } = programme;
   const conditions = asked.filter((question) => typeof question !== 'function');
-  const classes = classesOf(programme, conditions);
+  const ranks = [...ranked.keys()].filter((rank) => {
+    const fn = ranked[rank];
+    return fn !== undefined && matters(fn);
+  });
+  // What is asked of registers may look at all of them.
+  const told =
+    conditions.length < asked.length ? new Set(ranked.keys()) : machine.wired.through(ranks, conditions);
+  const classes = classesOf(programme, told, conditions);
   const faces = reach.parts
-    .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes) }))
+    .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes, told) }))
     .toSorted((a, b) => a.places.length - b.places.length);
   const several = faces.filter(({ places }) => places.length > 1);
   const numberings = reach.parts.map(({ part }) => new Numbering(part));
@@ -91,10 +98,6 @@ export function momentsOf(
     if (typeof question === 'function') return question;
     const holdsNow = machine.wired.asked(question);
     return ({ values, on }) => holdsNow(values, on);
-  });
-  const ranks = [...ranked.keys()].filter((rank) => {
-    const fn = ranked[rank];
-    return fn !== undefined && matters(fn);
   });
   const steps = stepsOf(reach, several, ranks, asked, ask);
   const textOfOn = onTexts(ranks, ranked);
@@ -262,16 +265,24 @@ export function onNames(ranked: readonly ControlFunction[]): (r: Registers) => O
   };
 }
 
-/** By input and value: values that no function and no condition asked tells apart have one number. */
+/**
+ * By input and value: values that no function and no condition asked tells apart have one number.
+ * @param told - functions that are told apart, by rank
+ */
 function classesOf(
-  { inputs, controls }: Reach['machine']['programme'],
+  { inputs, controls, ranked }: Reach['machine']['programme'],
+  told: ReadonlySet<number>,
   asked: readonly Condition[],
 ): readonly (readonly number[])[] {
   const conditions = [
-    ...controls.functions.flatMap((fn) => [
-      ...(fn.when.way === 'while' ? [fn.when.condition] : []),
-      ...(fn.enabledBy === null ? [] : [fn.enabledBy]),
-    ]),
+    ...ranked.flatMap((fn, rank) =>
+      !told.has(rank)
+        ? []
+        : [
+            ...(fn.when.way === 'while' ? [fn.when.condition] : []),
+            ...(fn.enabledBy === null ? [] : [fn.enabledBy]),
+          ],
+    ),
     ...(controls.enabledBy === null ? [] : [controls.enabledBy]),
     ...asked,
   ];
@@ -294,11 +305,14 @@ function facesOf(
   r: Registers,
   { part, states, count }: ReachedPart,
   classes: readonly (readonly number[])[],
+  functions: ReadonlySet<number>,
 ): number[] {
   const numbering = new Numbering(part);
   const seen = new Set<string>();
   const places: number[] = [];
-  const told = part.variables.filter((v) => v.kind !== 'input' || new Set(classes[v.at]).size > 1);
+  const told = part.variables.filter((v) =>
+    v.kind === 'input' ? new Set(classes[v.at]).size > 1 : functions.has(v.at),
+  );
   if (told.length === 0) return [0];
   for (let place = 0; place < count; place++) {
     numbering.into(states[place] ?? 0, r);

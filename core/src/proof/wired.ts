@@ -144,6 +144,12 @@ export class Wired {
     return this.#through(asked, this.placesIn(c));
   }
 
+  /** Functions, those that some conditions ask about, and all that these ask about, by rank. */
+  through(ranks: readonly number[], conditions: readonly Condition[]): ReadonlySet<number> {
+    const asked = conditions.flatMap((c) => [...this.conditionDependsOn(c).functions]);
+    return this.#through([...ranks, ...asked], []).functions;
+  }
+
   #through(ranks: readonly number[], places: readonly number[]): Depends {
     const functions = new Set<number>();
     for (const rank of ranks) this.#cone(rank, functions);
