@@ -1,10 +1,10 @@
-import type { Condition } from '../design/condition.ts';
+import { withLeaves, type Condition } from '../design/condition.ts';
 import { putPanel, withControls } from '../design/controlEdits.ts';
 import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { freeId, newPanel } from './panelEdits.ts';
-import { all, any, is } from './ready/kit.ts';
+import { all, any, asking, is } from './ready/kit.ts';
 
 /** More keys than this are no panel for a rear desk. */
 const MOST = 24;
@@ -70,24 +70,13 @@ export function layLeadingPanel(build: Build): Build {
     place: 'rear desk',
     controls: [lead],
   };
-  const led = (c: Condition): Condition => {
-    switch (c.kind) {
-      case 'all':
-      case 'any':
-        return { kind: c.kind, of: c.of.map(led) };
-      case 'not':
-        return { kind: 'not', of: led(c.of) };
-      case 'is':
-        return c.input === SLIDE ? any(all(is(id, LEFT_TO_THE_FRONT), c), is(id, ...c.values)) : c;
-      case 'on':
-        return c;
-    }
-  };
+  const led = (c: Condition): Condition =>
+    withLeaves(c, (leaf) =>
+      leaf.kind === 'is' && leaf.input === SLIDE
+        ? any(all(is(id, LEFT_TO_THE_FRONT), leaf), is(id, ...leaf.values))
+        : leaf,
+    );
   return withControls(putPanel(build, panel), {
-    functions: build.controls.functions.map((fn) => ({
-      ...fn,
-      when: fn.when.way === 'while' ? { ...fn.when, condition: led(fn.when.condition) } : fn.when,
-      enabledBy: fn.enabledBy === null ? null : led(fn.enabledBy),
-    })),
+    functions: build.controls.functions.map((fn) => asking(fn, led)),
   });
 }

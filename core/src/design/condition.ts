@@ -56,7 +56,7 @@ export function depthOf(c: Condition, deeper = MOST_DEPTH): number {
 }
 
 /** Every part of a condition that names an input or a function. */
-export function* leavesOf(c: Condition): Generator<Extract<Condition, { kind: 'is' | 'on' }>> {
+export function* leavesOf(c: Condition): Generator<Leaf> {
   switch (c.kind) {
     case 'all':
     case 'any':
@@ -68,6 +68,28 @@ export function* leavesOf(c: Condition): Generator<Extract<Condition, { kind: 'i
     case 'is':
     case 'on':
       yield c;
+  }
+}
+
+type Leaf = Extract<Condition, { kind: 'is' | 'on' }>;
+
+/** A condition with something else in place of its parts that name an input or a function; one `any` within another is one list. */
+export function withLeaves(c: Condition, put: (leaf: Leaf) => Condition): Condition {
+  switch (c.kind) {
+    case 'any': {
+      const of = c.of.map((part) => withLeaves(part, put));
+      const flat = of.flatMap((part, i) =>
+        part.kind === 'any' && c.of[i]?.kind !== 'any' ? part.of : [part],
+      );
+      return { kind: 'any', of: flat.length <= MOST_OF ? flat : of };
+    }
+    case 'all':
+      return { kind: 'all', of: c.of.map((part) => withLeaves(part, put)) };
+    case 'not':
+      return { kind: 'not', of: withLeaves(c.of, put) };
+    case 'is':
+    case 'on':
+      return put(c);
   }
 }
 

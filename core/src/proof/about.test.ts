@@ -5,6 +5,8 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
 import { READY_FUNCTIONS } from '../arrange/ready/readyFunctions.ts';
 import { programmeOf, type ControlState, type Programme } from '../controls/programme.ts';
+import { withControls } from '../design/controlEdits.ts';
+import { newFunction } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import { aboutOf, type About } from './about.ts';
 import { STAYING } from './parts.ts';
@@ -100,6 +102,31 @@ describe('what some functions depend on, walked without the others', () => {
       }),
       { numRuns: 60, seed: 6 },
     );
+  });
+
+  test('a long chain of functions that ask for each other is given up where it is too long', () => {
+    const [white] = demoBuild('ks-13').controls.functions.filter(({ id }) => id === 'white');
+    const chain = Array.from({ length: 40 }, (_, i) =>
+      newFunction(
+        `link-${i}`,
+        `Link ${i}`,
+        'light',
+        {
+          way: 'latched',
+          sets: [],
+          clears: [],
+          toggles: [{ kind: 'press', control: 'key-white', press: i % 2 === 0 ? 'short' : 'long' }],
+          timeoutMs: 10 * i + 10,
+        },
+        white?.shows[0]?.cues ?? [],
+        { enabledBy: i === 0 ? null : { kind: 'on', functionId: `link-${i - 1}` } },
+      ),
+    );
+    const build = withControls(demoBuild('ks-13'), { functions: chain, trials: [] });
+    // What is walked about some does not go by what was walked of the whole.
+    const whole = reach(new Machine(programmeOf(build)), 10);
+    expect(aboutOf(whole, ['link-3'])?.space.size).toBe(48);
+    expect(aboutOf(whole, ['link-20'])).toBeNull();
   });
 
   test('a light by any door and eight keys hang together in 96 096 states; about one key there are few', () => {

@@ -1,7 +1,7 @@
 import { Machine } from './machine.ts';
 import type { Moment } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
-import { partsOf, Space } from './space.ts';
+import { MOST_TOGETHER, partsOf, Space } from './space.ts';
 
 /** Where something is so: where each part stands, of all that was walked. */
 export interface Place extends Pick<Moment, 'on' | 'places'> {
@@ -32,7 +32,8 @@ export function aboutOf(
   inputs: readonly number[] = [],
 ): About | null {
   const programme = machine.programme.about(ids);
-  const small = reach(new Machine(programme));
+  // Beyond what is walked together there is no need to look.
+  const small = reach(new Machine(programme), MOST_TOGETHER + 1);
   const ranks = ids.map((id) => programme.ranked.findIndex((fn) => fn.id === id));
   const space = Space.of(small, partsOf(small, ranks, inputs));
   return space === null ? null : { reach: small, space, ranks };

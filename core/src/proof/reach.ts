@@ -6,6 +6,8 @@ import { Walker } from './walker.ts';
 
 /** A part is not walked farther than this many states; what lies beyond is then not known. */
 export const MOST_STATES = 2_000_000;
+/** Nor are more moves tried, for each state that may be walked: some programmes have many, and each costs much. */
+const MOST_MOVES = 30;
 /** Numbers of states up to this are marked bit by bit; above it, one by one. */
 const MOST_MARKED = 2 ** 30;
 
@@ -122,6 +124,10 @@ export function reachPart(machine: Machine, part: Part, most = MOST_STATES): Rea
   found.push(first, 0, -1, 0);
   let whole = true;
   for (let at = 0; at < found.count && whole; at++) {
+    if ((at + 1) * part.events.length > MOST_MOVES * Math.max(most, part.events.length)) {
+      whole = false;
+      break;
+    }
     walker.goTo(found.states[at] ?? 0);
     const depth = (found.depths[at] ?? 0) + 1;
     for (let e = 0; e < part.events.length; e++) {

@@ -3,7 +3,7 @@ import { Numbering } from './numbering.ts';
 import type { Reach } from './reach.ts';
 
 /** States of several parts together are not walked beyond so many. */
-const MOST_STATES = 160_000;
+export const MOST_TOGETHER = 160_000;
 
 /** The states of some parts of a programme together, as places of each; the other parts stand at rest. */
 export class Space {
@@ -22,7 +22,7 @@ export class Space {
   /** @returns null when there are too many states to walk */
   static of(reach: Reach, parts: readonly number[]): Space | null {
     const size = parts.reduce((product, at) => product * (reach.parts[at]?.count ?? 1), 1);
-    return size > MOST_STATES || !reach.whole ? null : new Space(reach, parts, size);
+    return size > MOST_TOGETHER || !reach.whole ? null : new Space(reach, parts, size);
   }
 
   private constructor(reach: Reach, parts: readonly number[], size: number) {

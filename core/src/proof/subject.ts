@@ -6,6 +6,7 @@ import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
+import { asksAbout } from '../design/programmeFaults.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -190,9 +191,17 @@ export class ProofSubject {
     const key = [...ids, '', ...inputs].join();
     const known = this.#abouts.get(key);
     if (known !== undefined) return known;
-    const made = aboutOf(this.reach, ids, inputs);
+    // What some of them depend on is part of it: where that is too much, this is.
+    const less = ids.length > 1 ? [ids.slice(-1), ids.slice(0, -1)] : ids.flatMap((id) => this.#askedBy(id));
+    const made = less.some((few) => this.about(few) === null) ? null : aboutOf(this.reach, ids, inputs);
     this.#abouts.set(key, made);
     return made;
+  }
+
+  /** Each function that one asks about. */
+  #askedBy(id: string): string[][] {
+    const fn = this.reach.machine.programme.function(id);
+    return fn === undefined ? [] : asksAbout(fn).map((asked) => [asked]);
   }
 
   /** A state of what some functions depend on, and what is on there when nothing else was done. */

@@ -324,3 +324,29 @@ test('what counts as a stage does so in conditions of any shape, but for outputs
   expect(mine('ignition=on, slide=3').toSorted()).toEqual(['by-all', 'by-any', 'by-itself', 'output']);
   expect(mine('ignition=on')).toEqual(['by-not']);
 });
+
+test('conditions at their longest: what is added goes beside them, and the build can still be stored', () => {
+  const base = laid(car(), 'slide-eight');
+  const longest = Array.from({ length: 12 }, (_, i) =>
+    is('speed', ...(i % 2 === 0 ? ['standing', 'slow'] : ['standing'])),
+  );
+  const asked = withControls(base, {
+    enabledBy: { kind: 'all', of: longest },
+    functions: base.controls.functions.map((fn) =>
+      fn.id === 'hatch-supplement'
+        ? {
+            ...fn,
+            when: {
+              way: 'while' as const,
+              condition: any(...longest.slice(1), isOn('stage-3')),
+              afterMs: 0,
+              staysMs: 0,
+            },
+          }
+        : fn,
+    ),
+  });
+  const build = laid(asked, 'main-power', 'emergency-lights', 'leading-panel');
+  expect(readBuild(JSON.parse(JSON.stringify(build)))).toEqual(build);
+  expect(on(build, 'key-emergency=press, main-power=off')).toEqual([]);
+});

@@ -1,4 +1,4 @@
-import { MOST_OF, type Condition, type InputEvent } from '../../design/condition.ts';
+import { withLeaves, type Condition, type InputEvent } from '../../design/condition.ts';
 import { addFunction, withControls } from '../../design/controlEdits.ts';
 import { stagesOf } from '../../design/controls.ts';
 import {
@@ -129,30 +129,20 @@ export function lay(build: Build, fn: ControlFunction): Build {
   return addFunction(build, fn, above && stage >= 0 ? stage : undefined);
 }
 
+/** A function with other conditions in place of its own. */
+export function asking(fn: ControlFunction, change: (condition: Condition) => Condition): ControlFunction {
+  const when = fn.when.way === 'while' ? { ...fn.when, condition: change(fn.when.condition) } : fn.when;
+  return { ...fn, when, enabledBy: fn.enabledBy === null ? null : change(fn.enabledBy) };
+}
+
 /** Wherever a function that is no output asks for one, it asks for the other as well: that counts as the first there. */
 export function alsoWhile(build: Build, askedId: string, otherId: string): Build {
-  const widened = (c: Condition): Condition => {
-    switch (c.kind) {
-      case 'all':
-        return { kind: 'all', of: c.of.map(widened) };
-      case 'any':
-        return c.of.some((part) => part.kind === 'on' && part.functionId === askedId) && c.of.length < MOST_OF
-          ? { kind: 'any', of: [...c.of, isOn(otherId)] }
-          : { kind: 'any', of: c.of.map(widened) };
-      case 'not':
-        return { kind: 'not', of: widened(c.of) };
-      case 'is':
-        return c;
-      case 'on':
-        return c.functionId === askedId ? any(c, isOn(otherId)) : c;
-    }
-  };
+  const either = (c: Condition): Condition =>
+    withLeaves(c, (leaf) =>
+      leaf.kind === 'on' && leaf.functionId === askedId ? any(leaf, isOn(otherId)) : leaf,
+    );
   return withControls(build, {
-    functions: build.controls.functions.map((fn) => {
-      if (fn.kind === 'load') return fn;
-      const when = fn.when.way === 'while' ? { ...fn.when, condition: widened(fn.when.condition) } : fn.when;
-      return { ...fn, when, enabledBy: fn.enabledBy === null ? null : widened(fn.enabledBy) };
-    }),
+    functions: build.controls.functions.map((fn) => (fn.kind === 'load' ? fn : asking(fn, either))),
   });
 }
 

@@ -1,13 +1,17 @@
 import { withControls } from '../../design/controlEdits.ts';
-import type { Condition } from '../../design/condition.ts';
+import { MOST_OF, type Condition } from '../../design/condition.ts';
 import type { ControlFunction } from '../../design/functions.ts';
 import { bindSwitch } from '../panelEdits.ts';
 import { all, during, is, type ReadyFunction } from './kit.ts';
 
 const MAIN = 'main-power';
 
-const besides = (condition: Condition | null, more: Condition): Condition =>
-  condition === null ? more : condition.kind === 'all' ? all(more, ...condition.of) : all(more, condition);
+function besides(condition: Condition | null, more: Condition): Condition {
+  if (condition === null) return more;
+  return condition.kind === 'all' && condition.of.length < MOST_OF
+    ? all(more, ...condition.of)
+    : all(more, condition);
+}
 
 /** What is always on can be asked for nothing: it is on while it is fed. */
 const onlyFed = (fn: ControlFunction, fed: Condition): ControlFunction =>

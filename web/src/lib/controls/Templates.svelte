@@ -1,15 +1,30 @@
 <script lang="ts">
   import { CONTROL_TEMPLATES, templateMisfit } from '@flarik/core/arrange/controlTemplates';
+  import type { ReadyFunction } from '@flarik/core/arrange/ready/kit';
   import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
+  import { controlsFailure } from '@flarik/core/design/controlEdits';
+  import type { Build } from '@flarik/core/design/schema';
   import { regionLock } from '@flarik/core/rules/regionLock';
   import { getEditor } from '$lib/editor/context';
 
   /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */
   const editor = getEditor()();
   const templates = $derived(CONTROL_TEMPLATES.map((t) => ({ ...t, why: templateMisfit(t, editor.build) })));
+  /** What a programme has no room for any more is found as it is laid. */
+  let refused = $state.raw<{ build: Build; id: string; why: string } | null>(null);
   const functions = $derived(
-    [...READY_FUNCTIONS, regionLock].map((f) => ({ ...f, why: f.misfit(editor.build) })),
+    [...READY_FUNCTIONS, regionLock].map((f) => ({
+      ...f,
+      why: refused?.id === f.id && refused.build === editor.build ? refused.why : f.misfit(editor.build),
+    })),
   );
+
+  function put({ id, name, lay }: ReadyFunction): void {
+    const laid = lay(editor.build);
+    const why = controlsFailure(laid);
+    if (why === null) editor.edit(name, () => laid);
+    else refused = { build: editor.build, id, why };
+  }
 </script>
 
 <section class="ready" aria-label="Templates">
@@ -30,13 +45,11 @@
     </div>
   {/each}
   <h2>Single functions</h2>
-  {#each functions as { id, name, what, why, lay } (id)}
+  {#each functions as fn (fn.id)}
+    {@const { name, what, why } = fn}
     <div class="one">
-      <button
-        class="plain"
-        disabled={why !== null}
-        aria-label="Lay {name}"
-        onclick={() => editor.edit(name, (b) => lay(b))}>Lay</button
+      <button class="plain" disabled={why !== null} aria-label="Lay {name}" onclick={() => put(fn)}
+        >Lay</button
       >
       <p>
         <strong>{name}</strong>
