@@ -250,6 +250,36 @@ for (const how of ['mouse', 'keyboard'] as const)
     await expect(saved(page)).toBeVisible();
   });
 
+test('a programme that is full takes no more: said in its place, and nothing is changed', async ({
+  page,
+}) => {
+  const build = z
+    .looseObject({ controls: z.looseObject({ functions: z.array(z.looseObject({ id: z.string() })) }) })
+    .parse(JSON.parse(readFileSync(new URL('../demo/builds/ks-13.json', import.meta.url), 'utf8')));
+  const { functions } = build.controls;
+  const white = functions.find(({ id }) => id === 'white');
+  const more = Array.from({ length: 64 - functions.length }, (_, i) => ({
+    ...white,
+    id: `more-${i}`,
+    name: `More ${i}`,
+    when: { way: 'always' },
+  }));
+  const id = crypto.randomUUID();
+  const data = {
+    ...build,
+    id,
+    controls: { ...build.controls, functions: [...functions, ...more], trials: [] },
+  };
+  expect((await page.request.post('/api/v1/builds/import', { data })).status()).toBe(201);
+  await openBuild(page, id, 'controls');
+  await step(page, 'Templates').click();
+  await template(page, 'Parade').click();
+  await expect(page.locator('.one').filter({ hasText: 'A key shows a slow, low pattern' })).toContainText(
+    'Not here: functions must be at most 64 functions.',
+  );
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});
+
 test('each door’s lamp is its own door’s, on the medic', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'controls');
   await input(page, 'Ignition', 'on').click();
