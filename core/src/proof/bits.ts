@@ -39,67 +39,115 @@ export class Bits {
   }
 }
 
-/** Sets side by side, to be sorted by what they have of some numbers. */
-export class Rows {
-  readonly #count: number;
-  readonly #width: number;
-  /** Row by row: its `rest`, then the words of its set. */
-  readonly #words: Uint32Array;
+/** Rows alike in what was asked of them. */
+export interface Classes {
+  /** By row: the number of its class. */
+  readonly classOf: Uint32Array;
+  /** By class: its first row. */
+  readonly firsts: Uint32Array;
+}
 
-  /** @param rows - rows that differ in `rest` are never alike */
-  constructor(rows: readonly { readonly lit: Bits; readonly rest: number }[]) {
-    this.#count = rows.length;
-    this.#width = 1 + (rows[0]?.lit.words.length ?? 0);
-    this.#words = new Uint32Array(this.#count * this.#width);
-    for (const [at, { lit, rest }] of rows.entries()) {
-      this.#words[at * this.#width] = rest;
-      this.#words.set(lit.words, at * this.#width + 1);
-    }
+/** Rows of words side by side, to be sorted by some of their bits. */
+export class Rows {
+  /** Row by row. */
+  readonly words: Uint32Array;
+  readonly width: number;
+
+  /** @param width - words of a row, at least one */
+  constructor(words: Uint32Array, width: number) {
+    this.words = words;
+    this.width = width;
+  }
+
+  get count(): number {
+    return this.words.length / this.width;
+  }
+
+  /** Some of the rows, in the order asked for. */
+  pick(places: Uint32Array): Rows {
+    const { width } = this;
+    const words = new Uint32Array(places.length * width);
+    for (const [i, at] of places.entries())
+      for (let w = 0; w < width; w++) words[i * width + w] = this.words[at * width + w] ?? 0;
+    return new Rows(words, width);
   }
 
   /**
-   * Sorts rows by what they have of some numbers.
-   * @returns by row the number of its class, and by class its first row
+   * Sorts rows by some of their bits.
+   * @param mask - those bits, word by word
    */
-  classes(looksAt: Bits): { readonly classOf: Uint32Array; readonly firsts: Uint32Array } {
-    const width = this.#width;
-    const words = this.#words;
-    const mask = Uint32Array.of(0xffffffff, ...looksAt.words);
-    const classOf = new Uint32Array(this.#count);
-    const firsts = new Uint32Array(this.#count);
+  classes(mask: Uint32Array): Classes {
+    const { count, words, width } = this;
+    const classOf = new Uint32Array(count);
+    const firsts = new Uint32Array(count);
+    const met = new RowTable(width, mask);
+    met.room(count);
     let classes = 0;
-    // A table with open places, more than twice as many as there are rows: classes by their mixed words, counted from 1.
-    const size = 2 ** Math.ceil(Math.log2(this.#count + 1) + 1);
-    const table = new Uint32Array(size);
-    const isAlike = (a: number, b: number): boolean => {
-      for (let w = 0; w < width; w++)
-        if (((words[a + w] ?? 0) & (mask[w] ?? 0)) !== ((words[b + w] ?? 0) & (mask[w] ?? 0))) return false;
-      return true;
-    };
-    for (let row = 0; row < this.#count; row++) {
-      const from = row * width;
-      let mixed = 0;
-      for (let w = 0; w < width; w++) {
-        mixed = Math.imul(mixed ^ ((words[from + w] ?? 0) & (mask[w] ?? 0)), 0x9e3779b1);
-        mixed ^= mixed >>> 15;
+    for (let row = 0; row < count; row++) {
+      const known = met.find(words, row * width, words);
+      if (known >= 0) {
+        classOf[row] = classOf[known] ?? 0;
+        continue;
       }
-      let place = mixed & (size - 1);
-      for (;;) {
-        const met = table[place] ?? 0;
-        if (met === 0) {
-          firsts[classes] = row;
-          table[place] = ++classes;
-          classOf[row] = classes - 1;
-          break;
-        }
-        if (isAlike((firsts[met - 1] ?? 0) * width, from)) {
-          classOf[row] = met - 1;
-          break;
-        }
-        place = (place + 1) & (size - 1);
-      }
+      met.add(row);
+      firsts[classes] = row;
+      classOf[row] = classes++;
     }
     return { classOf, firsts: firsts.slice(0, classes) };
+  }
+}
+
+/** Finds rows by some of their bits: a table with open places, at least twice as many as there are rows. */
+export class RowTable {
+  readonly #width: number;
+  readonly #mask: Uint32Array;
+  /** Rows by their mixed words, counted from 1. */
+  #table = new Uint32Array(1024);
+  /** Where the row that was looked for last would stand. */
+  #free = 0;
+
+  /** @param mask - the bits by which rows are told apart, word by word */
+  constructor(width: number, mask: Uint32Array) {
+    this.#width = width;
+    this.#mask = mask;
+  }
+
+  /** Makes room for so many rows while there are none. @returns whether there was not enough */
+  room(rows: number): boolean {
+    const size = 2 ** Math.ceil(Math.log2(rows + 1) + 1);
+    if (size <= this.#table.length) return false;
+    this.#table = new Uint32Array(size);
+    return true;
+  }
+
+  /** The row, among some words, that is alike to one that stands elsewhere; -1 where there is none. */
+  find(among: Uint32Array, from: number, of: Uint32Array): number {
+    const width = this.#width;
+    const mask = this.#mask;
+    let mixed = 0;
+    for (let w = 0; w < width; w++) {
+      mixed = Math.imul(mixed ^ ((of[from + w] ?? 0) & (mask[w] ?? 0)), 0x9e3779b1);
+      mixed ^= mixed >>> 16;
+      mixed = Math.imul(mixed, 0x85ebca6b);
+      mixed ^= mixed >>> 13;
+    }
+    const table = this.#table;
+    for (let place = mixed & (table.length - 1); ; place = (place + 1) & (table.length - 1)) {
+      const met = table[place] ?? 0;
+      if (met === 0) {
+        this.#free = place;
+        return -1;
+      }
+      const row = (met - 1) * width;
+      let w = 0;
+      while (w < width && (((among[row + w] ?? 0) ^ (of[from + w] ?? 0)) & (mask[w] ?? 0)) === 0) w++;
+      if (w === width) return met - 1;
+    }
+  }
+
+  /** Adds the row that was looked for last and not found. */
+  add(row: number): void {
+    this.#table[this.#free] = row + 1;
   }
 }
 

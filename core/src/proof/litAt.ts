@@ -1,13 +1,16 @@
 import type { Drive } from '../resolve/channels.ts';
 import type { Showing } from '../resolve/showing.ts';
-import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import { Bits, DriveNumbers } from './bits.ts';
-import type { Moment } from './moments.ts';
-import { alikeIn, OnTable, type Alike } from './onTable.ts';
+import type { Ambient } from '../words/ambient.ts';
+import { Bits, DriveNumbers, Rows } from './bits.ts';
+import type { Moments } from './moments.ts';
+import { alikeIn, OnTable } from './onTable.ts';
 
-/** What modules that heed the same functions light, by which of these are on: the number of an answer. */
-interface Answers extends Alike {
-  readonly byOn: Map<number | string, number>;
+/** What lights in one light around. */
+export interface Lit {
+  /** By moment: the number of what lights. */
+  readonly litOf: Uint32Array;
+  /** By that number: the answers of modules that heed the same. */
+  readonly answers: Rows;
 }
 
 /** What lights at each of many moments, as numbers of channels. */
@@ -15,21 +18,13 @@ export class LitAt {
   readonly #showing: Showing;
   readonly #on: OnTable;
   readonly #numbers = new DriveNumbers();
-  readonly #inLight: ReadonlyMap<Ambient, readonly Answers[]>;
-  /** The channels of each answer; the first is that nothing lights. */
+  /** The channels of each answer of modules that heed the same; the first is that nothing lights. */
   readonly #answers: (readonly number[])[] = [[]];
-  readonly #bits: Bits[] = [];
   readonly #known = new Map<string, number>([['', 0]]);
 
-  constructor(showing: Showing, moments: readonly Pick<Moment, 'on'>[]) {
+  constructor(showing: Showing, moments: Moments) {
     this.#showing = showing;
     this.#on = new OnTable(showing, moments);
-    this.#inLight = new Map(
-      AMBIENTS.map((ambient) => [
-        ambient,
-        alikeIn(showing, ambient).map((alike) => ({ ...alike, byOn: new Map<number | string, number>() })),
-      ]),
-    );
   }
 
   /** Every channel that lit where it was asked, by its number. */
@@ -37,33 +32,40 @@ export class LitAt {
     return this.#numbers.drives;
   }
 
-  /**
-   * The answers of all modules at a moment: equal where the same lights.
-   * @param moment - by its place
-   */
-  at(moment: number, ambient: Ambient): number[] {
-    return (this.#inLight.get(ambient) ?? []).map((alike) => {
-      const key = this.#on.keyAt(alike.heeds, moment);
-      const known = alike.byOn.get(key);
-      if (known !== undefined) return known;
-      const on = this.#on.onAt(alike.heeds, moment);
-      const answer = this.#answer(
-        alike.modules.flatMap((index) => this.#showing.ofModule(index, on, ambient)),
-      );
-      alike.byOn.set(key, answer);
-      return answer;
-    });
+  /** What lights at every moment: equal numbers where the same does. */
+  in(ambient: Ambient): Lit {
+    const { caseOf, firsts } = this.#on;
+    const alike = alikeIn(this.#showing, ambient);
+    const width = Math.max(1, alike.length);
+    const answers = new Uint32Array(firsts.length * width);
+    for (const [i, { heeds, modules }] of alike.entries()) {
+      const sorted = this.#on.sorted(heeds);
+      const answerOf = Uint32Array.from(sorted.firsts, (at) => {
+        const on = this.#on.onIn(heeds, at);
+        return this.#answer(modules.flatMap((index) => this.#showing.ofModule(index, on, ambient)));
+      });
+      for (const [at, number] of sorted.classOf.entries()) answers[at * width + i] = answerOf[number] ?? 0;
+    }
+    const rows = new Rows(answers, width);
+    const together = rows.classes(new Uint32Array(width).fill(0xffffffff));
+    return {
+      litOf: caseOf.map((at) => together.classOf[at] ?? 0),
+      answers: rows.pick(together.firsts),
+    };
   }
 
-  /** The channels that light by some answers: all of those asked for before. */
-  bits(answers: readonly number[]): Bits {
+  /** By the number of what lights: the channels, as a set of all that were asked for before. */
+  setsOf({ answers: { words, width, count } }: Lit): Bits[] {
     const size = this.drives.length;
-    for (let answer = this.#bits.length; answer < this.#answers.length; answer++)
-      this.#bits.push(Bits.of(this.#answers[answer] ?? [], size));
-    const words = new Uint32Array(Math.ceil(size / 32));
-    for (const answer of answers)
-      for (let w = 0; w < words.length; w++) words[w] = (words[w] ?? 0) | (this.#bits[answer]?.words[w] ?? 0);
-    return new Bits(words);
+    const ofAnswer = this.#answers.map((channels) => Bits.of(channels, size).words);
+    return Array.from({ length: count }, (_, at) => {
+      const set = new Uint32Array(Math.ceil(size / 32));
+      for (let i = at * width; i < (at + 1) * width; i++) {
+        const mine = ofAnswer[words[i] ?? 0];
+        for (let w = 0; w < set.length; w++) set[w] = (set[w] ?? 0) | (mine?.[w] ?? 0);
+      }
+      return new Bits(set);
+    });
   }
 
   #answer(drives: readonly Drive[]): number {

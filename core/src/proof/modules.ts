@@ -3,8 +3,8 @@ import type { ModuleRef } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Showing } from '../resolve/showing.ts';
 import type { Ambient } from '../words/ambient.ts';
-import type { Moment } from './moments.ts';
-import { alikeIn, OnTable, type Alike } from './onTable.ts';
+import type { Moment, Moments } from './moments.ts';
+import { alikeIn, type Alike, type OnTable } from './onTable.ts';
 
 /** A module in one of the cases that differ for it: which of the functions that matter to it are on. */
 export interface ModuleCase {
@@ -23,28 +23,29 @@ export interface ModuleCase {
  */
 export class ModuleCases {
   readonly #showing: Showing;
-  readonly #moments: readonly Moment[];
+  readonly #moments: Moments;
   readonly #ambient: Ambient;
   readonly #counts: (moment: Moment) => boolean;
   readonly #on: OnTable;
   /** By module. */
   readonly #alike: readonly Alike[];
-  /** Of each case the nearest moment, by its place. */
-  readonly #nearest = new Map<Alike, ReadonlyMap<number | string, number>>();
-  readonly #byModule: (ReadonlyMap<number | string, ModuleCase> | undefined)[] = [];
+  /** By module, and by what is on of all that it heeds. */
+  readonly #byModule: ((ModuleCase | undefined)[] | undefined)[] = [];
 
-  /** @param counts - the moments that can be in this light; the others are left out */
+  /**
+   * @param on - of these moments; those that can be in this light told from those that cannot
+   * @param counts - whether a moment can be in this light; the others are left out
+   */
   constructor(
     showing: Showing,
-    moments: readonly Moment[],
-    ambient: Ambient,
-    counts: (moment: Moment) => boolean,
+    moments: Moments,
+    { on, ambient, counts }: { on: OnTable; ambient: Ambient; counts: (moment: Moment) => boolean },
   ) {
     this.#counts = counts;
     this.#showing = showing;
     this.#moments = moments;
     this.#ambient = ambient;
-    this.#on = new OnTable(showing, moments);
+    this.#on = on;
     const alike: Alike[] = [];
     for (const those of alikeIn(showing, ambient)) for (const index of those.modules) alike[index] = those;
     this.#alike = alike;
@@ -52,47 +53,35 @@ export class ModuleCases {
 
   /** Every case of every module, of each the nearest. */
   *all(): Generator<ModuleCase> {
-    for (let index = 0; index < this.#alike.length; index++) yield* this.#casesOf(index).values();
+    for (let index = 0; index < this.#alike.length; index++)
+      for (const one of this.#casesOf(index)) if (one !== undefined) yield one;
   }
 
   /** What a module shows at a moment, by their places. */
   at(index: number, moment: number): readonly Drive[] {
-    const key = this.#on.keyAt(this.#alike[index]?.heeds ?? [], moment);
-    return this.#casesOf(index).get(key)?.drives ?? [];
+    const { classOf } = this.#on.sorted(this.#alike[index]?.heeds ?? []);
+    return this.#casesOf(index)[classOf[this.#on.caseOf[moment] ?? 0] ?? 0]?.drives ?? [];
   }
 
-  #casesOf(index: number): ReadonlyMap<number | string, ModuleCase> {
+  #casesOf(index: number): (ModuleCase | undefined)[] {
     const known = this.#byModule[index];
     if (known !== undefined) return known;
-    const made = new Map<number | string, ModuleCase>();
-    this.#byModule[index] = made;
     const module = this.#showing.modules[index];
     const alike = this.#alike[index];
-    if (module === undefined || alike === undefined) return made;
-    for (const [key, m] of this.#nearestOf(alike)) {
-      const moment = this.#moments[m];
-      if (moment === undefined) continue;
-      const heeded = this.#on.onAt(alike.heeds, m);
-      made.set(key, {
+    if (module === undefined || alike === undefined) return [];
+    const made = Array.from(this.#on.sorted(alike.heeds).firsts, (at): ModuleCase | undefined => {
+      const moment = this.#moments.all[this.#on.firsts[at] ?? 0];
+      if (moment === undefined || !this.#counts(moment)) return undefined;
+      const heeded = this.#on.onIn(alike.heeds, at);
+      return {
         module,
         moment,
         ambient: this.#ambient,
         on: heeded.flatMap((place) => this.#showing.ons[place] ?? []),
         drives: this.#showing.ofModule(index, heeded, this.#ambient),
-      });
-    }
-    return made;
-  }
-
-  #nearestOf(alike: Alike): ReadonlyMap<number | string, number> {
-    const known = this.#nearest.get(alike);
-    if (known !== undefined) return known;
-    const made = new Map<number | string, number>();
-    for (const [m, moment] of this.#moments.entries()) {
-      const key = this.#on.keyAt(alike.heeds, m);
-      if (!made.has(key) && this.#counts(moment)) made.set(key, m);
-    }
-    this.#nearest.set(alike, made);
+      };
+    });
+    this.#byModule[index] = made;
     return made;
   }
 }

@@ -3,8 +3,10 @@ import { leavesOf, type Condition } from '../design/condition.ts';
 import { onKey, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { holds } from '../design/programmeFaults.ts';
+import { Rows, RowTable, type Classes } from './bits.ts';
 import type { Registers } from './machine.ts';
 import { Numbering } from './numbering.ts';
+import { OnWords } from './onWords.ts';
 import { isResting } from './parts.ts';
 import type { Reach, ReachedPart } from './reach.ts';
 import type { Depends } from './wired.ts';
@@ -19,17 +21,37 @@ export type Question = Condition | ((r: Registers) => boolean);
 const MOST_MOMENTS = 400_000;
 
 /** States in which the same functions are on and the same of some conditions hold: one of them, the nearest to rest. */
-export interface Moment {
-  /** Strongest first; each cycle with its number. */
-  readonly on: readonly On[];
+export class Moment {
   /** Equal for moments in which the same is on. */
   readonly picture: number;
-  /** Of the conditions asked, in their order. */
-  readonly holds: readonly boolean[];
   /** How many events it takes to get there. */
   readonly depth: number;
+  readonly #told: Told;
+  readonly #at: number;
+  #on: readonly On[] | null = null;
+
+  constructor(told: Told, at: number) {
+    this.#told = told;
+    this.#at = at;
+    this.picture = told.pictureOf[at] ?? 0;
+    this.depth = told.depths[at] ?? 0;
+  }
+
+  /** Strongest first; each cycle with its number. */
+  get on(): readonly On[] {
+    this.#on ??= this.#told.onAt(this.#at);
+    return this.#on;
+  }
+
+  /** Of the conditions asked, in their order. */
+  get holds(): readonly boolean[] {
+    return this.#told.truthAt(this.#at);
+  }
+
   /** Where each part stands: the place of its state among those reached. */
-  readonly places: readonly number[];
+  get places(): readonly number[] {
+    return this.#told.placesAt(this.#at);
+  }
 }
 
 export interface Moments {
@@ -40,6 +62,12 @@ export interface Moments {
   readonly pictures: number;
   /** Whether these are all; else there may be more. */
   readonly whole: boolean;
+  /** The moments as rows: what is on, as far as it tells them apart, and then which conditions hold, a bit each. */
+  readonly rows: Rows;
+  /** Where functions stand in the rows. */
+  readonly onWords: OnWords;
+  /** The moments sorted by which conditions hold. */
+  readonly truths: Classes;
 }
 
 /** Whether no timer of a programme runs. */
@@ -90,82 +118,220 @@ export function momentsOf(
     .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes, told) }))
     .toSorted((a, b) => a.places.length - b.places.length);
   const several = faces.filter(({ places }) => places.length > 1);
-  const numberings = reach.parts.map(({ part }) => new Numbering(part));
+  const numberings = several.map(({ index }) => {
+    const part = reach.parts[index]?.part;
+    return part === undefined ? null : new Numbering(part);
+  });
   const r = machine.blank();
-  const places = reach.parts.map(() => 0);
-  for (const [i, part] of reach.parts.entries()) numberings[i]?.into(part.states[0] ?? 0, r);
+  for (const { part, states } of reach.parts) new Numbering(part).into(states[0] ?? 0, r);
   const ask = asked.map((question): ((now: Registers) => boolean) => {
     if (typeof question === 'function') return question;
     const holdsNow = machine.wired.asked(question);
     return ({ values, on }) => holdsNow(values, on);
   });
   const steps = stepsOf(reach, several, ranks, asked, ask);
-  const textOfOn = onTexts(ranks, ranked);
-  const onsOf = onNames(ranked);
-  // What is on is the same in all of a picture where every function tells pictures apart.
-  const onOf: On[][] = [];
-  const onNow = (picture: number): On[] =>
-    ranks.length < ranked.length ? onsOf(r) : (onOf[picture] ??= onsOf(r));
-  const found = new Map<number | string, Moment>();
-  const pictures = new Map<number | string, number>();
-  const truthsOf = new Map<number | string, readonly boolean[]>();
-  const counted = ask.length <= MOST_BITS_OF_TRUTH;
+  const onWords = new OnWords(ranked, ranks);
+  const width = onWords.width + Math.ceil(asked.length / 32);
+  const found = new Found(width, several.length);
+  /** What is on and holds by the parts that stand so far. */
+  const row = steps.map(() => new Uint32Array(width));
+  const places = several.map(() => 0);
   let combined = 0;
   let whole = reach.whole;
 
-  const look = (depth: number, on: number, truths: number): void => {
-    combined++;
-    const asOn = on < EXACT ? on : textOfOn(r);
-    const picture = pictures.get(asOn) ?? pictures.size;
-    pictures.set(asOn, picture);
-    const truth = counted ? truths : ask.map((holdsNow) => Number(holdsNow(r))).join('');
-    const key = typeof truth === 'number' ? picture * 2 ** MOST_BITS_OF_TRUTH + truth : `${picture} ${truth}`;
-    const known = found.get(key);
-    if (known !== undefined && known.depth <= depth) return;
-    const holdsHere = truthsOf.get(truth) ?? ask.map((holdsNow) => holdsNow(r));
-    truthsOf.set(truth, holdsHere);
-    found.set(key, { on: onNow(picture), picture, holds: holdsHere, depth, places: places.slice() });
-  };
   /** Judges what is settled by so many parts, and goes on with the next. */
-  const combine = (at: number, depth: number, on: number, truths: number): void => {
+  const combine = (at: number, depth: number): void => {
     const step = steps[at];
-    if (step === undefined) return;
+    const now = row[at];
+    if (step === undefined || now === undefined) return;
     machine.judge(step.judges, r);
-    let [onNext, truthsNext] = [on, truths];
-    for (const { rank, isCycle, weight } of step.digits)
-      if (r.on[rank] === 1) onNext += weight * (isCycle ? (r.memory[rank] ?? 0) : 1);
-    for (const { holdsNow, bit } of step.asks) if (holdsNow(r)) truthsNext += bit;
+    const before = row[at - 1];
+    for (let w = 0; w < width; w++) now[w] = before?.[w] ?? 0;
+    for (const rank of step.tells) onWords.put(rank, r, now);
+    for (const { holdsNow, place } of step.asks) {
+      const word = onWords.width + (place >>> 5);
+      if (holdsNow(r)) now[word] = (now[word] ?? 0) | (1 << (place & 31));
+    }
     const part = several[at];
     if (part === undefined) {
-      look(depth, onNext, truthsNext);
+      combined++;
+      found.note(now, depth, places);
       return;
     }
     const reached = reach.parts[part.index];
-    const numbering = numberings[part.index];
-    if (reached === undefined || numbering === undefined) return;
+    const numbering = numberings[at];
+    if (reached === undefined) return;
     for (const place of part.places) {
-      if (combined >= most || found.size >= MOST_MOMENTS) {
+      if (combined >= most || found.count >= MOST_MOMENTS) {
         whole = false;
         return;
       }
-      numbering.into(reached.states[place] ?? 0, r);
-      places[part.index] = place;
-      combine(at + 1, depth + (reached.depths[place] ?? 0), onNext, truthsNext);
+      numbering?.into(reached.states[place] ?? 0, r);
+      places[at] = place;
+      combine(at + 1, depth + (reached.depths[place] ?? 0));
     }
   };
-  combine(0, 0, 0, 0);
-  const all = [...found.values()].toSorted((a, b) => a.depth - b.depth);
-  return { reach, all, pictures: pictures.size, whole };
+  combine(0, 0);
+  const known = new Told(reach, found.nearestFirst(), {
+    several: several.map(({ index }) => index),
+    onWords,
+    asked: asked.length,
+    // What does not tell moments apart may be on or off in moments alike.
+    onInRows: ranks.length === ranked.length,
+  });
+  const all = Array.from(known.depths, (_, at) => new Moment(known, at));
+  const { pictures, rows, truths } = known;
+  return { reach, all, pictures, whole, rows, onWords, truths };
+}
+
+/** What was found so far, each kind once and by the shortest way. */
+class Found {
+  count = 0;
+  readonly #width: number;
+  readonly #parts: number;
+  readonly #table: RowTable;
+  #words = new Uint32Array(0);
+  #depths = new Int32Array(0);
+  #places = new Uint32Array(0);
+
+  constructor(width: number, parts: number) {
+    this.#width = width;
+    this.#parts = parts;
+    this.#table = new RowTable(width, new Uint32Array(width).fill(0xffffffff));
+  }
+
+  /** Notes what is on and holds somewhere, unless it is known by a way as short. */
+  note(row: Uint32Array, depth: number, places: readonly number[]): void {
+    const known = this.#table.find(this.#words, 0, row);
+    if (known >= 0 && (this.#depths[known] ?? 0) <= depth) return;
+    const at = known >= 0 ? known : this.#added(row);
+    this.#depths[at] = depth;
+    for (let i = 0; i < this.#parts; i++) this.#places[at * this.#parts + i] = places[i] ?? 0;
+  }
+
+  #added(row: Uint32Array): number {
+    const at = this.count;
+    if (at === this.#depths.length) this.#grow(Math.max(1024, 2 * at));
+    this.#words.set(row, at * this.#width);
+    // In a larger table every row is looked for, and put, anew.
+    for (let other = this.#table.room(at + 1) ? 0 : at; other <= at; other++) {
+      this.#table.find(this.#words, other * this.#width, this.#words);
+      this.#table.add(other);
+    }
+    this.count++;
+    return at;
+  }
+
+  #grow(size: number): void {
+    this.#words = grown(this.#words, new Uint32Array(size * this.#width));
+    this.#depths = grown(this.#depths, new Int32Array(size));
+    this.#places = grown(this.#places, new Uint32Array(size * this.#parts));
+  }
+
+  /** All that was found; of what is as near, what was found first comes first. */
+  nearestFirst(): { readonly rows: Rows; readonly depths: Int32Array; readonly places: Rows } {
+    const depths = this.#depths.subarray(0, this.count);
+    // How many are as near as each depth, and nearer.
+    const until = new Uint32Array(depths.reduce((most, depth) => Math.max(most, depth), 0) + 2);
+    for (const depth of depths) until[depth + 1] = (until[depth + 1] ?? 0) + 1;
+    for (let depth = 1; depth < until.length; depth++)
+      until[depth] = (until[depth] ?? 0) + (until[depth - 1] ?? 0);
+    const order = new Uint32Array(this.count);
+    for (const [at, depth] of depths.entries()) {
+      const place = until[depth] ?? 0;
+      until[depth] = place + 1;
+      order[place] = at;
+    }
+    return {
+      rows: new Rows(this.#words, this.#width).pick(order),
+      depths: Int32Array.from(order, (at) => depths[at] ?? 0),
+      places: new Rows(this.#places, this.#parts).pick(order),
+    };
+  }
+}
+
+/** All moments, and what can be told of each. */
+class Told {
+  readonly rows: Rows;
+  readonly depths: Int32Array;
+  readonly pictureOf: Uint32Array;
+  readonly pictures: number;
+  readonly #reach: Reach;
+  readonly #several: readonly number[];
+  readonly #places: Rows;
+  readonly truths: Classes;
+  readonly #truths: readonly (readonly boolean[])[];
+  readonly #onWords: OnWords;
+  readonly #onInRows: boolean;
+  readonly #ons: (readonly On[] | undefined)[] = [];
+
+  constructor(
+    reach: Reach,
+    { rows, depths, places }: ReturnType<Found['nearestFirst']>,
+    of: {
+      readonly several: readonly number[];
+      readonly onWords: OnWords;
+      readonly asked: number;
+      readonly onInRows: boolean;
+    },
+  ) {
+    this.#reach = reach;
+    this.rows = rows;
+    this.depths = depths;
+    this.#places = places;
+    this.#several = of.several;
+    this.#onWords = of.onWords;
+    this.#onInRows = of.onInRows;
+    const { width } = of.onWords;
+    const on = rows.classes(Uint32Array.from({ length: rows.width }, (_, w) => (w < width ? 0xffffffff : 0)));
+    this.pictureOf = on.classOf;
+    this.pictures = on.firsts.length;
+    const truth = rows.classes(
+      Uint32Array.from({ length: rows.width }, (_, w) => (w < width ? 0 : 0xffffffff)),
+    );
+    this.truths = truth;
+    this.#truths = Array.from(truth.firsts, (first) =>
+      Array.from(
+        { length: of.asked },
+        (_, i) => (((rows.words[first * rows.width + width + (i >>> 5)] ?? 0) >>> (i & 31)) & 1) === 1,
+      ),
+    );
+  }
+
+  onAt(at: number): readonly On[] {
+    const picture = this.pictureOf[at] ?? 0;
+    if (!this.#onInRows)
+      return onNames(this.#reach.machine.programme.ranked)(registersAt(this.#reach, this.placesAt(at)));
+    const known = this.#ons[picture] ?? this.#onWords.onsAt(this.rows.words, at * this.rows.width);
+    this.#ons[picture] = known;
+    return known;
+  }
+
+  truthAt(at: number): readonly boolean[] {
+    return this.#truths[this.truths.classOf[at] ?? 0] ?? [];
+  }
+
+  placesAt(at: number): number[] {
+    const places = this.#reach.parts.map(() => 0);
+    for (const [i, index] of this.#several.entries())
+      places[index] = this.#places.words[at * this.#places.width + i] ?? 0;
+    return places;
+  }
+}
+
+function grown<T extends Int32Array | Uint32Array>(from: T, into: T): T {
+  into.set(from);
+  return into;
 }
 
 /** What can be told once some of the parts stand where they stand, and could not be told with one fewer. */
 interface Step {
   /** Functions to judge, each after those that it asks about. */
   readonly judges: readonly number[];
-  /** What these add to the number of all that is on. */
-  readonly digits: readonly { readonly rank: number; readonly isCycle: boolean; readonly weight: number }[];
-  /** Questions, and what each adds to the number of all that hold. */
-  readonly asks: readonly { readonly holdsNow: (now: Registers) => boolean; readonly bit: number }[];
+  /** Those of them that tell moments apart. */
+  readonly tells: readonly number[];
+  /** Questions, and the place of each among all that are asked. */
+  readonly asks: readonly { readonly holdsNow: (now: Registers) => boolean; readonly place: number }[];
 }
 
 /** Step by step what each part that is combined settles: at the first, none of them. */
@@ -176,7 +342,7 @@ function stepsOf(
   asked: readonly Question[],
   ask: readonly ((now: Registers) => boolean)[],
 ): Step[] {
-  const { programme, wired } = machine;
+  const { wired } = machine;
   const stepOf = { input: new Map<number, number>(), function: new Map<number, number>() };
   for (const [at, { index }] of several.entries())
     for (const variable of parts[index]?.part.variables ?? [])
@@ -189,24 +355,18 @@ function stepsOf(
     );
   const steps = Array.from({ length: several.length + 1 }, () => ({
     judges: [] as number[],
-    digits: [] as Step['digits'][number][],
+    tells: [] as number[],
     asks: [] as Step['asks'][number][],
   }));
   const stepOfRank = new Map(wired.inOrder.map((rank) => [rank, settledAt(wired.dependsOn(rank))]));
   for (const rank of wired.inOrder) steps[stepOfRank.get(rank) ?? 0]?.judges.push(rank);
-  let weight = 1;
-  for (const rank of ranks.toReversed()) {
-    const fn = programme.ranked[rank];
-    const isCycle = fn?.when.way === 'cycle';
-    steps[stepOfRank.get(rank) ?? 0]?.digits.push({ rank, isCycle, weight });
-    weight *= isCycle ? fn.shows.length + 1 : 2;
-  }
-  for (const [i, question] of asked.entries()) {
-    const holdsNow = ask[i];
+  for (const rank of ranks) steps[stepOfRank.get(rank) ?? 0]?.tells.push(rank);
+  for (const [place, question] of asked.entries()) {
+    const holdsNow = ask[place];
     // What is asked of registers may look at all of them.
     const at =
       typeof question === 'function' ? several.length : settledAt(wired.conditionDependsOn(question));
-    if (holdsNow !== undefined) steps[at]?.asks.push({ holdsNow, bit: 2 ** (asked.length - 1 - i) });
+    if (holdsNow !== undefined) steps[at]?.asks.push({ holdsNow, place });
   }
   return steps;
 }
@@ -236,19 +396,6 @@ export function registersAt({ machine, parts }: Reach, places: readonly number[]
   for (const [i, part] of parts.entries()) new Numbering(part.part).into(part.states[places[i] ?? 0] ?? 0, r);
   machine.judge(machine.wired.inOrder, r);
   return r;
-}
-
-/** So many truths stand beside the number of a picture in one whole number; more are told as text. */
-const MOST_BITS_OF_TRUTH = 30;
-
-/** Whole numbers are exact below this. */
-const EXACT = Number.MAX_SAFE_INTEGER;
-
-/** Which of some functions are on, as a text; a cycle with its number. */
-function onTexts(ranks: readonly number[], ranked: readonly ControlFunction[]): (r: Registers) => string {
-  const isCycle = ranks.map((rank) => ranked[rank]?.when.way === 'cycle');
-  return ({ on, memory }) =>
-    ranks.map((rank, i) => (on[rank] !== 1 ? 0 : isCycle[i] === true ? (memory[rank] ?? 0) : 1)).join('.');
 }
 
 /** What is on by name, the strongest first; each cycle with its number. */

@@ -1,6 +1,8 @@
 import type { Showing } from '../resolve/showing.ts';
-import type { Ambient } from '../words/ambient.ts';
-import type { Moment } from './moments.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+import type { Classes, Rows } from './bits.ts';
+import type { Moments } from './moments.ts';
+import type { OnWords } from './onWords.ts';
 
 /** Modules to which the same functions matter. */
 export interface Alike {
@@ -22,34 +24,55 @@ export function alikeIn(showing: Showing, ambient: Ambient): Alike[] {
   return [...byHeeds.values()];
 }
 
-/** So many functions are told apart by one whole number. */
-const MOST_BITS = 52;
-
-/** Which functions are on, moment by moment, as modules ask for it. */
+/**
+ * Moments sorted by what is on of all that matters to some module: one case for those in which that is the same, and the
+ * cases sorted on by what matters to one.
+ */
 export class OnTable {
-  /** By moment and place among all ways of being on. */
-  readonly #isOn: Uint8Array;
-  readonly #width: number;
+  /** By moment: the number of its case. */
+  readonly caseOf: Uint32Array;
+  /** By case: its first moment. */
+  readonly firsts: Uint32Array;
+  readonly #showing: Showing;
+  readonly #onWords: OnWords;
+  readonly #cases: Rows;
+  readonly #besides: Uint32Array;
+  readonly #sorted = new Map<string, Classes>();
 
-  constructor(showing: Showing, moments: readonly Pick<Moment, 'on'>[]) {
-    this.#width = showing.ons.length;
-    const place = new Map(showing.ons.map((on, i) => [on, i]));
-    this.#isOn = new Uint8Array(moments.length * this.#width);
-    for (const [m, { on }] of moments.entries())
-      for (const one of on) this.#isOn[m * this.#width + (place.get(one) ?? 0)] = 1;
+  /** @param besides - questions asked of the moments that are told apart, too, by their places */
+  constructor(showing: Showing, { rows, onWords }: Moments, besides: readonly number[] = []) {
+    this.#showing = showing;
+    this.#onWords = onWords;
+    this.#besides = new Uint32Array(rows.width);
+    for (const place of besides) {
+      const word = onWords.width + (place >>> 5);
+      this.#besides[word] = (this.#besides[word] ?? 0) | (1 << (place & 31));
+    }
+    const heeded = new Set(AMBIENTS.flatMap((ambient) => showing.heeds(ambient).flat()));
+    const { classOf, firsts } = rows.classes(this.#maskOf([...heeded]));
+    this.caseOf = classOf;
+    this.firsts = firsts;
+    this.#cases = rows.pick(firsts);
   }
 
-  /** Which of some functions are on at a moment: a bit each, exact up to 52 of them; more are told apart by words. */
-  keyAt(heeds: readonly number[], moment: number): number | string {
-    const from = moment * this.#width;
-    if (heeds.length > MOST_BITS) return heeds.map((place) => this.#isOn[from + place]).join('');
-    let key = 0;
-    for (const place of heeds) key = key * 2 + (this.#isOn[from + place] ?? 0);
-    return key;
+  /** Cases sorted by which of some functions are on; worked out once for all who ask about the same. */
+  sorted(heeds: readonly number[]): Classes {
+    const key = heeds.join();
+    const known = this.#sorted.get(key) ?? this.#cases.classes(this.#maskOf(heeds));
+    this.#sorted.set(key, known);
+    return known;
   }
 
-  /** Those of some functions that are on at a moment. */
-  onAt(heeds: readonly number[], moment: number): number[] {
-    return heeds.filter((place) => this.#isOn[moment * this.#width + place] === 1);
+  /** Those of some functions that are on in a case. */
+  onIn(heeds: readonly number[], at: number): number[] {
+    const on = new Set(this.#onWords.onsAt(this.#cases.words, at * this.#cases.width));
+    return heeds.filter((place) => on.has(this.#showing.ons[place] ?? ''));
+  }
+
+  #maskOf(heeds: readonly number[]): Uint32Array {
+    const mask = this.#besides.slice();
+    const on = this.#onWords.maskOf(heeds.flatMap((place) => this.#showing.ons[place] ?? []));
+    for (const [w, word] of on.entries()) mask[w] = (mask[w] ?? 0) | word;
+    return mask;
   }
 }

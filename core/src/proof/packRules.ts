@@ -11,7 +11,7 @@ import { onsKey, stateKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { Bits } from './bits.ts';
 import type { Moment } from './moments.ts';
-import { Pictures, type Picture } from './pictures.ts';
+import { Pictures, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
@@ -117,7 +117,7 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
       ruleId: rule.id,
       verdict: fails ? 'broken' : untold ? 'cannot tell' : look.count === 0 ? 'silent' : 'holds',
       margin,
-      statesChecked: mine.length,
+      statesChecked: mine.count,
     },
   };
 }
@@ -235,24 +235,17 @@ function nearestOf(
 }
 
 /** Of pictures alike in all that a rule looks at, the nearest to rest. */
-function unlike(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
+function unlike(pictures: Pictures, rule: RuleData, mine: Spoken): Picture[] {
   const { regards } = kindOf(rule);
   const regarded = pictures.drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
-  const { classOf, classes } = pictures.among(regarded);
-  const met = new Uint8Array(classes.length);
-  return mine.filter(({ at }) => {
-    const number = classOf[at] ?? 0;
-    if (met[number] === 1) return false;
-    met[number] = 1;
-    return true;
-  });
+  return pictures.among(regarded, mine).map(({ picture }) => picture);
 }
 
 /**
  * The pictures that tell all of a rule: of those alike in what it looks at, lot by lot, the nearest to rest; and where one
  * more channel only helps or only hurts, none that has all of another's and more, or less.
  */
-function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): Picture[] {
+function telling(pictures: Pictures, rule: RuleData, mine: Spoken): Picture[] {
   const { build, drives } = pictures;
   const kind = kindOf(rule);
   const more = kind.more(rule);
@@ -265,23 +258,18 @@ function telling(pictures: Pictures, rule: RuleData, mine: readonly Picture[]): 
   if (kind.lots === null && lots.size === 0) lots.set('', []);
   const told = new Set<Picture>();
   for (const channels of lots.values()) {
-    const { classOf, classes } = pictures.among(channels);
-    // What is empty says nothing where lots are told apart.
-    const met = Uint8Array.from(classes, ({ lit }) => (kind.lots !== null && lit.isEmpty ? 1 : 0));
-    const byRest = new Map<number, { readonly picture: Picture; readonly lit: Bits }[]>();
-    for (const picture of mine) {
-      const number = classOf[picture.at] ?? 0;
-      const alike = classes[number];
-      if (alike === undefined || met[number] === 1) continue;
-      met[number] = 1;
-      const rest = kind.sees === 'driven' ? alike.posed : alike.rest;
+    const byRest = new Map<number, Among[]>();
+    for (const one of pictures.among(channels, mine)) {
+      // What is empty says nothing where lots are told apart.
+      if (kind.lots !== null && one.lit.isEmpty) continue;
+      const rest = kind.sees === 'driven' ? one.picture.posed : one.picture.rest;
       const those = byRest.get(rest) ?? [];
       byRest.set(rest, those);
-      those.push({ picture, lit: alike.lit });
+      those.push(one);
     }
     for (const alike of byRest.values()) for (const { picture } of extremes(alike, more)) told.add(picture);
   }
-  return mine.filter((picture) => told.has(picture));
+  return [...told].toSorted((a, b) => a.at - b.at);
 }
 
 /** Of sets, those that hold no other where more helps, or are held by no other where more hurts. */

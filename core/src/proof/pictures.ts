@@ -1,5 +1,6 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
+import { onsOf } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
@@ -11,7 +12,7 @@ import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Bits, Rows } from './bits.ts';
 import { LitAt } from './litAt.ts';
-import { momentsOf, type Moment } from './moments.ts';
+import { momentsOf, type Moment, type Moments } from './moments.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** What lights at a moment, as far as it differs from other moments. */
@@ -33,24 +34,37 @@ export interface Picture {
   readonly posed: number;
 }
 
-/** Pictures sorted by what they have of some channels. */
+/** Pictures that have the same of some channels. */
 export interface Among {
-  /** By picture: the number of its class. */
-  readonly classOf: Uint32Array;
-  /** By class: what its pictures have of the channels, and what else they share. */
-  readonly classes: readonly Pick<Picture, 'lit' | 'rest' | 'posed'>[];
+  /** Of them the nearest to rest. */
+  readonly picture: Picture;
+  /** What they have of the channels. */
+  readonly lit: Bits;
+}
+
+/** The pictures that something speaks of. */
+export interface Spoken {
+  /** The place of a condition that holds there; -1 for none. */
+  readonly when: number;
+  /** By picture. */
+  readonly isOf: Uint8Array;
+  readonly count: number;
 }
 
 /** What of the questions asked holds at a moment. */
 interface Truth {
-  readonly isNight: boolean;
+  readonly ambient: Ambient;
   readonly open: readonly string[];
   readonly holds: readonly boolean[];
-  readonly key: string;
 }
 
-const NOTHING = { lit: Bits.of([], 0), rest: 0, posed: 0 };
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
+const NEVER: Condition = { kind: 'any', of: [] };
+
+/** A picture while it is told from others: its light around, mode, truth, what lights, and its moment. */
+const WORDS_OF_PICTURE = 5;
+const ALL_BUT_MOMENT = Uint32Array.of(0xffffffff, 0xffffffff, 0xffffffff, 0xffffffff, 0);
+
 const asks = (c: Condition, input: string): boolean =>
   [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === input);
 
@@ -89,12 +103,13 @@ export class Pictures {
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
+  /** By picture: its rest, the conditions that hold there, a bit each, and its channels. */
   readonly #rows: Rows;
-  readonly #among = new Map<string, Among>();
+  readonly #among = new Map<string, readonly Among[]>();
   readonly #poses = new Map<string, PoseClasses>();
-  readonly #spokenOf = new Map<string, readonly Picture[]>();
+  readonly #spokenOf = new Map<string, Spoken>();
 
-  /** @param conditions - told apart besides */
+  /** @param conditions - told apart besides; no more than bits of a word */
   constructor(subject: ProofSubject, conditions: readonly Condition[]) {
     const { build } = subject;
     this.build = build;
@@ -106,94 +121,91 @@ export class Pictures {
     const moments = momentsOf(
       subject.reach,
       [
-        asksAmbient ? NIGHT : () => false,
+        asksAmbient ? NIGHT : NEVER,
         ...this.#asked.map(({ input, value }): Condition => ({ kind: 'is', input, values: [value] })),
         ...conditions,
       ],
       { matters: lights },
     );
     this.whole = moments.whole;
-    // Where no stage lights anything yet, that is told once, with the next step; rules have nothing to ask there.
-    const lighting = new Set(
-      checkedOns(build).filter((on) =>
-        AMBIENTS.some((ambient) => subject.showing.driven([on], ambient).length > 0),
-      ),
+    const modes = modesIn(subject, moments);
+    const truths = Array.from(moments.truths.firsts, (first) =>
+      this.#truthOf(moments.all[first]?.holds ?? []),
     );
-    const modes = new Map<number, number>();
-    /** How urgent the warning of a moment is; 0 where none lights anything. */
-    const modeAt = ({ on, picture }: Moment): number => {
-      const known = modes.get(picture) ?? (on.some((one) => lighting.has(one)) ? modeOf(build, on) : 0);
-      modes.set(picture, known);
-      return known;
-    };
-    const truths = new Map<readonly boolean[], Truth>();
-    const lit = new LitAt(subject.showing, moments.all);
-    const rests = new Map<string, number>();
-    const seen = new Map<string, Omit<Picture, 'lit' | 'at'> & { readonly answers: readonly number[] }>();
-    for (const [at, moment] of moments.all.entries()) {
-      const mode = modeAt(moment);
+    const lit = new LitAt(subject.showing, moments);
+    const inLight = AMBIENTS.map((ambient) => lit.in(ambient));
+    this.drives = lit.drives;
+    const sets = inLight.map((one) => lit.setsOf(one));
+    const rows = new Uint32Array(moments.all.length * AMBIENTS.length * WORDS_OF_PICTURE);
+    let count = 0;
+    for (const [at, mode] of modes.entries()) {
       if (mode === 0) continue;
-      const truth = truths.get(moment.holds) ?? this.#truthOf(moment.holds);
-      truths.set(moment.holds, truth);
-      const { open, holds, isNight } = truth;
-      const ambients: readonly Ambient[] = asksAmbient ? [isNight ? 'night' : 'day'] : AMBIENTS;
-      for (const ambient of ambients) {
-        const answers = lit.at(at, ambient);
-        const key = `${ambient} ${mode} ${truth.key} ${answers.join()}`;
-        if (seen.has(key)) continue;
-        const place = `${ambient} ${mode} ${open.join()}`;
-        const rest = rests.get(place) ?? rests.size;
-        rests.set(place, rest);
-        const posed = mode * AMBIENTS.length + AMBIENTS.indexOf(ambient);
-        seen.set(key, { moment, ambient, mode, open, holds, answers, rest, posed });
+      const truth = moments.truths.classOf[at] ?? 0;
+      for (const [light, { litOf }] of inLight.entries()) {
+        if (asksAmbient && AMBIENTS[light] !== truths[truth]?.ambient) continue;
+        rows.set([light, mode, truth, litOf[at] ?? 0, at], count++ * WORDS_OF_PICTURE);
       }
     }
-    this.drives = lit.drives;
-    this.all = [...seen.values()].map(({ answers, ...picture }, at) => ({
-      ...picture,
-      at,
-      lit: lit.bits(answers),
-    }));
-    this.#rows = new Rows(this.all);
+    const met = new Rows(rows.subarray(0, count * WORDS_OF_PICTURE), WORDS_OF_PICTURE);
+    const rests = new Map<string, number>();
+    this.all = Array.from(met.classes(ALL_BUT_MOMENT).firsts).flatMap((first, at): Picture[] => {
+      const from = first * WORDS_OF_PICTURE;
+      const [light = 0, mode = 0, truth = 0, number = 0, place = 0] = met.words.subarray(from);
+      const [ambient, moment] = [AMBIENTS[light], moments.all[place]];
+      const [here, set] = [truths[truth], sets[light]?.[number]];
+      if (ambient === undefined || moment === undefined || here === undefined || set === undefined) return [];
+      const { open, holds } = here;
+      const posed = mode * AMBIENTS.length + light;
+      const key = `${posed} ${open.join()}`;
+      const rest = rests.get(key) ?? rests.size;
+      rests.set(key, rest);
+      return [{ at, moment, ambient, mode, open, holds, lit: set, rest, posed }];
+    });
+    this.#rows = rowsOf(this.all, Math.ceil(lit.drives.length / 32));
   }
 
   #truthOf([isNight = false, ...more]: readonly boolean[]): Truth {
     const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
-    const holds = more.slice(this.#asked.length);
-    return { isNight, open, holds, key: more.map(Number).join('') };
+    return { ambient: isNight ? 'night' : 'day', open, holds: more.slice(this.#asked.length) };
   }
 
   /**
-   * The pictures that something speaks of, the nearest to rest first.
+   * The pictures that something speaks of.
    * @param when - the place of a condition that holds there; -1 for none
    */
-  spokenOf(modes: readonly number[], ambients: readonly Ambient[], when: number): readonly Picture[] {
+  spokenOf(modes: readonly number[], ambients: readonly Ambient[], when: number): Spoken {
     const key = [modes.join(), ambients.join(), when].join('|');
-    const known =
-      this.#spokenOf.get(key) ??
-      this.all.filter(
-        (p) => modes.includes(p.mode) && ambients.includes(p.ambient) && (when < 0 || p.holds[when] === true),
-      );
-    this.#spokenOf.set(key, known);
-    return known;
+    const known = this.#spokenOf.get(key);
+    if (known !== undefined) return known;
+    const isOf = Uint8Array.from(this.all, (p) =>
+      Number(modes.includes(p.mode) && ambients.includes(p.ambient) && (when < 0 || p.holds[when] === true)),
+    );
+    const made = { when, isOf, count: isOf.reduce((sum, is) => sum + is, 0) };
+    this.#spokenOf.set(key, made);
+    return made;
   }
 
-  /** What each picture has of some channels: worked out once for all who look at the same. */
-  among(channels: readonly number[]): Among {
-    const asked = channels.join();
+  /**
+   * Pictures that have the same of some channels and the same rest, and where a condition holds or does not, the nearest
+   * to rest first: worked out once for all who look at the same.
+   */
+  #alike(channels: readonly number[], when: number): readonly Among[] {
+    const asked = `${when}|${channels.join()}`;
     const known = this.#among.get(asked);
     if (known !== undefined) return known;
     const looksAt = Bits.of(channels, this.drives.length);
-    const { classOf, firsts } = this.#rows.classes(looksAt);
-    const made = {
-      classOf,
-      classes: Array.from(firsts, (at) => {
-        const { lit, rest, posed } = this.all[at] ?? NOTHING;
-        return { lit: lit.and(looksAt), rest, posed };
-      }),
-    };
+    const mask = Uint32Array.of(0xffffffff, when < 0 ? 0 : 1 << when, ...looksAt.words);
+    const made = Array.from(this.#rows.classes(mask).firsts).flatMap((at) => {
+      const picture = this.all[at];
+      return picture === undefined ? [] : [{ picture, lit: picture.lit.and(looksAt) }];
+    });
     this.#among.set(asked, made);
     return made;
+  }
+
+  /** Of the pictures that something speaks of, those alike in some channels, their rest, and its condition, as one. */
+  among(channels: readonly number[], { when, isOf }: Spoken): readonly Among[] {
+    return this.#alike(channels, when).filter(({ picture }) => isOf[picture.at] === 1);
   }
 
   /** Poses told apart by the light of some channels, seen from some elevations; worked out once for all who look so. */
@@ -229,4 +241,32 @@ export class Pictures {
       .map(({ stop }) => stop)
       .join();
   }
+}
+
+/** How urgent the warning is, moment by moment; 0 where no stage or warning lights anything. */
+function modesIn({ build, showing }: ProofSubject, { rows, onWords }: Moments): Uint32Array {
+  // Where no stage lights anything yet, that is told once, with the next step; rules have nothing to ask there.
+  const lighting = new Set(
+    checkedOns(build).filter((on) => AMBIENTS.some((ambient) => showing.driven([on], ambient).length > 0)),
+  );
+  const urgent = build.controls.functions.filter(({ mode }) => mode !== null).flatMap(onsOf);
+  const mask = new Uint32Array(rows.width);
+  mask.set(onWords.maskOf(urgent));
+  const { classOf, firsts } = rows.classes(mask);
+  const modes = Array.from(firsts, (first) => {
+    const on = onWords.onsAt(rows.words, first * rows.width);
+    return on.some((one) => lighting.has(one)) ? modeOf(build, on) : 0;
+  });
+  return classOf.map((number) => modes[number] ?? 0);
+}
+
+function rowsOf(pictures: readonly Picture[], words: number): Rows {
+  const width = 2 + words;
+  const rows = new Uint32Array(pictures.length * width);
+  for (const [at, { rest, holds, lit }] of pictures.entries()) {
+    rows[at * width] = rest;
+    rows[at * width + 1] = holds.reduce((bits, so, i) => (so ? bits | (1 << i) : bits), 0);
+    rows.set(lit.words, at * width + 2);
+  }
+  return new Rows(rows, width);
 }

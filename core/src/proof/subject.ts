@@ -20,6 +20,7 @@ import { comesWithin } from './inTime.ts';
 import { Machine, type Registers } from './machine.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import { aboutOf, type About, type Place } from './about.ts';
+import { OnTable } from './onTable.ts';
 import {
   isQuiet,
   momentsOf,
@@ -52,10 +53,7 @@ export class ProofSubject {
   readonly showing: Showing;
   readonly judge: BehaviourJudge;
   readonly behaviours: readonly AskedBehaviour[];
-  /** Of moments in which the same is on, by day or at night where that is asked, the nearest. */
-  readonly pictures: readonly Moment[];
-  /** By moment: its place among the pictures. */
-  readonly #pictureAt: Int32Array;
+  readonly #on: OnTable;
   readonly #asksAmbient: boolean;
   readonly #cases = new Map<Ambient, ModuleCases>();
   readonly #abouts = new Map<string, About | null>();
@@ -85,15 +83,7 @@ export class ProofSubject {
     // Day and night are two states where something asks about them; elsewhere every state is both.
     const night = this.#asksAmbient ? NIGHT : () => false;
     this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), night, ...questions]);
-    const places = new Map<string, number>();
-    const pictures: Moment[] = [];
-    this.#pictureAt = Int32Array.from(this.moments.all, (moment) => {
-      const key = `${moment.picture} ${String(moment.holds[2])}`;
-      const place = places.get(key) ?? pictures.push(moment) - 1;
-      places.set(key, place);
-      return place;
-    });
-    this.pictures = pictures;
+    this.#on = new OnTable(this.showing, this.moments, this.#asksAmbient ? [IS_NIGHT] : []);
   }
 
   /** Whether a behaviour is due and does not come about in time; what could not be followed to its end is noted. */
@@ -135,15 +125,10 @@ export class ProofSubject {
     return functionAt(this.build, readOn(on).id);
   }
 
-  /** The place among the pictures of a moment, by its own place. */
-  pictureAt(moment: number): number {
-    return this.#pictureAt[moment] ?? 0;
-  }
-
   /** The light around at a moment: one of the two where the controls ask for it, else either. */
   ambientsOf({ holds }: Moment): readonly Ambient[] {
     if (!this.#asksAmbient) return AMBIENTS;
-    return holds[2] === true ? NIGHT_ALONE : DAY_ALONE;
+    return holds[IS_NIGHT] === true ? NIGHT_ALONE : DAY_ALONE;
   }
 
   /** Every case of every module, by day and by night. */
@@ -155,9 +140,11 @@ export class ProofSubject {
   cases(ambient: Ambient): ModuleCases {
     const known =
       this.#cases.get(ambient) ??
-      new ModuleCases(this.showing, this.pictures, ambient, (moment) =>
-        this.ambientsOf(moment).includes(ambient),
-      );
+      new ModuleCases(this.showing, this.moments, {
+        on: this.#on,
+        ambient,
+        counts: (moment) => this.ambientsOf(moment).includes(ambient),
+      });
     this.#cases.set(ambient, known);
     return known;
   }
@@ -268,7 +255,8 @@ export class ProofSubject {
 const NIGHT_ALONE: readonly Ambient[] = ['night'];
 const DAY_ALONE: readonly Ambient[] = ['day'];
 
-/** Where the questions of behaviours begin among what is asked. */
+/** Where it is asked whether it is night, and where the questions of behaviours begin, among what is asked. */
+const IS_NIGHT = 2;
 const FIRST_ASKED = 3;
 
 const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>

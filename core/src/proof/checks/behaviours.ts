@@ -28,7 +28,7 @@ function litAt(subject: ProofSubject, behaviour: Behaviour, moment: number, ambi
   const cases = subject.cases(ambient);
   return subject.showing.modules.flatMap((module, i) =>
     subject.judge.concerns(behaviour, module)
-      ? cases.at(i, subject.pictureAt(moment)).filter((drive) => subject.judge.counts(behaviour, drive))
+      ? cases.at(i, moment).filter((drive) => subject.judge.counts(behaviour, drive))
       : [],
   );
 }
@@ -59,7 +59,7 @@ function outcomeOf(
   const known = new Map<string, boolean>();
   const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {
     // What lights, and what is on, is the same in all moments of a picture.
-    const key = `${subject.pictureAt(at)} ${ambient}`;
+    const key = `${moment.picture} ${ambient}`;
     const is =
       known.get(key) ?? subject.judge.isSo(behaviour, moment.on, litAt(subject, behaviour, at, ambient));
     known.set(key, is);
