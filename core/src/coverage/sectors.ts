@@ -29,6 +29,19 @@ export const FACE_BEARINGS: Readonly<Record<Face, readonly number[]>> = {
   left: bearingsIn(FACE_SECTORS.left),
 };
 
+const mostOf = new WeakMap<Float64Array, Map<Face, number>>();
+
+/** The most of a ring toward a face. @param ring - by bearing; it does not change: each face is looked at once */
+export function mostToward(ring: Float64Array, face: Face): number {
+  const ofRing = mostOf.get(ring) ?? new Map<Face, number>();
+  mostOf.set(ring, ofRing);
+  const known = ofRing.get(face);
+  if (known !== undefined) return known;
+  const most = FACE_BEARINGS[face].reduce((max, bearing) => Math.max(max, ring[bearing] ?? 0), 0);
+  ofRing.set(face, most);
+  return most;
+}
+
 /** The bearings for which `test` holds, as sectors, clockwise; a run through 0 is one sector. */
 export function sectorsWhere(test: (bearing: number) => boolean): Sector[] {
   const holds = Array.from({ length: BEARINGS }, (_, b) => test(b));

@@ -25,6 +25,10 @@ export class Bits {
     return this.words.every((word) => word === 0);
   }
 
+  has(n: number): boolean {
+    return (((this.words[n >>> 5] ?? 0) >>> (n & 31)) & 1) === 1;
+  }
+
   and(other: Bits): Bits {
     const words = new Uint32Array(Math.min(this.words.length, other.words.length));
     for (let i = 0; i < words.length; i++) words[i] = (this.words[i] ?? 0) & (other.words[i] ?? 0);

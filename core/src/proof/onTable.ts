@@ -35,6 +35,8 @@ export class OnTable {
   readonly firsts: Uint32Array;
   readonly #showing: Showing;
   readonly #onWords: OnWords;
+  /** By place among all ways of being on. */
+  readonly #isOn: readonly ((words: Uint32Array, from: number) => boolean)[];
   readonly #cases: Rows;
   readonly #besides: Uint32Array;
   readonly #sorted = new Map<string, Classes>();
@@ -43,6 +45,7 @@ export class OnTable {
   constructor(showing: Showing, { rows, onWords }: Moments, besides: readonly number[] = []) {
     this.#showing = showing;
     this.#onWords = onWords;
+    this.#isOn = showing.ons.map((on) => onWords.asks(on));
     this.#besides = new Uint32Array(rows.width);
     for (const place of besides) {
       const word = onWords.width + (place >>> 5);
@@ -65,8 +68,8 @@ export class OnTable {
 
   /** Those of some functions that are on in a case. */
   onIn(heeds: readonly number[], at: number): number[] {
-    const on = new Set(this.#onWords.onsAt(this.#cases.words, at * this.#cases.width));
-    return heeds.filter((place) => on.has(this.#showing.ons[place] ?? ''));
+    const { words, width } = this.#cases;
+    return heeds.filter((place) => this.#isOn[place]?.(words, at * width));
   }
 
   #maskOf(heeds: readonly number[]): Uint32Array {

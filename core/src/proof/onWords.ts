@@ -61,6 +61,15 @@ export class OnWords {
     return mask;
   }
 
+  /** The question whether something is on in a row that begins at a place. */
+  asks(on: On): (words: Uint32Array, from: number) => boolean {
+    const { id, number } = readOn(on);
+    const field = this.#byId.get(id);
+    if (field === undefined) return () => false;
+    const { word, shift, bits } = field;
+    return (words, from) => (((words[from + word] ?? 0) >>> shift) & bits) === number;
+  }
+
   /** What is on in a row that begins at a place, the strongest first. */
   onsAt(words: Uint32Array, from: number): On[] {
     return this.#fields.flatMap(

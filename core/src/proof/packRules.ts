@@ -7,11 +7,12 @@ import type { Trouble } from '../rules/judgement.ts';
 import { openTogether } from '../rules/openTogether.ts';
 import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
-import { onsKey, stateKey, stateWith, type State } from '../state/state.ts';
+import { onsKey, poseKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import type { Bits } from './bits.ts';
+import { Bits } from './bits.ts';
+import type { Judged, Judgements } from './memory.ts';
 import type { Moment } from './moments.ts';
-import { Pictures, type Among, type Picture, type Spoken } from './pictures.ts';
+import { Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
@@ -95,14 +96,16 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
   const mine = pictures.spokenOf(rule.stages, kind.ambients(rule), when);
   const look = new Look(pictures, pack, rule, known);
   const worst = new Map<string, RuleTrouble>();
-  for (const picture of telling(pictures, rule, mine))
+  const among = amongOf(pictures, rule, mine);
+  for (const picture of telling(pictures, among, rule, mine))
     for (const trouble of look.at(picture)) {
       const before = worst.get(trouble.trouble.about);
       if (before === undefined || marginOf(trouble) < marginOf(before))
         worst.set(trouble.trouble.about, trouble);
     }
   const margin = look.margin;
-  const troubles = [...nearestOf(look, unlike(pictures, rule, mine), worst).values()];
+  const unlike = among.alike.flatMap(({ picture }) => (mine.isOf[picture.at] === 1 ? [picture] : []));
+  const troubles = [...nearestOf(look, unlike, worst).values()];
   for (const trouble of worst.values()) {
     const near = troubles.find((t) => t.trouble.about === trouble.trouble.about);
     if (near !== undefined && marginOf(trouble) < marginOf(near) - NO_WORSE)
@@ -138,6 +141,9 @@ class Look {
   readonly #known: Known;
   readonly #poses: readonly (readonly string[])[] | null;
   readonly #told = new Map<string, readonly RuleTrouble[]>();
+  readonly #judgements: Judgements;
+  readonly #looksAt: Bits;
+  readonly #texts = new Map<Bits, string>();
   /** Poses alike for what the rule sees of them; null where each is its own. */
   readonly #alike: PoseClasses | null;
 
@@ -147,7 +153,11 @@ class Look {
     this.#rule = rule;
     this.#known = known;
     const { poses, regards, alongElevations } = kindOf(rule);
+    const { drives } = pictures;
+    const regarded = drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
+    this.#looksAt = Bits.of(regarded, drives.length);
     this.#poses = poses(rule, vehicleOf(pictures.build.vehicle));
+    this.#judgements = pictures.memory.judgementsOf(JSON.stringify([pack.id, pack.upperAboveM, rule]));
     this.#alike = alongElevations ? pictures.poses((d) => regards(d, rule), rule.elevationsDeg) : null;
   }
 
@@ -181,13 +191,17 @@ class Look {
 
   /** Equal for states in which the rule sees the same. */
   #keyOf(state: State): string {
-    if (kindOf(this.#rule).sees === 'driven') return stateKey({ ...state, open: [] });
-    if (this.#alike === null) return stateKey(state);
-    return `${onsKey(state.on)}|${state.ambient}|${this.#alike.of(state.open)}`;
+    return `${onsKey(state.on)}|${state.ambient}|${this.#poseOf(state)}`;
   }
 
-  #in({ moment, ambient, mode }: Picture, open: readonly string[]): readonly RuleTrouble[] {
-    const state = stateWith({ on: moment.on, open, ambient });
+  /** Equal for poses in which the rule sees the same. */
+  #poseOf({ open }: State): string {
+    if (kindOf(this.#rule).sees === 'driven') return '';
+    return this.#alike === null ? poseKey(open) : String(this.#alike.of(open));
+  }
+
+  #in(picture: Picture, open: readonly string[]): readonly RuleTrouble[] {
+    const state = stateWith({ on: picture.moment.on, open, ambient: picture.ambient });
     const key = this.#keyOf(state);
     const before = this.#told.get(key);
     if (before !== undefined) return before;
@@ -195,20 +209,51 @@ class Look {
       this.whole = false;
       return [];
     }
-    const [pack, rule] = [this.#pack, this.#rule];
-    const troubles: RuleTrouble[] = [];
-    for (const judgement of judgementsOf(
-      rule,
-      new Situation(this.#pictures.build, state, pack.upperAboveM),
-    )) {
-      if (judgement.margin !== null)
-        this.margin = this.margin === null ? judgement.margin : Math.min(this.margin, judgement.margin);
-      if (judgement.outcome !== 'holds' && !this.#known(pack, rule, judgement.about, mode))
-        troubles.push({ pack, rule, trouble: judgement, moment, state, which: 'reached' });
-    }
-    this.#told.set(key, troubles);
-    return troubles;
+    const told = this.#troublesIn(picture, state);
+    this.#told.set(key, told);
+    return told;
   }
+
+  #troublesIn(picture: Picture, state: State): readonly RuleTrouble[] {
+    const [pack, rule] = [this.#pack, this.#rule];
+    const { margin, troubles } = this.#judged(picture, state);
+    this.margin = leastOf([this.margin, margin]);
+    return troubles.flatMap((trouble): RuleTrouble[] =>
+      this.#known(pack, rule, trouble.about, picture.mode)
+        ? []
+        : [{ pack, rule, trouble, moment: picture.moment, state, which: 'reached' }],
+    );
+  }
+
+  #judged({ lit }: Picture, state: State): Judged {
+    const { build } = this.#pictures;
+    // Whether several functions are on is all that a rule asks about what is on, besides what it lights.
+    const seen = `${this.#poseOf(state)}|${state.ambient}|${Number(state.on.length > 1)}|${this.#textOf(lit)}`;
+    const held = this.#judgements.get(seen);
+    if (held !== undefined) return held;
+    // What is wrong is told with the names of what is on and stands open.
+    const named = `${seen}|${this.#pictures.namesOf(state.on)}|${poseKey(state.open)}`;
+    const known = this.#judgements.get(named);
+    if (known !== undefined) return known;
+    const all = judgementsOf(this.#rule, new Situation(build, state, this.#pack.upperAboveM));
+    const troubles = all.filter((judgement) => judgement.outcome !== 'holds');
+    const judged = { margin: leastOf(all.map(({ margin }) => margin)), troubles };
+    this.#judgements.set(troubles.length === 0 ? seen : named, judged);
+    return judged;
+  }
+
+  /** Of some channels those that the rule looks at. */
+  #textOf(lit: Bits): string {
+    const known = this.#texts.get(lit) ?? this.#pictures.textOf(lit.and(this.#looksAt));
+    this.#texts.set(lit, known);
+    return known;
+  }
+}
+
+/** The least room of some; null where none was measured. */
+function leastOf(rooms: readonly (number | null)[]): number | null {
+  const measured = rooms.filter((room) => room !== null);
+  return measured.length === 0 ? null : Math.min(...measured);
 }
 
 /**
@@ -234,18 +279,18 @@ function nearestOf(
   return nearest;
 }
 
-/** Of pictures alike in all that a rule looks at, the nearest to rest. */
-function unlike(pictures: Pictures, rule: RuleData, mine: Spoken): Picture[] {
-  const { regards } = kindOf(rule);
+/** Pictures alike in all that a rule looks at, as one. */
+function amongOf(pictures: Pictures, rule: RuleData, { when }: Spoken): Among {
+  const { regards, sees } = kindOf(rule);
   const regarded = pictures.drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
-  return pictures.among(regarded, mine).map(({ picture }) => picture);
+  return pictures.among(regarded, when, sees !== 'driven');
 }
 
 /**
  * The pictures that tell all of a rule: of those alike in what it looks at, lot by lot, the nearest to rest; and where one
  * more channel only helps or only hurts, none that has all of another's and more, or less.
  */
-function telling(pictures: Pictures, rule: RuleData, mine: Spoken): Picture[] {
+function telling(pictures: Pictures, among: Among, rule: RuleData, { isOf }: Spoken): Picture[] {
   const { build, drives } = pictures;
   const kind = kindOf(rule);
   const more = kind.more(rule);
@@ -253,16 +298,15 @@ function telling(pictures: Pictures, rule: RuleData, mine: Spoken): Picture[] {
   const lots = new Map<string, number[]>();
   for (const [i, drive] of drives.entries())
     if (kind.regards(drive, rule))
-      for (const lot of kind.lots?.(drive, at, rule) ?? ['']) lots.set(lot, [...(lots.get(lot) ?? []), i]);
-  // A rule that asks for light is asked where none of what it looks at ever lights, too.
-  if (kind.lots === null && lots.size === 0) lots.set('', []);
+      for (const lot of kind.lots?.(drive, at, rule) ?? []) lots.set(lot, [...(lots.get(lot) ?? []), i]);
+  const isPosed = kind.sees !== 'driven';
   const told = new Set<Picture>();
-  for (const channels of lots.values()) {
-    const byRest = new Map<number, Among[]>();
-    for (const one of pictures.among(channels, mine)) {
+  for (const ofLot of kind.lots === null ? [among.alike] : [...lots.values()].map((lot) => among.by(lot))) {
+    const byRest = new Map<string, Alike[]>();
+    for (const one of ofLot) {
       // What is empty says nothing where lots are told apart.
-      if (kind.lots !== null && one.lit.isEmpty) continue;
-      const rest = kind.sees === 'driven' ? one.picture.posed : one.picture.rest;
+      if (isOf[one.picture.at] !== 1 || (kind.lots !== null && one.lit.isEmpty)) continue;
+      const rest = isPosed ? `${one.picture.posed} ${one.picture.stand}` : String(one.picture.posed);
       const those = byRest.get(rest) ?? [];
       byRest.set(rest, those);
       those.push(one);

@@ -1,18 +1,19 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
-import { onsOf } from '../design/controls.ts';
+import { onsOf, onText, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
 import type { StopsOf } from '../coverage/poseAbove.ts';
-import { PoseClasses } from '../coverage/poseClasses.ts';
+import type { PoseClasses } from '../coverage/poseClasses.ts';
 import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { Bits, Rows } from './bits.ts';
 import { LitAt } from './litAt.ts';
-import { momentsOf, type Moment, type Moments } from './moments.ts';
+import type { ProofMemory } from './memory.ts';
+import type { Moment, Moments } from './moments.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** What lights at a moment, as far as it differs from other moments. */
@@ -24,19 +25,18 @@ export interface Picture {
   readonly mode: number;
   /** The stops at which those parts stand that something asks about. */
   readonly open: readonly string[];
+  /** Equal for pictures in which the same stands open. */
+  readonly stand: number;
   /** Which of the conditions asked hold. */
   readonly holds: readonly boolean[];
   /** The channels at work, by their numbers. */
   readonly lit: Bits;
-  /** Equal for pictures that differ in their channels and conditions alone. */
-  readonly rest: number;
   /** Equal for pictures that differ in their channels, conditions and poses alone. */
   readonly posed: number;
 }
 
-/** Pictures that have the same of some channels. */
-export interface Among {
-  /** Of them the nearest to rest. */
+/** Pictures alike in what somebody looks at: of those the nearest to rest. */
+export interface Alike {
   readonly picture: Picture;
   /** What they have of the channels. */
   readonly lit: Bits;
@@ -55,6 +55,7 @@ export interface Spoken {
 interface Truth {
   readonly ambient: Ambient;
   readonly open: readonly string[];
+  readonly stand: number;
   readonly holds: readonly boolean[];
 }
 
@@ -63,7 +64,11 @@ const NEVER: Condition = { kind: 'any', of: [] };
 
 /** A picture while it is told from others: its light around, mode, truth, what lights, and its moment. */
 const WORDS_OF_PICTURE = 5;
-const ALL_BUT_MOMENT = Uint32Array.of(0xffffffff, 0xffffffff, 0xffffffff, 0xffffffff, 0);
+const ALL = 0xffffffff;
+const ALL_BUT_MOMENT = Uint32Array.of(ALL, ALL, ALL, ALL, 0);
+
+/** A picture among others: its mode and light, what stands open, the conditions that hold; its channels come after. */
+const HEAD_WORDS = 3;
 
 const asks = (c: Condition, input: string): boolean =>
   [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === input);
@@ -92,6 +97,7 @@ export const movesOf = (build: Build): readonly Move[] => [
 /** Every picture that the controls can bring about while some stage or warning is on. */
 export class Pictures {
   readonly build: Build;
+  readonly memory: ProofMemory;
   /** The nearest to rest first. */
   readonly all: readonly Picture[];
   /** Whether these are all. */
@@ -103,34 +109,36 @@ export class Pictures {
   /** Stops of parts that nothing asks about: they may stand open at any time. */
   readonly #free: readonly string[];
 
-  /** By picture: its rest, the conditions that hold there, a bit each, and its channels. */
+  /** By picture: its mode and light, the parts that stand open, the conditions that hold, a bit each, and its channels. */
   readonly #rows: Rows;
-  readonly #among = new Map<string, readonly Among[]>();
-  readonly #poses = new Map<string, PoseClasses>();
+  readonly #among = new Map<string, Among>();
+  readonly #names = new Map<string, string>();
+  #numbers: readonly number[] | null = null;
   readonly #spokenOf = new Map<string, Spoken>();
 
   /** @param conditions - told apart besides; no more than bits of a word */
   constructor(subject: ProofSubject, conditions: readonly Condition[]) {
-    const { build } = subject;
+    const { build, memory } = subject;
     this.build = build;
+    this.memory = memory;
     const said = [...conditionsOf(build.controls), ...conditions];
     const moves = movesOf(build);
     this.#asked = moves.filter(({ input }) => said.some((c) => asks(c, input)));
     this.#free = moves.filter((move) => !this.#asked.includes(move)).map(({ stop }) => stop);
     const asksAmbient = said.some((c) => asks(c, 'ambient'));
-    const moments = momentsOf(
-      subject.reach,
+    const moments = subject.walked.moments(
       [
         asksAmbient ? NIGHT : NEVER,
         ...this.#asked.map(({ input, value }): Condition => ({ kind: 'is', input, values: [value] })),
         ...conditions,
       ],
-      { matters: lights },
+      lights,
     );
     this.whole = moments.whole;
     const modes = modesIn(subject, moments);
+    const stands = new Map<string, number>();
     const truths = Array.from(moments.truths.firsts, (first) =>
-      this.#truthOf(moments.all[first]?.holds ?? []),
+      this.#truthOf(moments.all[first]?.holds ?? [], stands),
     );
     const lit = new LitAt(subject.showing, moments);
     const inLight = AMBIENTS.map((ambient) => lit.in(ambient));
@@ -143,30 +151,38 @@ export class Pictures {
       const truth = moments.truths.classOf[at] ?? 0;
       for (const [light, { litOf }] of inLight.entries()) {
         if (asksAmbient && AMBIENTS[light] !== truths[truth]?.ambient) continue;
-        rows.set([light, mode, truth, litOf[at] ?? 0, at], count++ * WORDS_OF_PICTURE);
+        const from = count++ * WORDS_OF_PICTURE;
+        rows[from] = light;
+        rows[from + 1] = mode;
+        rows[from + 2] = truth;
+        rows[from + 3] = litOf[at] ?? 0;
+        rows[from + 4] = at;
       }
     }
     const met = new Rows(rows.subarray(0, count * WORDS_OF_PICTURE), WORDS_OF_PICTURE);
-    const rests = new Map<string, number>();
     this.all = Array.from(met.classes(ALL_BUT_MOMENT).firsts).flatMap((first, at): Picture[] => {
       const from = first * WORDS_OF_PICTURE;
-      const [light = 0, mode = 0, truth = 0, number = 0, place = 0] = met.words.subarray(from);
-      const [ambient, moment] = [AMBIENTS[light], moments.all[place]];
-      const [here, set] = [truths[truth], sets[light]?.[number]];
+      const light = rows[from] ?? 0;
+      const mode = rows[from + 1] ?? 0;
+      const here = truths[rows[from + 2] ?? 0];
+      const set = sets[light]?.[rows[from + 3] ?? 0];
+      const moment = moments.all[rows[from + 4] ?? 0];
+      const ambient = AMBIENTS[light];
       if (ambient === undefined || moment === undefined || here === undefined || set === undefined) return [];
-      const { open, holds } = here;
-      const posed = mode * AMBIENTS.length + light;
-      const key = `${posed} ${open.join()}`;
-      const rest = rests.get(key) ?? rests.size;
-      rests.set(key, rest);
-      return [{ at, moment, ambient, mode, open, holds, lit: set, rest, posed }];
+      const { open, holds, stand } = here;
+      return [
+        { at, moment, ambient, mode, open, stand, holds, lit: set, posed: mode * AMBIENTS.length + light },
+      ];
     });
     this.#rows = rowsOf(this.all, Math.ceil(lit.drives.length / 32));
   }
 
-  #truthOf([isNight = false, ...more]: readonly boolean[]): Truth {
+  /** @param stands - numbers of ways in which parts stand open, by their stops; those not met before get one */
+  #truthOf([isNight = false, ...more]: readonly boolean[], stands: Map<string, number>): Truth {
     const open = this.#asked.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
-    return { ambient: isNight ? 'night' : 'day', open, holds: more.slice(this.#asked.length) };
+    const stand = stands.get(open.join()) ?? stands.size;
+    stands.set(open.join(), stand);
+    return { ambient: isNight ? 'night' : 'day', open, stand, holds: more.slice(this.#asked.length) };
   }
 
   /**
@@ -186,35 +202,43 @@ export class Pictures {
   }
 
   /**
-   * Pictures that have the same of some channels and the same rest, and where a condition holds or does not, the nearest
-   * to rest first: worked out once for all who look at the same.
+   * Pictures that have the same of some channels, of mode and light, and in which a condition holds or does not, as one:
+   * worked out once for all who look at the same.
+   * @param when - the place of the condition; -1 for none
+   * @param isPosed - alike in what stands open, too
    */
-  #alike(channels: readonly number[], when: number): readonly Among[] {
-    const asked = `${when}|${channels.join()}`;
-    const known = this.#among.get(asked);
-    if (known !== undefined) return known;
-    const looksAt = Bits.of(channels, this.drives.length);
-    const mask = Uint32Array.of(0xffffffff, when < 0 ? 0 : 1 << when, ...looksAt.words);
-    const made = Array.from(this.#rows.classes(mask).firsts).flatMap((at) => {
-      const picture = this.all[at];
-      return picture === undefined ? [] : [{ picture, lit: picture.lit.and(looksAt) }];
-    });
-    this.#among.set(asked, made);
-    return made;
+  among(channels: readonly number[], when: number, isPosed: boolean): Among {
+    const asked = `${when}|${String(isPosed)}|${channels.join()}`;
+    const known =
+      this.#among.get(asked) ?? new Among(this.all, this.#rows, this.#maskOf(channels, when, isPosed));
+    this.#among.set(asked, known);
+    return known;
   }
 
-  /** Of the pictures that something speaks of, those alike in some channels, their rest, and its condition, as one. */
-  among(channels: readonly number[], { when, isOf }: Spoken): readonly Among[] {
-    return this.#alike(channels, when).filter(({ picture }) => isOf[picture.at] === 1);
+  #maskOf(channels: readonly number[], when: number, isPosed: boolean): Uint32Array {
+    const looksAt = Bits.of(channels, this.drives.length);
+    return Uint32Array.of(ALL, isPosed ? ALL : 0, when < 0 ? 0 : 1 << when, ...looksAt.words);
   }
 
   /** Poses told apart by the light of some channels, seen from some elevations; worked out once for all who look so. */
   poses(regards: (drive: Drive) => boolean, elevationsDeg: readonly number[]): PoseClasses {
     const lamps = new Set(this.drives.filter(regards).map(({ placementId }) => placementId));
-    const key = [...lamps, ...elevationsDeg].join();
-    const known = this.#poses.get(key) ?? new PoseClasses(this.build, lamps, elevationsDeg);
-    this.#poses.set(key, known);
+    return this.memory.poses(this.build, lamps, elevationsDeg);
+  }
+
+  /** Functions that are on, and what they are called. */
+  namesOf(on: readonly On[]): string {
+    const key = on.join();
+    const known = this.#names.get(key) ?? `${key} ${onText(this.build, on)}`;
+    this.#names.set(key, known);
     return known;
+  }
+
+  /** Some channels by numbers that are the same in every proof that remembers the same, as a text. */
+  textOf(channels: Bits): string {
+    this.#numbers ??= this.drives.map(this.memory.numberOf);
+    const numbers = this.#numbers.filter((_, i) => channels.has(i));
+    return numbers.toSorted((a, b) => a - b).join();
   }
 
   /**
@@ -243,6 +267,36 @@ export class Pictures {
   }
 }
 
+/** Pictures sorted by what somebody looks at, to be sorted on by a part of it. */
+export class Among {
+  /** The nearest to rest first. */
+  readonly alike: readonly Alike[];
+  readonly #rows: Rows;
+  readonly #mask: Uint32Array;
+
+  constructor(pictures: readonly Picture[], rows: Rows, mask: Uint32Array) {
+    const { firsts } = rows.classes(mask);
+    const looksAt = new Bits(mask.slice(HEAD_WORDS));
+    this.alike = Array.from(firsts).flatMap((at) => {
+      const picture = pictures[at];
+      return picture === undefined ? [] : [{ picture, lit: picture.lit.and(looksAt) }];
+    });
+    this.#rows = rows.pick(firsts);
+    this.#mask = mask;
+  }
+
+  /** Sorted by some of the channels. */
+  by(channels: readonly number[]): Alike[] {
+    const looksAt = Bits.of(channels, 32 * (this.#rows.width - HEAD_WORDS));
+    const mask = this.#mask.slice();
+    mask.set(looksAt.words, HEAD_WORDS);
+    return Array.from(this.#rows.classes(mask).firsts).flatMap((at) => {
+      const one = this.alike[at];
+      return one === undefined ? [] : [{ picture: one.picture, lit: one.lit.and(looksAt) }];
+    });
+  }
+}
+
 /** How urgent the warning is, moment by moment; 0 where no stage or warning lights anything. */
 function modesIn({ build, showing }: ProofSubject, { rows, onWords }: Moments): Uint32Array {
   // Where no stage lights anything yet, that is told once, with the next step; rules have nothing to ask there.
@@ -261,12 +315,15 @@ function modesIn({ build, showing }: ProofSubject, { rows, onWords }: Moments): 
 }
 
 function rowsOf(pictures: readonly Picture[], words: number): Rows {
-  const width = 2 + words;
+  const width = HEAD_WORDS + words;
   const rows = new Uint32Array(pictures.length * width);
-  for (const [at, { rest, holds, lit }] of pictures.entries()) {
-    rows[at * width] = rest;
-    rows[at * width + 1] = holds.reduce((bits, so, i) => (so ? bits | (1 << i) : bits), 0);
-    rows.set(lit.words, at * width + 2);
+  for (const [at, { posed, stand, holds, lit }] of pictures.entries()) {
+    const from = at * width;
+    rows[from] = posed;
+    rows[from + 1] = stand;
+    for (let i = 0; i < holds.length; i++)
+      if (holds[i] === true) rows[from + 2] = (rows[from + 2] ?? 0) | (1 << i);
+    for (let w = 0; w < words; w++) rows[from + HEAD_WORDS + w] = lit.words[w] ?? 0;
   }
   return new Rows(rows, width);
 }

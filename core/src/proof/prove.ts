@@ -22,6 +22,7 @@ import { neverShown } from './checks/neverShown.ts';
 import { unasked } from './checks/unasked.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
 import type { Found, ProofCheck } from './found.ts';
+import { ProofMemory } from './memory.ts';
 import { movesOf } from './pictures.ts';
 import { packRules, type Known, type RuleTrouble } from './packRules.ts';
 import { foundByRule } from './programmeRules.ts';
@@ -70,11 +71,16 @@ export interface Progress {
 /**
  * Looks at every state that the controls of a build can reach, check by check; between two of them it can be given up.
  * @param checked - what is known of its functions by themselves; looked for when not said
+ * @param memory - what proofs before it left
  */
-export function* proving(build: Build, checked: CheckResult | null = null): Generator<Progress, Proof> {
+export function* proving(
+  build: Build,
+  checked: CheckResult | null = null,
+  memory = new ProofMemory(),
+): Generator<Progress, Proof> {
   const of = PROOF_CHECKS.length + 4;
   yield { done: 0, of, what: 'every state' };
-  const subject = new ProofSubject(build);
+  const subject = new ProofSubject(build, memory);
   const { reach, moments } = subject;
   const practice = practiceFor(build);
   const asked = [...practice.rules.map((rule) => ({ pack: practice, rule })), ...rulesHere(build)];

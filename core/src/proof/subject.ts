@@ -1,12 +1,11 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
-import { onsIn, programmeOf } from '../controls/programme.ts';
+import { onsIn } from '../controls/programme.ts';
 import { atRest, step } from '../controls/step.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
-import { asksAbout } from '../design/programmeFaults.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -17,21 +16,14 @@ import type { State } from '../state/state.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
 import { comesWithin } from './inTime.ts';
-import { Machine, type Registers } from './machine.ts';
+import type { Registers } from './machine.ts';
+import { ProofMemory } from './memory.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
-import { aboutOf, type About, type Place } from './about.ts';
+import type { About, Place } from './about.ts';
 import { OnTable } from './onTable.ts';
-import {
-  isQuiet,
-  momentsOf,
-  onNames,
-  valuesAt,
-  wayTo,
-  type Moment,
-  type Moments,
-  type Question,
-} from './moments.ts';
-import { reach, type Reach } from './reach.ts';
+import { onNames, valuesAt, wayTo, type Moment, type Moments, type Question } from './moments.ts';
+import type { Reach } from './reach.ts';
+import type { Walked } from './walked.ts';
 
 /** A behaviour that is asked, and where its questions stand among all that is asked; -1 where it has none. */
 interface AskedBehaviour {
@@ -43,11 +35,14 @@ interface AskedBehaviour {
 }
 
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
+const NEVER: Condition = { kind: 'any', of: [] };
 const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
 
 /** A build under proof: every state of its controls, and what lights in each. */
 export class ProofSubject {
   readonly build: Build;
+  readonly memory: ProofMemory;
+  readonly walked: Walked;
   readonly reach: Reach;
   readonly moments: Moments;
   readonly showing: Showing;
@@ -56,13 +51,15 @@ export class ProofSubject {
   readonly #on: OnTable;
   readonly #asksAmbient: boolean;
   readonly #cases = new Map<Ambient, ModuleCases>();
-  readonly #abouts = new Map<string, About | null>();
   readonly #unfollowed = new Set<Behaviour>();
   readonly #moduleAt: ReadonlyMap<string, number>;
 
-  constructor(build: Build) {
+  /** @param memory - what proofs before it left */
+  constructor(build: Build, memory = new ProofMemory()) {
     this.build = build;
-    this.reach = reach(new Machine(programmeOf(build)));
+    this.memory = memory;
+    this.walked = memory.begin(build);
+    this.reach = this.walked.reach;
     this.showing = showingOf(build);
     this.#moduleAt = new Map(this.showing.modules.map((m, i) => [`${m.placementId}/${m.moduleId}`, i]));
     this.judge = new BehaviourJudge(build);
@@ -81,8 +78,8 @@ export class ProofSubject {
       late: placeOf(behaviour.withinS === null ? null : this.#isLate(behaviour, behaviour.withinS)),
     }));
     // Day and night are two states where something asks about them; elsewhere every state is both.
-    const night = this.#asksAmbient ? NIGHT : () => false;
-    this.moments = momentsOf(this.reach, [IGNITION_OFF, isQuiet(this.reach.machine), night, ...questions]);
+    const night = this.#asksAmbient ? NIGHT : NEVER;
+    this.moments = this.walked.moments([IGNITION_OFF, this.walked.isQuiet, night, ...questions]);
     this.#on = new OnTable(this.showing, this.moments, this.#asksAmbient ? [IS_NIGHT] : []);
   }
 
@@ -175,20 +172,7 @@ export class ProofSubject {
 
   /** The states of what some functions depend on, walked once for all who ask; null when there are too many. */
   about(ids: readonly string[], inputs: readonly number[] = []): About | null {
-    const key = [...ids, '', ...inputs].join();
-    const known = this.#abouts.get(key);
-    if (known !== undefined) return known;
-    // What some of them depend on is part of it: where that is too much, this is.
-    const less = ids.length > 1 ? [ids.slice(-1), ids.slice(0, -1)] : ids.flatMap((id) => this.#askedBy(id));
-    const made = less.some((few) => this.about(few) === null) ? null : aboutOf(this.reach, ids, inputs);
-    this.#abouts.set(key, made);
-    return made;
-  }
-
-  /** Each function that one asks about. */
-  #askedBy(id: string): string[][] {
-    const fn = this.reach.machine.programme.function(id);
-    return fn === undefined ? [] : asksAbout(fn).map((asked) => [asked]);
+    return this.walked.about(ids, inputs);
   }
 
   /** A state of what some functions depend on, and what is on there when nothing else was done. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FACE_BEARINGS } from '../../coverage/sectors.ts';
+import { mostToward } from '../../coverage/sectors.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, highestCd } from '../../resolve/channels.ts';
 import { faceText } from '../../words/face.ts';
@@ -66,8 +66,8 @@ export const count = defineRule({
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level).filter(({ drive }) => rule.colours.includes(drive.colour));
     return rule.faces.map((face) => {
-      const toward = lit.filter(({ drive, share }) =>
-        FACE_BEARINGS[face].some((b) => highestCd(drive) * (share[b] ?? 0) > rule.aboveCd),
+      const toward = lit.filter(
+        ({ drive, share }) => highestCd(drive) * mostToward(share, face) > rule.aboveCd,
       );
       const found = new Set(toward.map(({ drive }) => drive.placementId)).size;
       const least = rule.verdict === 'at least';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { FACE_BEARINGS } from '../../coverage/sectors.ts';
+import type { LitChannel } from '../../coverage/ring.ts';
+import { mostToward } from '../../coverage/sectors.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, highestCd, type Drive } from '../../resolve/channels.ts';
 import { openText } from '../../state/state.ts';
@@ -8,7 +9,6 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { fails, holds } from '../judgement.ts';
 import { figure } from '../piece.ts';
-import type { Situation } from '../situation.ts';
 
 /** Nothing that opens leaves a side without warning light that has it with everything shut. */
 export const staysLit = defineRule({
@@ -38,10 +38,12 @@ export const staysLit = defineRule({
     ),
   check: (at, rule) => {
     if (at.state.open.length === 0) return [];
-    const shut = at.shut();
+    const isLit = (face: Face) => (channel: LitChannel) =>
+      lights(channel.drive, channel.share, face, rule.aboveCd);
     return FACES.map((face) => {
-      const before = lighting(shut, face, rule.aboveCd);
-      if (before.length === 0 || lighting(at, face, rule.aboveCd).length > 0) return holds();
+      if (at.lit('warning').some(isLit(face))) return holds();
+      const before = at.shut().lit('warning').filter(isLit(face));
+      if (before.length === 0) return holds();
       return fails({
         about: face,
         sentence: `${openText(at.build, at.state.open)} leaves no warning light ${faceText[face]} in ${at.textWhateverOpen}, and nothing else takes over.`,
@@ -51,10 +53,5 @@ export const staysLit = defineRule({
   },
 });
 
-const lighting = (at: Situation, face: Face, aboveCd: number) =>
-  at.lit('warning').filter(({ drive, share }) => lights(drive, share, face, aboveCd));
-
-function lights(drive: Drive, share: Float64Array, face: Face, aboveCd: number): boolean {
-  const level = highestCd(drive);
-  return FACE_BEARINGS[face].some((bearing) => level * (share[bearing] ?? 0) > aboveCd);
-}
+const lights = (drive: Drive, share: Float64Array, face: Face, aboveCd: number): boolean =>
+  highestCd(drive) * mostToward(share, face) > aboveCd;

@@ -1,0 +1,88 @@
+import { programmeOf } from '../controls/programme.ts';
+import { PoseClasses } from '../coverage/poseClasses.ts';
+import type { Build } from '../design/schema.ts';
+import type { Drive } from '../resolve/channels.ts';
+import type { Trouble } from '../rules/judgement.ts';
+import { DriveNumbers } from './bits.ts';
+import { logicOf, Walked } from './walked.ts';
+
+/** So many outcomes, and channels, are kept; beyond it all is forgotten. */
+const MOST_KEPT = 300_000;
+const MOST_CHANNELS = 5000;
+
+/** What a rule says of a state. */
+export interface Judged {
+  /** The least room; null where nothing is measured. */
+  readonly margin: number | null;
+  readonly troubles: readonly Trouble[];
+}
+
+/** What was judged, by what it depends on. */
+export interface Judgements {
+  readonly get: (key: string) => Judged | undefined;
+  readonly set: (key: string, judged: Judged) => void;
+}
+
+/**
+ * What one proof leaves to the next: each outcome by what it depends on, so that after an edit only that is looked at anew
+ * which the edit can have changed.
+ */
+export class ProofMemory {
+  #build: Build | null = null;
+  #logic = '';
+  #walked: Walked | null = null;
+  #channels = new DriveNumbers();
+  #judged = new Map<string, Map<string, Judged>>();
+  #poses = new Map<string, PoseClasses>();
+  #kept = 0;
+
+  /** Begins with a build: what was told of others and is not so of it is forgotten. */
+  begin(build: Build): Walked {
+    if (!sameButControls(this.#build, build) || this.#kept > MOST_KEPT) this.#forget();
+    if (this.#channels.drives.length > MOST_CHANNELS) this.#forget();
+    this.#build = build;
+    const logic = logicOf(build);
+    if (this.#walked === null || this.#logic !== logic) this.#walked = new Walked(programmeOf(build));
+    this.#logic = logic;
+    return this.#walked;
+  }
+
+  /** What a rule was found to say. */
+  judgementsOf(rule: string): Judgements {
+    const judged = this.#judged.get(rule) ?? new Map<string, Judged>();
+    this.#judged.set(rule, judged);
+    return {
+      get: (key) => judged.get(key),
+      set: (key, one) => {
+        judged.set(key, one);
+        this.#kept++;
+      },
+    };
+  }
+
+  /** A number for each channel at work: equal for those that light alike, in whichever build. */
+  numberOf = (drive: Drive): number => this.#channels.of(drive);
+
+  /** Poses told apart by the light of some lamps, seen from some elevations. */
+  poses(build: Build, lamps: ReadonlySet<string>, elevationsDeg: readonly number[]): PoseClasses {
+    const key = [...lamps, ...elevationsDeg].join();
+    const known = this.#poses.get(key) ?? new PoseClasses(build, lamps, elevationsDeg);
+    this.#poses.set(key, known);
+    return known;
+  }
+
+  #forget(): void {
+    this.#channels = new DriveNumbers();
+    this.#judged = new Map();
+    this.#poses = new Map();
+    this.#kept = 0;
+  }
+}
+
+/** Whether two builds hold the same of everything but their controls: the same objects, as an edit leaves them. */
+function sameButControls(a: Build | null, b: Build): boolean {
+  if (a === null) return false;
+  const of = (build: Build): Map<string, unknown> => new Map(Object.entries({ ...build, controls: null }));
+  const [before, now] = [of(a), of(b)];
+  return before.size === now.size && [...now].every(([key, value]) => Object.is(before.get(key), value));
+}
