@@ -44,7 +44,8 @@ export class LitAt {
         const on = this.#on.onIn(heeds, at);
         return this.#answer(modules.flatMap((index) => this.#showing.ofModule(index, on, ambient)));
       });
-      for (const [at, number] of sorted.classOf.entries()) answers[at * width + i] = answerOf[number] ?? 0;
+      for (let at = 0; at < firsts.length; at++)
+        answers[at * width + i] = answerOf[sorted.classOf[at] ?? 0] ?? 0;
     }
     const rows = new Rows(answers, width);
     const together = rows.classes(new Uint32Array(width).fill(0xffffffff));

@@ -9,6 +9,8 @@ import { logicOf, Walked } from './walked.ts';
 /** So many outcomes, and channels, are kept; beyond it all is forgotten. */
 const MOST_KEPT = 300_000;
 const MOST_CHANNELS = 5000;
+/** So many programmes stay walked: what is undone, and what is done again, need not be walked anew. */
+const MOST_WALKED = 3;
 
 /** What a rule says of a state. */
 export interface Judged {
@@ -29,8 +31,8 @@ export interface Judgements {
  */
 export class ProofMemory {
   #build: Build | null = null;
-  #logic = '';
-  #walked: Walked | null = null;
+  /** By the logic of their functions; the last asked for last. */
+  readonly #walked = new Map<string, Walked>();
   #channels = new DriveNumbers();
   #judged = new Map<string, Map<string, Judged>>();
   #poses = new Map<string, PoseClasses>();
@@ -42,9 +44,11 @@ export class ProofMemory {
     if (this.#channels.drives.length > MOST_CHANNELS) this.#forget();
     this.#build = build;
     const logic = logicOf(build);
-    if (this.#walked === null || this.#logic !== logic) this.#walked = new Walked(programmeOf(build));
-    this.#logic = logic;
-    return this.#walked;
+    const walked = this.#walked.get(logic) ?? new Walked(programmeOf(build));
+    this.#walked.delete(logic);
+    this.#walked.set(logic, walked);
+    for (const other of [...this.#walked.keys()].slice(0, -MOST_WALKED)) this.#walked.delete(other);
+    return walked;
   }
 
   /** What a rule was found to say. */

@@ -7,7 +7,7 @@ import { Rows, RowTable, type Classes } from './bits.ts';
 import type { Registers } from './machine.ts';
 import { Numbering } from './numbering.ts';
 import { OnWords } from './onWords.ts';
-import { isResting } from './parts.ts';
+import { isResting, type Variable } from './parts.ts';
 import type { Reach, ReachedPart } from './reach.ts';
 import type { Depends } from './wired.ts';
 
@@ -116,7 +116,7 @@ export function momentsOf(
   const classes = classesOf(programme, told, conditions);
   const faces = reach.parts
     .map((part, index): Faces => ({ index, places: facesOf(machine.blank(), part, classes, told) }))
-    .toSorted((a, b) => a.places.length - b.places.length);
+    .toSorted((a, b) => b.places.length - a.places.length);
   const several = faces.filter(({ places }) => places.length > 1);
   const numberings = several.map(({ index }) => {
     const part = reach.parts[index]?.part;
@@ -242,9 +242,11 @@ class Found {
       until[depth] = place + 1;
       order[place] = at;
     }
+    const sorted = new Int32Array(this.count);
+    for (let i = 0; i < sorted.length; i++) sorted[i] = depths[order[i] ?? 0] ?? 0;
     return {
       rows: new Rows(this.#words, this.#width).pick(order),
-      depths: Int32Array.from(order, (at) => depths[at] ?? 0),
+      depths: sorted,
       places: new Rows(this.#places, this.#parts).pick(order),
     };
   }
@@ -454,30 +456,32 @@ function facesOf(
   classes: readonly (readonly number[])[],
   functions: ReadonlySet<number>,
 ): number[] {
-  const numbering = new Numbering(part);
-  const seen = new Set<string>();
-  const places: number[] = [];
   const told = part.variables.filter((v) =>
     v.kind === 'input' ? new Set(classes[v.at]).size > 1 : functions.has(v.at),
   );
   if (told.length === 0) return [0];
+  const numbering = new Numbering(part);
+  // What is told of a state, a byte each.
+  const width = Math.ceil(told.length / 4);
+  const rows = new Uint32Array(count * width);
   for (let place = 0; place < count; place++) {
     numbering.into(states[place] ?? 0, r);
-    let key = '';
-    for (const variable of told)
-      switch (variable.kind) {
-        case 'input':
-          key += String.fromCharCode(classes[variable.at]?.[r.values[variable.at] ?? 0] ?? 0);
-          break;
-        case 'memory':
-          key += String.fromCharCode(r.memory[variable.at] ?? 0);
-          break;
-        case 'phase':
-          key += String.fromCharCode(r.phases[variable.at] ?? 0);
-      }
-    if (seen.has(key)) continue;
-    seen.add(key);
-    places.push(place);
+    for (let i = 0; i < told.length; i++) {
+      const variable = told[i];
+      const word = place * width + (i >>> 2);
+      if (variable !== undefined) rows[word] = (rows[word] ?? 0) | (byteOf(variable) << (8 * (i & 3)));
+    }
   }
-  return places;
+  return Array.from(new Rows(rows, width).classes(new Uint32Array(width).fill(0xffffffff)).firsts);
+
+  function byteOf({ kind, at }: Variable): number {
+    switch (kind) {
+      case 'input':
+        return classes[at]?.[r.values[at] ?? 0] ?? 0;
+      case 'memory':
+        return r.memory[at] ?? 0;
+      case 'phase':
+        return r.phases[at] ?? 0;
+    }
+  }
 }

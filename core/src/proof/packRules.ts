@@ -12,21 +12,18 @@ import { vehicleOf } from '../vehicle/vehicle.ts';
 import { Bits } from './bits.ts';
 import type { Judged, Judgements } from './memory.ts';
 import type { Moment } from './moments.ts';
-import { Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
+import { MOST_CONDITIONS, Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
 export const MOST_JUDGED = 10_000;
-
-/** Rules may ask for no more different conditions than this together; of what asks for others nothing is known. */
-const MOST_CONDITIONS = 32;
 
 /** Conditions, each once. */
 class Conditions {
   readonly all: Condition[] = [];
   readonly #known = new Map<string, number>();
 
-  /** Its place among the others; beyond the last where there is no room for it. */
+  /** Its place among the others; beyond the last where there is no room for it: of what asks for it nothing is known. */
   placeOf(condition: Condition): number {
     const key = JSON.stringify(condition);
     const known = this.#known.get(key);

@@ -67,6 +67,9 @@ const WORDS_OF_PICTURE = 5;
 const ALL = 0xffffffff;
 const ALL_BUT_MOMENT = Uint32Array.of(ALL, ALL, ALL, ALL, 0);
 
+/** No more conditions are told apart: a bit each of one word. */
+export const MOST_CONDITIONS = 32;
+
 /** A picture among others: its mode and light, what stands open, the conditions that hold; its channels come after. */
 const HEAD_WORDS = 3;
 
@@ -193,9 +196,16 @@ export class Pictures {
     const key = [modes.join(), ambients.join(), when].join('|');
     const known = this.#spokenOf.get(key);
     if (known !== undefined) return known;
-    const isOf = Uint8Array.from(this.all, (p) =>
-      Number(modes.includes(p.mode) && ambients.includes(p.ambient) && (when < 0 || p.holds[when] === true)),
-    );
+    const { words, width } = this.#rows;
+    const bit = when < 0 ? 0 : 1 << when;
+    const isOf = new Uint8Array(this.all.length);
+    const speaks = AMBIENTS.map((ambient) => ambients.includes(ambient));
+    for (let at = 0; at < isOf.length && when < MOST_CONDITIONS; at++) {
+      const posed = words[at * width] ?? 0;
+      const isTold =
+        modes.includes(Math.floor(posed / AMBIENTS.length)) && speaks[posed % AMBIENTS.length] === true;
+      if (isTold && ((words[at * width + 2] ?? 0) & bit) === bit) isOf[at] = 1;
+    }
     const made = { when, isOf, count: isOf.reduce((sum, is) => sum + is, 0) };
     this.#spokenOf.set(key, made);
     return made;
