@@ -1,14 +1,16 @@
 /** npm run bench: each figure beside a plain reference in the same run, as JSON. Nothing is asserted but equality. */
 import { bruteShown } from '@flarik/core/test/reference/bruteShown';
 import { Programme, programmeOf } from '@flarik/core/controls/programme';
-import { newFunction } from '@flarik/core/design/functions';
+import { withControls } from '@flarik/core/design/controlEdits';
+import { newFunction, type ControlFunction } from '@flarik/core/design/functions';
 import { usualControls } from '@flarik/core/design/usualControls';
 import { Machine } from '@flarik/core/proof/machine';
+import { ProofMemory } from '@flarik/core/proof/memory';
 import { prove } from '@flarik/core/proof/prove';
 import { reach } from '@flarik/core/proof/reach';
 import { bruteReach } from '@flarik/core/test/reference/bruteReach';
 import { atRest, step } from '@flarik/core/controls/step';
-import type { InputEvent } from '@flarik/core/design/condition';
+import type { Condition, InputEvent } from '@flarik/core/design/condition';
 import { drivenIn } from '@flarik/core/state/driven';
 import { changePlacement } from '@flarik/core/arrange/lamps';
 import { Lookup, lookupOf } from '@flarik/core/resolve/lookup';
@@ -286,8 +288,6 @@ function proofBench() {
     const { ms, result } = timed(() => reach(new Machine(latches(bits - 1)), 2 ** 22 + 1));
     return { raw: `2^${bits}`, reachable: String(result.count), ms };
   });
-  const largest = demoBuild('incident-command');
-  const whole = timed(() => prove(largest));
   return {
     what: 'every reachable state of ten variables that hang together, against a plain search over objects; growth; the whole proof of Incident command',
     fastMs: fast.ms,
@@ -295,8 +295,52 @@ function proofBench() {
     timesFaster: plain.ms / fast.ms,
     equal: Number(fast.result) === plain.result,
     growth,
-    largestBuild: { ms: whole.ms, ...whole.result.counts },
+    largestBuilds: [afterEdits('incident-command'), afterEdits('shore-medic-7')],
   };
+}
+
+/** The whole proof of a build, and the proof after an edit of one function that remembers it: function by function. */
+function afterEdits(name: 'incident-command' | 'shore-medic-7') {
+  const build = demoBuild(name);
+  const { functions } = build.controls;
+  const checked = checkBuild(build);
+  const memory = new ProofMemory();
+  const first = onceMs(() => prove(build, checked, memory));
+  const edited = (one: ControlFunction, change: Partial<ControlFunction>): number => {
+    const edit = withControls(build, {
+      functions: functions.map((fn) => (fn === one ? { ...fn, ...change } : fn)),
+    });
+    return onceMs(() => prove(edit, checked, memory));
+  };
+  const shows = functions.map((fn) =>
+    edited(fn, {
+      shows: fn.shows.map((shown) => ({
+        ...shown,
+        cues: shown.cues.map((cue) => (cue.show === 'light' ? { ...cue, level: 0.9 * cue.level } : cue)),
+      })),
+    }),
+  );
+  const keyOn: Condition = { kind: 'is', input: 'ignition', values: ['on'] };
+  const comesOn = functions.map((fn) => edited(fn, { enabledBy: fn.enabledBy === null ? keyOn : null }));
+  const again = onceMs(() => prove(build, checked));
+  const spread = (ms: readonly number[]) => ({
+    medianMs: ms.toSorted((a, b) => a - b)[Math.floor(ms.length / 2)] ?? 0,
+    worstMs: Math.max(...ms),
+  });
+  return {
+    build: name,
+    ...prove(build, checked, memory).counts,
+    wholeMs: first,
+    wholeOnceMoreMs: again,
+    afterEditOfWhatAFunctionShows: spread(shows),
+    afterEditOfWhenItIsOn: spread(comesOn),
+  };
+}
+
+function onceMs(run: () => unknown): number {
+  const from = performance.now();
+  run();
+  return performance.now() - from;
 }
 
 /** What eyes, ground and air get of the light of the pumper, against plain sums; nothing known before. */

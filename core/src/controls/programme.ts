@@ -34,7 +34,7 @@ export class Programme {
   readonly #values: ReadonlyMap<string, ReadonlySet<string>>;
   readonly #byId: ReadonlyMap<string, ControlFunction>;
   /** Buttons whose long press or chord is used: going down is no short press of theirs. */
-  readonly #deliberate: ReadonlySet<string>;
+  readonly deliberate: ReadonlySet<string>;
 
   /**
    * @param deliberate - buttons that stay so, whatever of the controls is left out
@@ -57,7 +57,7 @@ export class Programme {
       if (event.kind === 'chord') return event.controls.map((id) => originalOf(controls, id));
       return event.kind === 'press' && event.press === 'long' ? [originalOf(controls, event.control)] : [];
     });
-    this.#deliberate = new Set([...deliberate, ...mine]);
+    this.deliberate = new Set([...deliberate, ...mine]);
   }
 
   /** The same inputs with some functions alone, and those without which they would not go as they do: what they ask about, and what they exclude. */
@@ -76,7 +76,7 @@ export class Programme {
     for (const leaf of enabledBy === null ? [] : leavesOf(enabledBy))
       if (leaf.kind === 'on') keep(leaf.functionId);
     const mine = functions.filter(({ id }) => kept.has(id));
-    return new Programme(this.inputs, { ...this.controls, functions: mine }, this.#deliberate);
+    return new Programme(this.inputs, { ...this.controls, functions: mine }, this.deliberate);
   }
 
   function(id: string): ControlFunction | undefined {
@@ -85,7 +85,7 @@ export class Programme {
 
   /** Whether a press of a button takes longer to tell: it has a long press, or is part of a chord. */
   isDeliberate(controlId: string): boolean {
-    return this.#deliberate.has(originalOf(this.controls, controlId));
+    return this.deliberate.has(originalOf(this.controls, controlId));
   }
 
   /** Whether an input has values, as a button need not. */

@@ -1,3 +1,4 @@
+import type { Programme } from '../controls/programme.ts';
 import { Machine } from './machine.ts';
 import type { Moment } from './moments.ts';
 import { reach, type Reach } from './reach.ts';
@@ -21,17 +22,16 @@ export interface About {
 }
 
 /**
- * What some functions depend on.
- * @param ids - of functions of the programme
+ * What some functions of a programme depend on.
  * @param inputs - places of inputs that are told apart besides
  * @returns null when there are too many states to walk
  */
 export function aboutOf(
-  { machine }: Reach,
+  whole: Programme,
   ids: readonly string[],
   inputs: readonly number[] = [],
 ): About | null {
-  const programme = machine.programme.about(ids);
+  const programme = whole.about(ids);
   // Beyond what is walked together there is no need to look.
   const small = reach(new Machine(programme), MOST_TOGETHER + 1);
   const ranks = ids.map((id) => programme.ranked.findIndex((fn) => fn.id === id));

@@ -128,9 +128,8 @@ export class RowTable {
 
   /** Makes room for so many rows while there are none. @returns whether there was not enough */
   room(rows: number): boolean {
-    const size = 2 ** Math.ceil(Math.log2(rows + 1) + 1);
-    if (size <= this.#table.length) return false;
-    this.#table = new Uint32Array(size);
+    if (2 * rows < this.#table.length) return false;
+    this.#table = new Uint32Array(2 ** Math.ceil(Math.log2(2 * rows + 1)));
     return true;
   }
 

@@ -3,14 +3,17 @@ import { PoseClasses } from '../coverage/poseClasses.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Trouble } from '../rules/judgement.ts';
+import type { About } from './about.ts';
 import { DriveNumbers } from './bits.ts';
-import { logicOf, Walked } from './walked.ts';
+import { frameText, functionsText, Walked } from './walked.ts';
 
 /** So many outcomes, and channels, are kept; beyond it all is forgotten. */
-const MOST_KEPT = 300_000;
+const MOST_JUDGEMENTS = 300_000;
 const MOST_CHANNELS = 5000;
 /** So many programmes stay walked: what is undone, and what is done again, need not be walked anew. */
 const MOST_WALKED = 3;
+/** Of what some functions depend on no more is kept. */
+const MOST_ABOUTS = 400;
 
 /** What a rule says of a state. */
 export interface Judged {
@@ -33,22 +36,41 @@ export class ProofMemory {
   #build: Build | null = null;
   /** By the logic of their functions; the last asked for last. */
   readonly #walked = new Map<string, Walked>();
+  /** What some functions depend on, walked, by all that it goes by. */
+  readonly #abouts = new Map<string, About | null>();
+  #frame = '';
+  #frames = 0;
   #channels = new DriveNumbers();
   #judged = new Map<string, Map<string, Judged>>();
   #poses = new Map<string, PoseClasses>();
-  #kept = 0;
+  #judgedInAll = 0;
 
   /** Begins with a build: what was told of others and is not so of it is forgotten. */
   begin(build: Build): Walked {
-    if (!sameButControls(this.#build, build) || this.#kept > MOST_KEPT) this.#forget();
+    if (!sameButControls(this.#build, build) || this.#judgedInAll > MOST_JUDGEMENTS) this.#forget();
     if (this.#channels.drives.length > MOST_CHANNELS) this.#forget();
     this.#build = build;
-    const logic = logicOf(build);
-    const walked = this.#walked.get(logic) ?? new Walked(programmeOf(build));
+    const programme = programmeOf(build);
+    const frame = this.#frameOf(frameText(programme));
+    const logic = `${frame} ${functionsText(programme)}`;
+    if (this.#abouts.size > MOST_ABOUTS) this.#abouts.clear();
+    const walked = this.#walked.get(logic) ?? new Walked(programme, this.#abouts, frame);
     this.#walked.delete(logic);
     this.#walked.set(logic, walked);
     for (const other of [...this.#walked.keys()].slice(0, -MOST_WALKED)) this.#walked.delete(other);
     return walked;
+  }
+
+  /** How many states were judged since it forgot. */
+  get judged(): number {
+    return this.#judgedInAll;
+  }
+
+  /** A short name for a text that is long; only the last is known by it. */
+  #frameOf(text: string): string {
+    if (text !== this.#frame) this.#frames++;
+    this.#frame = text;
+    return String(this.#frames);
   }
 
   /** What a rule was found to say. */
@@ -59,7 +81,7 @@ export class ProofMemory {
       get: (key) => judged.get(key),
       set: (key, one) => {
         judged.set(key, one);
-        this.#kept++;
+        this.#judgedInAll++;
       },
     };
   }
@@ -79,7 +101,7 @@ export class ProofMemory {
     this.#channels = new DriveNumbers();
     this.#judged = new Map();
     this.#poses = new Map();
-    this.#kept = 0;
+    this.#judgedInAll = 0;
   }
 }
 

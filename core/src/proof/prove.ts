@@ -163,8 +163,8 @@ function saidBy(
 }
 
 /** The proof at one go. */
-export function prove(build: Build, checked: CheckResult | null = null): Proof {
-  const run = proving(build, checked);
+export function prove(build: Build, checked: CheckResult | null = null, memory = new ProofMemory()): Proof {
+  const run = proving(build, checked, memory);
   for (;;) {
     const step = run.next();
     if (step.done === true) return step.value;

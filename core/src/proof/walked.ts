@@ -1,7 +1,6 @@
-import { programmeOf, type Programme } from '../controls/programme.ts';
+import type { Programme } from '../controls/programme.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { asksAbout } from '../design/programmeFaults.ts';
-import type { Build } from '../design/schema.ts';
 import { aboutOf, type About } from './about.ts';
 import { Machine } from './machine.ts';
 import { isQuiet, momentsOf, type Moments, type Question } from './moments.ts';
@@ -14,8 +13,16 @@ export class Walked {
   readonly isQuiet: Question;
   readonly #moments = new Map<string, Moments>();
   readonly #abouts = new Map<string, About | null>();
+  readonly #memory: Map<string, About | null>;
+  readonly #frame: string;
 
-  constructor(programme: Programme) {
+  /**
+   * @param memory - what was walked of other programmes, by all that it goes by
+   * @param frame - equal for programmes that differ in their functions alone
+   */
+  constructor(programme: Programme, memory = new Map<string, About | null>(), frame = '') {
+    this.#memory = memory;
+    this.#frame = frame;
     this.reach = reach(new Machine(programme));
     this.isQuiet = isQuiet(this.reach.machine);
   }
@@ -38,13 +45,23 @@ export class Walked {
 
   /** The states of what some functions depend on, walked once for all who ask; null when there are too many. */
   about(ids: readonly string[], inputs: readonly number[] = []): About | null {
-    const key = [...ids, '', ...inputs].join();
-    const known = this.#abouts.get(key);
+    const asked = [...ids, '', ...inputs].join();
+    const known = this.#abouts.get(asked);
     if (known !== undefined) return known;
     // What some of them depend on is part of it: where that is too much, this is.
     const less = ids.length > 1 ? [ids.slice(-1), ids.slice(0, -1)] : ids.flatMap((id) => this.#askedBy(id));
-    const made = less.some((few) => this.about(few) === null) ? null : aboutOf(this.reach, ids, inputs);
-    this.#abouts.set(key, made);
+    const made = less.some((few) => this.about(few) === null) ? null : this.#walkAbout(ids, inputs, asked);
+    this.#abouts.set(asked, made);
+    return made;
+  }
+
+  #walkAbout(ids: readonly string[], inputs: readonly number[], asked: string): About | null {
+    const { programme } = this.reach.machine;
+    const key = `${asked} ${this.#frame} ${functionsText(programme.about(ids))}`;
+    const known = this.#memory.get(key);
+    if (known !== undefined) return known;
+    const made = aboutOf(programme, ids, inputs);
+    this.#memory.set(key, made);
     return made;
   }
 
@@ -55,25 +72,28 @@ export class Walked {
   }
 }
 
-/** All by which the functions of a build come on, as a text: not what they are called, nor what they show. */
-export function logicOf(build: Build): string {
-  const { inputs, ranked, controls } = programmeOf(build);
-  const { panels, enabledBy, never, follows } = controls;
-  return JSON.stringify([
-    inputs.map(({ id, values, source, byHand }) => [id, values, source, byHand]),
-    ranked.map(({ id, kind, when, shows, enabledBy: enabled, forgets, choiceId, withoutMaster }) => [
+/** All by which the functions of a programme come on, as a text: not what they are called, nor what they show. */
+export const functionsText = ({ ranked }: Programme): string =>
+  JSON.stringify(
+    ranked.map(({ id, kind, when, shows, enabledBy, forgets, choiceId, withoutMaster }) => [
       id,
       kind,
       when,
       shows.length,
-      enabled,
+      enabledBy,
       forgets,
       choiceId,
       withoutMaster,
     ]),
-    panels,
-    enabledBy,
-    never,
-    follows,
+  );
+
+/** All else by which they come on: what can be operated, and what goes with what. */
+export const frameText = ({ inputs, controls, deliberate }: Programme): string =>
+  JSON.stringify([
+    inputs.map(({ id, values, source, byHand }) => [id, values, source, byHand]),
+    controls.panels,
+    controls.enabledBy,
+    controls.never,
+    controls.follows,
+    [...deliberate],
   ]);
-}

@@ -1,9 +1,11 @@
+import { ProofMemory } from '@flarik/core/proof/memory';
 import { proving, type Progress, type Proof } from '@flarik/core/proof/prove';
 import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
 
 const design = new HeldDesign();
+const memory = new ProofMemory();
 
 /** The run that is wanted; an older one gives up at its next step. */
 let wanted = 0;
@@ -19,7 +21,7 @@ const api = {
    */
   async prove(checked: CheckResult, tell: (progress: Progress) => void): Promise<Proof | null> {
     const mine = ++wanted;
-    const run = proving(design.present, checked);
+    const run = proving(design.present, checked, memory);
     for (;;) {
       const step = run.next();
       if (step.done === true) return step.value;
