@@ -24,7 +24,7 @@ export class LitAt {
 
   constructor(showing: Showing, moments: Moments) {
     this.#showing = showing;
-    this.#on = new OnTable(showing, moments);
+    this.#on = OnTable.of(showing, moments);
   }
 
   /** Every channel that lit where it was asked, by its number. */

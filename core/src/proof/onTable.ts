@@ -1,3 +1,4 @@
+import type { On } from '../design/controls.ts';
 import type { Showing } from '../resolve/showing.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Classes, Rows } from './bits.ts';
@@ -33,7 +34,7 @@ export class OnTable {
   readonly caseOf: Uint32Array;
   /** By case: its first moment. */
   readonly firsts: Uint32Array;
-  readonly #showing: Showing;
+  readonly #ons: readonly On[];
   readonly #onWords: OnWords;
   /** By place among all ways of being on. */
   readonly #isOn: readonly ((words: Uint32Array, from: number) => boolean)[];
@@ -41,27 +42,48 @@ export class OnTable {
   readonly #besides: Uint32Array;
   readonly #sorted = new Map<string, Classes>();
 
-  /** @param besides - questions asked of the moments that are told apart, too, by their places */
-  constructor(showing: Showing, { rows, onWords }: Moments, besides: readonly number[] = []) {
-    this.#showing = showing;
+  private constructor(
+    ons: readonly On[],
+    { rows, onWords }: Moments,
+    mask: Uint32Array,
+    besides: Uint32Array,
+  ) {
+    this.#ons = ons;
     this.#onWords = onWords;
-    this.#isOn = showing.ons.map((on) => onWords.asks(on));
-    this.#besides = new Uint32Array(rows.width);
-    for (const place of besides) {
-      const word = onWords.width + (place >>> 5);
-      this.#besides[word] = (this.#besides[word] ?? 0) | (1 << (place & 31));
-    }
-    const heeded = new Set(AMBIENTS.flatMap((ambient) => showing.heeds(ambient).flat()));
-    const { classOf, firsts } = rows.classes(this.#maskOf([...heeded]));
+    this.#isOn = ons.map((on) => onWords.asks(on));
+    this.#besides = besides;
+    const { classOf, firsts } = rows.classes(mask);
     this.caseOf = classOf;
     this.firsts = firsts;
     this.#cases = rows.pick(firsts);
   }
 
+  /**
+   * The moments sorted as a build shows them; worked out once for builds to whose modules the same functions matter.
+   * @param besides - questions asked of the moments that are told apart, too, by their places
+   */
+  static of(showing: Showing, moments: Moments, besides: readonly number[] = []): OnTable {
+    const { rows, onWords } = moments;
+    const asked = new Uint32Array(rows.width);
+    for (const place of besides) {
+      const word = onWords.width + (place >>> 5);
+      asked[word] = (asked[word] ?? 0) | (1 << (place & 31));
+    }
+    const heeded = new Set(AMBIENTS.flatMap((ambient) => showing.heeds(ambient).flat()));
+    const mask = maskOf(onWords, showing.ons, [...heeded], asked);
+    const ofMoments = tables.get(moments) ?? new Map<string, OnTable>();
+    tables.set(moments, ofMoments);
+    const key = `${mask.join()} ${showing.ons.join()}`;
+    const table = ofMoments.get(key) ?? new OnTable(showing.ons, moments, mask, asked);
+    ofMoments.set(key, table);
+    return table;
+  }
+
   /** Cases sorted by which of some functions are on; worked out once for all who ask about the same. */
   sorted(heeds: readonly number[]): Classes {
     const key = heeds.join();
-    const known = this.#sorted.get(key) ?? this.#cases.classes(this.#maskOf(heeds));
+    const known =
+      this.#sorted.get(key) ?? this.#cases.classes(maskOf(this.#onWords, this.#ons, heeds, this.#besides));
     this.#sorted.set(key, known);
     return known;
   }
@@ -71,11 +93,19 @@ export class OnTable {
     const { words, width } = this.#cases;
     return heeds.filter((place) => this.#isOn[place]?.(words, at * width));
   }
+}
 
-  #maskOf(heeds: readonly number[]): Uint32Array {
-    const mask = this.#besides.slice();
-    const on = this.#onWords.maskOf(heeds.flatMap((place) => this.#showing.ons[place] ?? []));
-    for (const [w, word] of on.entries()) mask[w] = (mask[w] ?? 0) | word;
-    return mask;
-  }
+const tables = new WeakMap<Moments, Map<string, OnTable>>();
+
+/** The bits of some functions, by their places among all ways of being on, and some bits besides. */
+function maskOf(
+  onWords: OnWords,
+  ons: readonly On[],
+  heeds: readonly number[],
+  besides: Uint32Array,
+): Uint32Array {
+  const mask = besides.slice();
+  const on = onWords.maskOf(heeds.flatMap((place) => ons[place] ?? []));
+  for (const [w, word] of on.entries()) mask[w] = (mask[w] ?? 0) | word;
+  return mask;
 }

@@ -20,7 +20,7 @@ export class OnWords {
   readonly width: number;
   /** The strongest first. */
   readonly #fields: readonly Field[];
-  readonly #byRank = new Map<number, Field>();
+  readonly #byRank: (Field | undefined)[] = [];
   readonly #byId = new Map<string, Field>();
 
   /** @param ranks - the functions that are told apart */
@@ -36,7 +36,7 @@ export class OnWords {
       const names = Array.from({ length: numbers }, (_, i) => onKey(fn.id, i + 1));
       const field = { rank, word, shift: used, bits: 2 ** size - 1, isCycle, names };
       used += size;
-      this.#byRank.set(rank, field);
+      this.#byRank[rank] = field;
       this.#byId.set(fn.id, field);
       return [field];
     });
@@ -45,7 +45,7 @@ export class OnWords {
 
   /** Writes into a row that a function is on, if it is. */
   put(rank: number, { on, memory }: Registers, row: Uint32Array): void {
-    const field = this.#byRank.get(rank);
+    const field = this.#byRank[rank];
     if (field === undefined || on[rank] !== 1) return;
     const { word, shift, isCycle } = field;
     row[word] = (row[word] ?? 0) | ((isCycle ? (memory[rank] ?? 1) : 1) << shift);

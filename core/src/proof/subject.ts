@@ -80,7 +80,7 @@ export class ProofSubject {
     // Day and night are two states where something asks about them; elsewhere every state is both.
     const night = this.#asksAmbient ? NIGHT : NEVER;
     this.moments = this.walked.moments([IGNITION_OFF, this.walked.isQuiet, night, ...questions]);
-    this.#on = new OnTable(this.showing, this.moments, this.#asksAmbient ? [IS_NIGHT] : []);
+    this.#on = OnTable.of(this.showing, this.moments, this.#asksAmbient ? [IS_NIGHT] : []);
   }
 
   /** Whether a behaviour is due and does not come about in time; what could not be followed to its end is noted. */
