@@ -53,6 +53,7 @@ export class LampFields {
   readonly #fields = new Map<string, readonly ModuleField[]>();
   readonly #shades = new Map<string, readonly Shades[]>();
   readonly #most = new Map<string, ReadonlyMap<string, Float64Array>>();
+  readonly #least = new Map<string, ReadonlyMap<string, Float64Array>>();
   readonly #standing = new Map<string, readonly Standing[]>();
   readonly #toward = new Map<string, ReadonlyMap<string, number>>();
 
@@ -192,19 +193,27 @@ export class LampFields {
    * less; while lamps that can be turned or raised on the spot stand as they were put.
    */
   most(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
-    return remember(this.#most, `${p.id}|${elevationDeg}`, () => {
-      const own = this.carrierOf(p);
-      const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
-      const most = new Map<string, Float64Array>();
-      for (const at of own === null ? [null] : stopsWithShut(own))
-        for (const shades of this.shades(p, at, elevationDeg)) {
-          const clearest = others.flatMap((part) => clearestOf(shades, part) ?? []);
-          const share = product(shades.past, clearest);
-          const known = most.get(shades.moduleId);
-          most.set(shades.moduleId, known === undefined ? share : larger(known, share));
-        }
-      return most;
-    });
+    return remember(this.#most, `${p.id}|${elevationDeg}`, () => this.#over(p, elevationDeg, larger));
+  }
+
+  /** By module id and bearing: the least share that arrives in any such pose, or less than that, never more. */
+  least(p: Placement, elevationDeg: number): ReadonlyMap<string, Float64Array> {
+    return remember(this.#least, `${p.id}|${elevationDeg}`, () => this.#over(p, elevationDeg, smaller));
+  }
+
+  /** What arrives over all poses, each part taken by itself. */
+  #over(p: Placement, elevationDeg: number, of: Taken): Map<string, Float64Array> {
+    const own = this.carrierOf(p);
+    const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+    const over = new Map<string, Float64Array>();
+    for (const at of own === null ? [null] : stopsWithShut(own))
+      for (const shades of this.shades(p, at, elevationDeg)) {
+        const passing = others.flatMap((part) => passingOf(shades, part, of) ?? []);
+        const share = product(shades.past, passing);
+        const known = over.get(shades.moduleId);
+        over.set(shades.moduleId, known === undefined ? share : of(known, share));
+      }
+    return over;
   }
 
   /** Share of each module's peak that arrives in one direction, by module id. */
@@ -311,15 +320,20 @@ function behind(
   return left;
 }
 
-/** The largest share that passes a part at any of its stops; null where some stop hides nothing. */
-function clearestOf(shades: Shades, part: MovingPart): Float64Array | null {
+/** One of two shares, bearing by bearing. */
+type Taken = (a: Float64Array, b: Float64Array) => Float64Array;
+
+const larger: Taken = (a, b) => a.map((value, bearing) => Math.max(value, b[bearing] ?? 0));
+const smaller: Taken = (a, b) => a.map((value, bearing) => Math.min(value, b[bearing] ?? 0));
+
+/** The share that passes a part, over all of its stops; null where that is all. */
+function passingOf(shades: Shades, part: MovingPart, of: Taken): Float64Array | null {
   const ofStops = stopsWithShut(part).map((stop) => shades.ofPart(part, stop));
   const hiding = ofStops.flatMap((share) => share ?? []);
-  return hiding.length < ofStops.length ? null : hiding.reduce(larger);
+  if (hiding.length === 0) return null;
+  const all = new Float64Array(BEARINGS).fill(1);
+  return (hiding.length < ofStops.length ? [all, ...hiding] : hiding).reduce(of);
 }
-
-const larger = (a: Float64Array, b: Float64Array): Float64Array =>
-  a.map((value, bearing) => Math.max(value, b[bearing] ?? 0));
 
 /** Share by bearing after all that hides; the first itself where nothing does. */
 function product(first: Float64Array, hiding: readonly Float64Array[]): Float64Array {

@@ -13,7 +13,8 @@ import { placeModules } from '../resolve/place.ts';
 import { drivenIn } from '../state/driven.ts';
 import { levelsPerMs } from '../../test/reference/perMs.ts';
 import { posedSolids, stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
-import { poseAbove, type StopsOf } from './poseAbove.ts';
+import type { StopsOf } from './lampPoses.ts';
+import { poseAbove } from './poseAbove.ts';
 
 /** Every combination of stops there is. */
 const allPoses = (build: Build): string[][] =>

@@ -1,27 +1,13 @@
-import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
-import { highestCd, type Drive } from '../resolve/channels.ts';
+import type { Drive } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
-import type { MovingPart, Stop } from '../vehicle/types.ts';
+import type { MovingPart } from '../vehicle/types.ts';
 import { stopsWithShut } from '../vehicle/vehicle.ts';
-import type { Shades } from './field.ts';
-import { fieldsOf, type LampFields } from './lampFields.ts';
+import { fieldsOf } from './lampFields.ts';
+import { lampsOf, MOST_LAID_OUT, passesAt, type Lamp, type PoseSearch, type StopsOf } from './lampPoses.ts';
 import { lightToward } from './ring.ts';
-
-/** Far more than the search needs on the demo builds, and still a fraction of a second. */
-const MOST_LAID_OUT = 4000;
-
-/** Where a part may stand; null for shut. */
-export type StopsOf = (part: MovingPart) => readonly (Stop | null)[];
-
-export interface PoseSearch {
-  /** Poses at most, whole or in part, whose light is laid out in time. */
-  readonly allowance?: number;
-  /** Anywhere when not said. */
-  readonly stopsOf?: StopsOf;
-}
 
 /** Whether some pose, with any parts open together, sends more light than a limit. */
 export type PoseAbove =
@@ -61,50 +47,6 @@ export function poseAbove(
     if (open !== null) return { found: 'pose', open };
   }
   return search.givenUp ? { found: 'unknown', ...worst } : { found: 'none' };
-}
-
-/** A channel that lights, with its light in every pose. */
-interface Lamp {
-  readonly drive: Drive;
-  readonly elevationDeg: number;
-  readonly highestCd: number;
-  /** The part that carries it; null on the body. */
-  readonly carrier: MovingPart | null;
-  readonly shades: (at: Stop | null) => Shades | undefined;
-  /** A share of its peak that no pose exceeds at a bearing. */
-  readonly most: (bearing: number) => number;
-}
-
-/** What is known of each channel's lamp; channels are made anew when anything about them changes. */
-const knownLamps = new WeakMap<
-  Drive,
-  { readonly of: LampFields; readonly p: Placement; readonly lamp: Lamp }
->();
-
-function lampsOf(build: Build, drives: readonly Drive[], fields: LampFields, elevationDeg: number): Lamp[] {
-  const placements = new Map(build.placements.map((p) => [p.id, p]));
-  return drives.flatMap((drive): Lamp[] => {
-    const p = placements.get(drive.placementId);
-    if (p === undefined) return [];
-    const known = knownLamps.get(drive);
-    if (known?.of === fields && known.p === p && known.lamp.elevationDeg === elevationDeg)
-      return [known.lamp];
-    const lamp = lampOf(drive, p, fields, elevationDeg);
-    knownLamps.set(drive, { of: fields, p, lamp });
-    return [lamp];
-  });
-}
-
-function lampOf(drive: Drive, p: Placement, fields: LampFields, elevationDeg: number): Lamp {
-  const share = fields.most(p, elevationDeg).get(drive.moduleId);
-  return {
-    drive,
-    elevationDeg,
-    highestCd: highestCd(drive),
-    carrier: fields.carrierOf(p),
-    shades: (at) => fields.shades(p, at, elevationDeg).find((s) => s.moduleId === drive.moduleId),
-    most: (bearing) => share?.[bearing] ?? 0,
-  };
 }
 
 /** A lamp's light toward one bearing: by stop of its carrier what arrives, and by part and stop the share that passes. */
@@ -216,9 +158,6 @@ class Search {
     return highestTogether(lightToward(lit, this.#timelines, 0)).value > this.#aboveCd;
   }
 }
-
-const passesAt = (shades: Shades, part: MovingPart, stop: Stop | null, bearing: number): number =>
-  shades.ofPart(part, stop)?.[bearing] ?? 1;
 
 function towardOf(
   lamp: Lamp,

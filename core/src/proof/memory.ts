@@ -3,6 +3,7 @@ import { PoseClasses } from '../coverage/poseClasses.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Trouble } from '../rules/judgement.ts';
+import type { OpenTogether } from '../rules/openTogether.ts';
 import type { About } from './about.ts';
 import { DriveNumbers } from './bits.ts';
 import { frameText, functionsText, Walked } from './walked.ts';
@@ -22,10 +23,10 @@ export interface Judged {
   readonly troubles: readonly Trouble[];
 }
 
-/** What was judged, by what it depends on. */
-export interface Judgements {
-  readonly get: (key: string) => Judged | undefined;
-  readonly set: (key: string, judged: Judged) => void;
+/** What was found, by all that it depends on. */
+export interface Kept<T> {
+  readonly get: (key: string) => T | undefined;
+  readonly set: (key: string, found: T) => void;
 }
 
 /**
@@ -42,6 +43,7 @@ export class ProofMemory {
   #frames = 0;
   #channels = new DriveNumbers();
   #judged = new Map<string, Map<string, Judged>>();
+  #together = new Map<string, Map<string, OpenTogether>>();
   #poses = new Map<string, PoseClasses>();
   #judgedInAll = 0;
 
@@ -74,13 +76,18 @@ export class ProofMemory {
   }
 
   /** What a rule was found to say. */
-  judgementsOf(rule: string): Judgements {
-    const judged = this.#judged.get(rule) ?? new Map<string, Judged>();
-    this.#judged.set(rule, judged);
+  judgementsOf = (rule: string): Kept<Judged> => this.#keptIn(this.#judged, rule);
+
+  /** In which poses a rule was found to be broken with several parts open together. */
+  openTogetherOf = (rule: string): Kept<OpenTogether> => this.#keptIn(this.#together, rule);
+
+  #keptIn<T>(all: Map<string, Map<string, T>>, rule: string): Kept<T> {
+    const ofRule = all.get(rule) ?? new Map<string, T>();
+    all.set(rule, ofRule);
     return {
-      get: (key) => judged.get(key),
-      set: (key, one) => {
-        judged.set(key, one);
+      get: (key) => ofRule.get(key),
+      set: (key, found) => {
+        ofRule.set(key, found);
         this.#judgedInAll++;
       },
     };
@@ -100,6 +107,7 @@ export class ProofMemory {
   #forget(): void {
     this.#channels = new DriveNumbers();
     this.#judged = new Map();
+    this.#together = new Map();
     this.#poses = new Map();
     this.#judgedInAll = 0;
   }

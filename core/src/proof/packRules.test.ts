@@ -1,17 +1,22 @@
 import { describe, expect, test } from 'vitest';
 import { choosable, setOfThese, shinesAhead, type Choosable } from '../arrange/sideSets.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
+import { mostToward } from '../coverage/sectors.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
 import { darkCue, groupTarget, lightCue, newFunction } from '../design/functions.ts';
 import type { Condition } from '../design/condition.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
+import { highestCd, type Drive } from '../resolve/channels.ts';
 import { checkBuild } from '../rules/check.ts';
 import { judgementsOf } from '../rules/elevations.ts';
 import { conditionOf, kindOf, rulesHere, speaksTo } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
+import { drivenIn } from '../state/driven.ts';
 import { modeOf, stateWith } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
+import { stageId } from '../../test/reference/places.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { packRules, type RuleProof } from './packRules.ts';
 import { Pictures, type Picture } from './pictures.ts';
@@ -334,4 +339,34 @@ test('a lamp that can be raised is looked at raised, too', () => {
   };
   expect(poses(raised)).toContain(`height.${first?.id ?? ''}=up`);
   expect(poses(car)).not.toContain(`height.${first?.id ?? ''}=up`);
+});
+
+test('a side that no door darkens, and two together do', () => {
+  const pumper = demoBuild('tunnel-pumper-3');
+  const doors = ['door-front-left', 'door-front-right'];
+  const toRear = (drive: Drive, open: readonly string[]): number =>
+    pumper.placements
+      .filter(({ id }) => id === drive.placementId)
+      .flatMap((p) => fieldsOf(pumper).of(p, open, 0))
+      .filter(({ moduleId }) => moduleId === drive.moduleId)
+      .reduce((most, { share }) => Math.max(most, highestCd(drive) * mostToward(share, 'rear')), 0);
+  // Left are the lamps that light the rear and do not with both front doors open.
+  const hidden = drivenIn(pumper, { on: [stageId(2)], ambient: 'day' }).filter(
+    (drive) => drive.warns && toRear(drive, []) > 10 && toRear(drive, doors) <= 10,
+  );
+  const kept = pumper.placements.filter(({ id }) => hidden.some(({ placementId }) => placementId === id));
+  expect(kept.length).toBeGreaterThan(1);
+  const build: Build = {
+    ...withControls(pumper, {
+      functions: pumper.controls.functions.filter(({ kind }) => kind === 'stage'),
+      sets: [],
+      trials: [],
+    }),
+    placements: pumper.placements.map((p) => (kept.includes(p) ? p : { ...p, status: 'planned' as const })),
+    rulePacks: [packOf({ kind: 'stays-lit', ...common, aboveCd: 10 })],
+  };
+  const dark = proofs(build).flatMap(({ troubles }) =>
+    troubles.filter(({ trouble }) => trouble.about === 'rear').map(({ state }) => state.open),
+  );
+  expect(dark.map((open) => [...open].sort())).toEqual([doors]);
 });

@@ -4,13 +4,14 @@ import type { RuleData, RulePack } from '../design/rulePack.ts';
 import { judgementsOf, limitsOf } from '../rules/elevations.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import type { Trouble } from '../rules/judgement.ts';
-import { openTogether } from '../rules/openTogether.ts';
+import { openTogether, type OpenTogether } from '../rules/openTogether.ts';
 import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
+import type { WhateverOpen } from '../rules/shown.ts';
 import { Situation } from '../rules/situation.ts';
 import { onsKey, poseKey, stateWith, type State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { Bits } from './bits.ts';
-import type { Judged, Judgements } from './memory.ts';
+import type { Judged, Kept } from './memory.ts';
 import type { Moment } from './moments.ts';
 import { MOST_CONDITIONS, Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
@@ -138,7 +139,8 @@ class Look {
   readonly #known: Known;
   readonly #poses: readonly (readonly string[])[] | null;
   readonly #told = new Map<string, readonly RuleTrouble[]>();
-  readonly #judgements: Judgements;
+  readonly #judgements: Kept<Judged>;
+  readonly #together: Kept<OpenTogether>;
   readonly #looksAt: Bits;
   readonly #texts = new Map<Bits, string>();
   /** Poses alike for what the rule sees of them; null where each is its own. */
@@ -154,7 +156,9 @@ class Look {
     const regarded = drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
     this.#looksAt = Bits.of(regarded, drives.length);
     this.#poses = poses(rule, vehicleOf(pictures.build.vehicle));
-    this.#judgements = pictures.memory.judgementsOf(JSON.stringify([pack.id, pack.upperAboveM, rule]));
+    const asked = JSON.stringify([pack.id, pack.upperAboveM, rule]);
+    this.#judgements = pictures.memory.judgementsOf(asked);
+    this.#together = pictures.memory.openTogetherOf(asked);
     this.#alike = alongElevations ? pictures.poses((d) => regards(d, rule), rule.elevationsDeg) : null;
   }
 
@@ -165,9 +169,19 @@ class Look {
 
   /** Its troubles there that are not known already. */
   at(picture: Picture): RuleTrouble[] {
-    const driven = kindOf(this.#rule).sees === 'driven';
-    const poses = driven ? [picture.open] : this.#pictures.posesOf(picture, this.#poses);
-    return [...poses.flatMap((open) => this.#in(picture, open)), ...this.#openTogether(picture)];
+    return [
+      ...this.#posesIn(picture).flatMap((open) => this.#in(picture, open)),
+      ...this.#openTogether(picture),
+    ];
+  }
+
+  #posesIn(picture: Picture): readonly (readonly string[])[] {
+    if (kindOf(this.#rule).sees === 'driven') return [picture.open];
+    const poses = this.#pictures.posesOf(picture, this.#poses);
+    if (this.#alike !== null || this.#poses !== null) return poses;
+    const together = this.#pictures.carriedTogether(picture, this.#looksAt);
+    if (together === null) this.whole = false;
+    return [...poses, ...(together ?? [])];
   }
 
   /** What limits on light come to there with several parts open together. */
@@ -176,14 +190,31 @@ class Look {
     const [pack, rule] = [this.#pack, this.#rule];
     const state = stateWith({ on: moment.on, open, ambient });
     const at = new Situation(this.#pictures.build, state, pack.upperAboveM);
-    return limitsOf(rule, at).flatMap((limit) => {
+    return limitsOf(rule, at).flatMap((limit, i) => {
       if (this.#known(pack, rule, limit.about, mode)) return [];
-      const { poses, untold } = openTogether(at, limit, { stopsOf: this.#pictures.stopsOf(picture) });
+      const found = this.#openTogetherFor(limit, i, picture, at);
       return [
-        ...untold.map((trouble): RuleTrouble => ({ pack, rule, trouble, moment, state, which: 'reached' })),
-        ...poses.flatMap((more) => this.#in(picture, [...new Set([...open, ...more])])),
+        ...found.untold.map((trouble): RuleTrouble => ({
+          pack,
+          rule,
+          trouble,
+          moment,
+          state,
+          which: 'reached',
+        })),
+        ...found.poses.flatMap((more) => this.#in(picture, [...new Set([...open, ...more])])),
       ];
     });
+  }
+
+  #openTogetherFor(limit: WhateverOpen, place: number, picture: Picture, at: Situation): OpenTogether {
+    const key = `${place}|${this.#pictures.standsOf(picture)}|${this.#textOf(picture.lit)}`;
+    const known = this.#together.get(key);
+    if (known !== undefined) return known;
+    const found = openTogether(at, limit, { stopsOf: this.#pictures.stopsOf(picture) });
+    // What could not be told is said in words that an edit may change.
+    if (found.untold.length === 0) this.#together.set(key, found);
+    return found;
   }
 
   /** Equal for states in which the rule sees the same. */

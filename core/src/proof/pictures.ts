@@ -6,7 +6,8 @@ import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { checkedOns, modeOf } from '../state/state.ts';
-import type { StopsOf } from '../coverage/poseAbove.ts';
+import { fieldsOf } from '../coverage/lampFields.ts';
+import type { StopsOf } from '../coverage/lampPoses.ts';
 import type { PoseClasses } from '../coverage/poseClasses.ts';
 import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
@@ -67,6 +68,9 @@ const WORDS_OF_PICTURE = 5;
 const ALL = 0xffffffff;
 const ALL_BUT_MOMENT = Uint32Array.of(ALL, ALL, ALL, ALL, 0);
 
+/** No more ways in which parts that carry lamps can stand are looked through one by one. */
+const MOST_CARRIED = 128;
+
 /** No more conditions are told apart: a bit each of one word. */
 export const MOST_CONDITIONS = 32;
 
@@ -115,6 +119,7 @@ export class Pictures {
   /** By picture: its mode and light, the parts that stand open, the conditions that hold, a bit each, and its channels. */
   readonly #rows: Rows;
   readonly #among = new Map<string, Among>();
+  readonly #askedText: string;
   readonly #names = new Map<string, string>();
   #numbers: readonly number[] | null = null;
   readonly #spokenOf = new Map<string, Spoken>();
@@ -127,6 +132,7 @@ export class Pictures {
     const said = [...conditionsOf(build.controls), ...conditions];
     const moves = movesOf(build);
     this.#asked = moves.filter(({ input }) => said.some((c) => asks(c, input)));
+    this.#askedText = this.#asked.map(({ stop }) => stop).join();
     this.#free = moves.filter((move) => !this.#asked.includes(move)).map(({ stop }) => stop);
     const asksAmbient = said.some((c) => asks(c, 'ambient'));
     const moments = subject.walked.moments(
@@ -261,6 +267,28 @@ export class Pictures {
     return named.filter((pose) => this.#askedOf(pose) === here);
   }
 
+  /**
+   * The poses of a picture in which several parts stand open that nothing asks about and that carry some of the lamps: what
+   * carries none only hides. Eyes, which look from where they are, see the lamps of all of them at once.
+   * @returns null when there are too many
+   */
+  carriedTogether({ open }: Picture, channels: Bits): readonly (readonly string[])[] | null {
+    const lamps = new Set(this.drives.filter((_, i) => channels.has(i)).map((drive) => drive.placementId));
+    const fields = fieldsOf(this.build);
+    const carriers = new Set(
+      this.build.placements.flatMap((p) => (lamps.has(p.id) ? (fields.carrierOf(p) ?? []) : [])),
+    );
+    const stops = [...carriers]
+      .map((part) => part.stops.map(({ id }) => id).filter((id) => this.#free.includes(id)))
+      .filter((ofPart) => ofPart.length > 0);
+    if (stops.reduce((product, ofPart) => product * (ofPart.length + 1), 1) > MOST_CARRIED) return null;
+    const poses = stops.reduce<string[][]>(
+      (all, ofPart) => all.flatMap((pose) => [pose, ...ofPart.map((stop) => [...pose, stop])]),
+      [[]],
+    );
+    return poses.filter((pose) => pose.length > 1).map((pose) => [...open, ...pose]);
+  }
+
   /** Where a part may stand in a picture: as something that asks about it has it, or anywhere. */
   stopsOf =
     ({ open }: Picture): StopsOf =>
@@ -268,6 +296,9 @@ export class Pictures {
       this.#asked.some(({ input }) => input === partInput(part.id))
         ? [part.stops.find(({ id }) => open.includes(id)) ?? null]
         : stopsWithShut(part);
+
+  /** Equal for pictures in which parts may stand in the same ways. */
+  standsOf = ({ open }: Picture): string => `${this.#askedText}|${open.join()}`;
 
   #askedOf(pose: readonly string[]): string {
     return this.#asked

@@ -7,7 +7,7 @@ import type { Home } from './finding.ts';
 import type { Judgement, Said } from './judgement.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import type { Piece } from './piece.ts';
-import type { LightLimit } from './shown.ts';
+import type { WhateverOpen } from './shown.ts';
 import type { Situation } from './situation.ts';
 
 /** A pose, as the stops that stand open. */
@@ -49,8 +49,8 @@ interface InStates<R> {
   readonly poses?: (rule: R, vehicle: Vehicle) => readonly Pose[];
   /** The light around that it speaks of; any when not said. */
   readonly ambients?: (rule: R) => readonly Ambient[];
-  /** What it limits whatever stands open: looked for in every combination of open parts besides. */
-  readonly limits?: (rule: R, at: Situation) => readonly LightLimit[];
+  /** What it keeps to whatever stands open: looked for in every combination of open parts besides. */
+  readonly limits?: (rule: R, at: Situation) => readonly WhateverOpen[];
   /** One judgement for each thing it speaks of in this state. */
   readonly check: (at: Situation, rule: R) => readonly Judgement[];
   /** Which channels it looks at; those of the lamps that the rule counts when not said. */
@@ -84,7 +84,7 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   /** The poses the rule speaks of; null when it speaks of any. */
   readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
   readonly ambients: (data: RuleData) => readonly Ambient[];
-  readonly limits: (data: RuleData, at: Situation) => readonly LightLimit[];
+  readonly limits: (data: RuleData, at: Situation) => readonly WhateverOpen[];
   readonly check: (at: Situation, data: RuleData) => readonly Judgement[];
   readonly regards: (drive: Drive, data: RuleData) => boolean;
   readonly more: (data: RuleData) => 'helps' | 'hurts' | null;

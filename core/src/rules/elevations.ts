@@ -1,7 +1,7 @@
 import type { RuleData } from '../design/rulePack.ts';
 import type { Judgement, Trouble } from './judgement.ts';
 import { kindOf } from './registry.ts';
-import type { LightLimit } from './shown.ts';
+import type { WhateverOpen } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
 
 /** Where a rule looks from; what sees no light, or has eyes of its own, from nowhere in particular. */
@@ -25,8 +25,8 @@ export function judgementsOf(rule: RuleData, at: Situation): Judgement[] {
   return [...held, ...worst.values()];
 }
 
-/** What a rule limits whatever stands open, from each elevation it looks from. */
-export const limitsOf = (rule: RuleData, at: Situation): LightLimit[] =>
+/** What a rule keeps to whatever stands open, from each elevation it looks from. */
+export const limitsOf = (rule: RuleData, at: Situation): WhateverOpen[] =>
   looksFrom(rule).flatMap((deg) =>
     kindOf(rule)
       .limits(rule, at)

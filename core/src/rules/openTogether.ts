@@ -1,10 +1,12 @@
-import { poseAbove, type PoseSearch } from '../coverage/poseAbove.ts';
+import type { PoseSearch } from '../coverage/lampPoses.ts';
+import { poseAbove } from '../coverage/poseAbove.ts';
+import { poseDark } from '../coverage/poseDark.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { faceText } from '../words/face.ts';
 import { atMost } from './finding.ts';
 import { fails, roomBelow, roundUp, type Trouble } from './judgement.ts';
-import type { LightLimit } from './shown.ts';
+import type { LightFloor, LightLimit, WhateverOpen } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
 
 /** What came of looking through all that may stand open together. */
@@ -16,10 +18,31 @@ export interface OpenTogether {
 }
 
 /**
- * Looks for combinations of open parts in which a limit is passed.
+ * Looks for combinations of open parts in which a limit is passed, or too little light is left.
  * @param at - any pose; stage and ambient count
  */
-export function openTogether(at: Situation, limit: LightLimit, search: PoseSearch = {}): OpenTogether {
+export const openTogether = (at: Situation, limit: WhateverOpen, search: PoseSearch = {}): OpenTogether =>
+  'leastCd' in limit ? darkTogether(at, limit, search) : aboveTogether(at, limit, search);
+
+function darkTogether(at: Situation, floor: LightFloor, search: PoseSearch): OpenTogether {
+  const { about, face, leastCd, elevationDeg = LEVEL_DEG } = floor;
+  const dark = poseDark(at.build, at.drives(floor.lamps), face, leastCd, elevationDeg, search);
+  switch (dark.found) {
+    case 'none':
+      return { poses: [], untold: [] };
+    case 'pose':
+      return { poses: [dark.open], untold: [] };
+    case 'unknown': {
+      const sentence = `light ${faceText[face]} may be gone in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried.`;
+      return {
+        poses: [],
+        untold: [fails({ outcome: 'cannot tell', about, sentence, state: at.state })],
+      };
+    }
+  }
+}
+
+function aboveTogether(at: Situation, limit: LightLimit, search: PoseSearch): OpenTogether {
   const drives = at.drives(limit.lamps).filter((d) => d.colour === limit.colour && limit.counts(d));
   const each = limit.of === 'sum' ? [drives] : byLamp(drives);
   const found = each.map((of) =>

@@ -7,7 +7,7 @@ import type { CheckResult, Finding, Home, RuleOutcome } from './finding.ts';
 import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
 import { DarkStages } from './darkStages.ts';
 import { openTogether } from './openTogether.ts';
-import type { LightLimit } from './shown.ts';
+import type { WhateverOpen } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import { Situation } from './situation.ts';
 
@@ -39,8 +39,8 @@ export type Task = TaskHead &
         readonly sees: 'driven' | 'light';
         readonly upperAboveM: number;
         readonly speaks: (state: State) => boolean;
-        /** What it limits whatever stands open, for any pose of a state. */
-        readonly limits: (at: Situation) => readonly LightLimit[];
+        /** What it keeps to whatever stands open, for any pose of a state. */
+        readonly limits: (at: Situation) => readonly WhateverOpen[];
         readonly check: (at: Situation) => readonly Judgement[];
       }
   );

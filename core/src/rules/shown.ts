@@ -30,6 +30,21 @@ export interface LightLimit {
   readonly elevationDeg?: number;
 }
 
+/** Light toward a face that must be left whatever stands open, in whatever state a rule speaks of. */
+export interface LightFloor {
+  /** As the findings about it are called. */
+  readonly about: string;
+  readonly face: Face;
+  /** What some lamp must send to it, cd. */
+  readonly leastCd: number;
+  readonly lamps: LampsCounted;
+  /** Looked from there, degrees; along the horizontal when not said. */
+  readonly elevationDeg?: number;
+}
+
+/** What a rule keeps to whatever stands open: looked for in every combination of open parts. */
+export type WhateverOpen = LightLimit | LightFloor;
+
 /** The most light that some channels show toward a face, in the worst alignment of what drifts. */
 export interface Shown {
   readonly cd: number;

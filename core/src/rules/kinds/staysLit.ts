@@ -29,6 +29,8 @@ export const staysLit = defineRule({
     ' cd that has it with everything shut',
   ],
   more: () => 'helps',
+  limits: ({ aboveCd }) =>
+    FACES.map((face) => ({ about: face, face, leastCd: aboveCd, lamps: 'warning' as const })),
   // By face and elevation: the fewest lamps that light it with everything shut are the first to leave it dark.
   lots: (drive, at, rule) =>
     rule.elevationsDeg.flatMap((deg) =>
