@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import {
   copyOfDemo,
   expect,
@@ -120,6 +121,43 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
   await expect(page.getByRole('row', { name: /^Cabinet across/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo: Remove Cabinet across' }).click();
   await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible(WORKED_OUT);
+});
+
+test('a work place with corners is drawn on the plan; edges that cross are not taken', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: /^Hoses/ }).click();
+  const corner = page.locator('rect.corner');
+  await expect(corner).toHaveCount(6);
+  const drag = async (from: Locator, byX: number, byY: number): Promise<void> => {
+    const box = await from.boundingBox();
+    if (box === null) throw new Error('it is on the screen');
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + byX, y + byY, { steps: 4 });
+    await page.mouse.up();
+  };
+  const first = page.getByLabel('Corner 1, m ahead');
+  await expect(first).toHaveValue('-1.5');
+  await drag(corner.first(), -30, 0);
+  await expect(first).not.toHaveValue('-1.5');
+  await page.getByRole('button', { name: /^Undo: Corner of Hoses/ }).click();
+  await expect(first).toHaveValue('-1.5');
+  // Drawn out of an edge, a corner more.
+  await drag(page.locator('circle.between').first(), -20, 0);
+  await expect(corner).toHaveCount(7);
+  await page.getByRole('button', { name: 'Remove corner 2' }).click();
+  await expect(corner).toHaveCount(6);
+  // Over the whole figure and beyond: not taken, nothing is changed.
+  await drag(corner.first(), 400, 0);
+  await expect(first).toHaveValue('-1.5');
+  await first.fill('30');
+  await first.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'its edges must not cross' })).toBeVisible();
+  await page.getByLabel('Outline of the work place').selectOption('rectangle');
+  await expect(page.getByLabel('Along the vehicle, m')).toHaveValue('8');
+  await expectAccessible(page);
 });
 
 test('lamps to spare: what each saves and costs in room; one is left out, and the list is made anew', async ({

@@ -76,8 +76,26 @@ export const tunnelPumper: Edit = all(
         yM: 1.22,
         zM: 1.3,
         facing: 'left',
-        alongM: 0.9,
-        acrossM: 0.8,
+        shape: { kind: 'rectangle', alongM: 0.9, acrossM: 0.8 },
+      },
+      {
+        id: 'hose-corner',
+        name: 'Hoses, round the left rear corner',
+        xM: -5,
+        yM: 1.8,
+        zM: 0,
+        facing: 'up',
+        shape: {
+          kind: 'corners',
+          corners: [
+            { alongM: -1.5, acrossM: 1.2 },
+            { alongM: -1.5, acrossM: -3 },
+            { alongM: 0.5, acrossM: -3 },
+            { alongM: 0.5, acrossM: -0.5 },
+            { alongM: 4, acrossM: -0.5 },
+            { alongM: 4, acrossM: 1.2 },
+          ],
+        },
       },
     ],
     [

@@ -26,7 +26,8 @@ export function migrate(data: unknown, version: number): unknown {
   const sixth = version < 6 ? fromVersion5(fifth) : fifth;
   const seventh = version < 7 ? fromVersion6(sixth) : sixth;
   const eighth = version < 8 ? fromVersion7(seventh) : seventh;
-  return version < 9 ? fromVersion8(eighth) : eighth;
+  const ninth = version < 9 ? fromVersion8(eighth) : eighth;
+  return version < 10 ? fromVersion9(ninth) : ninth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -217,6 +218,19 @@ const fromVersion8 = (data: unknown): unknown => ({
   workPlaces: [],
   eyes: [],
 });
+
+/** Version 10 brought work places with another outline than a rectangle. */
+function fromVersion9(data: unknown): unknown {
+  const build = objectOf(data);
+  return {
+    ...build,
+    schemaVersion: 10,
+    workPlaces: eachOf(build.workPlaces, ({ alongM, acrossM, ...place }) => ({
+      ...place,
+      shape: { kind: 'rectangle', alongM, acrossM },
+    })),
+  };
+}
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

@@ -13,8 +13,7 @@ const panel: WorkPlace = {
   yM: 1,
   zM: 1.2,
   facing: 'left',
-  alongM: 1.2,
-  acrossM: 0.8,
+  shape: { kind: 'rectangle', alongM: 1.2, acrossM: 0.8 },
 };
 const eye: EyePlace = { id: 'eye', name: 'Eye', xM: 3, yM: -2, zM: 1.6, lookDeg: 180, upDeg: 0 };
 const withBoth = addOwn(addOwn(car, 'workPlaces', panel), 'eyes', eye);
@@ -33,7 +32,9 @@ test('a work place and an eye are added, changed, read back and removed', () => 
 });
 
 test('what cannot be so is refused by its field; one too many is refused; one id names one', () => {
-  expect(() => changeOwn(withBoth, 'workPlaces', 'panel', { alongM: -1 })).toThrow(/alongM/);
+  expect(() =>
+    changeOwn(withBoth, 'workPlaces', 'panel', { shape: { kind: 'rectangle', alongM: -1, acrossM: 1 } }),
+  ).toThrow(/alongM/);
   expect(() => changeOwn(withBoth, 'eyes', 'eye', { lookDeg: 360 })).toThrow(/lookDeg/);
   expect(() => changeOwn(withBoth, 'eyes', 'eye', { name: '<b>' })).toThrow(/name/);
   const full = Array.from({ length: MOST_OWN }).reduce<typeof car>(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { convexPieces } from '../geometry/polygon.ts';
 import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 
@@ -17,6 +18,44 @@ export type Facing = (typeof FACINGS)[number];
 /** Where something is in body axes: ahead, to the left and up from the ground, m. */
 const WHERE = { xM: within(-60, 60), yM: within(-60, 60), zM: within(0, 30) };
 
+/** A corner of a plane, from its middle: along the vehicle, or level where it faces front or rear; and across it, or upright, m. */
+export const Corner = z.strictObject({ alongM: within(-40, 40), acrossM: within(-30, 30) });
+export type Corner = z.infer<typeof Corner>;
+
+/** What a work place looks like on its plane. */
+export const WorkShape = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('rectangle'),
+      /** Its size along the vehicle, or level where it faces front or rear, m; 0 both ways is a point. */
+      alongM: within(0, 80),
+      /** Its size across the vehicle, or upright where it does not face up, m. */
+      acrossM: within(0, 60),
+    }),
+    z.strictObject({
+      kind: z.literal('corners'),
+      /** In turn, either way round. */
+      corners: z
+        .array(Corner)
+        .min(3, 'must be at least 3 corners')
+        .max(24, 'must be at most 24 corners')
+        .refine(isFigure, 'must enclose an area, and its edges must not cross'),
+    }),
+  ],
+  { error: "must be of kind 'rectangle' or 'corners'" },
+);
+export type WorkShape = z.infer<typeof WorkShape>;
+
+function isFigure(corners: readonly Corner[]): boolean {
+  try {
+    return convexPieces(corners.map(({ alongM, acrossM }) => [alongM, acrossM])).length > 0;
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
 /** A plane on which somebody works: a pump panel, a cot, a bed, a desk; or a point at which a meter is held. */
 export const WorkPlace = z.strictObject({
   id: Id,
@@ -24,10 +63,7 @@ export const WorkPlace = z.strictObject({
   /** Its middle. */
   ...WHERE,
   facing: z.enum(FACINGS, { error: 'must be up, front, rear, left or right' }),
-  /** Its size along the vehicle, or level where it faces front or rear, m; 0 is a point. */
-  alongM: within(0, 80),
-  /** Its size across the vehicle, or upright where it does not face up, m. */
-  acrossM: within(0, 60),
+  shape: WorkShape,
 });
 export type WorkPlace = z.infer<typeof WorkPlace>;
 

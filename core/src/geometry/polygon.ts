@@ -55,6 +55,12 @@ export function convexPieces(points: readonly Point2[]): Point2[][] {
   return joined(pieces);
 }
 
+/** Whether a point lies in a figure that turns one way at every corner, or on its edge. */
+export function isWithin(convex: readonly Point2[], point: Point2): boolean {
+  const turns = convex.map((from, i) => turn(from, convex[(i + 1) % convex.length] ?? from, point));
+  return turns.every((t) => t >= -FLAT_M2) || turns.every((t) => t <= FLAT_M2);
+}
+
 function isEar(points: readonly Point2[], i: number): boolean {
   const n = points.length;
   const [a, b, c] = [points[(i + n - 1) % n], points[i], points[(i + 1) % n]];

@@ -9,19 +9,23 @@ import { eyesInLane, glareAt } from './glare.ts';
 import { planeLx } from './ground.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { outlineOf, stationsOf } from './stations.ts';
-import { cornersOf, stretchAbove, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
+import { cornersOf, extentOf, stretchAbove, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
 
 const pumper = demoBuild('tunnel-pumper-3');
 const lamp = { centre: [0, 0, 2.5] as Vec3, cdToward: () => 2000 };
-const place = (patch: Partial<WorkPlace>): WorkPlace => ({
+/** A rectangle unless said otherwise. */
+const place = ({
+  alongM = 0,
+  acrossM = 0,
+  ...patch
+}: Partial<WorkPlace> & { alongM?: number; acrossM?: number }): WorkPlace => ({
   id: 'p',
   name: 'P',
   xM: 0,
   yM: 0,
   zM: 0,
   facing: 'up',
-  alongM: 0,
-  acrossM: 0,
+  shape: { kind: 'rectangle', alongM, acrossM },
   ...patch,
 });
 
@@ -65,6 +69,35 @@ describe('work places', () => {
   );
   test('a place of any size is looked at in so many points, and no more', () => {
     expect(workPlaceLx([lamp], place({ alongM: 60, acrossM: 60 }))).toHaveLength(41 * 41);
+  });
+  test('a place by its corners is looked at inside them alone, its corners among the points', () => {
+    const corners = (...at: readonly (readonly [number, number])[]): WorkPlace =>
+      place({
+        xM: 1,
+        shape: { kind: 'corners', corners: at.map(([alongM, acrossM]) => ({ alongM, acrossM })) },
+      });
+    // The same rectangle by its corners, whichever way round and wherever its middle stands.
+    const bed = workPlaceLx([lamp], place({ xM: 1, alongM: 1, acrossM: 0.5 }));
+    const sorted = (lx: readonly number[]) => lx.toSorted((a, b) => a - b);
+    for (const four of [
+      corners([-0.5, -0.25], [0.5, -0.25], [0.5, 0.25], [-0.5, 0.25]),
+      corners([-0.5, 0.25], [0.5, 0.25], [0.5, -0.25], [-0.5, -0.25]),
+      { ...corners([-1.5, -0.25], [-0.5, -0.25], [-0.5, 0.25], [-1.5, 0.25]), xM: 2 },
+    ])
+      expect(sorted(workPlaceLx([lamp], four))).toEqual(sorted(bed));
+    // Two metres square without a quarter: 9 × 9 points less 4 × 4.
+    const angled = corners([-1, -1], [1, -1], [1, 0], [0, 0], [0, 1], [-1, 1]);
+    expect(workPlaceLx([lamp], angled)).toHaveLength(9 * 9 - 4 * 4);
+    expect(extentOf(angled)).toEqual({ alongM: 2, acrossM: 2 });
+    // Beneath the lamp lies the inner corner's neighbour a metre back, not the quarter that is cut out.
+    const inside = workPlaceLx([lamp], { ...angled, xM: 0.5, yM: 0.5 });
+    const whole = workPlaceLx([lamp], place({ xM: 0.5, yM: 0.5, alongM: 2, acrossM: 2 }));
+    expect(Math.max(...inside)).toBe(320);
+    expect(Math.min(...inside)).toBeGreaterThan(Math.min(...whole));
+    // A figure with slanted edges has its corners, which the grid misses.
+    const kite = corners([-0.33, 0], [0, -0.41], [0.33, 0], [0, 0.41]);
+    const lx = workPlaceLx([lamp], kite);
+    for (const corner of cornersOf(kite)) expect(lx).toContainEqual(planeLx([lamp], corner));
   });
   test('along a strip of road the light begins and ends where it passes a limit', () => {
     // 2 000 cd all round at 1 m above the road's near end: E = 2000 h / (h² + d²)^1.5.

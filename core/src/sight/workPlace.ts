@@ -1,4 +1,6 @@
+import { cornersIn } from '../design/shapeEdits.ts';
 import type { Facing, WorkPlace } from '../design/site.ts';
+import { convexPieces, isWithin, type Point2 } from '../geometry/polygon.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { planeLx } from './ground.ts';
 import type { Source } from './source.ts';
@@ -6,6 +8,8 @@ import type { Outline } from './stations.ts';
 
 /** From one point of a work place to the next no more than this, but for large ones, m. */
 const STEP_M = 0.25;
+/** Points nearer to each other than this are one, m. */
+const SAME_M = 1e-6;
 /** No more points than this each way. */
 const MOST_POINTS = 41;
 
@@ -36,18 +40,43 @@ function pointOf({ xM, yM, zM, facing }: WorkPlace, a: number, c: number): Vec3 
   ];
 }
 
+/** The corners of a work place on its plane, in turn, from its middle: along and across, m. */
+const cornersOn = ({ shape }: WorkPlace): Point2[] =>
+  cornersIn(shape).map(({ alongM, acrossM }) => [alongM, acrossM]);
+
 /** The corners of a work place, in turn, body axes, m. */
-export function cornersOf(place: WorkPlace): Vec3[] {
-  const [a, c] = [place.alongM / 2, place.acrossM / 2];
-  return [pointOf(place, -a, -c), pointOf(place, a, -c), pointOf(place, a, c), pointOf(place, -a, c)];
+export const cornersOf = (place: WorkPlace): Vec3[] => cornersOn(place).map(([a, c]) => pointOf(place, a, c));
+
+/** How far a work place extends on its plane, m. */
+export function extentOf(place: WorkPlace): { readonly alongM: number; readonly acrossM: number } {
+  const corners = cornersOn(place);
+  const spread = (of: readonly number[]): number => Math.max(...of) - Math.min(...of);
+  return { alongM: spread(corners.map(([a]) => a)), acrossM: spread(corners.map(([, c]) => c)) };
+}
+
+/** Where a work place is looked at, from its middle: along and across, m. Its edges and corners are among them. */
+function pointsOn(place: WorkPlace): Point2[] {
+  const { shape } = place;
+  if (shape.kind === 'rectangle')
+    return offsets(shape.alongM).flatMap((a) => offsets(shape.acrossM).map((c): Point2 => [a, c]));
+  const corners = cornersOn(place);
+  const pieces = convexPieces(corners);
+  const { alongM, acrossM } = extentOf(place);
+  const midA = Math.min(...corners.map(([a]) => a)) + alongM / 2;
+  const midC = Math.min(...corners.map(([, c]) => c)) + acrossM / 2;
+  const inside = offsets(alongM).flatMap((a) =>
+    offsets(acrossM)
+      .map((c): Point2 => [midA + a, midC + c])
+      .filter((point) => pieces.some((piece) => isWithin(piece, point))),
+  );
+  const isNew = ([a, c]: Point2): boolean => !inside.some(([x, y]) => Math.hypot(x - a, y - c) < SAME_M);
+  return [...inside, ...corners.filter(isNew)];
 }
 
 /** The light on a plane where somebody works, point by point, lx; body and open parts throw their shadows on it. */
 export function workPlaceLx(lamps: readonly Source[], place: WorkPlace): number[] {
   const { normal } = AXES[place.facing];
-  return offsets(place.alongM).flatMap((a) =>
-    offsets(place.acrossM).map((c) => planeLx(lamps, pointOf(place, a, c), normal)),
-  );
+  return pointsOn(place).map(([a, c]) => planeLx(lamps, pointOf(place, a, c), normal));
 }
 
 /**
@@ -60,12 +89,11 @@ export function stretchAbove(
   lx: readonly number[],
   limitLx: number,
 ): { readonly fromM: number; readonly toM: number } | null {
-  const wide = offsets(place.acrossM).length;
   const { along } = AXES[place.facing];
   const ahead = along[0] * place.xM + along[1] * place.yM >= 0;
-  const bright = offsets(place.alongM).flatMap((a, i) =>
-    lx.slice(i * wide, (i + 1) * wide).some((v) => v > limitLx) ? [place.alongM / 2 + (ahead ? a : -a)] : [],
-  );
+  const points = pointsOn(place).map(([a]) => (ahead ? a : -a));
+  const near = Math.min(...points);
+  const bright = points.filter((_, i) => (lx[i] ?? 0) > limitLx).map((a) => a - near);
   return bright.length === 0 ? null : { fromM: Math.min(...bright), toM: Math.max(...bright) };
 }
 
@@ -78,15 +106,21 @@ export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): read
   const middleX = (rearX + frontX) / 2;
   const round = (m: number): number => Math.round(m * 100) / 100;
   return [
-    { name: 'Point on the ground', xM: round(rearX - 2), yM: 0, zM: 0, facing: 'up', alongM: 0, acrossM: 0 },
+    {
+      name: 'Point on the ground',
+      xM: round(rearX - 2),
+      yM: 0,
+      zM: 0,
+      facing: 'up',
+      shape: { kind: 'rectangle', alongM: 0, acrossM: 0 },
+    },
     {
       name: 'Panel at the left side',
       xM: round(middleX),
       yM: round(leftY),
       zM: 1.2,
       facing: 'left',
-      alongM: 1.2,
-      acrossM: 0.8,
+      shape: { kind: 'rectangle', alongM: 1.2, acrossM: 0.8 },
     },
     {
       name: 'Under the bonnet',
@@ -94,8 +128,7 @@ export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): read
       yM: 0,
       zM: 1,
       facing: 'up',
-      alongM: 0.8,
-      acrossM: 1.2,
+      shape: { kind: 'rectangle', alongM: 0.8, acrossM: 1.2 },
     },
     {
       name: 'Bed or table inside',
@@ -103,8 +136,7 @@ export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): read
       yM: 0,
       zM: 0.9,
       facing: 'up',
-      alongM: 1.8,
-      acrossM: 0.6,
+      shape: { kind: 'rectangle', alongM: 1.8, acrossM: 0.6 },
     },
     {
       name: `Road ahead, ${ROAD_M.wide} × ${ROAD_M.long} m`,
@@ -112,8 +144,7 @@ export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): read
       yM: 0,
       zM: 0,
       facing: 'up',
-      alongM: ROAD_M.long,
-      acrossM: ROAD_M.wide,
+      shape: { kind: 'rectangle', alongM: ROAD_M.long, acrossM: ROAD_M.wide },
     },
     {
       name: `Wall ${WALL_M.off} m to the right`,
@@ -121,8 +152,7 @@ export function usualWorkPlaces({ rearX, frontX, rightY, leftY }: Outline): read
       yM: round(rightY - WALL_M.off),
       zM: WALL_M.high / 2,
       facing: 'left',
-      alongM: WALL_M.long,
-      acrossM: WALL_M.high,
+      shape: { kind: 'rectangle', alongM: WALL_M.long, acrossM: WALL_M.high },
     },
   ];
 }

@@ -1,15 +1,15 @@
 <script lang="ts">
   import { functionAt, readOn } from '@flarik/core/design/controls';
-  import { addOwn, changeOwn } from '@flarik/core/design/ownEdits';
+  import { addOwn } from '@flarik/core/design/ownEdits';
   import type { WorkPlace } from '@flarik/core/design/site';
   import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
-  import { cornersOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
+  import { extentOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
-  import { trackDrag } from '$lib/editor/trackDrag';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import Beside from './Beside.svelte';
+  import PlacesOnPlan from './PlacesOnPlan.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import WorkPlaceEdit from './WorkPlaceEdit.svelte';
@@ -79,30 +79,18 @@
   }
   let map = $state<HTMLElement>();
 
-  /** The middle of a work place is dragged over the plan. */
-  function dragPlace(press: PointerEvent, { id, name }: WorkPlace): void {
-    press.preventDefault();
-    chosenId = id;
-    const to = (clientX: number, clientY: number) => {
-      const { left, top, width, height } = map?.getBoundingClientRect() ?? new DOMRect();
-      const xM = grid.fromX - grid.stepM / 2 + ((clientX - left) / width) * wide;
-      const yM = grid.fromY - grid.stepM / 2 + (1 - (clientY - top) / height) * deep;
-      const at = (m: number): number => Math.min(60, Math.max(-60, Math.round(m * 20) / 20));
-      return (b: typeof editor.build) => changeOwn(b, 'workPlaces', id, { xM: at(xM), yM: at(yM) });
+  /** The window to body axes, m. */
+  function bodyAt(clientX: number, clientY: number): { readonly xM: number; readonly yM: number } {
+    const { left, top, width, height } = map?.getBoundingClientRect() ?? new DOMRect();
+    return {
+      xM: grid.fromX - grid.stepM / 2 + ((clientX - left) / width) * wide,
+      yM: grid.fromY - grid.stepM / 2 + (1 - (clientY - top) / height) * deep,
     };
-    trackDrag(press, {
-      move: (x, y) => editor.drag(to(x, y)),
-      drop: (x, y) => editor.edit(`Move ${name}`, to(x, y)),
-      cancel: () => editor.cancelDrag(),
-    });
   }
 
-  function point(event: PointerEvent & { currentTarget: HTMLElement }): void {
-    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
-    probe = {
-      x: grid.fromX - grid.stepM / 2 + ((event.clientX - left) / width) * wide,
-      y: grid.fromY - grid.stepM / 2 + (1 - (event.clientY - top) / height) * deep,
-    };
+  function point({ clientX, clientY }: PointerEvent): void {
+    const { xM, yM } = bodyAt(clientX, clientY);
+    probe = { x: xM, y: yM };
   }
 </script>
 
@@ -133,24 +121,7 @@
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
           <rect class="area" x={px(rearX)} y={py(leftY)} width={frontX - rearX} height={leftY - rightY} />
         {/each}
-        {#each places as { place } (place.id)}
-          <polygon
-            class="place"
-            class:chosen={place.id === chosenId}
-            points={cornersOf(place)
-              .map(([x, y]) => `${px(x)},${py(y)}`)
-              .join(' ')}
-          />
-          <circle
-            class="grip"
-            class:chosen={place.id === chosenId}
-            role="presentation"
-            cx={px(place.xM)}
-            cy={py(place.yM)}
-            r="0.28"
-            onpointerdown={(event) => dragPlace(event, place)}
-          />
-        {/each}
+        <PlacesOnPlan {px} {py} {chosenId} {bodyAt} choose={(id) => (chosenId = id)} />
         <g transform="translate({px(0)} {py(0)}) scale(1,-1)">
           <ViewPicture vehicle={editor.vehicle} view="plan" {open} />
         </g>
@@ -214,11 +185,11 @@
       </tbody>
     </table>
     {#if chosen !== undefined}
-      {#if chosen.alongM >= LONG_M}
+      {#if extentOf(chosen).alongM >= LONG_M}
         <p>
           {#if stretch === null}Nowhere above {limitLx} lx.{:else}Above {limitLx} lx from {stretch.fromM.toFixed(
               0,
-            )} to {stretch.toM.toFixed(0)} m of its {chosen.alongM} m, from the end nearest to the vehicle.{/if}
+            )} to {stretch.toM.toFixed(0)} m of its {extentOf(chosen).alongM} m, from the end nearest to the vehicle.{/if}
         </p>
       {/if}
       <WorkPlaceEdit one={chosen} />
@@ -293,31 +264,6 @@
     stroke-width: 1;
     stroke-dasharray: 5 4;
     vector-effect: non-scaling-stroke;
-  }
-
-  .place {
-    fill: color-mix(in srgb, var(--accent) 25%, transparent);
-    stroke: #ffffff;
-    stroke-width: 1.5;
-    vector-effect: non-scaling-stroke;
-  }
-
-  .place.chosen {
-    stroke: var(--on);
-    stroke-width: 2.5;
-  }
-
-  .grip {
-    fill: var(--accent);
-    stroke: #ffffff;
-    stroke-width: 1;
-    vector-effect: non-scaling-stroke;
-    pointer-events: auto;
-    cursor: move;
-  }
-
-  .grip.chosen {
-    fill: var(--on);
   }
 
   tr.chosen td {

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { changeOwn } from '@flarik/core/design/ownEdits';
   import { FACINGS, type WorkPlace } from '@flarik/core/design/site';
+  import { asRectangle, byCorners } from '@flarik/core/design/shapeEdits';
   import FigureField from '$lib/ui/FigureField.svelte';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
+  import CornerFields from './CornerFields.svelte';
   import OwnSentence from './OwnSentence.svelte';
   import WhereFields from './WhereFields.svelte';
 
@@ -33,22 +35,36 @@
       value={one.facing}
       onset={(facing: WorkPlace['facing']) => set({ facing })}
     />
-    and is
-    <FigureField
-      label={one.facing === 'up' ? 'Along the vehicle, m' : 'Wide, m'}
-      value={one.alongM}
-      min={0}
-      max={60}
-      whole={false}
-      onset={(alongM: number) => set({ alongM })}
-    /> m {one.facing === 'up' ? 'long' : 'wide'} and
-    <FigureField
-      label={one.facing === 'up' ? 'Across the vehicle, m' : 'High, m'}
-      value={one.acrossM}
-      min={0}
-      max={60}
-      whole={false}
-      onset={(acrossM: number) => set({ acrossM })}
-    /> m {one.facing === 'up' ? 'wide' : 'high'}{one.alongM === 0 && one.acrossM === 0 ? ': a point' : ''}.
+    and is a
+    <InlineChoice
+      label="Outline of the work place"
+      options={[
+        { value: 'rectangle', text: 'rectangle' },
+        { value: 'corners', text: 'figure with corners' },
+      ]}
+      value={one.shape.kind}
+      onset={(kind: WorkPlace['shape']['kind']) =>
+        set({ shape: kind === 'corners' ? byCorners(one.shape) : asRectangle(one.shape) })}
+    />{#if one.shape.kind === 'rectangle'}
+      {@const { alongM, acrossM } = one.shape},
+      <FigureField
+        label={one.facing === 'up' ? 'Along the vehicle, m' : 'Wide, m'}
+        value={alongM}
+        min={0}
+        max={80}
+        whole={false}
+        onset={(m: number) => set({ shape: { kind: 'rectangle', alongM: m, acrossM } })}
+      /> m {one.facing === 'up' ? 'long' : 'wide'} and
+      <FigureField
+        label={one.facing === 'up' ? 'Across the vehicle, m' : 'High, m'}
+        value={acrossM}
+        min={0}
+        max={60}
+        whole={false}
+        onset={(m: number) => set({ shape: { kind: 'rectangle', alongM, acrossM: m } })}
+      /> m {one.facing === 'up' ? 'wide' : 'high'}{alongM === 0 && acrossM === 0 ? ': a point' : ''}.
+    {:else}; from its middle these are
+      <CornerFields shape={one.shape} facing={one.facing} onset={(shape) => set({ shape })} />
+    {/if}
   {/snippet}
 </OwnSentence>
