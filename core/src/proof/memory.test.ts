@@ -32,10 +32,8 @@ const ready = (build: Build, id: string): Build =>
 
 /** Edits as somebody makes them one after the other, each of the build before it. */
 const EDITS: readonly (readonly [string, (build: Build) => Build])[] = [
-  ['the same again', (b) => ({ ...b })],
   ['a name', (b) => changed(b, 'white', (fn) => ({ ...fn, name: 'White ahead' }))],
   ['a level', (b) => atLevel(b, 'stage-3', 0.4)],
-  ['another level', (b) => atLevel(b, 'stage-1', 0.06)],
   [
     'white at night alone',
     (b) =>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { addCorner, cornersIn, moveCorner, removeCorner } from '@flarik/core/design/shapeEdits';
   import type { Facing, WorkShape } from '@flarik/core/design/site';
+  import Add from 'carbon-icons-svelte/lib/Add.svelte';
+  import Close from 'carbon-icons-svelte/lib/Close.svelte';
   import FigureField from '$lib/ui/FigureField.svelte';
 
   /** The corners of a work place, one by one, from its middle. */
@@ -35,12 +37,18 @@
         whole={false}
         onset={(m: number) => onset(moveCorner(shape, i, { acrossM: m }))}
       /> m {words[1]}
-      <button class="link" onclick={() => onset(addCorner(shape, i))} aria-label="Add a corner after {i + 1}"
-        >Add after</button
+      <button
+        class="icon"
+        aria-label="Add a corner after {i + 1}"
+        title="Add a corner after this one"
+        onclick={() => onset(addCorner(shape, i))}><Add size={16} /></button
       >
       {#if corners.length > 3}
-        <button class="link" onclick={() => onset(removeCorner(shape, i))} aria-label="Remove corner {i + 1}"
-          >Remove</button
+        <button
+          class="icon"
+          aria-label="Remove corner {i + 1}"
+          title="Remove this corner"
+          onclick={() => onset(removeCorner(shape, i))}><Close size={16} /></button
         >
       {/if}
     </li>
@@ -58,7 +66,12 @@
     font-size: 13px;
   }
 
-  .link {
-    font-size: 13px;
+  .icon {
+    padding: 0.25rem;
+    border: none;
+    background: none;
+    color: var(--cds-link-01);
+    cursor: pointer;
+    vertical-align: middle;
   }
 </style>

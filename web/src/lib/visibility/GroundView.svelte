@@ -70,6 +70,7 @@
     const row = Math.round((probe.y - grid.fromY) / grid.stepM);
     return grid.lx[row * grid.columns + column] ?? null;
   });
+  const metres = (m: number): string => (m < 20 ? String(Number(m.toFixed(1))) : m.toFixed(0));
   const number = (v: number): string => (v < 0.05 ? '0' : v < 10 ? v.toFixed(1) : v.toFixed(0));
 
   function add(like: Omit<WorkPlace, 'id'>): void {
@@ -187,9 +188,12 @@
     {#if chosen !== undefined}
       {#if extentOf(chosen).alongM >= LONG_M}
         <p>
-          {#if stretch === null}Nowhere above {limitLx} lx.{:else}Above {limitLx} lx from {stretch.fromM.toFixed(
-              0,
-            )} to {stretch.toM.toFixed(0)} m of its {extentOf(chosen).alongM} m, from the end nearest to the vehicle.{/if}
+          {#if stretch === null}
+            Nowhere above {limitLx} lx.
+          {:else}
+            Above {limitLx} lx from {metres(stretch.fromM)} to {metres(stretch.toM)} m of its
+            {metres(extentOf(chosen).alongM)} m, from the end nearest to the vehicle.
+          {/if}
         </p>
       {/if}
       <WorkPlaceEdit one={chosen} />
