@@ -8,8 +8,10 @@ import type { Condition } from '../design/condition.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
-import { checkBuild } from '../rules/check.ts';
+import { wishKindOf } from '../rules/brief/wishes.ts';
+import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
 import { judgementsOf } from '../rules/elevations.ts';
+import type { Judgement } from '../rules/judgement.ts';
 import { conditionOf, kindOf, rulesHere, speaksTo } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
 import { drivenIn } from '../state/driven.ts';
@@ -49,8 +51,22 @@ function allTogether(build: Build, pictures: Pictures, picture: Picture): readon
   return [...together, ...pictures.posesOf(picture, null)];
 }
 
+/** What somebody says of all pictures: by what it is about, how near to rest; and the least room. */
+interface Plain {
+  readonly troubles: Map<string, number>;
+  margin: number | null;
+}
+
+function note(plain: Plain, { moment }: Picture, judgements: readonly Judgement[]): void {
+  for (const j of judgements) {
+    if (j.margin !== null) plain.margin = Math.min(j.margin, plain.margin ?? Infinity);
+    if (j.outcome !== 'holds')
+      plain.troubles.set(j.about, Math.min(moment.depth, plain.troubles.get(j.about) ?? Infinity));
+  }
+}
+
 /** The same, picture by picture and pose by pose, leaving nothing out. */
-function plainly(build: Build): Map<string, { troubles: Map<string, number>; margin: number | null }> {
+function plainly(build: Build): ReadonlyMap<string, Plain> {
   const subject = new ProofSubject(build);
   const conditions: Condition[] = [];
   const asked = build.rulePacks.flatMap((pack) =>
@@ -61,35 +77,42 @@ function plainly(build: Build): Map<string, { troubles: Map<string, number>; mar
         return { pack, rule, at: when === null ? -1 : conditions.push(when) - 1 };
       }),
   );
-  const pictures = new Pictures(subject, conditions);
-  return new Map(
-    asked.map(({ pack, rule, at }) => {
-      const kind = kindOf(rule);
-      /** By what it is about: how near to rest. */
-      const troubles = new Map<string, number>();
-      let margin: number | null = null;
-      for (const picture of pictures.all) {
-        const { moment, ambient, mode, open, holds } = picture;
-        if (!rule.stages.some((s) => s === mode) || !kind.ambients(rule).includes(ambient)) continue;
-        if (at >= 0 && holds[at] !== true) continue;
-        const poses =
-          kind.sees === 'driven'
-            ? [open]
-            : kind.limits(rule, new Situation(build, stateWith({}), 0)).length > 0
-              ? allTogether(build, pictures, picture)
-              : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
-        for (const pose of poses) {
-          const state = stateWith({ on: moment.on, open: pose, ambient });
-          for (const j of judgementsOf(rule, new Situation(build, state, pack.upperAboveM))) {
-            if (j.margin !== null) margin = margin === null ? j.margin : Math.min(margin, j.margin);
-            if (j.outcome !== 'holds')
-              troubles.set(j.about, Math.min(moment.depth, troubles.get(j.about) ?? Infinity));
-          }
-        }
-      }
-      return [`${pack.id}|${rule.id}`, { troubles, margin }];
-    }),
-  );
+  const pictures = new Pictures(subject, conditions, true);
+  const plain = new Map<string, Plain>();
+  const stateIn = ({ moment, ambient }: Picture, open: readonly string[]) =>
+    stateWith({ on: moment.on, open, ambient });
+  for (const { pack, rule, at } of asked) {
+    const mine: Plain = { troubles: new Map(), margin: null };
+    plain.set(`${pack.id}|${rule.id}`, mine);
+    const kind = kindOf(rule);
+    for (const picture of pictures.all) {
+      const { ambient, mode, open, holds } = picture;
+      if (!rule.stages.some((s) => s === mode) || !kind.ambients(rule).includes(ambient)) continue;
+      if (at >= 0 && holds[at] !== true) continue;
+      const poses =
+        kind.sees === 'driven'
+          ? [open]
+          : kind.limits(rule, new Situation(build, stateWith({}), 0)).length > 0
+            ? allTogether(build, pictures, picture)
+            : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
+      for (const pose of poses)
+        note(
+          mine,
+          picture,
+          judgementsOf(rule, new Situation(build, stateIn(picture, pose), pack.upperAboveM)),
+        );
+    }
+  }
+  for (const wish of build.brief.constraints) {
+    const { check } = wishKindOf(wish);
+    if (!('inState' in check)) continue;
+    const mine: Plain = { troubles: new Map(), margin: null };
+    plain.set(`${BRIEF_PACK}|${wish.id}`, mine);
+    for (const picture of pictures.all)
+      for (const pose of allTogether(build, pictures, picture))
+        note(mine, picture, check.inState(new Situation(build, stateIn(picture, pose), 0), wish));
+  }
+  return plain;
 }
 
 describe('what is left out says nothing new', () => {

@@ -1,15 +1,13 @@
 import type { Condition } from '../design/condition.ts';
 import type { PoseClasses } from '../coverage/poseClasses.ts';
-import type { RuleData, RulePack } from '../design/rulePack.ts';
-import { judgementsOf, limitsOf } from '../rules/elevations.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import type { Trouble } from '../rules/judgement.ts';
 import { openTogether, type OpenTogether } from '../rules/openTogether.ts';
-import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
+import type { AskedRule } from '../rules/registry.ts';
 import type { WhateverOpen } from '../rules/shown.ts';
 import { Situation } from '../rules/situation.ts';
 import { onsKey, poseKey, stateWith, type State } from '../state/state.ts';
-import { vehicleOf } from '../vehicle/vehicle.ts';
+import { askedRule, askedWish, type Asked } from './asked.ts';
 import { Bits } from './bits.ts';
 import type { Judged, Kept } from './memory.ts';
 import type { Moment } from './moments.ts';
@@ -37,8 +35,7 @@ class Conditions {
 
 /** Something a rule says of a state that the controls bring about. */
 export interface RuleTrouble {
-  readonly pack: RulePack;
-  readonly rule: RuleData;
+  readonly asked: Asked;
   readonly trouble: Trouble;
   readonly moment: Moment;
   readonly state: State;
@@ -53,17 +50,12 @@ export interface RuleProof {
 }
 
 /** Whether a trouble is told already of a function by itself. */
-export type Known = (pack: RulePack, rule: RuleData, about: string, mode: number) => boolean;
-
-interface Asked extends AskedRule {
-  /** Its place among the conditions asked; -1 where it asks for no more than its stages. */
-  readonly when: number;
-}
+export type Known = (asked: Asked, about: string, mode: number) => boolean;
 
 /**
- * Judges rules in every picture that the controls can bring about, rule by rule; between two of them it
- * can be given up. Of pictures that differ only in channels a rule does not look at one is judged; and where more light
- * always helps or always hurts, those with the least or the most.
+ * Judges rules, and wishes of the brief about what shows, in every picture that the controls can bring about, one by one;
+ * between two of them it can be given up. Of pictures that differ only in channels that one does not look at one is judged;
+ * and where more light always helps or always hurts, those with the least or the most.
  */
 export function* packRules(
   subject: ProofSubject,
@@ -72,30 +64,31 @@ export function* packRules(
 ): Generator<string, RuleProof[]> {
   const { build } = subject;
   const conditions = new Conditions();
-  const asked = rules
-    .filter(({ rule }) => kindOf(rule).inStates)
-    .map(({ pack, rule }): Asked => {
-      const when = conditionOf(build, pack, rule);
-      return { pack, rule, when: when === null ? -1 : conditions.placeOf(when) };
-    });
+  const asked = [
+    ...rules.flatMap((rule) => askedRule(build, rule) ?? []),
+    ...build.brief.constraints.flatMap((wish) => askedWish(build, wish) ?? []),
+  ].map((one) => ({ one, when: one.when === null ? -1 : conditions.placeOf(one.when) }));
   if (asked.length === 0) return [];
   yield 'every picture';
-  const pictures = new Pictures(subject, conditions.all);
+  const pictures = new Pictures(
+    subject,
+    conditions.all,
+    asked.some(({ one }) => one.modes === null),
+  );
   const proofs: RuleProof[] = [];
-  for (const one of asked) {
-    yield one.rule.clause;
-    proofs.push(judged(pictures, one, known));
+  for (const { one, when } of asked) {
+    yield one.clause;
+    proofs.push(judged(pictures, one, when, known));
   }
   return proofs;
 }
 
-function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): RuleProof {
-  const kind = kindOf(rule);
-  const mine = pictures.spokenOf(rule.stages, kind.ambients(rule), when);
-  const look = new Look(pictures, pack, rule, known);
+function judged(pictures: Pictures, asked: Asked, when: number, known: Known): RuleProof {
+  const mine = pictures.spokenOf(asked.modes, asked.ambients, when);
+  const look = new Look(pictures, asked, known);
   const worst = new Map<string, RuleTrouble>();
-  const among = amongOf(pictures, rule, mine);
-  for (const picture of telling(pictures, among, rule, mine))
+  const among = amongOf(pictures, asked, mine);
+  for (const picture of telling(pictures, among, asked, mine))
     for (const trouble of look.at(picture)) {
       const before = worst.get(trouble.trouble.about);
       if (before === undefined || marginOf(trouble) < marginOf(before))
@@ -114,8 +107,8 @@ function judged(pictures: Pictures, { pack, rule, when }: Asked, known: Known): 
   return {
     troubles,
     outcome: {
-      packId: pack.id,
-      ruleId: rule.id,
+      packId: asked.packId,
+      ruleId: asked.ruleId,
       verdict: fails ? 'broken' : untold ? 'cannot tell' : look.count === 0 ? 'silent' : 'holds',
       margin,
       statesChecked: mine.count,
@@ -134,10 +127,8 @@ class Look {
   /** Whether everything asked for was looked at. */
   whole = true;
   readonly #pictures: Pictures;
-  readonly #pack: RulePack;
-  readonly #rule: RuleData;
+  readonly #asked: Asked;
   readonly #known: Known;
-  readonly #poses: readonly (readonly string[])[] | null;
   readonly #told = new Map<string, readonly RuleTrouble[]>();
   readonly #judgements: Kept<Judged>;
   readonly #together: Kept<OpenTogether>;
@@ -146,20 +137,16 @@ class Look {
   /** Poses alike for what the rule sees of them; null where each is its own. */
   readonly #alike: PoseClasses | null;
 
-  constructor(pictures: Pictures, pack: RulePack, rule: RuleData, known: Known) {
+  constructor(pictures: Pictures, asked: Asked, known: Known) {
     this.#pictures = pictures;
-    this.#pack = pack;
-    this.#rule = rule;
+    this.#asked = asked;
     this.#known = known;
-    const { poses, regards, alongElevations } = kindOf(rule);
-    const { drives } = pictures;
-    const regarded = drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
+    const { drives, memory } = pictures;
+    const regarded = drives.flatMap((drive, i) => (asked.regards(drive) ? [i] : []));
     this.#looksAt = Bits.of(regarded, drives.length);
-    this.#poses = poses(rule, vehicleOf(pictures.build.vehicle));
-    const asked = JSON.stringify([pack.id, pack.upperAboveM, rule]);
-    this.#judgements = pictures.memory.judgementsOf(asked);
-    this.#together = pictures.memory.openTogetherOf(asked);
-    this.#alike = alongElevations ? pictures.poses((d) => regards(d, rule), rule.elevationsDeg) : null;
+    this.#judgements = memory.judgementsOf(asked.text);
+    this.#together = memory.openTogetherOf(asked.text);
+    this.#alike = asked.elevationsDeg === null ? null : pictures.poses(asked.regards, asked.elevationsDeg);
   }
 
   /** How many states were looked at. */
@@ -176,9 +163,10 @@ class Look {
   }
 
   #posesIn(picture: Picture): readonly (readonly string[])[] {
-    if (kindOf(this.#rule).sees === 'driven') return [picture.open];
-    const poses = this.#pictures.posesOf(picture, this.#poses);
-    if (this.#alike !== null || this.#poses !== null) return poses;
+    const { sees, poses: named } = this.#asked;
+    if (sees === 'driven') return [picture.open];
+    const poses = this.#pictures.posesOf(picture, named);
+    if (this.#alike !== null || named !== null) return poses;
     const together = this.#pictures.carriedTogether(picture, this.#looksAt);
     if (together === null) this.whole = false;
     return [...poses, ...(together ?? [])];
@@ -187,21 +175,14 @@ class Look {
   /** What limits on light come to there with several parts open together. */
   #openTogether(picture: Picture): RuleTrouble[] {
     const { moment, ambient, mode, open } = picture;
-    const [pack, rule] = [this.#pack, this.#rule];
+    const asked = this.#asked;
     const state = stateWith({ on: moment.on, open, ambient });
-    const at = new Situation(this.#pictures.build, state, pack.upperAboveM);
-    return limitsOf(rule, at).flatMap((limit, i) => {
-      if (this.#known(pack, rule, limit.about, mode)) return [];
+    const at = new Situation(this.#pictures.build, state, asked.upperAboveM);
+    return asked.limits(at).flatMap((limit, i) => {
+      if (this.#known(asked, limit.about, mode)) return [];
       const found = this.#openTogetherFor(limit, i, picture, at);
       return [
-        ...found.untold.map((trouble): RuleTrouble => ({
-          pack,
-          rule,
-          trouble,
-          moment,
-          state,
-          which: 'reached',
-        })),
+        ...found.untold.map((trouble): RuleTrouble => ({ asked, trouble, moment, state, which: 'reached' })),
         ...found.poses.flatMap((more) => this.#in(picture, [...new Set([...open, ...more])])),
       ];
     });
@@ -224,7 +205,7 @@ class Look {
 
   /** Equal for poses in which the rule sees the same. */
   #poseOf({ open }: State): string {
-    if (kindOf(this.#rule).sees === 'driven') return '';
+    if (this.#asked.sees === 'driven') return '';
     return this.#alike === null ? poseKey(open) : String(this.#alike.of(open));
   }
 
@@ -243,13 +224,13 @@ class Look {
   }
 
   #troublesIn(picture: Picture, state: State): readonly RuleTrouble[] {
-    const [pack, rule] = [this.#pack, this.#rule];
+    const asked = this.#asked;
     const { margin, troubles } = this.#judged(picture, state);
     this.margin = leastOf([this.margin, margin]);
     return troubles.flatMap((trouble): RuleTrouble[] =>
-      this.#known(pack, rule, trouble.about, picture.mode)
+      this.#known(asked, trouble.about, picture.mode)
         ? []
-        : [{ pack, rule, trouble, moment: picture.moment, state, which: 'reached' }],
+        : [{ asked, trouble, moment: picture.moment, state, which: 'reached' }],
     );
   }
 
@@ -263,7 +244,7 @@ class Look {
     const named = `${seen}|${this.#pictures.namesOf(state.on)}|${poseKey(state.open)}`;
     const known = this.#judgements.get(named);
     if (known !== undefined) return known;
-    const all = judgementsOf(this.#rule, new Situation(build, state, this.#pack.upperAboveM));
+    const all = this.#asked.judge(new Situation(build, state, this.#asked.upperAboveM));
     const troubles = all.filter((judgement) => judgement.outcome !== 'holds');
     const judged = { margin: leastOf(all.map(({ margin }) => margin)), troubles };
     this.#judgements.set(troubles.length === 0 ? seen : named, judged);
@@ -308,9 +289,8 @@ function nearestOf(
 }
 
 /** Pictures alike in all that a rule looks at, as one. */
-function amongOf(pictures: Pictures, rule: RuleData, { when }: Spoken): Among {
-  const { regards, sees } = kindOf(rule);
-  const regarded = pictures.drives.flatMap((drive, i) => (regards(drive, rule) ? [i] : []));
+function amongOf(pictures: Pictures, { regards, sees }: Asked, { when }: Spoken): Among {
+  const regarded = pictures.drives.flatMap((drive, i) => (regards(drive) ? [i] : []));
   return pictures.among(regarded, when, sees !== 'driven');
 }
 
@@ -318,22 +298,24 @@ function amongOf(pictures: Pictures, rule: RuleData, { when }: Spoken): Among {
  * The pictures that tell all of a rule: of those alike in what it looks at, lot by lot, the nearest to rest; and where one
  * more channel only helps or only hurts, none that has all of another's and more, or less.
  */
-function telling(pictures: Pictures, among: Among, rule: RuleData, { isOf }: Spoken): Picture[] {
-  const { build, drives } = pictures;
-  const kind = kindOf(rule);
-  const more = kind.more(rule);
+function telling(
+  { build, drives }: Pictures,
+  among: Among,
+  { regards, more, lots: lotsOf, sees }: Asked,
+  { isOf }: Spoken,
+): Picture[] {
   const at = new Situation(build, stateWith({}), 0);
   const lots = new Map<string, number[]>();
   for (const [i, drive] of drives.entries())
-    if (kind.regards(drive, rule))
-      for (const lot of kind.lots?.(drive, at, rule) ?? []) lots.set(lot, [...(lots.get(lot) ?? []), i]);
-  const isPosed = kind.sees !== 'driven';
+    if (regards(drive))
+      for (const lot of lotsOf?.(drive, at) ?? []) lots.set(lot, [...(lots.get(lot) ?? []), i]);
+  const isPosed = sees !== 'driven';
   const told = new Set<Picture>();
-  for (const ofLot of kind.lots === null ? [among.alike] : [...lots.values()].map((lot) => among.by(lot))) {
+  for (const ofLot of lotsOf === null ? [among.alike] : [...lots.values()].map((lot) => among.by(lot))) {
     const byRest = new Map<string, Alike[]>();
     for (const one of ofLot) {
       // What is empty says nothing where lots are told apart.
-      if (isOf[one.picture.at] !== 1 || (kind.lots !== null && one.lit.isEmpty)) continue;
+      if (isOf[one.picture.at] !== 1 || (lotsOf !== null && one.lit.isEmpty)) continue;
       const rest = isPosed ? `${one.picture.posed} ${one.picture.stand}` : String(one.picture.posed);
       const those = byRest.get(rest) ?? [];
       byRest.set(rest, those);

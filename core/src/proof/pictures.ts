@@ -101,7 +101,7 @@ export const movesOf = (build: Build): readonly Move[] => [
   ),
 ];
 
-/** Every picture that the controls can bring about while some stage or warning is on. */
+/** Every picture that the controls can bring about, while some stage or warning is on or whatever is. */
 export class Pictures {
   readonly build: Build;
   readonly memory: ProofMemory;
@@ -124,8 +124,11 @@ export class Pictures {
   #numbers: readonly number[] | null = null;
   readonly #spokenOf = new Map<string, Spoken>();
 
-  /** @param conditions - told apart besides; no more than bits of a word */
-  constructor(subject: ProofSubject, conditions: readonly Condition[]) {
+  /**
+   * @param conditions - told apart besides; no more than bits of a word
+   * @param calm - those in which no stage or warning is on, too
+   */
+  constructor(subject: ProofSubject, conditions: readonly Condition[], calm = false) {
     const { build, memory } = subject;
     this.build = build;
     this.memory = memory;
@@ -156,7 +159,7 @@ export class Pictures {
     const rows = new Uint32Array(moments.all.length * AMBIENTS.length * WORDS_OF_PICTURE);
     let count = 0;
     for (const [at, mode] of modes.entries()) {
-      if (mode === 0) continue;
+      if (mode === 0 && !calm) continue;
       const truth = moments.truths.classOf[at] ?? 0;
       for (const [light, { litOf }] of inLight.entries()) {
         if (asksAmbient && AMBIENTS[light] !== truths[truth]?.ambient) continue;
@@ -196,10 +199,11 @@ export class Pictures {
 
   /**
    * The pictures that something speaks of.
+   * @param modes - null for any, and where no warning is on
    * @param when - the place of a condition that holds there; -1 for none
    */
-  spokenOf(modes: readonly number[], ambients: readonly Ambient[], when: number): Spoken {
-    const key = [modes.join(), ambients.join(), when].join('|');
+  spokenOf(modes: readonly number[] | null, ambients: readonly Ambient[], when: number): Spoken {
+    const key = [modes?.join() ?? 'any', ambients.join(), when].join('|');
     const known = this.#spokenOf.get(key);
     if (known !== undefined) return known;
     const { words, width } = this.#rows;
@@ -209,7 +213,8 @@ export class Pictures {
     for (let at = 0; at < isOf.length && when < MOST_CONDITIONS; at++) {
       const posed = words[at * width] ?? 0;
       const isTold =
-        modes.includes(Math.floor(posed / AMBIENTS.length)) && speaks[posed % AMBIENTS.length] === true;
+        (modes === null || modes.includes(Math.floor(posed / AMBIENTS.length))) &&
+        speaks[posed % AMBIENTS.length] === true;
       if (isTold && ((words[at * width + 2] ?? 0) & bit) === bit) isOf[at] = 1;
     }
     const made = { when, isOf, count: isOf.reduce((sum, is) => sum + is, 0) };

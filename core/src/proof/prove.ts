@@ -5,7 +5,7 @@ import { aboutOf } from '../rules/causes.ts';
 import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
 import type { CheckResult, Finding, RuleOutcome } from '../rules/finding.ts';
 import { CONTROLS_PACK, practiceFor } from '../rules/practice.ts';
-import { kindOf, rulesHere, type AskedRule } from '../rules/registry.ts';
+import { rulesHere, type AskedRule } from '../rules/registry.ts';
 import { modeOf, type State } from '../state/state.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
@@ -184,24 +184,21 @@ function knownOf(build: Build, { findings }: CheckResult): Known {
       state === null ? [] : [`${packId}|${ruleId}|${aboutOf(id)}|${modeOf(build, state.on)}`],
     ),
   );
-  return (pack, rule, about, mode) => told.has(`${pack.id}|${rule.id}|${about}|${mode}`);
+  return ({ packId, ruleId }, about, mode) => told.has(`${packId}|${ruleId}|${about}|${mode}`);
 }
 
 /** What a rule says of a state that the controls bring about, with the way there. */
-function ruleFinding(
-  subject: ProofSubject,
-  { pack, rule, trouble, moment, state, which }: RuleTrouble,
-): Finding {
-  const head = { packId: pack.id, packName: pack.name, ruleId: rule.id, kind: rule.kind };
-  const { severity, clause } = rule;
+function ruleFinding(subject: ProofSubject, { asked, trouble, moment, state, which }: RuleTrouble): Finding {
+  const { packId, packName, ruleId, kind, severity, clause, home } = asked;
+  const head = { packId, packName, ruleId, kind };
   const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
   const found = findingOf(subject, { ...head, severity, clause }, { about, sentence, moment, channels });
   const there = subject.stateAt(moment);
   return {
     ...found,
-    id: [pack.id, rule.id, which, about].join('|'),
+    id: [packId, ruleId, which, about].join('|'),
     outcome,
-    home: kindOf(rule).home,
+    home,
     figure,
     limits,
     evidence: {

@@ -93,7 +93,7 @@ function wishTask(build: Build, wish: WishData): Task[] {
           sees: 'light',
           upperAboveM: 0,
           speaks: () => true,
-          limits: () => check.limits(wish),
+          limits: ({ build: here }) => check.limits(wish, here),
           check: (at) => check.inState(at, wish),
         }
       : { ...head, sees: 'document', check: (subject) => check.onDocument(subject, wish) },

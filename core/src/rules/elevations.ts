@@ -5,7 +5,7 @@ import type { WhateverOpen } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
 
 /** Where a rule looks from; what sees no light, or has eyes of its own, from nowhere in particular. */
-const looksFrom = (rule: RuleData): readonly number[] =>
+export const looksFrom = (rule: RuleData): readonly number[] =>
   kindOf(rule).alongElevations ? rule.elevationsDeg : [LEVEL_DEG];
 
 /** What a rule says of a state, seen from all the elevations it looks from: of each thing that is wrong, from where it is worst. */

@@ -1,5 +1,7 @@
 import type { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
+import { functionAt, readOn } from '../../../design/controls.ts';
+import type { Build } from '../../../design/schema.ts';
 import { channelOf } from '../../../resolve/channels.ts';
 import { COLOURS, type Colour } from '../../../words/colour.ts';
 import { faceText, type Face } from '../../../words/face.ts';
@@ -24,9 +26,9 @@ type ColourWish = z.output<z.ZodObject<typeof COLOUR_WISH>>;
 export const lightText = ({ light }: ColourWish): string => (light === 'any' ? '' : `${light} `);
 export const whereText = ({ faces: named }: ColourWish): string => `to the ${textOf(named)}`;
 
-/** How a wish about colours is checked: toward its faces, all lamps together, whatever stands open. */
+/** How a wish about colours is checked: toward its faces, all lamps together but for signals, whatever stands open. */
 export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) => boolean) {
-  const limits = (wish: ColourWish): LightLimit[] =>
+  const limits = (wish: ColourWish, build: Build): LightLimit[] =>
     wish.faces.flatMap((face: Face) =>
       COLOURS.filter((c) => isForbidden(wish, c)).map((colour) => ({
         about: `${face}/${colour}`,
@@ -35,13 +37,15 @@ export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) =
         aboveCd: SHOWN_CD,
         of: 'sum',
         lamps: 'all',
-        counts: (drive) => wish.light === 'any' || drive.steady === (wish.light === 'steady'),
+        counts: (drive) =>
+          (wish.light === 'any' || drive.steady === (wish.light === 'steady')) &&
+          functionAt(build, readOn(drive.on).id).kind !== 'signal',
       })),
     );
   return {
     limits,
     inState: (at: Situation, wish: ColourWish): Judgement[] =>
-      limits(wish).map((limit) => judged(at, wish, limit)),
+      limits(wish, at.build).map((limit) => judged(at, wish, limit)),
   };
 }
 

@@ -1,0 +1,71 @@
+import { describe, expect, test } from 'vitest';
+import type { Brief } from '../design/brief.ts';
+import { withControls } from '../design/controlEdits.ts';
+import type { Build } from '../design/schema.ts';
+import { checkBuild } from '../rules/check.ts';
+import type { Finding } from '../rules/finding.ts';
+import { modeOf } from '../state/state.ts';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { prove } from './prove.ts';
+
+const car = demoBuild('incident-command');
+
+/** The car with one wish alone and no packs. */
+const wishing = (wish: Brief['constraints'][number], build = car): Build => ({
+  ...build,
+  rulePacks: [],
+  brief: { ...build.brief, constraints: [wish] },
+});
+const never = (colours: readonly string[], faces: readonly string[], light = 'any') => ({
+  kind: 'never-colours',
+  id: 'w',
+  severity: 'blocks' as const,
+  colours: [...colours],
+  faces: [...faces],
+  light,
+});
+const ofBrief = (findings: readonly Finding[]): Finding[] =>
+  findings.filter(({ packId }) => packId === 'brief');
+
+describe('a wish about colours is held against every picture', () => {
+  test('light to work by, which no stage shows, breaks it: by the way there, and with no warning on', () => {
+    const build = wishing(never(['white'], ['left'], 'steady'));
+    const checked = checkBuild(build);
+    // No function with a mode shows it.
+    expect(ofBrief(checked.findings)).toEqual([]);
+    const proof = prove(build, checked);
+    const [found] = ofBrief(proof.findings);
+    if (found === undefined) throw new Error('the scene light shows white to the left');
+    expect(found.outcome).toBe('fails');
+    expect(found.sentence).toContain('white shows to the left');
+    expect(found.evidence.steps.length).toBeGreaterThan(0);
+    // The nearest is one in which nothing warns.
+    expect(modeOf(build, found.evidence.state?.on ?? [])).toBe(0);
+    expect(proof.outcomes.find(({ ruleId }) => ruleId === 'w')?.verdict).toBe('broken');
+  });
+
+  test('put right it holds, in more states than the stages are', () => {
+    const build = wishing(never(['white'], ['left'], 'steady'));
+    const dark = withControls(build, {
+      functions: build.controls.functions.filter(({ kind }) => kind !== 'light'),
+      trials: [],
+    });
+    const proof = prove(dark);
+    expect(ofBrief(proof.findings)).toEqual([]);
+    const outcome = proof.outcomes.find(({ ruleId }) => ruleId === 'w');
+    expect(outcome?.verdict).toBe('holds');
+    expect(outcome?.statesChecked).toBeGreaterThan(3);
+  });
+
+  test('what the vehicle signals is no light that an agency wishes away: white of the reversing lamps, red of the brake', () => {
+    const signals = car.controls.functions.filter(({ kind }) => kind === 'signal').map(({ id }) => id);
+    expect(signals).toEqual(expect.arrayContaining(['brake', 'reverse']));
+    const alone = withControls(car, {
+      functions: car.controls.functions.filter(({ kind }) => kind === 'signal'),
+      trials: [],
+    });
+    const proof = prove(wishing(never(['white', 'red', 'amber'], ['rear', 'left', 'right', 'front']), alone));
+    expect(ofBrief(proof.findings)).toEqual([]);
+    expect(proof.outcomes.find(({ ruleId }) => ruleId === 'w')?.verdict).toBe('holds');
+  });
+});

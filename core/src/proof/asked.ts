@@ -1,0 +1,102 @@
+import type { WishData } from '../design/brief.ts';
+import type { Condition } from '../design/condition.ts';
+import type { Build } from '../design/schema.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { wishKindOf, wishSentence } from '../rules/brief/wishes.ts';
+import { BRIEF_PACK } from '../rules/check.ts';
+import { judgementsOf, limitsOf, looksFrom } from '../rules/elevations.ts';
+import type { Finding } from '../rules/finding.ts';
+import type { Judgement } from '../rules/judgement.ts';
+import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
+import type { WhateverOpen } from '../rules/shown.ts';
+import { LEVEL_DEG, type Situation } from '../rules/situation.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
+import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+
+/** What is judged picture by picture: a rule of a pack, or a wish of the brief about what shows. */
+export interface Asked extends Pick<
+  Finding,
+  'packId' | 'packName' | 'ruleId' | 'kind' | 'severity' | 'clause' | 'home'
+> {
+  /** All by which its judgements differ from those of others. */
+  readonly text: string;
+  /** The modes it speaks in; null for any, and where no warning is on. */
+  readonly modes: readonly number[] | null;
+  readonly ambients: readonly Ambient[];
+  /** What must hold besides; null asks for nothing. */
+  readonly when: Condition | null;
+  readonly sees: 'driven' | 'light';
+  /** Where it looks from, degrees up; null where it has eyes of its own, or sees no light. */
+  readonly elevationsDeg: readonly number[] | null;
+  /** Optical centres above this are upper, m. */
+  readonly upperAboveM: number;
+  /** The poses it speaks of; null when it speaks of any. */
+  readonly poses: readonly (readonly string[])[] | null;
+  /** Which channels it looks at. */
+  readonly regards: (drive: Drive) => boolean;
+  /** What one more such channel does to it, where that is always the same. */
+  readonly more: 'helps' | 'hurts' | null;
+  /** Null where all channels are one lot, which speaks when it is empty, too. */
+  readonly lots: ((drive: Drive, at: Situation) => readonly string[]) | null;
+  /** What it keeps to whatever stands open. */
+  readonly limits: (at: Situation) => readonly WhateverOpen[];
+  readonly judge: (at: Situation) => readonly Judgement[];
+}
+
+/** A rule that is judged state by state; null for another. */
+export function askedRule(build: Build, { pack, rule }: AskedRule): Asked | null {
+  const kind = kindOf(rule);
+  if (!kind.inStates) return null;
+  const { lots } = kind;
+  return {
+    packId: pack.id,
+    packName: pack.name,
+    ruleId: rule.id,
+    kind: rule.kind,
+    severity: rule.severity,
+    clause: rule.clause,
+    home: kind.home,
+    text: JSON.stringify([pack.id, pack.upperAboveM, rule]),
+    modes: rule.stages,
+    ambients: kind.ambients(rule),
+    when: conditionOf(build, pack, rule),
+    sees: kind.sees === 'driven' ? 'driven' : 'light',
+    elevationsDeg: kind.alongElevations ? looksFrom(rule) : null,
+    upperAboveM: pack.upperAboveM,
+    poses: kind.poses(rule, vehicleOf(build.vehicle)),
+    regards: (drive) => kind.regards(drive, rule),
+    more: kind.more(rule),
+    lots: lots === null ? null : (drive, at) => lots(drive, at, rule),
+    limits: (at) => limitsOf(rule, at),
+    judge: (at) => judgementsOf(rule, at),
+  };
+}
+
+/** A wish about what shows in any state; null for another. */
+export function askedWish(build: Build, wish: WishData): Asked | null {
+  const { check } = wishKindOf(wish);
+  if (!('inState' in check)) return null;
+  const limits = check.limits(wish, build);
+  return {
+    packId: BRIEF_PACK,
+    packName: 'The brief',
+    ruleId: wish.id,
+    kind: wish.kind,
+    severity: wish.severity,
+    clause: wishSentence(build, wish),
+    home: 'brief',
+    text: JSON.stringify([BRIEF_PACK, wish]),
+    modes: null,
+    ambients: AMBIENTS,
+    when: null,
+    sees: 'light',
+    elevationsDeg: [LEVEL_DEG],
+    upperAboveM: 0,
+    poses: null,
+    regards: (drive) => limits.some((limit) => limit.colour === drive.colour && limit.counts(drive)),
+    more: 'hurts',
+    lots: null,
+    limits: () => limits,
+    judge: (at) => check.inState(at, wish),
+  };
+}
