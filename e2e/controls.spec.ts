@@ -253,24 +253,19 @@ for (const how of ['mouse', 'keyboard'] as const)
 test('a programme that is full takes no more: said in its place, and nothing is changed', async ({
   page,
 }) => {
-  const build = z
-    .looseObject({ controls: z.looseObject({ functions: z.array(z.looseObject({ id: z.string() })) }) })
-    .parse(JSON.parse(readFileSync(new URL('../demo/builds/ks-13.json', import.meta.url), 'utf8')));
-  const { functions } = build.controls;
-  const white = functions.find(({ id }) => id === 'white');
-  const more = Array.from({ length: 64 - functions.length }, (_, i) => ({
-    ...white,
-    id: `more-${i}`,
-    name: `More ${i}`,
-    when: { way: 'always' },
-  }));
-  const id = crypto.randomUUID();
-  const data = {
-    ...build,
-    id,
-    controls: { ...build.controls, functions: [...functions, ...more], trials: [] },
-  };
-  expect((await page.request.post('/api/v1/builds/import', { data })).status()).toBe(201);
+  const Programme = z.looseObject({ functions: z.array(z.looseObject({ id: z.string() })) });
+  const id = await copyOfDemo(page, 'ks-13', (build) => {
+    const controls = Programme.parse(build.controls);
+    const { functions } = controls;
+    const white = functions.find((fn) => fn.id === 'white');
+    const more = Array.from({ length: 64 - functions.length }, (_, i) => ({
+      ...white,
+      id: `more-${i}`,
+      name: `More ${i}`,
+      when: { way: 'always' },
+    }));
+    return { ...build, controls: { ...controls, functions: [...functions, ...more], trials: [] } };
+  });
   await openBuild(page, id, 'controls');
   await step(page, 'Templates').click();
   await template(page, 'Parade').click();

@@ -4,6 +4,9 @@ import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { z } from 'zod';
 
 /** The copies that a test has made, by its page. */
+/** A document that is only looked into where a test changes it. */
+type Loose = Readonly<Record<string, unknown>>;
+
 const copies = new WeakMap<Page, string[]>();
 
 /** Every test fails when the console says anything, or when a request leaves this machine. */
@@ -93,10 +96,14 @@ export async function choosePattern(list: Locator, pattern: string | { label: st
 }
 
 /** A copy of a demo build under an id of its own, for tests that change things. */
-export async function copyOfDemo(page: Page, name: string): Promise<string> {
+export async function copyOfDemo(
+  page: Page,
+  name: string,
+  change: (build: Loose) => Loose = (build) => build,
+): Promise<string> {
   const text = readFileSync(new URL(`../demo/builds/${name}.json`, import.meta.url), 'utf8');
   const build = {
-    ...z.looseObject({}).parse(JSON.parse(text)),
+    ...change(z.looseObject({}).parse(JSON.parse(text))),
     id: crypto.randomUUID(),
     name: `Copy of ${name}`,
   };

@@ -21,6 +21,8 @@ export class Machine {
   readonly wired: Wired;
   readonly parts: readonly Part[];
   readonly #asked: readonly { readonly condition: Asked | null; readonly enabled: Asked | null }[];
+  /** By function: what says whether it is on while it is enabled. */
+  readonly #goesBy: Uint8Array;
   readonly #master: Asked | null;
   readonly #hasChoices: boolean;
   readonly #moved: Uint8Array;
@@ -36,6 +38,7 @@ export class Machine {
       condition: fn.when.way === 'while' ? wired.asked(fn.when.condition) : null,
       enabled: fn.enabledBy === null ? null : wired.asked(fn.enabledBy),
     }));
+    this.#goesBy = Uint8Array.from(ranked, ({ when }) => goesByOf(when));
     this.#master = controls.enabledBy === null ? null : wired.asked(controls.enabledBy);
     this.#hasChoices = ranked.some(({ choiceId }) => choiceId !== null);
     this.#moved = new Uint8Array(inputs.length);
@@ -91,23 +94,21 @@ export class Machine {
   /** What is on, given values, memories and phases of a settled state. */
   judge(judged: readonly number[], { values, memory, phases, on }: Registers): void {
     const { ranked } = this.programme;
-    for (const rank of judged) {
+    for (let i = 0; i < judged.length; i++) {
+      const rank = judged[i] ?? 0;
       const fn = ranked[rank];
       if (fn === undefined) continue;
-      const { when } = fn;
-      const enabled = this.#isEnabled(rank, fn, values, on);
-      switch (when.way) {
-        case 'always':
-          on[rank] = enabled ? 1 : 0;
-          break;
-        case 'latched':
-        case 'cycle':
-          on[rank] = enabled && (memory[rank] ?? 0) > 0 ? 1 : 0;
-          break;
-        case 'while':
-          if (isTimed(when)) on[rank] = (phases[rank] ?? OFF) >= ON ? 1 : 0;
-          else on[rank] = enabled && this.#asked[rank]?.condition?.(values, on) === true ? 1 : 0;
+      const goesBy = this.#goesBy[rank];
+      if (goesBy === PHASE) {
+        on[rank] = (phases[rank] ?? OFF) >= ON ? 1 : 0;
+        continue;
       }
+      const isOn =
+        this.#isEnabled(rank, fn, values, on) &&
+        (goesBy === MEMORY
+          ? (memory[rank] ?? 0) > 0
+          : goesBy === ITSELF || this.#asked[rank]?.condition?.(values, on) === true);
+      on[rank] = isOn ? 1 : 0;
     }
   }
 
@@ -204,6 +205,24 @@ export class Machine {
 }
 
 const NOTHING_ON = new Uint8Array(0);
+
+/** What says whether a function is on: that it is enabled, what it remembers, its phase, or its condition. */
+const ITSELF = 0;
+const MEMORY = 1;
+const PHASE = 2;
+const CONDITION = 3;
+
+function goesByOf(when: ControlFunction['when']): number {
+  switch (when.way) {
+    case 'always':
+      return ITSELF;
+    case 'latched':
+    case 'cycle':
+      return MEMORY;
+    case 'while':
+      return isTimed(when) ? PHASE : CONDITION;
+  }
+}
 
 /** What a function remembers after an event that toggles or steps it. */
 function stepped({ when, shows }: ControlFunction, before: number): number {

@@ -4,17 +4,14 @@ import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Trouble } from '../rules/judgement.ts';
 import type { OpenTogether } from '../rules/openTogether.ts';
-import type { About } from './about.ts';
 import { DriveNumbers } from './bits.ts';
-import { frameText, functionsText, Walked } from './walked.ts';
+import { frameText, functionsText, Walked, WalkedBefore } from './walked.ts';
 
 /** So many outcomes, and channels, are kept; beyond it all is forgotten. */
 const MOST_JUDGEMENTS = 300_000;
 const MOST_CHANNELS = 5000;
 /** So many programmes stay walked: what is undone, and what is done again, need not be walked anew. */
 const MOST_WALKED = 3;
-/** Of what some functions depend on no more is kept. */
-const MOST_ABOUTS = 400;
 
 /** What a rule says of a state. */
 export interface Judged {
@@ -37,8 +34,7 @@ export class ProofMemory {
   #build: Build | null = null;
   /** By the logic of their functions; the last asked for last. */
   readonly #walked = new Map<string, Walked>();
-  /** What some functions depend on, walked, by all that it goes by. */
-  readonly #abouts = new Map<string, About | null>();
+  readonly #walkedBefore = new WalkedBefore();
   #frame = '';
   #frames = 0;
   #channels = new DriveNumbers();
@@ -55,8 +51,8 @@ export class ProofMemory {
     const programme = programmeOf(build);
     const frame = this.#frameOf(frameText(programme));
     const logic = `${frame} ${functionsText(programme)}`;
-    if (this.#abouts.size > MOST_ABOUTS) this.#abouts.clear();
-    const walked = this.#walked.get(logic) ?? new Walked(programme, this.#abouts, frame);
+    this.#walkedBefore.trim();
+    const walked = this.#walked.get(logic) ?? new Walked(programme, this.#walkedBefore, frame);
     this.#walked.delete(logic);
     this.#walked.set(logic, walked);
     for (const other of [...this.#walked.keys()].slice(0, -MOST_WALKED)) this.#walked.delete(other);

@@ -28,7 +28,7 @@ export class ReachedPart {
 
   constructor(
     part: Part,
-    { states, parents, via, depths, count, whole }: Omit<ReachedPart, 'part' | 'wayTo'>,
+    { states, parents, via, depths, count, whole }: Omit<ReachedPart, 'part' | 'of' | 'wayTo'>,
   ) {
     this.part = part;
     this.states = states;
@@ -37,6 +37,11 @@ export class ReachedPart {
     this.depths = depths;
     this.count = count;
     this.whole = whole;
+  }
+
+  /** The same states of a part that goes in the same way, in another programme. */
+  of(part: Part): ReachedPart {
+    return new ReachedPart(part, this);
   }
 
   /** The shortest sequence of events to the state at a place. */
@@ -165,8 +170,17 @@ export interface Reach {
   readonly whole: boolean;
 }
 
-export function reach(machine: Machine, most = MOST_STATES): Reach {
-  const parts = machine.parts.map((part) => reachPart(machine, part, most));
+/**
+ * Every state of a programme that can be reached.
+ * @param most - a part is not walked farther than so many
+ * @param known - a part that goes in the same way and was walked as far; null for none
+ */
+export function reach(
+  machine: Machine,
+  most = MOST_STATES,
+  known: (part: Part) => ReachedPart | null = () => null,
+): Reach {
+  const parts = machine.parts.map((part) => known(part)?.of(part) ?? reachPart(machine, part, most));
   return {
     machine,
     parts,
