@@ -94,8 +94,7 @@ export class Machine {
   /** What is on, given values, memories and phases of a settled state. */
   judge(judged: readonly number[], { values, memory, phases, on }: Registers): void {
     const { ranked } = this.programme;
-    for (let i = 0; i < judged.length; i++) {
-      const rank = judged[i] ?? 0;
+    for (const rank of judged) {
       const fn = ranked[rank];
       if (fn === undefined) continue;
       const goesBy = this.#goesBy[rank];
