@@ -1,6 +1,6 @@
 import type { Programme } from '../controls/programme.ts';
 import { Machine } from './machine.ts';
-import type { Moment } from './moments.ts';
+import type { Moment } from './momentTable.ts';
 import { reach, type Reach } from './reach.ts';
 import { MOST_TOGETHER, partsOf, Space } from './space.ts';
 

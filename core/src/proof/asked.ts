@@ -2,10 +2,10 @@ import type { WishData } from '../design/brief.ts';
 import type { Condition } from '../design/condition.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { wishKindOf, wishSentence } from '../rules/brief/wishes.ts';
-import { BRIEF_PACK } from '../rules/check.ts';
+import { wishKindOf } from '../rules/brief/wishes.ts';
 import { judgementsOf, limitsOf, looksFrom } from '../rules/elevations.ts';
-import type { Finding } from '../rules/finding.ts';
+import type { Head } from '../rules/finding.ts';
+import { BRIEF_PACK, ruleHead, wishHead } from '../rules/heads.ts';
 import type { Judgement } from '../rules/judgement.ts';
 import { conditionOf, kindOf, type AskedRule } from '../rules/registry.ts';
 import type { WhateverOpen } from '../rules/shown.ts';
@@ -14,10 +14,8 @@ import { vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 
 /** What is judged picture by picture: a rule of a pack, or a wish of the brief about what shows. */
-export interface Asked extends Pick<
-  Finding,
-  'packId' | 'packName' | 'ruleId' | 'kind' | 'severity' | 'clause' | 'home'
-> {
+export interface Asked {
+  readonly head: Head;
   /** All by which its judgements differ from those of others. */
   readonly text: string;
   /** The modes it speaks in; null for any, and where no warning is on. */
@@ -49,13 +47,7 @@ export function askedRule(build: Build, { pack, rule }: AskedRule): Asked | null
   if (!kind.inStates) return null;
   const { lots } = kind;
   return {
-    packId: pack.id,
-    packName: pack.name,
-    ruleId: rule.id,
-    kind: rule.kind,
-    severity: rule.severity,
-    clause: rule.clause,
-    home: kind.home,
+    head: ruleHead(pack, rule),
     text: JSON.stringify([pack.id, pack.upperAboveM, rule]),
     modes: rule.stages,
     ambients: kind.ambients(rule),
@@ -78,13 +70,7 @@ export function askedWish(build: Build, wish: WishData): Asked | null {
   if (!('inState' in check)) return null;
   const limits = check.limits(wish, build);
   return {
-    packId: BRIEF_PACK,
-    packName: 'The brief',
-    ruleId: wish.id,
-    kind: wish.kind,
-    severity: wish.severity,
-    clause: wishSentence(build, wish),
-    home: 'brief',
+    head: wishHead(build, wish),
     text: JSON.stringify([BRIEF_PACK, wish]),
     modes: null,
     ambients: AMBIENTS,

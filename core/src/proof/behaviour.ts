@@ -5,7 +5,7 @@ import { targetKey, type Target } from '../design/functions.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
 import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
-import { BRIEF_PACK } from '../rules/check.ts';
+import { BRIEF_PACK } from '../rules/heads.ts';
 import { behaviourRule } from '../rules/kinds/behaviour.ts';
 import { conditionOf, rulesHere } from '../rules/registry.ts';
 import { LEVEL_DEG, Situation } from '../rules/situation.ts';

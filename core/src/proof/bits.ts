@@ -1,5 +1,26 @@
 import type { Drive } from '../resolve/channels.ts';
 
+/** Every bit of a word. */
+export const ALL = 0xffffffff;
+
+/** Every bit of so many words. */
+export const allBits = (width: number): Uint32Array => new Uint32Array(width).fill(ALL);
+
+/** Sets a bit of the words that begin at a place. */
+export function putBit(words: Uint32Array, from: number, bit: number): void {
+  const word = from + (bit >>> 5);
+  words[word] = (words[word] ?? 0) | (1 << (bit & 31));
+}
+
+export const hasBit = (words: Uint32Array, from: number, bit: number): boolean =>
+  (((words[from + (bit >>> 5)] ?? 0) >>> (bit & 31)) & 1) === 1;
+
+/** A longer list that begins as another. */
+export function grown<T extends Float64Array | Int32Array | Uint32Array>(from: T, into: T): T {
+  into.set(from);
+  return into;
+}
+
 /** A set of whole numbers. */
 export class Bits {
   readonly words: Uint32Array;
@@ -10,7 +31,7 @@ export class Bits {
 
   static of(numbers: Iterable<number>, size: number): Bits {
     const words = new Uint32Array(Math.ceil(size / 32));
-    for (const n of numbers) words[n >>> 5] = (words[n >>> 5] ?? 0) | (1 << (n & 31));
+    for (const n of numbers) putBit(words, 0, n);
     return new Bits(words);
   }
 
@@ -31,7 +52,7 @@ export class Bits {
   }
 
   has(n: number): boolean {
-    return (((this.words[n >>> 5] ?? 0) >>> (n & 31)) & 1) === 1;
+    return hasBit(this.words, 0, n);
   }
 
   and(other: Bits): Bits {

@@ -1,7 +1,7 @@
 import type { Drive } from '../resolve/channels.ts';
 import type { Showing } from '../resolve/showing.ts';
 import type { Ambient } from '../words/ambient.ts';
-import { Bits, DriveNumbers, Rows } from './bits.ts';
+import { allBits, Bits, DriveNumbers, Rows } from './bits.ts';
 import type { Moments } from './moments.ts';
 import { alikeIn, OnTable } from './onTable.ts';
 
@@ -48,7 +48,7 @@ export class LitAt {
         answers[at * width + i] = answerOf[sorted.classOf[at] ?? 0] ?? 0;
     }
     const rows = new Rows(answers, width);
-    const together = rows.classes(new Uint32Array(width).fill(0xffffffff));
+    const together = rows.classes(allBits(width));
     return {
       litOf: caseOf.map((at) => together.classOf[at] ?? 0),
       answers: rows.pick(together.firsts),

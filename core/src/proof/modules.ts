@@ -3,7 +3,8 @@ import type { ModuleRef } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { Showing } from '../resolve/showing.ts';
 import type { Ambient } from '../words/ambient.ts';
-import type { Moment, Moments } from './moments.ts';
+import type { Moments } from './moments.ts';
+import type { Moment } from './momentTable.ts';
 import { alikeIn, type Alike, type OnTable } from './onTable.ts';
 
 /** A module in one of the cases that differ for it: which of the functions that matter to it are on. */

@@ -7,7 +7,8 @@ import { readOn } from '../design/controls.ts';
 import type { Condition } from '../design/condition.ts';
 import { holds } from '../design/programmeFaults.ts';
 import { Machine } from './machine.ts';
-import { momentsOf, valuesAt, wayTo } from './moments.ts';
+import { valuesAt, wayTo } from './atMoment.ts';
+import { momentsOf } from './moments.ts';
 import { reach } from './reach.ts';
 
 test('the small programme of check figures: 1 536 sets of functions, 2 304 with the number of each cycle', () => {

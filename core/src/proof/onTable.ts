@@ -1,7 +1,7 @@
 import type { On } from '../design/controls.ts';
 import type { Showing } from '../resolve/showing.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import type { Classes, Rows } from './bits.ts';
+import { putBit, type Classes, type Rows } from './bits.ts';
 import type { Moments } from './moments.ts';
 import type { OnWords } from './onWords.ts';
 
@@ -65,10 +65,7 @@ export class OnTable {
   static of(showing: Showing, moments: Moments, besides: readonly number[] = []): OnTable {
     const { rows, onWords } = moments;
     const asked = new Uint32Array(rows.width);
-    for (const place of besides) {
-      const word = onWords.width + (place >>> 5);
-      asked[word] = (asked[word] ?? 0) | (1 << (place & 31));
-    }
+    for (const place of besides) putBit(asked, onWords.width, place);
     const heeded = new Set(AMBIENTS.flatMap((ambient) => showing.heeds(ambient).flat()));
     const mask = maskOf(onWords, showing.ons, [...heeded], asked);
     const ofMoments = tables.get(moments) ?? new Map<string, OnTable>();

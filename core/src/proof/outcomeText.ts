@@ -1,5 +1,5 @@
 import type { Build } from '../design/schema.ts';
-import { BRIEF_PACK } from '../rules/check.ts';
+import { BRIEF_PACK } from '../rules/heads.ts';
 import { wishSentence } from '../rules/brief/wishes.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import { ruleSentence } from '../rules/registry.ts';

@@ -10,7 +10,7 @@ import { onsKey, poseKey, stateWith, type State } from '../state/state.ts';
 import { askedRule, askedWish, type Asked } from './asked.ts';
 import { Bits } from './bits.ts';
 import type { Judged, Kept } from './memory.ts';
-import type { Moment } from './moments.ts';
+import type { Moment } from './momentTable.ts';
 import { MOST_CONDITIONS, Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
@@ -77,7 +77,7 @@ export function* packRules(
   );
   const proofs: RuleProof[] = [];
   for (const { one, when } of asked) {
-    yield one.clause;
+    yield one.head.clause;
     proofs.push(judged(pictures, one, when, known));
   }
   return proofs;
@@ -107,8 +107,8 @@ function judged(pictures: Pictures, asked: Asked, when: number, known: Known): R
   return {
     troubles,
     outcome: {
-      packId: asked.packId,
-      ruleId: asked.ruleId,
+      packId: asked.head.packId,
+      ruleId: asked.head.ruleId,
       verdict: fails ? 'broken' : untold ? 'cannot tell' : look.count === 0 ? 'silent' : 'holds',
       margin,
       statesChecked: mine.count,
@@ -134,6 +134,8 @@ class Look {
   readonly #together: Kept<OpenTogether>;
   readonly #looksAt: Bits;
   readonly #texts = new Map<Bits, string>();
+  /** What may stand open together besides. */
+  readonly #carried: readonly (readonly string[])[];
   /** Poses alike for what the rule sees of them; null where each is its own. */
   readonly #alike: PoseClasses | null;
 
@@ -142,11 +144,14 @@ class Look {
     this.#asked = asked;
     this.#known = known;
     const { drives, memory } = pictures;
-    const regarded = drives.flatMap((drive, i) => (asked.regards(drive) ? [i] : []));
-    this.#looksAt = Bits.of(regarded, drives.length);
+    this.#looksAt = Bits.of(pictures.numbersOf(asked.regards), drives.length);
     this.#judgements = memory.judgementsOf(asked.text);
     this.#together = memory.openTogetherOf(asked.text);
     this.#alike = asked.elevationsDeg === null ? null : pictures.poses(asked.regards, asked.elevationsDeg);
+    const hasEyes = asked.sees === 'light' && asked.elevationsDeg === null && asked.poses === null;
+    const carried = hasEyes ? pictures.carriedTogether(asked.regards) : [];
+    this.#carried = carried ?? [];
+    if (carried === null) this.whole = false;
   }
 
   /** How many states were looked at. */
@@ -166,10 +171,7 @@ class Look {
     const { sees, poses: named } = this.#asked;
     if (sees === 'driven') return [picture.open];
     const poses = this.#pictures.posesOf(picture, named);
-    if (this.#alike !== null || named !== null) return poses;
-    const together = this.#pictures.carriedTogether(picture, this.#looksAt);
-    if (together === null) this.whole = false;
-    return [...poses, ...(together ?? [])];
+    return [...poses, ...this.#carried.map((pose) => [...picture.open, ...pose])];
   }
 
   /** What limits on light come to there with several parts open together. */
@@ -290,8 +292,7 @@ function nearestOf(
 
 /** Pictures alike in all that a rule looks at, as one. */
 function amongOf(pictures: Pictures, { regards, sees }: Asked, { when }: Spoken): Among {
-  const regarded = pictures.drives.flatMap((drive, i) => (regards(drive) ? [i] : []));
-  return pictures.among(regarded, when, sees !== 'driven');
+  return pictures.among(pictures.numbersOf(regards), when, sees !== 'driven');
 }
 
 /**

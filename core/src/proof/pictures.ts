@@ -11,10 +11,12 @@ import type { StopsOf } from '../coverage/lampPoses.ts';
 import type { PoseClasses } from '../coverage/poseClasses.ts';
 import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import { Bits, Rows } from './bits.ts';
+import { ALL, Bits, putBit, Rows } from './bits.ts';
 import { LitAt } from './litAt.ts';
 import type { ProofMemory } from './memory.ts';
-import type { Moment, Moments } from './moments.ts';
+import type { Moments } from './moments.ts';
+import type { Moment } from './momentTable.ts';
+import { NEVER, NIGHT } from './questions.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** What lights at a moment, as far as it differs from other moments. */
@@ -60,12 +62,8 @@ interface Truth {
   readonly holds: readonly boolean[];
 }
 
-const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
-const NEVER: Condition = { kind: 'any', of: [] };
-
 /** A picture while it is told from others: its light around, mode, truth, what lights, and its moment. */
 const WORDS_OF_PICTURE = 5;
-const ALL = 0xffffffff;
 const ALL_BUT_MOMENT = Uint32Array.of(ALL, ALL, ALL, ALL, 0);
 
 /** No more ways in which parts that carry lamps can stand are looked through one by one. */
@@ -247,6 +245,11 @@ export class Pictures {
     return this.memory.poses(this.build, lamps, elevationsDeg);
   }
 
+  /** Channels by their numbers. */
+  numbersOf(regards: (drive: Drive) => boolean): number[] {
+    return this.drives.flatMap((drive, i) => (regards(drive) ? [i] : []));
+  }
+
   /** Functions that are on, and what they are called. */
   namesOf(on: readonly On[]): string {
     const key = on.join();
@@ -273,12 +276,12 @@ export class Pictures {
   }
 
   /**
-   * The poses of a picture in which several parts stand open that nothing asks about and that carry some of the lamps: what
-   * carries none only hides. Eyes, which look from where they are, see the lamps of all of them at once.
+   * Ways in which several parts can stand open together, in any picture, that nothing asks about and that carry some lamps:
+   * what carries none only hides. Eyes, which look from where they are, see the lamps of all of them at once.
    * @returns null when there are too many
    */
-  carriedTogether({ open }: Picture, channels: Bits): readonly (readonly string[])[] | null {
-    const lamps = new Set(this.drives.filter((_, i) => channels.has(i)).map((drive) => drive.placementId));
+  carriedTogether(regards: (drive: Drive) => boolean): readonly (readonly string[])[] | null {
+    const lamps = new Set(this.drives.filter(regards).map((drive) => drive.placementId));
     const fields = fieldsOf(this.build);
     const carriers = new Set(
       this.build.placements.flatMap((p) => (lamps.has(p.id) ? (fields.carrierOf(p) ?? []) : [])),
@@ -291,7 +294,7 @@ export class Pictures {
       (all, ofPart) => all.flatMap((pose) => [pose, ...ofPart.map((stop) => [...pose, stop])]),
       [[]],
     );
-    return poses.filter((pose) => pose.length > 1).map((pose) => [...open, ...pose]);
+    return poses.filter((pose) => pose.length > 1);
   }
 
   /** Where a part may stand in a picture: as something that asks about it has it, or anywhere. */
@@ -367,8 +370,7 @@ function rowsOf(pictures: readonly Picture[], words: number): Rows {
     const from = at * width;
     rows[from] = posed;
     rows[from + 1] = stand;
-    for (let i = 0; i < holds.length; i++)
-      if (holds[i] === true) rows[from + 2] = (rows[from + 2] ?? 0) | (1 << i);
+    for (let i = 0; i < holds.length; i++) if (holds[i] === true) putBit(rows, from + 2, i);
     for (let w = 0; w < words; w++) rows[from + HEAD_WORDS + w] = lit.words[w] ?? 0;
   }
   return new Rows(rows, width);

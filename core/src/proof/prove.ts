@@ -1,13 +1,12 @@
 import type { TrialStep } from '../design/controls.ts';
-import type { RuleData, RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import { aboutOf } from '../rules/causes.ts';
-import { BRIEF_PACK, checkBuild } from '../rules/check.ts';
-import type { CheckResult, Finding, RuleOutcome } from '../rules/finding.ts';
+import { checkBuild } from '../rules/check.ts';
+import type { CheckResult, Finding, Head, RuleOutcome } from '../rules/finding.ts';
+import { ruleHead, wishHead } from '../rules/heads.ts';
 import { CONTROLS_PACK, practiceFor } from '../rules/practice.ts';
 import { rulesHere, type AskedRule } from '../rules/registry.ts';
 import { modeOf, type State } from '../state/state.ts';
-import { wishSentence } from '../rules/brief/wishes.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import type { Behaviour } from './behaviour.ts';
 import { beatenCut } from './checks/beatenCut.ts';
@@ -89,24 +88,24 @@ export function* proving(
   for (const [i, check] of PROOF_CHECKS.entries()) {
     yield { done: i + 1, of, what: check.clause };
     const found = check.find(subject);
-    const head = { packId: CONTROLS_PACK, packName: 'Controls', ruleId: check.kind, kind: check.kind };
-    for (const one of found)
-      findings.push(findingOf(subject, { ...head, severity: check.severity, clause: check.clause }, one));
+    const { kind, severity, clause } = check;
+    const head: Head = { ...CONTROLS_HEAD, ruleId: kind, kind, severity, clause };
+    findings.push(...found.map((one) => findingOf(subject, head, one)));
     outcomes.push(outcomeOf(head, found, moments.all.length, check.alone ?? moments.whole));
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
     const found = foundByRule(subject, rule);
     if (found === null) continue;
-    const head = headOf(pack, rule);
-    findings.push(...found.map((one) => findingOf(subject, { ...head, ...saysOf(rule) }, one)));
+    const head = ruleHead(pack, rule);
+    findings.push(...found.map((one) => findingOf(subject, head, one)));
     // These walk what they ask about by themselves.
     outcomes.push(outcomeOf(head, found, moments.all.length, true));
   }
   yield { done: of - 2, of, what: 'what is said of behaviour' };
   for (const { behaviour, found, looked } of behavioursOf(subject)) {
-    const { head, says } = saidBy(build, asked, behaviour);
-    if (found !== null) findings.push(findingOf(subject, { ...head, ...says }, found));
+    const head = headOf(build, asked, behaviour);
+    if (found !== null) findings.push(findingOf(subject, head, found));
     outcomes.push(outcomeOf(head, found === null ? [] : [found], looked, moments.whole));
   }
   yield { done: of - 1, of, what: 'rules of the packs' };
@@ -133,33 +132,18 @@ export function* proving(
   };
 }
 
-const headOf = (pack: RulePack, { id, kind }: Pick<RuleData, 'id' | 'kind'>): Head => ({
-  packId: pack.id,
-  packName: pack.name,
-  ruleId: id,
-  kind,
-});
-const saysOf = ({ severity, clause }: RuleData): Pick<Finding, 'severity' | 'clause'> => ({
-  severity,
-  clause,
-});
+const CONTROLS_HEAD = { packId: CONTROLS_PACK, packName: 'Controls', home: 'controls' } as const;
 
-/** Who says something of behaviour: a wish of the brief, or a rule of a pack. */
-function saidBy(
-  build: Build,
-  asked: readonly AskedRule[],
-  { packId, id }: Behaviour,
-): { readonly head: Head; readonly says: Pick<Finding, 'severity' | 'clause'> } {
+/**
+ * Who says something of behaviour: a wish of the brief, or a rule of a pack.
+ * @throws {RangeError} nobody does
+ */
+function headOf(build: Build, asked: readonly AskedRule[], { packId, id }: Behaviour): Head {
   const mine = asked.find(({ pack, rule }) => pack.id === packId && rule.id === id);
-  if (mine !== undefined) return { head: headOf(mine.pack, mine.rule), says: saysOf(mine.rule) };
+  if (mine !== undefined) return ruleHead(mine.pack, mine.rule);
   const wish = build.brief.constraints.find((one) => one.id === id);
-  return {
-    head: { packId: BRIEF_PACK, packName: 'The brief', ruleId: id, kind: 'behaviour' },
-    says: {
-      severity: wish?.severity ?? 'notes',
-      clause: wish === undefined ? id : wishSentence(build, wish),
-    },
-  };
+  if (wish === undefined) throw new RangeError(`nobody says '${id}' of behaviour`);
+  return wishHead(build, wish);
 }
 
 /** The proof at one go. */
@@ -184,21 +168,19 @@ function knownOf(build: Build, { findings }: CheckResult): Known {
       state === null ? [] : [`${packId}|${ruleId}|${aboutOf(id)}|${modeOf(build, state.on)}`],
     ),
   );
-  return ({ packId, ruleId }, about, mode) => told.has(`${packId}|${ruleId}|${about}|${mode}`);
+  return ({ head: { packId, ruleId } }, about, mode) => told.has(`${packId}|${ruleId}|${about}|${mode}`);
 }
 
 /** What a rule says of a state that the controls bring about, with the way there. */
 function ruleFinding(subject: ProofSubject, { asked, trouble, moment, state, which }: RuleTrouble): Finding {
-  const { packId, packName, ruleId, kind, severity, clause, home } = asked;
-  const head = { packId, packName, ruleId, kind };
+  const { head } = asked;
   const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
-  const found = findingOf(subject, { ...head, severity, clause }, { about, sentence, moment, channels });
+  const found = findingOf(subject, head, { about, sentence, moment, channels });
   const there = subject.stateAt(moment);
   return {
     ...found,
-    id: [packId, ruleId, which, about].join('|'),
+    id: [head.packId, head.ruleId, which, about].join('|'),
     outcome,
-    home,
     figure,
     limits,
     evidence: {
@@ -220,8 +202,6 @@ const opened = (build: Build, state: State, there: State): TrialStep[] =>
     .filter(({ stop }) => state.open.includes(stop) && !there.open.includes(stop))
     .map(({ input, value }): TrialStep => ({ kind: 'event', event: { kind: 'arrives', input, value } }));
 
-type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind'>;
-
 function outcomeOf(
   { packId, ruleId }: Head,
   found: readonly Found[],
@@ -242,7 +222,7 @@ function outcomeOf(
 
 function findingOf(
   subject: ProofSubject,
-  head: Head & Pick<Finding, 'severity' | 'clause'>,
+  head: Head,
   { about, sentence, moment, ambient, channels = [], severity, outcome }: Found,
 ): Finding {
   const way = moment === undefined ? null : subject.stepsTo(moment);
@@ -254,7 +234,6 @@ function findingOf(
     ...head,
     outcome: outcome ?? 'fails',
     id: [head.packId, head.ruleId, 'reached', about].join('|'),
-    home: head.packId === BRIEF_PACK ? 'brief' : 'controls',
     severity: severity ?? head.severity,
     sentence: text.charAt(0).toUpperCase() + text.slice(1),
     figure: null,

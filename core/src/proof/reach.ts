@@ -1,4 +1,5 @@
 import type { ProgrammeEvent } from '../controls/programme.ts';
+import { grown } from './bits.ts';
 import type { Machine } from './machine.ts';
 import { Numbering } from './numbering.ts';
 import type { MachineEvent, Part } from './parts.ts';
@@ -107,11 +108,6 @@ class Growing {
     this.depths[this.count] = depth;
     this.count++;
   }
-}
-
-function grown<T extends Float64Array | Int32Array>(from: T, into: T): T {
-  into.set(from);
-  return into;
 }
 
 /**

@@ -21,7 +21,10 @@ import { ProofMemory } from './memory.ts';
 import { ModuleCases, type ModuleCase } from './modules.ts';
 import type { About, Place } from './about.ts';
 import { OnTable } from './onTable.ts';
-import { onNames, valuesAt, wayTo, type Moment, type Moments, type Question } from './moments.ts';
+import { onNames, valuesAt, wayTo } from './atMoment.ts';
+import type { Moments } from './moments.ts';
+import type { Moment } from './momentTable.ts';
+import { NEVER, NIGHT, type Question } from './questions.ts';
 import type { Reach } from './reach.ts';
 import type { Walked } from './walked.ts';
 
@@ -34,8 +37,6 @@ interface AskedBehaviour {
   readonly late: number;
 }
 
-const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
-const NEVER: Condition = { kind: 'any', of: [] };
 const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
 
 /** A build under proof: every state of its controls, and what lights in each. */

@@ -4,7 +4,8 @@ import type { ControlFunction } from '../design/functions.ts';
 import { asksAbout } from '../design/programmeFaults.ts';
 import { aboutOf, type About } from './about.ts';
 import { Machine } from './machine.ts';
-import { isQuiet, momentsOf, type Moments, type Question } from './moments.ts';
+import { momentsOf, type Moments } from './moments.ts';
+import { isQuiet, type Question } from './questions.ts';
 import type { Part } from './parts.ts';
 import { MOST_STATES, reach, type Reach, type ReachedPart } from './reach.ts';
 

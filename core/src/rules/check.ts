@@ -2,7 +2,8 @@ import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { WishData } from '../design/brief.ts';
-import { wishKindOf, wishSentence } from './brief/wishes.ts';
+import { wishKindOf } from './brief/wishes.ts';
+import { ruleHead, wishHead } from './heads.ts';
 import type { CheckResult } from './finding.ts';
 import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
@@ -14,9 +15,6 @@ import { runTasks, type Task } from './run.ts';
 import type { Situation } from './situation.ts';
 import { freeRunners } from './timing/freeRunner.ts';
 import { voltageFaults } from './timing/voltage.ts';
-
-/** The id under which the brief's wishes are reported. */
-export const BRIEF_PACK = 'brief';
 
 /**
  * Checks a build by its layout, its timing, its controls, its brief and all of its rule packs, in every state each speaks of.
@@ -75,17 +73,7 @@ const CONTROLS_TASKS = documentTasks('controls', 'Controls', CONTROLS_CHECKS);
 function wishTask(build: Build, wish: WishData): Task[] {
   const { check } = wishKindOf(wish);
   if ('proved' in check) return [];
-  const head = {
-    packId: BRIEF_PACK,
-    packName: 'The brief',
-    ruleId: wish.id,
-    kind: wish.kind,
-    home: 'brief',
-    severity: wish.severity,
-    clause: wishSentence(build, wish),
-    listed: true,
-    once: false,
-  } as const;
+  const head = { ...wishHead(build, wish), listed: true, once: false };
   return [
     'inState' in check
       ? {
@@ -110,17 +98,7 @@ function packTasks(build: Build, pack: RulePack): Task[] {
     const kind = kindOf(rule);
     if (here && kind.sees === 'programme') return [];
     if (here && kind.inStates && conditionOf(build, pack, rule) !== null) return [];
-    const head = {
-      packId: pack.id,
-      packName: pack.name,
-      ruleId: rule.id,
-      kind: rule.kind,
-      home: kind.home,
-      severity: rule.severity,
-      clause: rule.clause,
-      listed: true,
-      once: false,
-    } as const;
+    const head = { ...ruleHead(pack, rule), listed: true, once: false };
     if (here && kind.sees === 'document' && speaksTo(rule, build))
       return [{ ...head, sees: 'document', check: (subject) => kind.faults(subject, rule) }];
     return [

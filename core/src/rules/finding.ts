@@ -87,3 +87,6 @@ export interface CheckResult {
 /** Findings that stop the build from being signed off: what may be broken and blocks is not signed off either. */
 export const blocking = (findings: readonly Finding[]): Finding[] =>
   findings.filter((f) => f.severity === 'blocks');
+
+/** Who asks, how grave it is when it fails, and where it is put right. */
+export type Head = Pick<Finding, 'packId' | 'packName' | 'ruleId' | 'kind' | 'severity' | 'clause' | 'home'>;

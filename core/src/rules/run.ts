@@ -2,8 +2,8 @@ import type { Build } from '../design/schema.ts';
 import { drivenIn } from '../state/driven.ts';
 import { onsKey, poseKey, sameOpen, stateKey, statesOf, type State } from '../state/state.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { SEVERITIES, type Severity } from '../words/severity.ts';
-import type { CheckResult, Finding, Home, RuleOutcome } from './finding.ts';
+import { SEVERITIES } from '../words/severity.ts';
+import type { CheckResult, Finding, Head, RuleOutcome } from './finding.ts';
 import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
 import { DarkStages } from './darkStages.ts';
 import { openTogether } from './openTogether.ts';
@@ -11,15 +11,8 @@ import type { WhateverOpen } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import { Situation } from './situation.ts';
 
-/** Who asks, and how grave it is when it fails. */
-interface TaskHead {
-  readonly packId: string;
-  readonly packName: string;
-  readonly ruleId: string;
-  readonly kind: string;
-  readonly home: Home;
-  readonly severity: Severity;
-  readonly clause: string;
+/** Who asks, and how it is told. */
+interface TaskHead extends Head {
   /** Whether a trouble is told once, whatever the stages; else once in each stage. */
   readonly once: boolean;
   /** Whether its outcome is told besides its findings. */

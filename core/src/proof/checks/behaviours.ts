@@ -5,7 +5,7 @@ import type { Build } from '../../design/schema.ts';
 import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence } from '../../rules/brief/wishes/behaviour.ts';
 import type { Ambient } from '../../words/ambient.ts';
-import type { Moment } from '../moments.ts';
+import type { Moment } from '../momentTable.ts';
 import type { Behaviour } from '../behaviour.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { Found } from '../found.ts';

@@ -1,5 +1,5 @@
 import { onText, readOn, type On } from '../../design/controls.ts';
-import type { Moment } from '../moments.ts';
+import type { Moment } from '../momentTable.ts';
 import type { ProofCheck } from '../found.ts';
 
 /** With the ignition off and all timers ended, what still lights or runs and is not marked that it may stay: said once. */
