@@ -1,3 +1,4 @@
+import { allPoses } from '../../test/reference/poses.ts';
 import { plainHousings } from '../../test/reference/plainHousings.ts';
 import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
@@ -15,14 +16,6 @@ import { levelsPerMs } from '../../test/reference/perMs.ts';
 import { posedSolids, stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import type { StopsOf } from './lampPoses.ts';
 import { poseAbove } from './poseAbove.ts';
-
-/** Every combination of stops there is. */
-const allPoses = (build: Build): string[][] =>
-  lookupOf(build).vehicle.parts.reduce<string[][]>(
-    (poses, part) =>
-      poses.flatMap((pose) => stopsWithShut(part).map((stop) => (stop === null ? pose : [...pose, stop.id]))),
-    [[]],
-  );
 
 /** The most that drives send toward a bearing in a pose: every ray against every solid, every millisecond. */
 function bruteMostCd(

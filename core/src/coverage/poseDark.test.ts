@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { stageId } from '../../test/reference/places.ts';
+import { allPoses } from '../../test/reference/poses.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { fieldsOf } from './lampFields.ts';
 import type { StopsOf } from './lampPoses.ts';
@@ -12,14 +13,6 @@ import { lookupOf } from '../resolve/lookup.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stopsWithShut } from '../vehicle/vehicle.ts';
 import { FACES, type Face } from '../words/face.ts';
-
-/** Every combination of stops there is. */
-const allPoses = (build: Build, stopsOf: StopsOf): string[][] =>
-  lookupOf(build).vehicle.parts.reduce<string[][]>(
-    (poses, part) =>
-      poses.flatMap((pose) => stopsOf(part).map((stop) => (stop === null ? pose : [...pose, stop.id]))),
-    [[]],
-  );
 
 /** Whether a pose leaves a face dark: lamp by lamp and bearing by bearing. */
 function isDark(
@@ -49,7 +42,7 @@ describe('the search for a pose that leaves a face dark', () => {
     (name, stage, from, atOnce) => {
       const build = demoBuild(name);
       const all = drivenIn(build, { on: [stageId(stage)], ambient: 'day' }).slice(from);
-      const poses = allPoses(build, stopsWithShut);
+      const poses = allPoses(build);
       let most = 0;
       fc.assert(
         fc.property(

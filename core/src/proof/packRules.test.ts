@@ -20,6 +20,7 @@ import { modeOf, stateWith } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { stageId } from '../../test/reference/places.ts';
+import { allPoses } from '../../test/reference/poses.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { packRules, type RuleProof } from './packRules.ts';
 import { Pictures, type Picture } from './pictures.ts';
@@ -39,18 +40,10 @@ function proofs(build: Build): readonly RuleProof[] {
 }
 
 /** Every combination of open parts that a picture allows, and of what else moves each by itself. */
-function allTogether(build: Build, pictures: Pictures, picture: Picture): readonly (readonly string[])[] {
-  const together = vehicleOf(build.vehicle).parts.reduce<string[][]>(
-    (poses, part) =>
-      poses.flatMap((pose) =>
-        pictures
-          .stopsOf(picture)(part)
-          .map((stop) => (stop === null ? pose : [...pose, stop.id])),
-      ),
-    [[]],
-  );
-  return [...together, ...pictures.posesOf(picture, null)];
-}
+const allTogether = (build: Build, pictures: Pictures, picture: Picture): readonly (readonly string[])[] => [
+  ...allPoses(build, pictures.stopsOf(picture)),
+  ...pictures.posesOf(picture, null),
+];
 
 /** What somebody says of all pictures: by what it is about, how near to rest; and the least room. */
 interface Plain {
