@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
+import { withControls } from '../design/controlEdits.ts';
 import { AMBIENTS } from '../words/ambient.ts';
 import { LitAt } from './litAt.ts';
 import { OnTable } from './onTable.ts';
@@ -60,4 +61,20 @@ describe.each(['ks-12', 'shore-medic-7', 'line-marking'] as const)('%s', (name) 
       }
     }
   });
+});
+
+test('where the controls ask for the light around, a case of the night is none by day', () => {
+  const van = demoBuild('ks-12');
+  const atNight = withControls(van, {
+    functions: van.controls.functions.map((fn) =>
+      fn.id === 'white' ? { ...fn, enabledBy: { kind: 'is', input: 'ambient', values: ['night'] } } : fn,
+    ),
+    trials: [],
+  });
+  const subject = new ProofSubject(atNight);
+  const withWhite = AMBIENTS.map(
+    (ambient) => [...subject.cases(ambient).all()].filter(({ on }) => on.includes('white')).length,
+  );
+  expect(withWhite[0]).toBe(0);
+  expect(withWhite[1]).toBeGreaterThan(0);
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { checkProgramme } from '../../test/reference/checkProgramme.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
 import { onKey, onsOf } from '../design/controls.ts';
 import { onNames } from './atMoment.ts';
@@ -44,31 +45,32 @@ test('whatever is on is read back by name, is asked for one by one, and told apa
   );
 });
 
-test('functions that fill a word go on in the next: no field is broken in two', () => {
-  fc.assert(
-    fc.property(randomProgramme, (programme) => {
-      const [like] = programme.ranked;
-      if (like === undefined) return;
-      const shows = Array.from({ length: 8 }, () => like.shows[0] ?? { cues: [], dims: [], loads: [] });
-      const cycles = Array.from({ length: 20 }, (_, i) => ({
-        ...like,
-        id: `cycle-${i}`,
-        shows,
-        when: { way: 'cycle' as const, sets: [], steps: [], clears: [], wraps: 'off' as const, timeoutMs: 0 },
-      }));
-      const words = new OnWords(cycles, [...cycles.keys()]);
-      // Eight numbers and none take four bits: eight to a word.
-      expect(words.width).toBe(3);
-      const row = new Uint32Array(words.width);
-      const r = {
-        values: new Uint8Array(0),
-        memory: new Uint8Array(20).fill(8),
-        phases: new Uint8Array(20),
-        on: new Uint8Array(20).fill(1),
-      };
-      for (const rank of cycles.keys()) words.put(rank, r, row);
-      expect(words.onsAt(row, 0)).toEqual(cycles.map(({ id }) => onKey(id, 8)));
-    }),
-    { numRuns: 3, seed: 5 },
-  );
+test.each([
+  // Numbers of a cycle, and none: so many bits; so many of these to a word.
+  [1, 1, 32],
+  [3, 2, 16],
+  [4, 3, 10],
+  [8, 4, 8],
+])('cycles of %d numbers take %d bits, and no field is broken in two', (numbers, _, inWord) => {
+  const [like] = checkProgramme().programme.ranked;
+  if (like === undefined) throw new Error('it has functions');
+  const [shown] = like.shows;
+  const count = 2 * inWord + 1;
+  const cycles = Array.from({ length: count }, (__, i) => ({
+    ...like,
+    id: `cycle-${i}`,
+    shows: Array.from({ length: numbers }, () => shown ?? { cues: [], dims: [], loads: [] }),
+    when: { way: 'cycle' as const, sets: [], steps: [], clears: [], wraps: 'off' as const, timeoutMs: 0 },
+  }));
+  const words = new OnWords(cycles, [...cycles.keys()]);
+  expect(words.width).toBe(3);
+  const row = new Uint32Array(words.width);
+  const r = {
+    values: new Uint8Array(0),
+    memory: new Uint8Array(count).fill(numbers),
+    phases: new Uint8Array(count),
+    on: new Uint8Array(count).fill(1),
+  };
+  for (const rank of cycles.keys()) words.put(rank, r, row);
+  expect(words.onsAt(row, 0)).toEqual(cycles.map(({ id }) => onKey(id, numbers)));
 });
