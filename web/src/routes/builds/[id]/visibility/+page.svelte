@@ -1,15 +1,12 @@
 <script lang="ts">
-  import { gapsOf, whereabouts } from '@flarik/core/coverage/gaps';
-  import { MAP_QUANTITIES, type MapQuantity } from '@flarik/core/coverage/map';
-  import type { LampHeight } from '@flarik/core/coverage/ring';
-  import { sectorText } from '@flarik/core/coverage/sectors';
+  import { gapsOf } from '@flarik/core/coverage/gaps';
+  import type { MapQuantity } from '@flarik/core/coverage/map';
+  import type { Sector } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
   import { onText } from '@flarik/core/design/controls';
   import { USUAL_JUNCTION, type Junction } from '@flarik/core/sight/junction';
   import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
   import { checkedOns, openText, posesOf, stateOf } from '@flarik/core/state/state';
-  import { approachText } from '@flarik/core/sight/words';
-  import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { Pane, PaneGroup } from 'paneforge';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
@@ -24,9 +21,11 @@
   import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
   import RingChart from '$lib/visibility/RingChart.svelte';
+  import RingControls from '$lib/visibility/RingControls.svelte';
   import SpareLamps from '$lib/visibility/SpareLamps.svelte';
   import { Sight, type LittleState } from '$lib/visibility/sight.svelte';
   import Toward from '$lib/visibility/Toward.svelte';
+  import Worst from '$lib/visibility/Worst.svelte';
 
   const editor = getEditor()();
   const sight = new Sight();
@@ -46,11 +45,6 @@
   let look = $state<Look>('ring');
   let quantity = $state<MapQuantity>('power');
   let mapsBy = $state<'state' | 'open' | 'function'>('state');
-  const MAPS_BY = [
-    { value: 'state', text: 'This state' },
-    { value: 'open', text: 'By what is open' },
-    { value: 'function', text: 'By function' },
-  ] as const;
   let chosen = $state.raw<Approach | null>(null);
   let opticalRangeM = $state(80);
   let junction = $state.raw<Junction>(USUAL_JUNCTION);
@@ -114,26 +108,6 @@
     if (look === 'eyes') void sight.eyes.run({ looked, opticalRangeM });
   });
 
-  const QUANTITIES: Readonly<Record<MapQuantity, string>> = {
-    power: 'Optical power',
-    effective: 'Effective intensity',
-    peak: 'Peak',
-  };
-  const quantities = $derived(
-    MAP_QUANTITIES.filter((value) => look === 'map' || value !== 'peak').map((value) => ({
-      value,
-      text: QUANTITIES[value],
-    })),
-  );
-  const levels: readonly { value: LampHeight; text: string }[] = [
-    { value: 'any', text: 'All' },
-    { value: 'upper', text: 'Upper' },
-    { value: 'lower', text: 'Lower' },
-  ];
-  const colours = ['all', ...Colour.options].map((value) => {
-    const colour = Colour.safeParse(value);
-    return { value, text: colour.success ? colourLetter[colour.data] : 'All', title: value };
-  });
   function choose(value: Look): void {
     look = value;
     if (value === 'ring' && quantity === 'peak') quantity = 'power';
@@ -161,37 +135,21 @@
   <div class="top">
     <Choice label="Seen" small options={LOOKS} value={look} onchoose={choose} />
     <BeforeAfter />
-    <p class="worst">
-      {#if gaps[0] !== undefined}
-        {@const [gap] = gaps}
-        <button
-          onclick={() => {
-            choose('ring');
-            editor.bearing = gap.fromDeg;
-          }}
-          ><span aria-hidden="true">▨</span> Gap {whereabouts(gap)}, {sectorText(gap)}{gaps.length > 1
-            ? `, and ${gaps.length - 1} more`
-            : ''}</button
-        >
-      {:else if answer !== null}
-        <span class="quiet">{asksNothing ? 'No floor is asked of the ring' : 'No gap in the ring'}</span>
-      {/if}
-      {#if worst !== undefined}
-        <button
-          class:late={worst.sightings[0].marginS < 0}
-          onclick={() => {
-            choose('approaches');
-            chosen = worst.approach;
-          }}>{approachText(worst)}</button
-        >
-      {:else if !sight.stopped}
-        <span class="quiet">Approaches: working them out …</span>
-      {/if}
-      {#if sight.progress !== null}
-        <span class="quiet" role="status">{Math.round(sight.progress * 100)} %</span>
-        <button class="plain" onclick={() => sight.stop()}>Stop</button>
-      {/if}
-    </p>
+    <Worst
+      {sight}
+      {gaps}
+      {asksNothing}
+      isRingKnown={answer !== null}
+      {worst}
+      ongap={(gap: Sector) => {
+        choose('ring');
+        editor.bearing = gap.fromDeg;
+      }}
+      onapproach={(one: Approach) => {
+        choose('approaches');
+        chosen = one;
+      }}
+    />
   </div>
   {#if sight.stopped}
     <p class="failed" role="status">
@@ -249,49 +207,7 @@
                 <p role="alert">The view by eye could not be fetched. Load the page again.</p>
               {/await}
             {:else}
-              <div class="controls">
-                <Choice
-                  label="Shown"
-                  options={quantities}
-                  value={quantity}
-                  onchoose={(v: MapQuantity) => (quantity = v)}
-                />
-                <Choice
-                  label="Colour"
-                  options={colours}
-                  value={options.colour ?? 'all'}
-                  onchoose={(v: string) => {
-                    const colour = Colour.safeParse(v);
-                    editor.ringOptions = { ...options, colour: colour.success ? colour.data : null };
-                  }}
-                />
-                <Choice
-                  label="Lamps"
-                  options={levels}
-                  value={options.level}
-                  onchoose={(level: LampHeight) => (editor.ringOptions = { ...options, level })}
-                />
-                {#if look === 'map'}
-                  <Choice
-                    label="Maps"
-                    options={MAPS_BY}
-                    value={mapsBy}
-                    onchoose={(v: 'state' | 'open' | 'function') => (mapsBy = v)}
-                  />
-                {/if}
-                <label class="elevation">
-                  <span>Elevation <span class="figure">{options.elevationDeg}°</span></span>
-                  <input
-                    type="range"
-                    min="-30"
-                    max="60"
-                    step="1"
-                    value={options.elevationDeg}
-                    oninput={(event) =>
-                      (editor.ringOptions = { ...options, elevationDeg: Number(event.currentTarget.value) })}
-                  />
-                </label>
-              </div>
+              <RingControls {look} bind:quantity bind:mapsBy />
               <div class="ring">
                 {#if look === 'map' && mapsBy !== 'state'}
                   {#if sight.maps.answer === null}{@render waiting()}{:else}
@@ -363,28 +279,6 @@
     padding: 0.3rem 0.75rem;
   }
 
-  .worst {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.2rem 0.75rem;
-    align-items: center;
-    font-size: 13px;
-  }
-
-  .worst button {
-    padding: 0.15rem 0.5rem;
-    border: 1px solid var(--sheet-line);
-    background: none;
-    color: var(--cds-text-01);
-    font: inherit;
-    text-align: left;
-    cursor: pointer;
-  }
-
-  .worst button.late {
-    border-color: var(--gap);
-  }
-
   .wait {
     padding: 0.75rem;
   }
@@ -399,23 +293,6 @@
     flex-direction: column;
     height: 100%;
     background: var(--sheet);
-  }
-
-  .controls {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.5rem 1rem;
-    padding: 0.25rem 0.75rem;
-  }
-
-  .elevation {
-    display: grid;
-    font-size: 12px;
-    color: var(--cds-text-02);
-  }
-
-  .elevation input {
-    accent-color: var(--accent);
   }
 
   .ring {
