@@ -93,6 +93,11 @@ export class Rows {
     return this.words.length / this.width;
   }
 
+  /** The words of a row. */
+  row(at: number): Uint32Array {
+    return this.words.subarray(at * this.width, (at + 1) * this.width);
+  }
+
   /** Some of the rows, in the order asked for. */
   pick(places: Uint32Array): Rows {
     const { width } = this;
@@ -113,7 +118,6 @@ export class Rows {
     const classOf = new Uint32Array(count);
     const firsts = new Uint32Array(count);
     const met = new RowTable(width, mask);
-    met.room(count);
     let classes = 0;
     for (let row = 0; row < count; row++) {
       const known = met.find(words, row * width, words);
@@ -121,7 +125,7 @@ export class Rows {
         classOf[row] = classOf[known] ?? 0;
         continue;
       }
-      met.add(row);
+      met.add(row, words);
       firsts[classes] = row;
       classOf[row] = classes++;
     }
@@ -136,7 +140,8 @@ export class RowTable {
   readonly #asked: Uint32Array;
   readonly #bits: Uint32Array;
   /** Rows by their mixed words, counted from 1. */
-  #table = new Uint32Array(1024);
+  #table = new Uint32Array(256);
+  #count = 0;
   /** Where the row that was looked for last would stand. */
   #free = 0;
 
@@ -145,13 +150,6 @@ export class RowTable {
     this.#width = width;
     this.#asked = Uint32Array.from([...mask.keys()].filter((w) => mask[w] !== 0));
     this.#bits = this.#asked.map((w) => mask[w] ?? 0);
-  }
-
-  /** Makes room for so many rows while there are none. @returns whether there was not enough */
-  room(rows: number): boolean {
-    if (2 * rows < this.#table.length) return false;
-    this.#table = new Uint32Array(2 ** Math.ceil(Math.log2(2 * rows + 1)));
-    return true;
   }
 
   /** The row, among some words, that is alike to one that stands elsewhere; -1 where there is none. */
@@ -185,8 +183,19 @@ export class RowTable {
   }
 
   /** Adds the row that was looked for last and not found. */
-  add(row: number): void {
+  add(row: number, among: Uint32Array): void {
     this.#table[this.#free] = row + 1;
+    if (2 * ++this.#count >= this.#table.length) this.#grow(among);
+  }
+
+  /** In a larger table every row is looked for, and put, anew. */
+  #grow(among: Uint32Array): void {
+    const rows = this.#table.filter((row) => row !== 0);
+    this.#table = new Uint32Array(4 * this.#table.length);
+    for (const row of rows) {
+      this.find(among, (row - 1) * this.#width, among);
+      this.#table[this.#free] = row;
+    }
   }
 }
 

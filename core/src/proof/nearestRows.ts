@@ -29,11 +29,7 @@ export class NearestRows {
     const at = this.count;
     if (at === this.#depths.length) this.#grow(Math.max(1024, 2 * at));
     this.#words.set(row, at * this.#width);
-    // In a larger table every row is looked for, and put, anew.
-    for (let other = this.#table.room(at + 1) ? 0 : at; other <= at; other++) {
-      this.#table.find(this.#words, other * this.#width, this.#words);
-      this.#table.add(other);
-    }
+    this.#table.add(at, this.#words);
     this.count++;
     return at;
   }

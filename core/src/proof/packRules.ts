@@ -11,7 +11,7 @@ import { askedRule, askedWish, type Asked } from './asked.ts';
 import { Bits } from './bits.ts';
 import type { Judged, Kept } from './memory.ts';
 import type { Moment } from './momentTable.ts';
-import { MOST_CONDITIONS, Pictures, type Alike, type Among, type Picture, type Spoken } from './pictures.ts';
+import { MOST_CONDITIONS, Pictures, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A rule is judged in no more states than this; what lies beyond is then not known. */
@@ -95,8 +95,7 @@ function judged(pictures: Pictures, asked: Asked, when: number, known: Known): R
         worst.set(trouble.trouble.about, trouble);
     }
   const margin = look.margin;
-  const unlike = among.alike.flatMap(({ picture }) => (mine.isOf[picture.at] === 1 ? [picture] : []));
-  const troubles = [...nearestOf(look, unlike, worst).values()];
+  const troubles = [...nearestOf(look, nearestFirst(pictures, among, mine), worst).values()];
   for (const trouble of worst.values()) {
     const near = troubles.find((t) => t.trouble.about === trouble.trouble.about);
     if (near !== undefined && marginOf(trouble) < marginOf(near) - NO_WORSE)
@@ -267,17 +266,23 @@ function leastOf(rooms: readonly (number | null)[]): number | null {
   return measured.length === 0 ? null : Math.min(...measured);
 }
 
+/** Of pictures alike in what a rule looks at those that it speaks of, the nearest to rest first. */
+function* nearestFirst(pictures: Pictures, { firsts }: Among, { isOf }: Spoken): Generator<Picture> {
+  for (const one of firsts) if (isOf[one] === 1) yield pictures.at(one);
+}
+
 /**
  * Of each trouble the picture nearest to rest that has it: what tells most is seldom the shortest way.
  * @param mine - the nearest to rest first
  */
 function nearestOf(
   look: Look,
-  mine: readonly Picture[],
+  mine: Iterable<Picture>,
   worst: ReadonlyMap<string, RuleTrouble>,
 ): Map<string, RuleTrouble> {
   const nearest = new Map(worst);
   const open = new Set(worst.keys());
+  if (open.size === 0) return nearest;
   for (const picture of mine) {
     for (const about of open)
       if ((nearest.get(about)?.moment.depth ?? 0) <= picture.moment.depth) open.delete(about);
@@ -300,42 +305,19 @@ function amongOf(pictures: Pictures, { regards, sees }: Asked, { when }: Spoken)
  * more channel only helps or only hurts, none that has all of another's and more, or less.
  */
 function telling(
-  { build, drives }: Pictures,
+  pictures: Pictures,
   among: Among,
-  { regards, more, lots: lotsOf, sees }: Asked,
+  { regards, more, lots: lotsOf }: Asked,
   { isOf }: Spoken,
 ): Picture[] {
+  const { build, drives } = pictures;
   const at = new Situation(build, stateWith({}), 0);
   const lots = new Map<string, number[]>();
   for (const [i, drive] of drives.entries())
     if (regards(drive))
       for (const lot of lotsOf?.(drive, at) ?? []) lots.set(lot, [...(lots.get(lot) ?? []), i]);
-  const isPosed = sees !== 'driven';
-  const told = new Set<Picture>();
-  for (const ofLot of lotsOf === null ? [among.alike] : [...lots.values()].map((lot) => among.by(lot))) {
-    const byRest = new Map<string, Alike[]>();
-    for (const one of ofLot) {
-      // What is empty says nothing where lots are told apart.
-      if (isOf[one.picture.at] !== 1 || (lotsOf !== null && one.lit.isEmpty)) continue;
-      const rest = isPosed ? `${one.picture.posed} ${one.picture.stand}` : String(one.picture.posed);
-      const those = byRest.get(rest) ?? [];
-      byRest.set(rest, those);
-      those.push(one);
-    }
-    for (const alike of byRest.values()) for (const { picture } of extremes(alike, more)) told.add(picture);
-  }
-  return [...told].toSorted((a, b) => a.at - b.at);
-}
-
-/** Of sets, those that hold no other where more helps, or are held by no other where more hurts. */
-function extremes<T extends { readonly lit: Bits }>(sets: readonly T[], more: 'helps' | 'hurts' | null): T[] {
-  if (more === null) return [...sets];
-  const sized = sets.map((one) => ({ one, size: one.lit.size }));
-  const order = sized.toSorted((a, b) => (more === 'helps' ? a.size - b.size : b.size - a.size));
-  const out: T[] = [];
-  for (const { one } of order) {
-    const beaten = out.some(({ lit }) => (more === 'helps' ? lit.isWithin(one.lit) : one.lit.isWithin(lit)));
-    if (!beaten) out.push(one);
-  }
-  return out;
+  const told = new Set<number>();
+  for (const lot of lotsOf === null ? [null] : lots.values())
+    for (const one of among.telling(lot, more, isOf)) told.add(one);
+  return [...told].toSorted((a, b) => a - b).map((one) => pictures.at(one));
 }

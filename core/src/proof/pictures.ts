@@ -12,6 +12,7 @@ import type { PoseClasses } from '../coverage/poseClasses.ts';
 import { stopsWithShut, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { ALL, Bits, putBit, Rows } from './bits.ts';
+import { extremes } from './extremes.ts';
 import { LitAt } from './litAt.ts';
 import type { ProofMemory } from './memory.ts';
 import type { Moments } from './moments.ts';
@@ -28,20 +29,9 @@ export interface Picture {
   readonly mode: number;
   /** The stops at which those parts stand that something asks about. */
   readonly open: readonly string[];
-  /** Equal for pictures in which the same stands open. */
-  readonly stand: number;
   /** Which of the conditions asked hold. */
   readonly holds: readonly boolean[];
   /** The channels at work, by their numbers. */
-  readonly lit: Bits;
-  /** Equal for pictures that differ in their channels, conditions and poses alone. */
-  readonly posed: number;
-}
-
-/** Pictures alike in what somebody looks at: of those the nearest to rest. */
-export interface Alike {
-  readonly picture: Picture;
-  /** What they have of the channels. */
   readonly lit: Bits;
 }
 
@@ -58,6 +48,7 @@ export interface Spoken {
 interface Truth {
   readonly ambient: Ambient;
   readonly open: readonly string[];
+  /** Equal where the same stands open. */
   readonly stand: number;
   readonly holds: readonly boolean[];
 }
@@ -99,12 +90,12 @@ export const movesOf = (build: Build): readonly Move[] => [
   ),
 ];
 
-/** Every picture that the controls can bring about, while some stage or warning is on or whatever is. */
+/** Every picture that the controls can bring about, while some stage or warning is on or whatever is; the nearest to rest first. */
 export class Pictures {
   readonly build: Build;
   readonly memory: ProofMemory;
-  /** The nearest to rest first. */
-  readonly all: readonly Picture[];
+  /** How many there are. */
+  readonly count: number;
   /** Whether these are all. */
   readonly whole: boolean;
   /** The channels that light in any, by number. */
@@ -116,6 +107,8 @@ export class Pictures {
 
   /** By picture: its mode and light, the parts that stand open, the conditions that hold, a bit each, and its channels. */
   readonly #rows: Rows;
+  readonly #pictures: (Picture | undefined)[] = [];
+  readonly #make: (at: number) => Picture;
   readonly #among = new Map<string, Among>();
   readonly #askedText: string;
   readonly #names = new Map<string, string>();
@@ -170,21 +163,29 @@ export class Pictures {
       }
     }
     const met = new Rows(rows.subarray(0, count * WORDS_OF_PICTURE), WORDS_OF_PICTURE);
-    this.all = Array.from(met.classes(ALL_BUT_MOMENT).firsts).flatMap((first, at): Picture[] => {
-      const from = first * WORDS_OF_PICTURE;
-      const light = rows[from] ?? 0;
-      const mode = rows[from + 1] ?? 0;
-      const here = truths[rows[from + 2] ?? 0];
-      const set = sets[light]?.[rows[from + 3] ?? 0];
-      const moment = moments.all[rows[from + 4] ?? 0];
+    const told = met.pick(met.classes(ALL_BUT_MOMENT).firsts);
+    this.count = told.count;
+    this.#make = (at) => {
+      const [light = 0, mode = 0, truth = 0, set = 0, nearest = 0] = told.row(at);
       const ambient = AMBIENTS[light];
-      if (ambient === undefined || moment === undefined || here === undefined || set === undefined) return [];
-      const { open, holds, stand } = here;
-      return [
-        { at, moment, ambient, mode, open, stand, holds, lit: set, posed: mode * AMBIENTS.length + light },
-      ];
-    });
-    this.#rows = rowsOf(this.all, Math.ceil(lit.drives.length / 32));
+      const moment = moments.all[nearest];
+      const here = truths[truth];
+      const lit = sets[light]?.[set];
+      if (ambient === undefined || moment === undefined || here === undefined || lit === undefined)
+        throw new RangeError(`no picture ${at}`);
+      return { at, moment, ambient, mode, open: here.open, holds: here.holds, lit };
+    };
+    this.#rows = rowsOf(told, truths, sets, Math.ceil(lit.drives.length / 32));
+  }
+
+  /**
+   * A picture by its place, the nearest to rest first.
+   * @throws {RangeError} there is none
+   */
+  at(place: number): Picture {
+    const picture = this.#pictures[place] ?? this.#make(place);
+    this.#pictures[place] = picture;
+    return picture;
   }
 
   /** @param stands - numbers of ways in which parts stand open, by their stops; those not met before get one */
@@ -206,7 +207,7 @@ export class Pictures {
     if (known !== undefined) return known;
     const { words, width } = this.#rows;
     const bit = when < 0 ? 0 : 1 << when;
-    const isOf = new Uint8Array(this.all.length);
+    const isOf = new Uint8Array(this.count);
     const speaks = AMBIENTS.map((ambient) => ambients.includes(ambient));
     for (let at = 0; at < isOf.length && when < MOST_CONDITIONS; at++) {
       const posed = words[at * width] ?? 0;
@@ -228,8 +229,7 @@ export class Pictures {
    */
   among(channels: readonly number[], when: number, isPosed: boolean): Among {
     const asked = `${when}|${String(isPosed)}|${channels.join()}`;
-    const known =
-      this.#among.get(asked) ?? new Among(this.all, this.#rows, this.#maskOf(channels, when, isPosed));
+    const known = this.#among.get(asked) ?? new Among(this.#rows, this.#maskOf(channels, when, isPosed));
     this.#among.set(asked, known);
     return known;
   }
@@ -316,33 +316,49 @@ export class Pictures {
   }
 }
 
-/** Pictures sorted by what somebody looks at, to be sorted on by a part of it. */
+/** Pictures sorted by what somebody looks at: one for those that are alike in it, the nearest to rest. */
 export class Among {
-  /** The nearest to rest first. */
-  readonly alike: readonly Alike[];
+  /** The pictures by their places, the nearest to rest first. */
+  readonly firsts: Uint32Array;
   readonly #rows: Rows;
   readonly #mask: Uint32Array;
 
-  constructor(pictures: readonly Picture[], rows: Rows, mask: Uint32Array) {
-    const { firsts } = rows.classes(mask);
-    const looksAt = new Bits(mask.slice(HEAD_WORDS));
-    this.alike = Array.from(firsts).flatMap((at) => {
-      const picture = pictures[at];
-      return picture === undefined ? [] : [{ picture, lit: picture.lit.and(looksAt) }];
-    });
-    this.#rows = rows.pick(firsts);
+  constructor(rows: Rows, mask: Uint32Array) {
+    this.firsts = rows.classes(mask).firsts;
+    this.#rows = rows.pick(this.firsts);
     this.#mask = mask;
   }
 
-  /** Sorted by some of the channels. */
-  by(channels: readonly number[]): Alike[] {
-    const looksAt = Bits.of(channels, 32 * (this.#rows.width - HEAD_WORDS));
+  /**
+   * Pictures that tell all of what somebody speaks of: of those alike in what may differ besides the channels, the extremes.
+   * @param lot - sorted on by these channels, and only where one of them lights; null for all, and where none does, too
+   * @param more - what one more channel does, where that is always the same
+   * @param isOf - by picture: whether it is spoken of
+   * @returns their places
+   */
+  *telling(
+    lot: readonly number[] | null,
+    more: 'helps' | 'hurts' | null,
+    isOf: Uint8Array,
+  ): Generator<number> {
+    const { words, width } = this.#rows;
+    const channels = new Uint32Array(width);
+    const looksAt = lot === null ? null : Bits.of(lot, 32 * (width - HEAD_WORDS)).words;
+    channels.set(looksAt ?? this.#mask.subarray(HEAD_WORDS), HEAD_WORDS);
     const mask = this.#mask.slice();
-    mask.set(looksAt.words, HEAD_WORDS);
-    return Array.from(this.#rows.classes(mask).firsts).flatMap((at) => {
-      const one = this.alike[at];
-      return one === undefined ? [] : [{ picture: one.picture, lit: one.lit.and(looksAt) }];
-    });
+    mask.set(channels.subarray(HEAD_WORDS), HEAD_WORDS);
+    const besides = new Map<string, number[]>();
+    for (const row of lot === null ? this.firsts.keys() : this.#rows.classes(mask).firsts) {
+      const from = row * width;
+      if (isOf[this.firsts[row] ?? 0] !== 1) continue;
+      if (lot !== null && !channels.some((word, w) => ((words[from + w] ?? 0) & word) !== 0)) continue;
+      const key = `${words[from] ?? 0} ${(words[from + 1] ?? 0) & (mask[1] ?? 0)}`;
+      const those = besides.get(key) ?? [];
+      besides.set(key, those);
+      those.push(row);
+    }
+    for (const rows of besides.values())
+      for (const row of extremes(this.#rows, rows, channels, more)) yield this.firsts[row] ?? 0;
   }
 }
 
@@ -363,15 +379,23 @@ function modesIn({ build, showing }: ProofSubject, { rows, onWords }: Moments): 
   return classOf.map((number) => modes[number] ?? 0);
 }
 
-function rowsOf(pictures: readonly Picture[], words: number): Rows {
+/** Pictures as they are sorted: each by its head and its channels. */
+function rowsOf(
+  told: Rows,
+  truths: readonly Truth[],
+  sets: readonly (readonly Bits[])[],
+  words: number,
+): Rows {
   const width = HEAD_WORDS + words;
-  const rows = new Uint32Array(pictures.length * width);
-  for (const [at, { posed, stand, holds, lit }] of pictures.entries()) {
+  const rows = new Uint32Array(told.count * width);
+  for (let at = 0; at < told.count; at++) {
+    const [light = 0, mode = 0, truth = 0, set = 0] = told.row(at);
+    const here = truths[truth];
     const from = at * width;
-    rows[from] = posed;
-    rows[from + 1] = stand;
-    for (let i = 0; i < holds.length; i++) if (holds[i] === true) putBit(rows, from + 2, i);
-    for (let w = 0; w < words; w++) rows[from + HEAD_WORDS + w] = lit.words[w] ?? 0;
+    rows[from] = mode * AMBIENTS.length + light;
+    rows[from + 1] = here?.stand ?? 0;
+    for (const [i, holds] of (here?.holds ?? []).entries()) if (holds) putBit(rows, from + 2, i);
+    rows.set(sets[light]?.[set]?.words ?? [], from + HEAD_WORDS);
   }
   return new Rows(rows, width);
 }

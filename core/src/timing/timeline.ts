@@ -48,9 +48,7 @@ const MOST_EDGES = 20_000;
  * marked as linked: what is the worst over all alignments is then a bound.
  */
 export const timelinesOf = <C extends Played>(drives: readonly C[]): Timeline<C>[] =>
-  clockParts(drives.filter((d) => !d.steady)).map(({ clockId, members, linked }) =>
-    timelineOf(clockId, members, linked),
-  );
+  clockParts(drives.filter((d) => !d.steady)).map((part) => timelineOf(part));
 
 /** Channels of one clock whose common cycle can be laid out. */
 export interface ClockPart<C extends Played> {
@@ -100,15 +98,52 @@ function canLayOut(cycles: readonly number[], edgesIn: ReadonlyMap<number, numbe
   return cycles.reduce((sum, ms) => sum + ((edgesIn.get(ms) ?? 0) * common) / ms, 0) <= MOST_EDGES;
 }
 
-/**
- * Channels begun together, as if they were of one clock.
- * @param linked - the same clock has more parts that meet this one in some alignments only
- */
-export function timelineOf<C extends Played>(
-  clockId: string,
-  members: readonly C[],
-  linked = false,
-): Timeline<C> {
+/** Channels begun together, as if they were of one clock. */
+function timelineOf<C extends Played>({ clockId, members, linked }: ClockPart<C>): Timeline<C> {
+  const { cycleMs, durationsMs, levels } = layoutOf(members);
+  return {
+    clockId,
+    cycleMs,
+    linked,
+    durationsMs,
+    channels: members.flatMap((drive, i) => {
+      const of = levels[i];
+      return of === undefined ? [] : [{ drive, ...of }];
+    }),
+  };
+}
+
+/** Channels begun together, over the cycle common to them. */
+interface Layout {
+  readonly cycleMs: number;
+  readonly durationsMs: readonly number[];
+  /** By channel: its levels as each piece begins and ends. */
+  readonly levels: readonly { readonly start: Float64Array; readonly end: Float64Array }[];
+}
+
+/** A channel never changes, and the same ones meet in many states: laid out once, and known by the first of them. */
+const layouts = new WeakMap<Played, Map<string, Layout>>();
+const numbers = new WeakMap<Played, number>();
+let numbered = 0;
+
+function numberOf(drive: Played): number {
+  const number = numbers.get(drive) ?? numbered++;
+  numbers.set(drive, number);
+  return number;
+}
+
+function layoutOf(members: readonly Played[]): Layout {
+  const [first] = members;
+  if (first === undefined) return layOut(members);
+  const ofFirst = layouts.get(first) ?? new Map<string, Layout>();
+  layouts.set(first, ofFirst);
+  const key = members.map(numberOf).join();
+  const layout = ofFirst.get(key) ?? layOut(members);
+  ofFirst.set(key, layout);
+  return layout;
+}
+
+function layOut(members: readonly Played[]): Layout {
   const cycleMs = commonCycleMs(members.map((d) => d.cycleMs));
   const cuts = new Set<number>([0, cycleMs]);
   for (const d of members) {
@@ -119,12 +154,9 @@ export function timelineOf<C extends Played>(
   const edges = [...cuts].toSorted((a, b) => a - b);
   const starts = edges.slice(0, -1);
   return {
-    clockId,
     cycleMs,
-    linked,
     durationsMs: starts.map((from, i) => (edges[i + 1] ?? cycleMs) - from),
-    channels: members.map((drive) => ({
-      drive,
+    levels: members.map((drive) => ({
       start: Float64Array.from(starts, (ms) => levelAt(drive, ms)),
       end: Float64Array.from(starts, (ms, i) => levelBefore(drive, ms, edges[i + 1] ?? cycleMs)),
     })),
