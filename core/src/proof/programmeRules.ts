@@ -1,8 +1,10 @@
 import type { RuleData } from '../design/rulePack.ts';
 import { allOff } from '../rules/kinds/allOff.ts';
 import { fewActions } from '../rules/kinds/fewActions.ts';
+import { lightAtDoors } from '../rules/kinds/lightAtDoors.ts';
 import { standingDraw } from '../rules/kinds/standingDraw.ts';
 import { manyActions } from './checks/actions.ts';
+import { lightAtOpenDoors } from './checks/lightAtDoors.ts';
 import { standingDraws } from './checks/drain.ts';
 import { stuck } from './checks/stuck.ts';
 import type { Found } from './found.ts';
@@ -15,5 +17,7 @@ export function foundByRule(subject: ProofSubject, data: RuleData): readonly Fou
   const off = allOff.of(data);
   if (off !== null) return stuck(subject, off);
   const draw = standingDraw.of(data);
-  return draw === null ? null : standingDraws(subject, draw);
+  if (draw !== null) return standingDraws(subject, draw);
+  const atDoors = lightAtDoors.of(data);
+  return atDoors === null ? null : lightAtOpenDoors(subject, atDoors);
 }

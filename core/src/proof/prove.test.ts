@@ -13,11 +13,12 @@ import { runTrial } from '../controls/trial.ts';
 import { programmeOf } from '../controls/programme.ts';
 import type { Condition, InputEvent } from '../design/condition.ts';
 import { addWish, changeWish } from '../design/briefEdits.ts';
-import { addFunction, changeFunction, putPanel } from '../design/controlEdits.ts';
+import { addFunction, changeFunction, changeShown, putPanel } from '../design/controlEdits.ts';
 import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
 import { readBuild } from '../rules/document.ts';
+import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleData } from '../design/rulePack.ts';
 import type { Finding } from '../rules/finding.ts';
 import { Machine } from './machine.ts';
@@ -178,6 +179,50 @@ describe('each check fires on what it is for, and is silent when that is put rig
         { withoutMaster: true, mayStay: true },
       ),
     );
+  const shut = vehicleOf(car.vehicle).parts.map(({ id }) => is(`part.${id}`, 'shut'));
+  const rearBy = (condition: Condition): Build =>
+    addFunction(
+      car,
+      newFunction('x', 'Back', 'warning', during(condition), [lightCue(groupTarget('rear'), 1, 'double')]),
+    );
+  /** Blue of one function beside stage 2 from the same heads: over its steady red, or over none. */
+  const two = (over: Cue[]): Build =>
+    addFunction(
+      changeShown(car, 'stage-2', { cues: over }),
+      newFunction('x', 'Both', 'warning', during({ kind: 'on', functionId: 'stage-2' }), [
+        { ...lightCue(groupTarget('front'), 'blue', 'single'), adds: true },
+      ]),
+      0,
+    );
+  const setByDoor = (timeoutMs: number): Build =>
+    addFunction(
+      car,
+      newFunction(
+        'x',
+        'Set by the hatch',
+        'light',
+        {
+          way: 'latched',
+          sets: [{ kind: 'arrives', input: 'part.hatch', value: 'hatch' }],
+          clears: [],
+          toggles: [],
+          timeoutMs,
+        },
+        groups.map((id) => lightCue(groupTarget(id), 1, 'steady')),
+        { withoutMaster: true, mayStay: true },
+      ),
+    );
+  const idle = (cues: Cue[]): Build =>
+    addFunction(
+      withKey(car, 'key-x', 'Nothing'),
+      newFunction(
+        'x',
+        'Nothing',
+        'light',
+        { way: 'latched', sets: [], clears: [], toggles: [press('key-x')], timeoutMs: 0 },
+        cues,
+      ),
+    );
 
   test.each<[string, Build, Build, RegExp]>([
     [
@@ -221,8 +266,33 @@ describe('each check fires on what it is for, and is silent when that is put rig
     [
       'unasked-white',
       byGear(all(is('gear', 'reverse'), is('part.hatch', 'hatch'))),
-      byGear(all(is('gear', 'reverse'), is('part.hatch', 'shut'))),
-      /^Rear white lights white by itself while a door or hatch stands open/,
+      byGear(all(is('gear', 'reverse'), ...shut)),
+      /^Rear white lights white by itself while the hatch stands open/,
+    ],
+    // A door that nothing asks about may stand open, too.
+    [
+      'unasked-white',
+      byGear(is('gear', 'reverse')),
+      byGear(all(is('slide', '3'), is('gear', 'reverse', 'park', 'neutral', 'drive'))),
+      /^Rear white lights white by itself while the hatch stands open/,
+    ],
+    [
+      'light-at-doors',
+      rearBy(is('part.hatch', 'hatch')),
+      rearBy(all(is('part.hatch', 'hatch'), is('slide', '3'))),
+      /^Back comes on by itself and raises the light to the rear, where the hatch stands open, from 0 to \d+ cd/,
+    ],
+    [
+      'light-at-doors',
+      rearBy(is('gear', 'park')),
+      rearBy(all(is('gear', 'park'), is('slide', '3'))),
+      /^Back comes on by itself and raises the light to the (left|rear|right), where the .* stands open/,
+    ],
+    [
+      'two-colours',
+      two([lightCue(groupTarget('front'), 'red', 'steady')]),
+      two([lightCue(groupTarget('rear'), 'red', 'steady')]),
+      /^"[^"]*" and \d+ more are asked for blue, red at once by Stage 2, Both; one colour burns/,
     ],
     ['actions', three(['ka', 'kb', 'kc']), three(['ka', 'kb']), /^Far takes 3 actions/],
     [
@@ -231,6 +301,15 @@ describe('each check fires on what it is for, and is silent when that is put rig
       atDoor(all(is('part.hatch', 'hatch'), is('engine', 'running'))),
       /^At the hatch draws \d+ W/,
     ],
+    // What asks for a stopped engine is no better for it, and what a door sets stays after it.
+    [
+      'drain',
+      atDoor(all(is('part.hatch', 'hatch'), is('engine', 'stopped'))),
+      atDoor(all(is('part.hatch', 'hatch'), is('ignition', 'on'))),
+      /^At the hatch draws \d+ W/,
+    ],
+    ['drain', setByDoor(0), setByDoor(600_000), /^Set by the hatch draws \d+ W/],
+    ['idle-control', idle([]), idle([white]), /^“Nothing” on Switch panel changes nothing/],
     ['labels', withKey(car, 'key-x', 'Siren'), withKey(car, 'key-x', 'Horn'), /^“Siren” stands twice/],
   ])('%s', (kind, wrong, right, sentence) => {
     expect(told(wrong, kind)).toEqual([expect.stringMatching(sentence)]);

@@ -18,7 +18,9 @@ import { leftOn } from './checks/leftOn.ts';
 import { maskedSignal } from './checks/maskedSignal.ts';
 import { neverOn } from './checks/neverOn.ts';
 import { neverShown } from './checks/neverShown.ts';
+import { twoColours } from './checks/twoColours.ts';
 import { unasked } from './checks/unasked.ts';
+import { onlySignal } from './checks/onlySignal.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
 import type { Found, ProofCheck } from './found.ts';
 import { ProofMemory } from './memory.ts';
@@ -30,6 +32,8 @@ import { ProofSubject } from './subject.ts';
 /** Every check of the controls that needs no pack, over all states. */
 export const PROOF_CHECKS: readonly ProofCheck[] = [
   maskedSignal,
+  onlySignal,
+  twoColours,
   unstoppedFlasher,
   neverOn,
   neverShown,

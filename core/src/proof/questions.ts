@@ -13,7 +13,7 @@ export const NEVER: Condition = { kind: 'any', of: [] };
 /** Whether no timer of a programme runs. */
 export const isQuiet =
   ({ programme: { ranked } }: Reach['machine']) =>
-  ({ memory, phases }: Registers): boolean =>
+  ({ memory, phases }: Pick<Registers, 'memory' | 'phases'>): boolean =>
     ranked.every(({ when }, rank) =>
       when.way === 'latched' || when.way === 'cycle'
         ? when.timeoutMs === 0 || memory[rank] === 0

@@ -50,12 +50,12 @@ export class Space {
   }
 
   /**
-   * Which states hold: judged by what is on, by the values of inputs, and by what is remembered.
+   * Which states hold: judged by what is on, by the values of inputs, by what is remembered and by phases.
    * @param ranks - the functions that are asked about; the others are not judged
    */
   where(
     ranks: readonly number[],
-    holds: (values: Uint8Array, on: Uint8Array, memory: Uint8Array) => boolean,
+    holds: (values: Uint8Array, on: Uint8Array, memory: Uint8Array, phases: Uint8Array) => boolean,
   ): Uint8Array {
     const { machine, parts } = this.#reach;
     const cones = new Set(ranks.flatMap((rank) => [...machine.wired.dependsOn(rank).functions]));
@@ -77,7 +77,7 @@ export class Space {
         numberings[at]?.into(part.states[place] ?? 0, r);
       }
       machine.judge(judged, r);
-      if (holds(r.values, r.on, r.memory)) out[state] = 1;
+      if (holds(r.values, r.on, r.memory, r.phases)) out[state] = 1;
     }
     return out;
   }

@@ -152,6 +152,15 @@ export class ProofSubject {
     return onsOf(fn).flatMap((on) => AMBIENTS.flatMap((ambient) => this.showing.wants(on, ambient)));
   }
 
+  /** The modules that a function lights where nothing stronger does, whatever its number, by day or at night. */
+  litBy(fn: ControlFunction): ModuleRef[] {
+    const { modules } = this.showing;
+    const lit = new Set(
+      this.wantsOf(fn).flatMap((want, i) => ((want?.claims.length ?? 0) > 0 ? [i % modules.length] : [])),
+    );
+    return modules.filter((_, i) => lit.has(i));
+  }
+
   /** What a function wants of a module by day; null where it wants nothing. */
   wantOf(on: On, { placementId, moduleId }: ModuleRef): Want | null {
     const index = this.#moduleAt.get(`${placementId}/${moduleId}`) ?? -1;

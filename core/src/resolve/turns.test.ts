@@ -10,7 +10,7 @@ import { changeModules } from '../design/moduleEdits.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import { put, emptyBuild } from '../../test/reference/places.ts';
 import { currentOf } from './current.ts';
-import { takingTurns } from './turns.ts';
+import { burnTogether, takingTurns } from './turns.ts';
 
 const played = (channelId: string, cycleMs: number, spans: readonly Span[]): Played => ({
   channelId,
@@ -49,6 +49,11 @@ describe('colours of one module take turns', () => {
           const drives = [a, b, c];
           const out = takingTurns(drives, atOnce);
           expect(out.some((d) => d.loose === true)).toBe(false);
+          const most = Array.from(
+            { length: 400 },
+            (_, t) => drives.filter((d) => levelAtTime(d.spans, d.cycleMs, t) > 0).length,
+          ).reduce((a, b) => Math.max(a, b));
+          expect(burnTogether(drives, atOnce)).toBe(most > atOnce ? 'sometimes' : 'never');
           for (let t = 0; t < 400; t++) {
             const lit = drives.map((d) => levelAtTime(d.spans, d.cycleMs, t) > 0);
             for (const [i, d] of out.entries()) {
@@ -67,6 +72,8 @@ describe('colours of one module take turns', () => {
     const a = played('1', 59_999, [{ fromMs: 0, toMs: 100, level: 1 }]);
     const b = played('2', 59_998, [{ fromMs: 0, toMs: 100, level: 1 }]);
     expect(takingTurns([a, b], 1).map((d) => d.loose)).toEqual([true, true]);
+    expect(burnTogether([a, b], 1)).toBe('unknown');
+    expect(burnTogether([a, b], 2)).toBe('never');
   });
 
   test('a two-colour head shows one at a time: neither light nor current add up', () => {

@@ -20,8 +20,7 @@ export function takingTurns<D extends Played>(
 ): D[] {
   if (drives.length <= 1 || (drives.length <= atOnce && !sharedPower)) return [...drives];
   const cycleMs = commonCycleMs(drives.map((d) => d.cycleMs));
-  const spans = drives.reduce((sum, d) => sum + (d.spans.length * cycleMs) / d.cycleMs, 0);
-  if (cycleMs > LONGEST_MS || spans > MOST_SPANS) return drives.map((d) => ({ ...d, loose: true }));
+  if (!canLayOut(drives, cycleMs)) return drives.map((d) => ({ ...d, loose: true }));
   const burning = drives.map((drive, i) => {
     const stronger = drives.slice(i + 1).filter((d) => d.spans.length > 0);
     if (stronger.length < atOnce || drive.spans.length === 0) return drive;
@@ -31,6 +30,22 @@ export function takingTurns<D extends Played>(
   });
   return sharedPower ? sharing(burning, cycleMs) : burning;
 }
+
+/**
+ * Whether more colours of one module are lit at some instant than burn at the same time.
+ * @returns 'unknown' where what would say so is too long to lay out
+ */
+export function burnTogether(drives: readonly Played[], atOnce: number): 'never' | 'sometimes' | 'unknown' {
+  const lit = drives.filter((d) => d.spans.length > 0);
+  if (lit.length <= atOnce) return 'never';
+  const cycleMs = commonCycleMs(lit.map((d) => d.cycleMs));
+  if (!canLayOut(lit, cycleMs)) return 'unknown';
+  return times(lit, cycleMs, atOnce + 1).length > 0 ? 'sometimes' : 'never';
+}
+
+const canLayOut = (drives: readonly Played[], cycleMs: number): boolean =>
+  cycleMs <= LONGEST_MS &&
+  drives.reduce((sum, d) => sum + (d.spans.length * cycleMs) / d.cycleMs, 0) <= MOST_SPANS;
 
 /** Colours that burn at the same time share what power there is, in equal parts. */
 function sharing<D extends Played>(drives: readonly D[], cycleMs: number): D[] {

@@ -51,6 +51,15 @@ const USUAL: RulePack = {
     },
     {
       ...HEAD,
+      kind: 'light-at-doors',
+      id: 'light-at-doors',
+      severity: 'advises',
+      clause: 'Light does not grow by itself where a door stands open',
+      stages: [1, 2, 3],
+      times: 2,
+    },
+    {
+      ...HEAD,
       kind: 'stays-lit',
       id: 'darkness',
       severity: 'warns',

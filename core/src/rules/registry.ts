@@ -24,6 +24,7 @@ import { sideDark } from './kinds/sideDark.ts';
 import { syncPartners } from './kinds/syncPartners.ts';
 import { whiteRear } from './kinds/whiteRear.ts';
 import { count } from './kinds/count.ts';
+import { lightAtDoors } from './kinds/lightAtDoors.ts';
 import { glare } from './kinds/glare.ts';
 import { height } from './kinds/height.ts';
 import { marking } from './kinds/marking.ts';
@@ -69,6 +70,7 @@ export const RULE_KINDS = [
   fewActions,
   allOff,
   standingDraw,
+  lightAtDoors,
   staysLit,
   seenInTime,
   workLight,

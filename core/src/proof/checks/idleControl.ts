@@ -1,4 +1,5 @@
 import { leavesOf } from '../../design/condition.ts';
+import type { Controls } from '../../design/controls.ts';
 import { conditionsOf, eventsOf, originalOf } from '../../design/inputs.ts';
 import type { Control } from '../../design/panel.ts';
 import type { ProofCheck } from '../found.ts';
@@ -10,35 +11,31 @@ export const idleControl: ProofCheck = {
   clause: 'Every control does something, or is marked spare',
   alone: true,
   find: ({ build: { controls } }) => {
-    const leaves = conditionsOf(controls)
-      .flatMap((c) => [...leavesOf(c)])
-      .filter((leaf) => leaf.kind === 'is');
-    const events = eventsOf(controls);
-    const names = (id: string): string[] => [
-      ...leaves.filter((leaf) => leaf.input === id).flatMap((leaf) => leaf.values),
-      ...events.flatMap((e) => {
-        if (e.kind === 'arrives') return originalOf(controls, e.input) === id ? [e.value] : [];
-        const keys = e.kind === 'chord' ? e.controls : [e.control];
-        return keys.some((key) => originalOf(controls, key) === id) ? ['press'] : [];
-      }),
-      ...controls.follows.filter((f) => f.input === id).flatMap((f) => f.values),
-    ];
+    const named = namesIn(controls);
+    const matters = namesIn(withoutIdle(controls));
     const call = (control: Control) =>
       control.label === '' ? `${control.kind} ${control.id}` : `“${control.label}”`;
     return controls.panels.flatMap((panel) =>
       panel.controls.flatMap((control) => {
         if (control.kind === 'spare' || control.twinOf !== null) return [];
-        const named = new Set(names(control.id));
-        if (named.size === 0)
+        const values = new Set(named(control.id));
+        if (values.size === 0)
           return [
             {
               about: control.id,
               sentence: `${call(control)} on ${panel.name} does nothing: no function listens to it. Mark it spare, or give it something to do.`,
             },
           ];
+        if (matters(control.id).length === 0)
+          return [
+            {
+              about: control.id,
+              sentence: `${call(control)} on ${panel.name} changes nothing: what it brings on lights, dims and drives nothing. Mark it spare, or give it something to do.`,
+            },
+          ];
         if (!('values' in control)) return [];
         // One position may be the one in which nothing is asked for.
-        const idle = control.values.filter((value) => !named.has(value));
+        const idle = control.values.filter((value) => !values.has(value));
         return idle.length < 2
           ? []
           : [
@@ -51,3 +48,39 @@ export const idleControl: ProofCheck = {
     );
   },
 };
+
+/** By control what of it some function, or something that follows it, asks for: its values, and its presses. */
+function namesIn(controls: Controls): (id: string) => string[] {
+  const leaves = conditionsOf(controls)
+    .flatMap((c) => [...leavesOf(c)])
+    .filter((leaf) => leaf.kind === 'is');
+  const events = eventsOf(controls);
+  return (id) => [
+    ...leaves.filter((leaf) => leaf.input === id).flatMap((leaf) => leaf.values),
+    ...events.flatMap((e) => {
+      if (e.kind === 'arrives') return originalOf(controls, e.input) === id ? [e.value] : [];
+      const keys = e.kind === 'chord' ? e.controls : [e.control];
+      return keys.some((key) => originalOf(controls, key) === id) ? ['press'] : [];
+    }),
+    ...controls.follows.filter((f) => f.input === id).flatMap((f) => f.values),
+  ];
+}
+
+/** The controls without functions that show nothing, say nothing of the mode, and that no other asks about or gives way to. */
+function withoutIdle(controls: Controls): Controls {
+  const asked = new Set(
+    conditionsOf(controls).flatMap((c) =>
+      [...leavesOf(c)].flatMap((leaf) => (leaf.kind === 'on' ? [leaf.functionId] : [])),
+    ),
+  );
+  return {
+    ...controls,
+    functions: controls.functions.filter(
+      ({ id, mode, choiceId, shows }) =>
+        mode !== null ||
+        choiceId !== null ||
+        asked.has(id) ||
+        shows.some(({ cues, dims, loads }) => cues.length + dims.length + loads.length > 0),
+    ),
+  };
+}

@@ -1,0 +1,78 @@
+import { onText, type On } from '../../design/controls.ts';
+import type { ChannelRef } from '../../design/schema.ts';
+import { channelOf } from '../../resolve/channels.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { burnTogether, takingTurns } from '../../resolve/turns.ts';
+import { textOf } from '../../rules/fields.ts';
+import type { Colour } from '../../words/colour.ts';
+import type { Found, ProofCheck } from '../found.ts';
+import type { ModuleCase } from '../modules.ts';
+
+/** Functions that ask lamps for the same colours at once: the nearest case of it, and what they ask of each lamp. */
+interface Met {
+  readonly one: ModuleCase;
+  readonly ons: readonly On[];
+  readonly colours: readonly Colour[];
+  readonly atOnce: number;
+  readonly together: 'sometimes' | 'unknown';
+  readonly lamps: Map<string, readonly ChannelRef[]>;
+}
+
+/**
+ * Modules that several functions ask for more colours at one instant than their fixture can burn: the weaker ones are then
+ * dark. What one function shows by itself, colour over colour, is what its pattern draws.
+ */
+export const twoColours: ProofCheck = {
+  kind: 'two-colours',
+  severity: 'blocks',
+  clause: 'No more colours at once than a lamp can burn',
+  find: (subject) => {
+    const { build, showing } = subject;
+    const lookup = lookupOf(build);
+    const atOnceOf = new Map(
+      build.placements.map((p) => [p.id, lookup.fixture(p.fixtureId).coloursAtOnce] as const),
+    );
+    const met = new Map<string, Met>();
+    for (const one of subject.everyCase()) {
+      const { on, drives, module, ambient } = one;
+      const atOnce = atOnceOf.get(module.placementId) ?? 1;
+      if (drives.length <= atOnce) continue;
+      const claimed = showing
+        .onModule(module.placementId, module.moduleId, on, ambient)
+        .flatMap(({ claim, lost }) => (lost === null ? [claim.drive] : []));
+      const ons = [...new Set(claimed.map((drive) => drive.on))];
+      const colours = [...new Set(claimed.map(({ colour }) => colour))];
+      const about = `${ons.join('+')}|${colours.join('+')}`;
+      const known = met.get(about);
+      if (ons.length < 2 || known?.lamps.has(module.placementId) === true) continue;
+      const each = ons.flatMap((one) =>
+        takingTurns(claimed.filter((drive) => drive.on === one).toReversed(), atOnce),
+      );
+      const together = burnTogether(each, atOnce);
+      if (together === 'never') continue;
+      const channels = claimed.map(channelOf);
+      if (known === undefined)
+        met.set(about, {
+          one,
+          ons,
+          colours,
+          atOnce,
+          together,
+          lamps: new Map([[module.placementId, channels]]),
+        });
+      else known.lamps.set(module.placementId, channels);
+    }
+    return Array.from(met, ([about, { one, ons, colours, atOnce, together, lamps }]): Found => {
+      const others = lamps.size - 1;
+      const who = `"${subject.labelOf(one.module)}"${others === 0 ? '' : ` and ${others} more`}`;
+      return {
+        about,
+        sentence: `${who} ${others === 0 ? 'is' : 'are'} asked for ${textOf(colours)} at once by ${onText(build, ons)}; ${atOnce === 1 ? 'one colour burns' : `${atOnce} colours burn`} at a time, the stronger function’s.`,
+        moment: one.moment,
+        ambient: one.ambient,
+        channels: [...lamps.values()].flat(),
+        ...(together === 'unknown' ? { outcome: 'cannot tell' } : {}),
+      };
+    });
+  },
+};
