@@ -56,3 +56,32 @@ test('by keyboard: a wish is added, its figure typed, made graver and deleted, a
   await page.keyboard.press('Control+z');
   await expect(region.getByRole('listitem')).toHaveCount(before + 1);
 });
+
+test('a wish about what the controls do asks for a level, then for a pattern, and is proved each time', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
+  const region = page.getByRole('region', { name: wishes });
+  await region.getByLabel('New wish').selectOption('What the controls do');
+  await region.getByRole('button', { name: 'Add it' }).click();
+  const wish = region.getByRole('listitem').last();
+  await wish.getByLabel('Whenever, never or possible').selectOption('Whenever');
+  await wish.getByLabel('What they are to be').selectOption('at most at …');
+  await expect(wish.getByLabel('Share of their light, %')).toHaveValue('50');
+  await expect(wish).toContainText('✓ holds', { timeout: 60_000 });
+  await wish.getByLabel('What they are to be').selectOption('in pattern …');
+  await expect(wish.getByLabel('Share of their light, %')).toHaveCount(0);
+  await wish.getByLabel('Pattern that they are to be in').selectOption('Double');
+  await expect(wish).toContainText(
+    /Not so: all of all lamps that light, at least 1 modules, are in pattern "Double"/,
+    {
+      timeout: 60_000,
+    },
+  );
+  await expect(findings(page)).toContainText('Not so: all of all lamps');
+  await expect(saved(page)).toBeVisible();
+  await page.reload();
+  await expect(
+    page.getByRole('region', { name: wishes }).getByLabel('Pattern that they are to be in'),
+  ).toHaveValue('double');
+});

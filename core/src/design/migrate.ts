@@ -27,7 +27,8 @@ export function migrate(data: unknown, version: number): unknown {
   const seventh = version < 7 ? fromVersion6(sixth) : sixth;
   const eighth = version < 8 ? fromVersion7(seventh) : seventh;
   const ninth = version < 9 ? fromVersion8(eighth) : eighth;
-  return version < 10 ? fromVersion9(ninth) : ninth;
+  const tenth = version < 10 ? fromVersion9(ninth) : ninth;
+  return version < 11 ? fromVersion10(tenth) : tenth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -231,6 +232,9 @@ function fromVersion9(data: unknown): unknown {
     })),
   };
 }
+
+/** Version 11 brought wishes about patterns, levels and heads in two colours. */
+const fromVersion10 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 11 });
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

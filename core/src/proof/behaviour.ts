@@ -4,6 +4,7 @@ import { readOn, shownBy, type On } from '../design/controls.ts';
 import { targetKey, type Target } from '../design/functions.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
+import { lookupOf } from '../resolve/lookup.ts';
 import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
 import { BRIEF_PACK } from '../rules/heads.ts';
 import { behaviourRule } from '../rules/kinds/behaviour.ts';
@@ -15,7 +16,7 @@ import type { Face } from '../words/face.ts';
 /** What a wish or a rule of a pack says that lamps, functions or outputs must, must never or can do. */
 export interface Behaviour extends Pick<
   BehaviourWish,
-  'says' | 'subject' | 'is' | 'atLeast' | 'withinS' | 'unless'
+  'says' | 'subject' | 'is' | 'atLeast' | 'patternId' | 'mostLevel' | 'withinS' | 'unless'
 > {
   readonly packId: string;
   readonly id: string;
@@ -36,7 +37,8 @@ export const behavioursIn = (build: Build): Behaviour[] => [
     const rule = behaviourRule.of(data);
     if (rule === null) return [];
     const { id, says, is, moduleCount: atLeast, colours, faces } = rule;
-    const head = { packId: pack.id, id, says, is, atLeast, withinS: null, unless: null };
+    const unasked = { patternId: null, mostLevel: null, withinS: null, unless: null };
+    const head = { packId: pack.id, id, says, is, atLeast, ...unasked };
     const when = conditionOf(build, pack, data);
     return [
       {
@@ -48,6 +50,9 @@ export const behavioursIn = (build: Build): Behaviour[] => [
     ];
   }),
 ];
+
+/** Levels that are multiplied differ from those that are typed by less. */
+const LEVEL_ROUNDING = 1e-9;
 
 /** A lamp lights a side to which it sends more than this at some bearing, cd. */
 const LIGHTS_CD = 10;
@@ -84,7 +89,8 @@ export class BehaviourJudge {
    * Whether what a behaviour speaks of is as it says.
    * @param drives - the channels at work that count for it
    */
-  isSo({ subject, is, atLeast }: Behaviour, on: readonly On[], drives: readonly Drive[]): boolean {
+  isSo(behaviour: Behaviour, on: readonly On[], drives: readonly Drive[]): boolean {
+    const { subject, is, atLeast, patternId, mostLevel } = behaviour;
     switch (subject.kind) {
       case 'function':
         return on.some((one) => readOn(one).id === subject.functionId) === (is === 'on');
@@ -98,12 +104,29 @@ export class BehaviourJudge {
             return modulesOf(drives.filter((d) => !d.steady)) >= atLeast;
           case 'steady':
             return modulesOf(drives.filter((d) => d.steady)) >= atLeast;
+          case 'in pattern':
+            return modulesOf(drives) >= atLeast && drives.every((d) => d.patternId === patternId);
+          case 'at most':
+            return drives.every((d) => this.#levelOf(d) <= (mostLevel ?? 1) + LEVEL_ROUNDING);
+          case 'in two colours':
+            return inTwoColours(drives) >= atLeast;
           case 'lit':
           case 'on':
           case 'off':
             return modulesOf(drives) >= atLeast;
         }
     }
+  }
+
+  /** How much of its full light a channel at work gives at its brightest, 0 to 1. */
+  #levelOf(drive: Drive): number {
+    const p = this.#build.placements.find(({ id }) => id === drive.placementId);
+    const setup = p?.modules.find(({ id }) => id === drive.moduleId);
+    if (p === undefined || setup === undefined) return 0;
+    const lookup = lookupOf(this.#build);
+    const full = lookup.outputs(lookup.fixture(p.fixtureId), setup)[drive.colour]?.peakCd ?? 0;
+    const lens = p.lensByColour[drive.colour] ?? 1;
+    return full * lens === 0 ? 0 : highestCd(drive) / (full * lens);
   }
 
   #holds(target: Target, { placementId, moduleId }: ModuleRef): boolean {
@@ -134,6 +157,16 @@ export class BehaviourJudge {
 
 const modulesOf = (drives: readonly Drive[]): number =>
   new Set(drives.map((d) => `${d.placementId}/${d.moduleId}`)).size;
+
+/** Modules that show two colours or more, at once or by turns. */
+function inTwoColours(drives: readonly Drive[]): number {
+  const colours = new Map<string, Set<string>>();
+  for (const { placementId, moduleId, colour } of drives) {
+    const module = `${placementId}/${moduleId}`;
+    colours.set(module, (colours.get(module) ?? new Set<string>()).add(colour));
+  }
+  return [...colours.values()].filter(({ size }) => size > 1).length;
+}
 
 /** The largest share of a module's peak that arrives at some bearing of a side, level, with everything shut. */
 function shareToward(build: Build, module: ModuleRef, face: Face): number {

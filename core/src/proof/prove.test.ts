@@ -13,7 +13,7 @@ import { runTrial } from '../controls/trial.ts';
 import { programmeOf } from '../controls/programme.ts';
 import type { Condition, InputEvent } from '../design/condition.ts';
 import { addWish, changeWish } from '../design/briefEdits.ts';
-import { addFunction, changeFunction, changeShown, putPanel } from '../design/controlEdits.ts';
+import { addFunction, changeFunction, changeShown, putPanel, setNightLevel } from '../design/controlEdits.ts';
 import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
@@ -399,20 +399,22 @@ test('a door that darkens a side is told, and where another lamp takes over it i
 });
 
 describe('wishes about behaviour', () => {
+  const blankWish: BehaviourWish = {
+    kind: 'behaviour',
+    id: 'w',
+    severity: 'warns',
+    says: 'never',
+    when: is('ignition', 'on'),
+    unless: null,
+    subject: { kind: 'function', functionId: 'siren' },
+    is: 'on',
+    atLeast: 1,
+    patternId: null,
+    mostLevel: null,
+    withinS: null,
+  };
   const wish = (patch: Partial<BehaviourWish>): Build =>
-    addWish(car, {
-      kind: 'behaviour',
-      id: 'w',
-      severity: 'warns',
-      says: 'possible',
-      when: is('slide', '1'),
-      unless: null,
-      subject: { kind: 'function', functionId: 'siren' },
-      is: 'on',
-      atLeast: 1,
-      withinS: null,
-      ...patch,
-    } satisfies BehaviourWish);
+    addWish(car, { ...blankWish, says: 'possible', when: is('slide', '1'), ...patch });
   const outcome = (build: Build): string => (behaviour(build, 'w').found === null ? 'holds' : 'broken');
 
   test('what is possible is, what never comes about is told, exceptions are left out', () => {
@@ -420,6 +422,76 @@ describe('wishes about behaviour', () => {
     expect(outcome(wish({ when: is('slide', 'off') }))).toBe('broken');
     expect(outcome(wish({ says: 'never' }))).toBe('broken');
     expect(outcome(wish({ says: 'never', unless: is('ignition', 'on') }))).toBe('holds');
+  });
+  test('in a pattern, at most at a level, two colours from one head', () => {
+    const front = (patch: Partial<BehaviourWish>): string =>
+      outcome(
+        wish({
+          says: 'whenever',
+          when: all(is('ignition', 'on'), is('slide', '2')),
+          subject: { kind: 'lamps', target: groupTarget('front'), colours: ['red', 'blue'], faces: [] },
+          is: 'lit',
+          ...patch,
+        }),
+      );
+    expect(front({ is: 'in pattern', patternId: 'double' })).toBe('holds');
+    expect(front({ is: 'in pattern', patternId: 'quad' })).toBe('broken');
+    expect(front({ is: 'in pattern', patternId: 'double', atLeast: 200 })).toBe('broken');
+    const either = all(is('ignition', 'on'), is('slide', '2', '3'));
+    expect(front({ is: 'in pattern', patternId: 'double', when: either })).toBe('broken');
+    // By day at full, at night at what the stage's night level says.
+    expect(front({ is: 'at most', mostLevel: 1 })).toBe('holds');
+    expect(front({ is: 'at most', mostLevel: 0.99 })).toBe('broken');
+    const dimmed = setNightLevel(car, 'stage-2', 0.3);
+    const atNight = (mostLevel: number): string =>
+      outcome(
+        addWish(dimmed, {
+          ...blankWish,
+          says: 'whenever',
+          when: all(is('ambient', 'night'), is('ignition', 'on'), is('slide', '2')),
+          subject: { kind: 'lamps', target: groupTarget('front'), colours: [], faces: [] },
+          is: 'at most',
+          mostLevel,
+        }),
+      );
+    expect(atNight(0.3)).toBe('holds');
+    expect(atNight(0.29)).toBe('broken');
+    const heads = (build: Build): string => {
+      const subject: BehaviourWish['subject'] = {
+        kind: 'lamps',
+        target: null,
+        colours: ['red', 'blue'],
+        faces: [],
+      };
+      return outcome(
+        addWish(build, { ...blankWish, when: is('ignition', 'on'), subject, is: 'in two colours' }),
+      );
+    };
+    expect(heads(changeShown(changeShown(car, 'stage-2', { cues: [] }), 'stage-3', { cues: [] }))).toBe(
+      'holds',
+    );
+    expect(
+      heads(
+        changeShown(car, 'stage-2', {
+          cues: [
+            lightCue(groupTarget('front'), 'red', 'steady'),
+            lightCue(groupTarget('front'), 'blue', 'single'),
+          ],
+        }),
+      ),
+    ).toBe('broken');
+    expect(
+      behaviour(
+        addWish(car, {
+          ...blankWish,
+          when: is('ignition', 'on'),
+          is: 'in pattern',
+          patternId: 'gone',
+          subject: { kind: 'lamps', target: null, colours: [], faces: [] },
+        }),
+        'w',
+      ).found?.sentence,
+    ).toBe("it names a pattern 'gone', which is not there any more.");
   });
   test('within n seconds: what follows after timers holds from their set time on', () => {
     const late = (withinS: number | null, patch: Partial<BehaviourWish> = {}): string[] => {
@@ -539,6 +611,8 @@ describe('wishes about behaviour', () => {
       subject: { kind: 'function', functionId: 'lit-by-day' },
       is: 'on',
       atLeast: 1,
+      patternId: null,
+      mostLevel: null,
       withinS: null,
     };
     expect(outcome(addWish(dimmed, never))).toBe('holds');
@@ -641,6 +715,8 @@ test('a fault planted where a random walk leads is found, by a way that leads th
             subject: { kind: 'function', functionId: 'fault' },
             is: 'on',
             atLeast: 1,
+            patternId: null,
+            mostLevel: null,
             withinS: null,
           } satisfies BehaviourWish,
         );

@@ -4,6 +4,7 @@ import { inputsOf } from '../../design/inputs.ts';
 import type { Build } from '../../design/schema.ts';
 import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence } from '../../rules/brief/wishes/behaviour.ts';
+import { bookOf } from '../../timing/book.ts';
 import type { Ambient } from '../../words/ambient.ts';
 import type { Moment } from '../momentTable.ts';
 import type { Behaviour } from '../behaviour.ts';
@@ -111,7 +112,7 @@ function openQuestion(subject: ProofSubject, behaviour: Behaviour): Found | null
 }
 
 /** What a behaviour names that the build does not have; null when all is there. */
-function missingIn(build: Build, { subject, when, unless }: Behaviour): string | null {
+function missingIn(build: Build, { subject, when, unless, patternId }: Behaviour): string | null {
   const { functions, loads, sets } = build.controls;
   const isFunction = (id: string): boolean => functions.some((fn) => fn.id === id);
   for (const condition of [when, unless])
@@ -119,6 +120,7 @@ function missingIn(build: Build, { subject, when, unless }: Behaviour): string |
       if (leaf.kind === 'on' && !isFunction(leaf.functionId)) return `a function '${leaf.functionId}'`;
       else if (leaf.kind === 'is' && !inputsOf(build).some(({ id }) => id === leaf.input))
         return `an input '${leaf.input}'`;
+  if (patternId !== null && bookOf(build).find(patternId) === undefined) return `a pattern '${patternId}'`;
   switch (subject.kind) {
     case 'function':
       return isFunction(subject.functionId) ? null : `a function '${subject.functionId}'`;

@@ -2,6 +2,7 @@
   import type { Condition } from '@flarik/core/design/condition';
   import { targetKey } from '@flarik/core/design/functions';
   import { MOST_WITHIN_S, type BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
+  import { PATTERNS } from '@flarik/core/timing/library';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { FACES, type Face } from '@flarik/core/words/face';
   import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
@@ -26,6 +27,9 @@
     { value: 'dark', text: 'dark' },
     { value: 'flashing', text: 'flashing' },
     { value: 'steady', text: 'steady' },
+    { value: 'in pattern', text: 'in pattern …' },
+    { value: 'at most', text: 'at most at …' },
+    { value: 'in two colours', text: 'in two colours from one head' },
   ] as const;
   const OTHERS_ARE = [
     { value: 'on', text: 'on' },
@@ -50,12 +54,27 @@
     ...loads.map((load) => ({ value: `load ${load.id}`, text: load.name })),
   ]);
 
+  const patterns = $derived(
+    [...editor.build.timing.patterns, ...PATTERNS].map(({ id, name }) => ({ value: id, text: name })),
+  );
+
+  /** What lamps are to be, with a pattern or level where that asks for one. */
+  function be(is: BehaviourWish['is']): void {
+    onset({
+      ...wish,
+      is,
+      patternId: is === 'in pattern' ? (patterns[0]?.value ?? null) : null,
+      mostLevel: is === 'at most' ? 0.5 : null,
+    });
+  }
+
   function choose(value: string): void {
     const fn = functions.find(({ id }) => value === `function ${id}`);
     const load = loads.find(({ id }) => value === `load ${id}`);
     const isOn = wish.is === 'off' || wish.is === 'dark' ? 'off' : 'on';
-    if (fn !== undefined) onset({ ...wish, subject: { kind: 'function', functionId: fn.id }, is: isOn });
-    else if (load !== undefined) onset({ ...wish, subject: { kind: 'load', loadId: load.id }, is: isOn });
+    const bare = { ...wish, patternId: null, mostLevel: null };
+    if (fn !== undefined) onset({ ...bare, subject: { kind: 'function', functionId: fn.id }, is: isOn });
+    else if (load !== undefined) onset({ ...bare, subject: { kind: 'load', loadId: load.id }, is: isOn });
     else {
       const row = rows.find(({ target }) => value === `lamps ${targetKey(target)}`);
       const { colours, faces } = subject.kind === 'lamps' ? subject : { colours: [], faces: [] };
@@ -93,7 +112,7 @@
       atLeast={0}
       onset={(faces: Face[]) => onset({ ...wish, subject: { ...subject, faces } })}
     />
-    {#if wish.is !== 'dark'}
+    {#if wish.is !== 'dark' && wish.is !== 'at most'}
       , at least
       <InlineNumber
         label="Modules at least"
@@ -105,12 +124,25 @@
       of them,
     {/if}
     is
-    <InlineChoice
-      label="What they are to be"
-      options={LAMPS_ARE}
-      value={wish.is}
-      onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}
-    />
+    <InlineChoice label="What they are to be" options={LAMPS_ARE} value={wish.is} onset={be} />
+    {#if wish.patternId !== null}
+      <InlineChoice
+        label="Pattern that they are to be in"
+        options={patterns}
+        value={wish.patternId}
+        onset={(patternId: string) => onset({ ...wish, patternId })}
+      />
+    {/if}
+    {#if wish.mostLevel !== null}
+      <InlineNumber
+        label="Share of their light, %"
+        value={Math.round(100 * wish.mostLevel)}
+        min={1}
+        max={100}
+        onset={(percent: number) => onset({ ...wish, mostLevel: percent / 100 })}
+      />
+      %
+    {/if}
   {:else}
     is
     <InlineChoice

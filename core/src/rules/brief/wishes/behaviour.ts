@@ -7,6 +7,8 @@ import type { Build } from '../../../design/schema.ts';
 import { Colour } from '../../../words/colour.ts';
 import { Face } from '../../../words/face.ts';
 import { Id } from '../../../words/names.ts';
+import { within } from '../../../words/numbers.ts';
+import { bookOf } from '../../../timing/book.ts';
 import { textOf } from '../../fields.ts';
 import { defineWish } from '../define.ts';
 
@@ -29,8 +31,21 @@ const Subject = z.discriminatedUnion(
   { error: "must be of kind 'function', 'load' or 'lamps'" },
 );
 
-/** What it is to be: functions and outputs are on or off, lamps lit, dark, flashing or steady. */
-export const BEHAVIOURS = ['on', 'off', 'lit', 'dark', 'flashing', 'steady'] as const;
+/**
+ * What it is to be: functions and outputs are on or off; lamps lit, dark, flashing or steady, in one pattern, at no more
+ * than a level, or showing two of the colours from one head.
+ */
+export const BEHAVIOURS = [
+  'on',
+  'off',
+  'lit',
+  'dark',
+  'flashing',
+  'steady',
+  'in pattern',
+  'at most',
+  'in two colours',
+] as const;
 
 /** No wish gives more time, s. */
 export const MOST_WITHIN_S = 3600;
@@ -47,12 +62,24 @@ export const BehaviourWish = z
     is: z.enum(BEHAVIOURS, { error: `must be one of ${BEHAVIOURS.join(', ')}` }),
     /** So many modules at least, for lamps that are to be lit, flashing or steady. */
     atLeast: z.int().min(1).max(400),
+    /** The pattern they are to be in; null where that is not asked. */
+    patternId: Id.nullable().default(null),
+    /** The share of their full light that they are to keep to; null where that is not asked. */
+    mostLevel: within(0.01, 1).nullable().default(null),
     /** It may come about so late, with no other event than timers that end, s; null wants it at once. */
     withinS: z.number().positive().max(MOST_WITHIN_S).nullable().default(null),
   })
   .refine((w) => (w.subject.kind === 'lamps') === (w.is !== 'on' && w.is !== 'off'), {
     path: ['is'],
-    error: 'lamps are lit, dark, flashing or steady; functions and outputs are on or off',
+    error: 'only functions and outputs are on or off, and nothing else; lamps are what else is said',
+  })
+  .refine((w) => (w.patternId !== null) === (w.is === 'in pattern'), {
+    path: ['patternId'],
+    error: 'must be the pattern that lamps are to be in, and null where they are not to be in one',
+  })
+  .refine((w) => (w.mostLevel !== null) === (w.is === 'at most'), {
+    path: ['mostLevel'],
+    error: 'must be the level that lamps are to keep to, and null where they are not to keep to one',
   })
   .refine((w) => w.says === 'whenever' || w.withinS === null, {
     path: ['withinS'],
@@ -63,15 +90,15 @@ export type BehaviourWish = z.infer<typeof BehaviourWish>;
 /** "White of All ahead is dark", "Siren is off", "at least 2 modules of amber of all lamps to the rear are flashing", "Siren is off within 5 s". */
 export function subjectSentence(
   build: Build,
-  { withinS, ...said }: Pick<BehaviourWish, 'subject' | 'is' | 'atLeast' | 'withinS'>,
+  { withinS, ...said }: Said & Pick<BehaviourWish, 'withinS'>,
 ): string {
   return `${bareSentence(build, said)}${withinS === null ? '' : ` within ${withinS} s`}`;
 }
 
-function bareSentence(
-  build: Build,
-  { subject, is, atLeast }: Pick<BehaviourWish, 'subject' | 'is' | 'atLeast'>,
-): string {
+/** What something is to be. */
+export type Said = Pick<BehaviourWish, 'subject' | 'is' | 'atLeast' | 'patternId' | 'mostLevel'>;
+
+function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel }: Said): string {
   switch (subject.kind) {
     case 'function':
       return `${new Wording(build).functionName(subject.functionId)} is ${is}`;
@@ -82,9 +109,20 @@ function bareSentence(
       const toward = subject.faces.length === 0 ? '' : ` to the ${textOf(subject.faces)}`;
       const of = subject.colours.length === 0 ? who : `${textOf(subject.colours)} of ${who}`;
       const what = `${of}${toward}`;
-      return is === 'dark' || atLeast === 1
-        ? `${what} is ${is}`
-        : `at least ${atLeast} modules of ${what} are ${is}`;
+      switch (is) {
+        case 'at most':
+          return `${what} is at most at ${Math.round(100 * (mostLevel ?? 1))} % of its light`;
+        case 'in two colours':
+          return `${atLeast === 1 ? 'a head shows' : `at least ${atLeast} heads show`} two colours of ${what}`;
+        case 'in pattern': {
+          const name = bookOf(build).find(patternId ?? '')?.name ?? patternId ?? '';
+          return `all of ${what} that light, at least ${atLeast} modules, are in pattern "${name}"`;
+        }
+        default:
+          return is === 'dark' || atLeast === 1
+            ? `${what} is ${is}`
+            : `at least ${atLeast} modules of ${what} are ${is}`;
+      }
     }
   }
 }
@@ -110,6 +148,8 @@ export const behaviour = defineWish({
           subject: { kind: 'lamps', target: null, colours: [], faces: [] },
           is: 'lit',
           atLeast: 1,
+          patternId: null,
+          mostLevel: null,
           withinS: null,
         };
   },
