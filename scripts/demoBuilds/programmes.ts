@@ -122,9 +122,18 @@ const fogTakesWhite = trial(
 
 const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
 const wish =
-  (id: string, w: Omit<BehaviourWish, 'kind' | 'id' | 'severity' | 'atLeast' | 'withinS'>): Edit =>
+  (id: string, w: Pick<BehaviourWish, 'says' | 'when' | 'unless' | 'subject' | 'is'>): Edit =>
   (build) =>
-    addWish(build, { kind: 'behaviour', id, severity: 'blocks', atLeast: 1, withinS: null, ...w });
+    addWish(build, {
+      kind: 'behaviour',
+      id,
+      severity: 'blocks',
+      atLeast: 1,
+      patternId: null,
+      mostLevel: null,
+      withinS: null,
+      ...w,
+    });
 
 /** What the patrol asks of its programme, whatever is operated. */
 const patrolWishes: Edit = all(
