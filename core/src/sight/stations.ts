@@ -2,8 +2,9 @@ import type { Build } from '../design/schema.ts';
 import type { TrafficSide } from '../design/site.ts';
 import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { unit, type Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
+import { isOpening, sideOfPart } from '../vehicle/opening.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { posedSolids, vehicleOf } from '../vehicle/vehicle.ts';
 
@@ -80,6 +81,57 @@ export function driverOf({ solids }: Pick<Vehicle, 'solids'>, traffic: TrafficSi
   };
 }
 
+/** Reaching in at the rear: so far behind the body, and the eyes bent down to so high, m. */
+const REACHING_M = 0.3;
+const BENT_EYE_M = 1.4;
+/** At a panel that is operated: so far off it, m. */
+const AT_PANEL_M = 0.6;
+/** Seated inside a box: so far from its middle, eyes so high above the floor, and what is looked at, m. */
+const SEATED_ASIDE_M = 0.6;
+const SEATED_EYE_M = 1.2;
+const TENDED_M = 0.8;
+
+/** Where people are at a body that has what they do there: at what opens behind, at pump panels, and inside a box. */
+function atWork(vehicle: Vehicle, { rearX }: Outline): Station[] {
+  const { parts, zones, solids } = vehicle;
+  const opensBehind = parts.some(({ id, kind }) => isOpening(kind) && sideOfPart(vehicle, id) === 'rear');
+  const pumps = zones.filter(({ id }) => id.startsWith('pump-panel-'));
+  const floor = solids.find(({ id }) => id === 'box-floor');
+  const isRoofed = solids.some(({ id }) => id === 'box-roof');
+  return [
+    ...(opensBehind
+      ? [
+          {
+            id: 'at-the-hatch',
+            name: 'Reaching in at the rear',
+            eye: [rearX - REACHING_M, 0, BENT_EYE_M] as const,
+            view: [1, 0, 0] as const,
+          },
+        ]
+      : []),
+    ...pumps.map(({ id, face, centre: [x, y], n }) => ({
+      id,
+      name: `At the ${face} pump panel`,
+      eye: [x + AT_PANEL_M * n[0], y + AT_PANEL_M * n[1], STANDING_EYE_M] as const,
+      view: [-n[0], -n[1], 0] as const,
+    })),
+    ...(floor === undefined || !isRoofed ? [] : [seatedOn(floor)]),
+  ];
+}
+
+/** One who sits in a box beside what lies in its middle, a cot, and looks at it. */
+function seatedOn({ vertices }: Solid): Station {
+  const xs = vertices.map(([x]) => x);
+  const x = (Math.min(...xs) + Math.max(...xs)) / 2;
+  const topZ = Math.max(...vertices.map(([, , z]) => z));
+  return {
+    id: 'inside',
+    name: 'Seated inside, beside a cot',
+    eye: [x, SEATED_ASIDE_M, topZ + SEATED_EYE_M],
+    view: unit([0, -SEATED_ASIDE_M, TENDED_M - SEATED_EYE_M]),
+  };
+}
+
 /** An eye of a build's own never has the id of a usual one. */
 export const ownEyeId = (id: string): string => `own:${id}`;
 
@@ -87,7 +139,8 @@ export const ownEyeId = (id: string): string => `own:${id}`;
 export function stationsOf(build: Pick<Build, 'vehicle' | 'traffic' | 'eyes'>): Station[] {
   const { traffic } = build;
   const vehicle = vehicleOf(build.vehicle);
-  const { rearX, frontX, rightY, leftY } = outlineOf(vehicle);
+  const outline = outlineOf(vehicle);
+  const { rearX, frontX, rightY, leftY } = outline;
   const middleX = (rearX + frontX) / 2;
   const driver = driverOf(vehicle, traffic);
   return [
@@ -116,6 +169,7 @@ export function stationsOf(build: Pick<Build, 'vehicle' | 'traffic' | 'eyes'>): 
       eye: [rearX - 5, traffic === 'right' ? rightY - ASIDE_M : leftY + ASIDE_M, STANDING_EYE_M],
       view: [-1, 0, 0],
     },
+    ...atWork(vehicle, outline),
     ...build.eyes.map(({ id, name, xM, yM, zM, lookDeg, upDeg }): Station => ({
       id: ownEyeId(id),
       name,

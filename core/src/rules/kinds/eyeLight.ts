@@ -6,7 +6,7 @@ import { lightsIn } from '../../sight/source.ts';
 import { stationsOf } from '../../sight/stations.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
-import { ambientsOf, When, whenField } from '../fields.ts';
+import { ambientsOf, textOf, When, whenField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
@@ -17,10 +17,13 @@ const STATIONS = [
   { value: 'left-side', text: 'one who stands at the left side, facing it' },
   { value: 'right-side', text: 'one who stands at the right side, facing it' },
   { value: 'roadside', text: 'one who stands at the roadside behind' },
+  { value: 'at-the-hatch', text: 'one who reaches in at the rear' },
+  { value: 'pump-panel-left', text: 'one at the left pump panel' },
+  { value: 'pump-panel-right', text: 'one at the right pump panel' },
+  { value: 'inside', text: 'one seated inside, beside a cot' },
 ] as const;
-const Where = z.enum(['driver', 'rear-loading', 'left-side', 'right-side', 'roadside'], {
-  error: 'must be driver, rear-loading, left-side, right-side or roadside',
-});
+const WHERE = STATIONS.map(({ value }) => value);
+const Where = z.enum(WHERE, { error: `must be one of ${textOf(WHERE)}` });
 
 /** No more than so much light reaches an eye near the vehicle. */
 export const eyeLight = defineRule({
@@ -50,14 +53,17 @@ export const eyeLight = defineRule({
   more: () => 'hurts',
   check: (at, rule) => {
     const station = stationsOf(at.build).find(({ id }) => id === rule.station);
+    // Not every body has a pump panel, or a box to sit in: nobody is there. A driver is in all.
     if (station === undefined)
-      return [
-        fails({
-          about: rule.station,
-          outcome: 'cannot tell',
-          sentence: `this body has no place for that eye: nobody can tell in ${at.text}.`,
-        }),
-      ];
+      return rule.station !== 'driver'
+        ? []
+        : [
+            fails({
+              about: rule.station,
+              outcome: 'cannot tell',
+              sentence: `this body has no place for that eye: nobody can tell in ${at.text}.`,
+            }),
+          ];
     const who = STATIONS.find(({ value }) => value === rule.station)?.text ?? station.name;
     const { eyeLx, byLamp } = glareAt(lightsIn(at.build, at.state), station);
     const margin = roomBelow(eyeLx, rule.maxLx);

@@ -29,7 +29,7 @@
     { value: 'steady', text: 'steady' },
     { value: 'in pattern', text: 'in pattern …' },
     { value: 'at most', text: 'at most at …' },
-    { value: 'in two colours', text: 'in two colours from one head' },
+    { value: 'in two colours', text: 'in two colours' },
   ] as const;
   const OTHERS_ARE = [
     { value: 'on', text: 'on' },
