@@ -116,7 +116,8 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
           return `${atLeast === 1 ? 'a head shows' : `at least ${atLeast} heads show`} two colours of ${what}`;
         case 'in pattern': {
           const name = bookOf(build).find(patternId ?? '')?.name ?? patternId ?? '';
-          return `all of ${what} that light, at least ${atLeast} modules, are in pattern "${name}"`;
+          const many = atLeast === 1 ? '' : `, at least ${atLeast} modules`;
+          return `${what}: all that lights is in pattern "${name}"${many}`;
         }
         default:
           return is === 'dark' || atLeast === 1
