@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
+import { mirrorY } from '../geometry/vec.ts';
 import { checkBuild } from '../rules/check.ts';
 import { stateWith } from '../state/state.ts';
 import { glareAt } from './glare.ts';
@@ -40,7 +41,7 @@ describe('where people are at a vehicle', () => {
   test('both pump panels are alike in a mirrored build, looked at squarely from 0.6 m', () => {
     const lights = lightsIn(pumper, stateWith({ on: ['scene-light'] }));
     const [left, right] = [at(pumper, 'pump-panel-left'), at(pumper, 'pump-panel-right')];
-    expect([left.eye[0], -left.eye[1], left.eye[2]]).toEqual([...right.eye].map((v) => expect.closeTo(v, 9)));
+    for (const [axis, v] of mirrorY(left.eye).entries()) expect(right.eye[axis]).toBeCloseTo(v, 9);
     expect(left.view[1]).toBeCloseTo(-1, 9);
     expect(glareAt(lights, left).highest).toBeCloseTo(glareAt(lights, right).highest, 6);
     expect(glareAt(lights, left).eyeLx).toBeGreaterThan(0);
