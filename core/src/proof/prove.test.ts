@@ -212,6 +212,24 @@ describe('each check fires on what it is for, and is silent when that is put rig
         { withoutMaster: true, mayStay: true },
       ),
     );
+  /** The same by a key, beside a small light that the hatch sets; both go with the ignition. */
+  const setByKey = (): Build => {
+    const off = is('ignition', 'off');
+    const latched = (sets: InputEvent[], toggles: InputEvent[]): ControlFunction['when'] => ({
+      way: 'latched',
+      sets,
+      clears: [],
+      toggles,
+      timeoutMs: 0,
+    });
+    const more = { withoutMaster: true, mayStay: true, enabledBy: off, forgets: true };
+    const hatch = latched([{ kind: 'arrives', input: 'part.hatch', value: 'hatch' }], []);
+    const large = groups.map((id) => lightCue(groupTarget(id), 1, 'steady'));
+    return addFunction(
+      addFunction(withKey(car, 'key-x', 'Key'), newFunction('small', 'Small', 'light', hatch, [], more)),
+      newFunction('x', 'By key', 'light', latched([], [press('key-x')]), large, more),
+    );
+  };
   const idle = (cues: Cue[]): Build =>
     addFunction(
       withKey(car, 'key-x', 'Nothing'),
@@ -308,6 +326,8 @@ describe('each check fires on what it is for, and is silent when that is put rig
       atDoor(all(is('part.hatch', 'hatch'), is('ignition', 'on'))),
       /^At the hatch draws \d+ W/,
     ],
+    // A key’s light is no door’s, though both forget with the ignition.
+    ['drain', setByDoor(0), setByKey(), /^Set by the hatch draws \d+ W/],
     ['drain', setByDoor(0), setByDoor(600_000), /^Set by the hatch draws \d+ W/],
     ['idle-control', idle([]), idle([white]), /^“Nothing” on Switch panel changes nothing/],
     ['labels', withKey(car, 'key-x', 'Siren'), withKey(car, 'key-x', 'Horn'), /^“Siren” stands twice/],

@@ -2,7 +2,7 @@ import { onsOf, onText } from '../../design/controls.ts';
 import { litMs } from '../../timing/span.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
 import type { RuleOf } from '../../rules/registry.ts';
-import { doorsOf, tiedTo } from '../doors.ts';
+import { doorsOf, namedBy } from '../doors.ts';
 import type { Found } from '../found.ts';
 import { isQuiet } from '../questions.ts';
 import type { ProofSubject } from '../subject.ts';
@@ -21,7 +21,7 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
   return programme.ranked.flatMap((fn, rank): Found[] => {
     const draws = onsOf(fn).map((on) => ({ on, w: drawW(subject, on) }));
     const most = draws.reduce((worst, one) => (one.w > worst.w ? one : worst), { on: '', w: 0 });
-    const tied = tiedTo(subject, rank, doors);
+    const tied = namedBy(subject, rank, doors);
     if (fn.kind === 'signal' || tied.length === 0 || most.w <= maxW) return [];
     const still = ['ignition', 'engine'].flatMap((id) => wired.placeOf(id) ?? []);
     const about = subject.about([fn.id], [...still, ...tied.map(({ at }) => at)]);

@@ -12,7 +12,7 @@ import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../../words/ambient.ts';
 import { FACES, type Face } from '../../words/face.ts';
 import type { About, Place } from '../about.ts';
-import { doorsOf, tiedTo, type Door } from '../doors.ts';
+import { doorsOf, namedBy, tiedTo, type Door } from '../doors.ts';
 import type { Found } from '../found.ts';
 import { byItself } from '../moves.ts';
 import type { ProofSubject } from '../subject.ts';
@@ -38,7 +38,7 @@ interface Grown {
 
 /**
  * Functions that come on by themselves and raise the warning light to a side where a door or hatch stands open, and people
- * at it: at those doors that the function hangs together with; at any where there are none.
+ * at it: at those doors that it comes on by; at any one where there are none.
  */
 export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light-at-doors'>): Found[] {
   const doors = doorsOf(subject);
@@ -60,7 +60,8 @@ export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light
       ];
     const isOn = about.space.isOn(about.ranks[0] ?? 0);
     const standing = standingsOf(about, tied);
-    const growth = new Growth(subject.build, times, tied.length > 0 ? tied : doors);
+    const named = namedBy(subject, rank, doors);
+    const growth = new Growth(subject.build, times, named.length > 0 ? named : doors);
     const met: Grown[] = [];
     const after = about.space.firstMove((from, to) => {
       if (isOn[from] === 1 || isOn[to] !== 1) return false;
@@ -71,7 +72,7 @@ export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light
     }, byItself);
     const [grown] = met;
     if (after === null || grown === undefined) return [];
-    const place = tied.length > 0 ? null : withDoorOpen(subject, fn.id, grown.door);
+    const place = tied.includes(grown.door) ? null : withDoorOpen(subject, fn.id, grown.door);
     return [foundIn(fn, grown, place ?? subject.placeIn(about, after))];
   });
 }
