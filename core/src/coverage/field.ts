@@ -26,14 +26,19 @@ export interface Standing {
   readonly placed: PlacedModule;
   /** Share of the peak toward a direction, before lens and body. */
   readonly beam: (direction: Vec3) => number;
+  /** The beam is a share by bearing times a share by elevation. */
+  readonly separates: boolean;
   /** Share that passes the vehicle in the pose asked for. */
   readonly past: Past;
+  /** All that `past` asks. */
+  readonly obstacles: readonly Obstacles[];
 }
 
 /** A module in its place, with what each moving part hides by itself: the light in a pose is the product. */
 interface Sight {
   readonly placed: PlacedModule;
   readonly beam: Standing['beam'];
+  readonly separates: boolean;
   readonly pastBody: Past;
   /** Worked out when first asked for. */
   readonly pastPart: (part: MovingPart, stop: Stop | null) => Past;
@@ -103,9 +108,13 @@ export class BodyFields {
     const stops = new Set(open);
     const p = posed(placement, stops);
     const own = this.carrierOf(p);
-    const others = this.#lookup.vehicle.parts.filter((part) => part !== own);
+    const { parts } = this.#lookup.vehicle;
+    const others = parts.filter((part) => part !== own);
+    const obstacles = [null, ...parts].map((part) =>
+      this.obstacles(part, part === null ? null : stopOf(part, stops)),
+    );
     return this.#sight(p, own === null ? null : stopOf(own, stops)).map(
-      ({ placed, beam, pastBody, pastPart }) => {
+      ({ placed, beam, separates, pastBody, pastPart }) => {
         const hiding = others.map((part) => pastPart(part, stopOf(part, stops)));
         const past: Past = (direction, farM) => {
           let share = pastBody(direction, farM);
@@ -115,7 +124,7 @@ export class BodyFields {
           }
           return share;
         };
-        return { placed, beam, past };
+        return { placed, beam, separates, past, obstacles };
       },
     );
   }
@@ -129,9 +138,12 @@ export class BodyFields {
         const bodyAlone = occluderAt(body, placed.centre);
         const ownAlone = own === null ? null : occluderAt(this.obstacles(own, at), placed.centre);
         const known = new Map<string, Past>();
+        const attached = this.#lookup.attached(p.fixtureId, placed.module.id);
         return {
           placed,
-          beam: beamOf(placed, this.#lookup.attached(p.fixtureId, placed.module.id)),
+          beam: beamOf(placed, attached),
+          // By its formula a beam falls off across and up each by itself, in the lamp's own angles.
+          separates: !hasFile(attached) && Math.abs(placed.frame.up[2]) > UPRIGHT,
           pastBody:
             ownAlone === null
               ? bodyAlone
@@ -171,9 +183,14 @@ export function placeKey(p: Placement): string {
 /** Less along the aim than this goes backward for certain, however it is rounded. */
 const BACKWARD = -1e-9;
 
+/** A lamp whose own upright rises so steeply stands level: its angles are bearing and elevation, but for rounding. */
+const UPRIGHT = 1 - 1e-15;
+
+const hasFile = (attached: Attached | null): attached is Attached => attached !== null && attached.peakCd > 0;
+
 /** The beam by its attached file, or else by its formula. */
 function beamOf({ module, frame }: PlacedModule, attached: Attached | null): Standing['beam'] {
-  if (attached === null || attached.peakCd === 0)
+  if (!hasFile(attached))
     return (direction) => {
       // Angles cost far more than to see that nothing goes there.
       if (module.distribution.h50Deg !== null && dot(direction, frame.aim) < BACKWARD) return 0;

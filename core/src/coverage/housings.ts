@@ -1,6 +1,6 @@
 import type { Placement } from '../design/placement.ts';
 import { prism, type Solid } from '../geometry/solid.ts';
-import { add, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
+import { sub } from '../geometry/vec.ts';
 import type { Lookup } from '../resolve/lookup.ts';
 import { housingCorners, placeFixture } from '../resolve/place.ts';
 
@@ -16,15 +16,4 @@ export function housingOf(lookup: Lookup, p: Placement, open: readonly string[])
   if (a === undefined || b === undefined || c === undefined || d === undefined || above === undefined)
     throw new RangeError(`the housing of '${p.id}' needs eight corners`);
   return prism(p.id, [a, b, d, c], sub(above, a));
-}
-
-/** A ball around a housing, for a first look. */
-export interface Ball {
-  readonly middle: Vec3;
-  readonly radiusM: number;
-}
-
-export function ballAround(corners: readonly Vec3[]): Ball {
-  const middle = scale(corners.reduce(add, [0, 0, 0]), 1 / corners.length);
-  return { middle, radiusM: Math.max(...corners.map((corner) => length(sub(corner, middle)))) };
 }

@@ -1,7 +1,8 @@
 import { posed } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
-import { directionOf } from '../geometry/direction.ts';
+import { ballAround, type Ball } from '../geometry/ball.ts';
+import { bearingOf, directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { sub, type Vec3 } from '../geometry/vec.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
@@ -18,9 +19,9 @@ import {
   type Shades,
   type Standing,
 } from './field.ts';
-import { ballAround, hasHousing, housingOf, type Ball } from './housings.ts';
+import { hasHousing, housingOf } from './housings.ts';
 import { HalfCircles } from './halfCircles.ts';
-import { layOut, occluderAt, type Obstacles } from './occlusion.ts';
+import { layOut, occluderAt, type Obstacles, type Past } from './occlusion.ts';
 
 /** What one module sends around the vehicle at one elevation. */
 export interface ModuleField {
@@ -98,37 +99,26 @@ export class LampFields {
   prepare(placement: Placement, open: readonly string[], elevationsDeg: readonly number[]): void {
     const keys = elevationsDeg.map((deg) => `${placement.id}|${poseKey(open)}|${deg}`);
     if (keys.every((key) => this.#fields.has(key))) return;
-    const stops = new Set(open);
-    const { parts, mesh } = this.#lookup.vehicle;
-    const obstacles = [
-      this.#body.obstacles(null, null),
-      ...parts.map((part) => this.#body.obstacles(part, stopOf(part, stops))),
-      ...this.#othersOf(placement, open).map((housing) => housing.obstacles),
-    ];
+    const { mesh } = this.#lookup.vehicle;
     const rings = elevationsDeg.map(ringDirections);
-    const modules = this.#body.standing(placement, open).map(({ placed, beam }) => {
+    const modules = this.standing(placement, open).map((standing) => {
+      const { placed, obstacles } = standing;
       const { centre } = placed;
       const circles = new HalfCircles(obstacles, centre);
+      const sent = sentBy(standing, elevationsDeg, rings);
       const shares = elevationsDeg.map(() => new Float64Array(BEARINGS));
       const column = new Float64Array(elevationsDeg.length);
       for (let b = 0; b < BEARINGS; b++) {
-        let sends = false;
-        for (let row = 0; row < column.length; row++) {
-          const direction = rings[row]?.[b];
-          const sent = direction === undefined ? 0 : beam(direction) * placement.lensTransmission;
-          column[row] = sent;
-          if (sent > 0) sends = true;
-        }
-        if (!sends) continue;
+        if (!sent(b, column)) continue;
+        for (let row = 0; row < column.length; row++)
+          column[row] = (column[row] ?? 0) * placement.lensTransmission;
         circles.dim(b, elevationsDeg, column);
         for (let row = 0; row < column.length; row++) {
           const passes = column[row] ?? 0;
           const share = shares[row];
           if (passes === 0 || share === undefined) continue;
-          share[b] = passes;
-          if (mesh === null) continue;
           const direction = rings[row]?.[b];
-          if (direction !== undefined && mesh.hides(centre, direction)) share[b] = 0;
+          if (mesh === null || direction === undefined || !mesh.hides(centre, direction)) share[b] = passes;
         }
       }
       return { moduleId: placed.module.id, heightM: centre[2], shares };
@@ -238,14 +228,20 @@ export class LampFields {
   /** Each module in its place, with its beam and what hides it in a pose. */
   standing(p: Placement, open: readonly string[]): readonly Standing[] {
     return remember(this.#standing, `${p.id}|${poseKey(open)}`, () => {
-      const obstacles = layOut(this.#othersOf(p, open).map(({ solid }) => solid));
+      const others = this.#othersOf(p, open);
+      const apart = others.map(({ obstacles }) => obstacles);
+      let together: Obstacles | null = null;
       return this.#body.standing(p, open).map((bare): Standing => {
-        const pastHousings = occluderAt(obstacles, bare.placed.centre);
+        let pastHousings: Past | null = null;
         return {
           ...bare,
+          obstacles: [...bare.obstacles, ...apart],
           past: (direction, farM) => {
             const share = bare.past(direction, farM);
-            return share === 0 ? 0 : share * pastHousings(direction, farM);
+            if (share === 0) return 0;
+            together ??= layOut(others.map(({ solid }) => solid));
+            pastHousings ??= occluderAt(together, bare.placed.centre);
+            return share * pastHousings(direction, farM);
           },
         };
       });
@@ -272,6 +268,38 @@ export class LampFields {
       });
     });
   }
+}
+
+/**
+ * What a module sends toward the elevations of a bearing, written into a column; false where that is nothing.
+ * @param rings - directions by elevation and bearing
+ */
+function sentBy(
+  { placed, beam, separates }: Standing,
+  elevationsDeg: readonly number[],
+  rings: readonly (readonly Vec3[])[],
+): (bearing: number, column: Float64Array) => boolean {
+  if (separates) {
+    const across = ringDirections(0).map(beam);
+    const aimDeg = bearingOf(placed.frame.aim).bearingDeg;
+    const up = Float64Array.from(elevationsDeg, (deg) => beam(directionOf(aimDeg, deg)));
+    return (bearing, column) => {
+      const share = across[bearing] ?? 0;
+      if (share === 0) return false;
+      for (let row = 0; row < column.length; row++) column[row] = share * (up[row] ?? 0);
+      return true;
+    };
+  }
+  return (bearing, column) => {
+    let sends = false;
+    for (let row = 0; row < column.length; row++) {
+      const direction = rings[row]?.[bearing];
+      const share = direction === undefined ? 0 : beam(direction);
+      column[row] = share;
+      if (share > 0) sends = true;
+    }
+    return sends;
+  };
 }
 
 /** Whether some direction of a ring may meet a housing; false only where none does. */

@@ -82,31 +82,15 @@ export type Past = (direction: Vec3, farM?: number) => number;
  */
 export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
   const { transmissions, planeStarts, planes, mesh } = obstacles;
-  const cones = conesOfSight(obstacles, origin);
-  const gaps = gapsAt(planes, origin);
-  const order = Int32Array.from(transmissions.keys()).sort(
-    (a, b) => at(transmissions, a) - at(transmissions, b) || at(cones, 4 * a + 3) - at(cones, 4 * b + 3),
-  );
-  /** By cell of directions: the solids that may be met there, in the order in which they are asked. */
-  const met: (Int32Array | undefined)[] = [];
-  const metIn = (cell: number): Int32Array => {
-    const known = met[cell];
-    if (known !== undefined) return known;
-    const made = order.filter((i) => {
-      const cos = at(cones, 4 * i + 3);
-      if (cos === NEVER_CULL) return true;
-      const c = 4 * i;
-      return mayMeet(cell, at(cones, c), at(cones, c + 1), at(cones, c + 2), cos, Math.sqrt(1 - cos * cos));
-    });
-    met[cell] = made;
-    return made;
-  };
+  let known: SeenObstacles | null = null;
   return (direction, farM = Infinity) => {
+    known ??= seenObstacles(obstacles, origin);
+    const { cones, gaps, order } = known;
     // Read by index: taking a tuple apart goes through its iterator, which costs more than the sums here.
     const x = direction[0];
     const y = direction[1];
     const z = direction[2];
-    const asked = order.length <= FEW ? order : metIn(cellOf(x, y, z));
+    const asked = order.length <= FEW ? order : metIn(known, cellOf(x, y, z));
     let share = 1;
     for (let k = 0; k < asked.length; k++) {
       const i = at(asked, k);
@@ -120,11 +104,42 @@ export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
   };
 }
 
+/** Obstacles as seen from a point: worked out when the first ray leaves it. */
+interface SeenObstacles {
+  readonly cones: Float64Array;
+  readonly gaps: Float64Array;
+  readonly order: Int32Array;
+  /** By cell of directions: the solids that may be met there, in the order in which they are asked. */
+  readonly met: (Int32Array | undefined)[];
+}
+
+function seenObstacles(obstacles: Obstacles, origin: Vec3): SeenObstacles {
+  const { transmissions, planes } = obstacles;
+  const cones = conesOfSight(obstacles, origin);
+  const order = Int32Array.from(transmissions.keys()).sort(
+    (a, b) => at(transmissions, a) - at(transmissions, b) || at(cones, 4 * a + 3) - at(cones, 4 * b + 3),
+  );
+  return { cones, gaps: gapsAt(planes, origin), order, met: [] };
+}
+
+function metIn({ cones, order, met }: SeenObstacles, cell: number): Int32Array {
+  const known = met[cell];
+  if (known !== undefined) return known;
+  const made = order.filter((i) => {
+    const c = 4 * i;
+    const cos = at(cones, c + 3);
+    if (cos === NEVER_CULL) return true;
+    return mayMeet(cell, at(cones, c), at(cones, c + 1), at(cones, c + 2), cos, Math.sqrt(1 - cos * cos));
+  });
+  met[cell] = made;
+  return made;
+}
+
 /** Typed arrays are full between their ends; every index here lies there by construction. */
 const at = (values: Float64Array | Int32Array, i: number): number => values[i] ?? 0;
 
 /** How far the origin lies below each half-space's skin, m; negative outside. */
-export function gapsAt(planes: Float64Array, origin: Vec3): Float64Array {
+function gapsAt(planes: Float64Array, origin: Vec3): Float64Array {
   const gaps = new Float64Array(planes.length / 4);
   for (let p = 0; p < gaps.length; p++) {
     const i = 4 * p;

@@ -10,7 +10,8 @@ export const cross = (a: Vec3, b: Vec3): Vec3 => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
 ];
-export const length = (a: Vec3): number => Math.hypot(a[0], a[1], a[2]);
+/** By the root itself: `Math.hypot` guards against overflow that no metre comes near, at several times the cost. */
+export const length = (a: Vec3): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
 
 /**
  * Unit vector along `a`.

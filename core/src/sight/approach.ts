@@ -29,6 +29,17 @@ export const TO_M = 20;
 const STEP_M = 1;
 const STEP_SHARE = 0.01;
 const BISECTED_M = 0.1;
+const STEPS_M: readonly number[] = stepsM();
+
+function stepsM(): number[] {
+  const steps = [TO_M];
+  for (let near = TO_M; near < FROM_M;) {
+    near = Math.min(FROM_M, near + Math.max(STEP_M, Math.floor(near * STEP_SHARE)));
+    steps.push(near);
+  }
+  return steps;
+}
+
 /** Optical centres above this are upper, m. */
 export const UPPER_M = 1.5;
 
@@ -66,6 +77,7 @@ export class Approaches {
   readonly #state: State;
   readonly #around: Surroundings;
   readonly #lights = new Map<Ambient, readonly ModuleLight[]>();
+  readonly #onWays = new Map<string, LightOnWay>();
 
   /** @param state - what is on and open; the light around is each approach's own */
   constructor(build: Build, state: State) {
@@ -115,21 +127,32 @@ export class Approaches {
   }
 
   #lightsFor({ around }: Approach): readonly ModuleLight[] {
-    const ambient = around === 'night' ? 'night' : 'day';
+    const ambient = ambientOf(around);
     const known = this.#lights.get(ambient) ?? lightsIn(this.#build, { ...this.#state, ambient });
     this.#lights.set(ambient, known);
     return known;
   }
 
   #light(approach: Approach, without: ReadonlySet<string>): LightAlong {
+    const { bearingDeg, eyeM, colour, level, around } = approach;
+    if (without.size > 0) return new LightAlong(this.#onWay(approach, without), approach);
+    const key = [bearingDeg, eyeM, colour, level, ambientOf(around)].join(' ');
+    const known = this.#onWays.get(key) ?? this.#onWay(approach, without);
+    this.#onWays.set(key, known);
+    return new LightAlong(known, approach);
+  }
+
+  #onWay(approach: Approach, without: ReadonlySet<string>): LightOnWay {
     const { ways, sights, placeOf } = this.#around;
     const key = `${approach.bearingDeg} ${approach.eyeM}`;
     const way = ways.get(key) ?? new Way(sights, approach.bearingDeg, approach.eyeM);
     ways.set(key, way);
     const lights = this.#lightsFor(approach).filter(({ placementId }) => !without.has(placementId));
-    return new LightAlong(lights, placeOf, way, approach);
+    return new LightOnWay(lights, placeOf, way, approach);
   }
 }
+
+const ambientOf = (around: LightAround): Ambient => (around === 'night' ? 'night' : 'day');
 
 /** Channels that flash, by their module and timeline: the mean of each, cd. */
 interface Means {
@@ -145,90 +168,97 @@ interface Bounds {
   readonly means: Means;
 }
 
-/** What an approach must see, along its way, in its air. */
-class LightAlong {
-  readonly needLx: number;
+/** Between what the effective light lies, lx. */
+interface Between {
+  /** No less: what burns steadily, with the greatest mean of a clock. */
+  readonly least: number;
+  /** No more: all at once. */
+  readonly most: number;
+}
+
+/** The same in clear air by step, and between what distances the lamps are that send it, m; NaN where it is not known yet. */
+interface InClearAir {
+  readonly least: Float64Array;
+  readonly most: Float64Array;
+  readonly nearestM: Float64Array;
+  readonly farthestM: Float64Array;
+}
+
+/** What counts for some approaches, along their way: alike in every air and against every sky. */
+class LightOnWay {
+  readonly light: LightInTime;
+  /** Height of each module that counts, m. */
+  readonly heightsM: readonly number[];
   readonly #way: Way;
-  readonly #rangeM: number;
   /** The places along the way of the modules that count. */
   readonly #modules: Int32Array;
-  readonly #light: LightInTime;
-  /** By module that counts: it is hidden by the crest from farther away than this, m; null without a crest. */
-  readonly #overM: readonly number[] | null;
   readonly #bounds = new Map<Observer, Bounds>();
-  readonly #arriving = new Map<number, Float64Array>();
+  readonly #clear = new Map<Observer, InClearAir>();
 
   constructor(
     lights: readonly ModuleLight[],
     placeOf: ReadonlyMap<string, number>,
     way: Way,
-    { colour, level, crest, eyeM, weather, around, noticing }: Approach,
+    { colour, level }: Pick<Approach, 'colour' | 'level'>,
   ) {
     this.#way = way;
-    this.#rangeM = OPTICAL_RANGE_M[weather];
-    this.needLx = noticing * thresholdLx(LUMINANCE_AROUND[around]);
     const mine = lights.filter(
       ({ centre: [, , z], drives }) =>
         (level === 'any' || z > UPPER_M === (level === 'upper')) &&
         (colour === null || drives.some((drive) => drive.colour === colour)),
     );
+    this.heightsM = mine.map(({ centre }) => centre[2]);
     this.#modules = Int32Array.from(mine, (light) => placeOf.get(moduleKey(light)) ?? -1);
-    this.#overM =
-      crest === null
-        ? null
-        : mine.map(({ centre }) => overCrestM(crest.lengthM, crest.changePercent, eyeM, centre[2]));
-    this.#light = new LightInTime(mine, (drive) => colour === null || drive.colour === colour);
+    this.light = new LightInTime(mine, (drive) => colour === null || drive.colour === colour);
   }
 
-  /** By module that counts: lx at the eye for each candela, by Allard's law: E = I · 0.05^(r/V) / r². */
-  #perCd(distanceM: number): Float64Array {
-    const known = this.#arriving.get(distanceM);
-    if (known !== undefined) return known;
+  /**
+   * By module that counts: lx at the eye for each candela, by Allard's law: E = I · 0.05^(r/V) / r².
+   * @param hidden - whether a module is behind the crest there
+   */
+  perCd(distanceM: number, rangeM: number, hidden: (module: number) => boolean): Float64Array {
     const { per, away } = this.#way.at(distanceM, this.#modules);
-    const overM = this.#overM;
     const made = new Float64Array(this.#modules.length);
     for (let m = 0; m < made.length; m++) {
       const place = this.#modules[m] ?? -1;
       const lx = per[place] ?? 0;
-      if (lx > 0 && (overM === null || distanceM <= (overM[m] ?? Infinity)))
-        made[m] = lx * Math.exp(((away[place] ?? 0) / this.#rangeM) * LOG_OF_RANGE);
+      if (lx > 0 && !hidden(m)) made[m] = lx * passing(away[place] ?? 0, rangeM);
     }
-    this.#arriving.set(distanceM, made);
     return made;
   }
 
-  effectiveLx(distanceM: number, observer: Observer): number {
-    return this.#light.effectiveLx(this.#perCd(distanceM), observer);
-  }
-
-  #boundsOf(observer: Observer): Bounds {
-    const known = this.#bounds.get(observer);
-    if (known !== undefined) return known;
-    const size = this.#modules.length;
-    const most = new Float64Array(size);
-    const steady = new Float64Array(size);
-    const flashing = this.#light.counted.filter(({ timeline }) => timeline >= 0);
-    for (const { drive, module, timeline } of this.#light.counted) {
-      const cd = drive.peakCd * seenBy(observer, drive.colour);
-      most[module] = (most[module] ?? 0) + cd;
-      if (timeline < 0) steady[module] = (steady[module] ?? 0) + cd;
-    }
-    const means: Means = {
-      modules: Int32Array.from(flashing, ({ module }) => module),
-      timelines: Int32Array.from(flashing, ({ timeline }) => timeline),
-      cds: Float64Array.from(
-        flashing,
-        ({ drive }) => drive.peakCd * seenBy(observer, drive.colour) * meanLevel(drive),
-      ),
+  /** The bounds of what arrives without a crest, known at a step. */
+  inClearAir(step: number, observer: Observer): InClearAir {
+    const known = this.#clear.get(observer) ?? {
+      least: new Float64Array(STEPS_M.length),
+      most: new Float64Array(STEPS_M.length).fill(NaN),
+      nearestM: new Float64Array(STEPS_M.length),
+      farthestM: new Float64Array(STEPS_M.length),
     };
-    const made = { most, steady, means };
-    this.#bounds.set(observer, made);
-    return made;
+    this.#clear.set(observer, known);
+    if (!Number.isNaN(known.most[step])) return known;
+    const { per, away } = this.#way.at(STEPS_M[step] ?? FROM_M, this.#modules);
+    const mine = new Float64Array(this.#modules.length);
+    let nearestM = Infinity;
+    let farthestM = 0;
+    for (let m = 0; m < mine.length; m++) {
+      const place = this.#modules[m] ?? -1;
+      const lx = per[place] ?? 0;
+      const awayM = away[place] ?? 0;
+      mine[m] = lx;
+      if (lx > 0 && awayM < nearestM) nearestM = awayM;
+      if (lx > 0 && awayM > farthestM) farthestM = awayM;
+    }
+    const { least, most } = this.between(mine, observer);
+    known.least[step] = least;
+    known.most[step] = most;
+    known.nearestM[step] = nearestM;
+    known.farthestM[step] = farthestM;
+    return known;
   }
 
-  /** Whether it is seen there: bounds settle most distances, the exact figure the rest. */
-  #isSeen(distanceM: number, observer: Observer): boolean {
-    const per = this.#perCd(distanceM);
+  /** @param per - by module that counts: lx at the eye for each candela */
+  between(per: Float64Array, observer: Observer): Between {
     const bounds = this.#boundsOf(observer);
     let most = 0;
     let steady = 0;
@@ -237,18 +267,104 @@ class LightAlong {
       most += lx * (bounds.most[m] ?? 0);
       steady += lx * (bounds.steady[m] ?? 0);
     }
-    if (most < this.needLx) return false;
-    if (steady >= this.needLx) return true;
-    const means = new Float64Array(this.#light.timelines.length);
-    const { modules, timelines, cds } = bounds.means;
     // Windows may span any number of cycles: the effective light of a clock is never below its mean.
+    const means = new Float64Array(this.light.timelines.length);
+    const { modules, timelines, cds } = bounds.means;
+    let greatest = 0;
     for (let i = 0; i < cds.length; i++) {
       const t = timelines[i] ?? 0;
       const mean = (means[t] ?? 0) + (per[modules[i] ?? 0] ?? 0) * (cds[i] ?? 0);
       means[t] = mean;
-      if (steady + mean >= this.needLx) return true;
+      if (mean > greatest) greatest = mean;
     }
-    const { background, clocks } = this.#light.signals(per, observer);
+    return { least: steady + greatest, most };
+  }
+
+  #boundsOf(observer: Observer): Bounds {
+    const known = this.#bounds.get(observer);
+    if (known !== undefined) return known;
+    const size = this.#modules.length;
+    const most = new Float64Array(size);
+    const steady = new Float64Array(size);
+    const flashing = new Map<number, { module: number; timeline: number; cd: number }>();
+    for (const { drive, module, timeline } of this.light.counted) {
+      const cd = drive.peakCd * seenBy(observer, drive.colour);
+      most[module] = (most[module] ?? 0) + cd;
+      if (timeline < 0) steady[module] = (steady[module] ?? 0) + cd;
+      else {
+        const key = module * this.light.timelines.length + timeline;
+        const known = flashing.get(key) ?? { module, timeline, cd: 0 };
+        flashing.set(key, known);
+        known.cd += cd * meanLevel(drive);
+      }
+    }
+    const together = [...flashing.values()];
+    const means: Means = {
+      modules: Int32Array.from(together, ({ module }) => module),
+      timelines: Int32Array.from(together, ({ timeline }) => timeline),
+      cds: Float64Array.from(together, ({ cd }) => cd),
+    };
+    const made = { most, steady, means };
+    this.#bounds.set(observer, made);
+    return made;
+  }
+}
+
+/** The share of light that air lets pass over a distance. */
+const passing = (awayM: number, rangeM: number): number => Math.exp((awayM / rangeM) * LOG_OF_RANGE);
+
+/** What an approach must see, along its way, in its air. */
+class LightAlong {
+  readonly needLx: number;
+  readonly #onWay: LightOnWay;
+  readonly #rangeM: number;
+  /** By module that counts: it is hidden by the crest from farther away than this, m; null without a crest. */
+  readonly #overM: readonly number[] | null;
+  readonly #arriving = new Map<number, Float64Array>();
+
+  constructor(onWay: LightOnWay, { crest, eyeM, weather, around, noticing }: Approach) {
+    this.#onWay = onWay;
+    this.#rangeM = OPTICAL_RANGE_M[weather];
+    this.needLx = noticing * thresholdLx(LUMINANCE_AROUND[around]);
+    this.#overM =
+      crest === null
+        ? null
+        : onWay.heightsM.map((z) => overCrestM(crest.lengthM, crest.changePercent, eyeM, z));
+  }
+
+  #perCd(distanceM: number): Float64Array {
+    const known = this.#arriving.get(distanceM);
+    if (known !== undefined) return known;
+    const overM = this.#overM;
+    const made = this.#onWay.perCd(
+      distanceM,
+      this.#rangeM,
+      (module) => overM !== null && distanceM > (overM[module] ?? Infinity),
+    );
+    this.#arriving.set(distanceM, made);
+    return made;
+  }
+
+  effectiveLx(distanceM: number, observer: Observer): number {
+    return this.#onWay.light.effectiveLx(this.#perCd(distanceM), observer);
+  }
+
+  /** Whether it is seen at a step: bounds in clear air settle most of them. */
+  #isSeenAt(step: number, observer: Observer): boolean {
+    if (this.#overM === null) {
+      const { least, most, nearestM, farthestM } = this.#onWay.inClearAir(step, observer);
+      if ((most[step] ?? 0) * passing(nearestM[step] ?? 0, this.#rangeM) < this.needLx) return false;
+      if ((least[step] ?? 0) * passing(farthestM[step] ?? 0, this.#rangeM) >= this.needLx) return true;
+    }
+    return this.#isSeen(STEPS_M[step] ?? FROM_M, observer);
+  }
+
+  #isSeen(distanceM: number, observer: Observer): boolean {
+    const per = this.#perCd(distanceM);
+    const { least, most } = this.#onWay.between(per, observer);
+    if (most < this.needLx) return false;
+    if (least >= this.needLx) return true;
+    const { background, clocks } = this.#onWay.light.signals(per, observer);
     return (
       background >= this.needLx ||
       clocks.some(
@@ -259,13 +375,10 @@ class LightAlong {
 
   /** From where on it is seen, coming nearer; 0 when it is not seen at the end of the way, m. */
   seenM(observer: Observer): number {
-    let near = TO_M;
-    if (!this.#isSeen(near, observer)) return 0;
-    while (near < FROM_M) {
-      const next = Math.min(FROM_M, near + Math.max(STEP_M, Math.floor(near * STEP_SHARE)));
-      if (!this.#isSeen(next, observer)) return this.#bisected(near, next, observer);
-      near = next;
-    }
+    if (!this.#isSeenAt(0, observer)) return 0;
+    for (let step = 1; step < STEPS_M.length; step++)
+      if (!this.#isSeenAt(step, observer))
+        return this.#bisected(STEPS_M[step - 1] ?? TO_M, STEPS_M[step] ?? FROM_M, observer);
     return FROM_M;
   }
 

@@ -1,8 +1,9 @@
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import type { Source } from './source.ts';
+import type { LineSource, Source } from './source.ts';
 import type { Outline } from './stations.ts';
 
 const UP: Vec3 = [0, 0, 1];
+const FORWARD: Vec3 = [1, 0, 0];
 
 /**
  * Illuminance that lamps give a small plane, by the inverse square and cosine laws: E = Σ I cos ζ / r².
@@ -46,7 +47,7 @@ const NOTHING_LX = 1e-3;
 
 /** Horizontal illuminance on the ground around a vehicle; between two rows it can be given up. */
 export function* groundGrid(
-  lamps: readonly (Source & { readonly mostCd: number })[],
+  lamps: readonly (LineSource & { readonly mostCd: number })[],
   { rearX, frontX, rightY, leftY }: Outline,
   { stepM, beyondM }: GroundOptions,
 ): Generator<number, GroundGrid> {
@@ -57,20 +58,23 @@ export function* groundGrid(
   const rows = y1 - y0 + 1;
   const lx = new Float32Array(columns * rows);
   for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      const x = (x0 + column) * stepM;
-      const y = (y0 + row) * stepM;
-      let sum = 0;
-      for (const { centre, cdToward, mostCd } of lamps) {
-        const [cx, cy, cz] = centre;
+    const y = (y0 + row) * stepM;
+    const sums = new Float64Array(columns);
+    for (const { centre, cdOn, mostCd } of lamps) {
+      const [cx, cy, cz] = centre;
+      // Nearest to the lamp a row gets the most.
+      if (!(cz > 0) || (mostCd * cz) / ((y - cy) ** 2 + cz ** 2) ** 1.5 < NOTHING_LX) continue;
+      const cd = cdOn([0, y, 0], FORWARD);
+      for (let column = 0; column < columns; column++) {
+        const x = (x0 + column) * stepM;
         const square = (x - cx) ** 2 + (y - cy) ** 2 + cz ** 2;
         const r = Math.sqrt(square);
         const perCd = cz / (square * r);
-        if (!(cz > 0) || mostCd * perCd < NOTHING_LX) continue;
-        sum += perCd * cdToward([(x - cx) / r, (y - cy) / r, -cz / r], r);
+        if (mostCd * perCd < NOTHING_LX) continue;
+        sums[column] = (sums[column] ?? 0) + perCd * cd(x, [(x - cx) / r, (y - cy) / r, -cz / r], r);
       }
-      lx[row * columns + column] = sum;
     }
+    lx.set(sums, row * columns);
     yield row / rows;
   }
   return { stepM, fromX: x0 * stepM, fromY: y0 * stepM, columns, rows, lx };

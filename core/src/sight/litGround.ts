@@ -3,7 +3,7 @@ import type { Span } from '../timing/span.ts';
 import type { Colour } from '../words/colour.ts';
 import { toTheEnd } from '../words/inSteps.ts';
 import { groundGrid, type GroundGrid, type GroundOptions } from './ground.ts';
-import type { ModuleLight, Source } from './source.ts';
+import { sourceOf, type LineSource, type ModuleLight } from './source.ts';
 import type { Outline } from './stations.ts';
 
 /** What channels that show the same at the same time throw on the ground together. */
@@ -25,17 +25,12 @@ export function* litGround(
   options: GroundOptions,
 ): Generator<number, GroundShare[]> {
   const lots = new Map<string, { readonly drive: Drive; readonly sources: Lamp[] }>();
-  for (const { centre, shareToward, drives } of lights)
+  for (const { drives, ...sight } of lights)
     for (const drive of drives) {
       const key = [drive.colour, drive.cycleMs, JSON.stringify(drive.spans)].join('|');
       const lot = lots.get(key) ?? { drive, sources: [] };
       lots.set(key, lot);
-      const { peakCd } = drive;
-      lot.sources.push({
-        centre,
-        mostCd: peakCd,
-        cdToward: (direction, farM) => peakCd * shareToward(direction, farM),
-      });
+      lot.sources.push({ mostCd: drive.peakCd, ...sourceOf(sight, drive.peakCd) });
     }
   const shares: GroundShare[] = [];
   for (const { drive, sources } of lots.values()) {
@@ -46,4 +41,4 @@ export function* litGround(
   return shares;
 }
 
-type Lamp = Source & { readonly mostCd: number };
+type Lamp = LineSource & { readonly mostCd: number };

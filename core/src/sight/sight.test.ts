@@ -184,6 +184,7 @@ describe('fog', () => {
           const lamp = {
             centre: [x, y, z] as const,
             cdToward: (d: Vec3) => 1000 * Math.max(0, dot(d, aim)) ** 8,
+            cdOn: () => (_: number, d: Vec3) => 1000 * Math.max(0, dot(d, aim)) ** 8,
           };
           const view = directionOf(aside, 0);
           const found = thrownBack(lamp, [0, 0, 1.3], view, 80);

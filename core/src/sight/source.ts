@@ -1,5 +1,6 @@
 import type { Standing } from '../coverage/field.ts';
 import { fieldsOf } from '../coverage/lampFields.ts';
+import { PastLines, type PastOn } from '../coverage/pastOnLine.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import type { Vec3 } from '../geometry/vec.ts';
@@ -16,6 +17,12 @@ export interface Source {
   readonly cdToward: (direction: Vec3, farM: number) => number;
 }
 
+/** A lamp whose light is asked for along straight lines, many points of each. */
+export interface LineSource extends Source {
+  /** What it sends to each point of a line: what hides it there is worked out for all of them at once. */
+  readonly cdOn: (from: Vec3, along: Vec3) => PastOn;
+}
+
 /** A module where it stands in a pose. */
 export interface ModuleSight {
   readonly placementId: string;
@@ -23,6 +30,8 @@ export interface ModuleSight {
   readonly centre: Vec3;
   /** Share of the peak toward a direction, past lens, glass and body as far as a point so many metres off; the same function for the same place and pose. */
   readonly shareToward: (direction: Vec3, farM: number) => number;
+  /** The same for the points of a straight line. */
+  readonly shareOn: (from: Vec3, along: Vec3) => PastOn;
 }
 
 /** A module that lights in a state, and what it is given to do. */
@@ -37,15 +46,26 @@ export function sightsOf(build: Build, p: Placement, open: readonly string[]): r
   const standing = fieldsOf(build).standing(p, open);
   const before = sights.get(standing);
   if (before !== undefined) return before;
-  const made = standing.map(({ placed, beam, past }): ModuleSight => ({
-    placementId: p.id,
-    moduleId: placed.module.id,
-    centre: placed.centre,
-    shareToward: (direction, farM) => {
-      const relative = beam(direction) * p.lensTransmission;
-      return relative > 0 ? relative * past(direction, farM) : 0;
-    },
-  }));
+  const made = standing.map(({ placed, beam, past, obstacles }): ModuleSight => {
+    let lines: PastLines | null = null;
+    return {
+      placementId: p.id,
+      moduleId: placed.module.id,
+      centre: placed.centre,
+      shareToward: (direction, farM) => {
+        const relative = beam(direction) * p.lensTransmission;
+        return relative > 0 ? relative * past(direction, farM) : 0;
+      },
+      shareOn: (from, along) => {
+        lines ??= new PastLines(obstacles, placed.centre);
+        const pastOn = lines.on(from, along);
+        return (k, direction, farM) => {
+          const relative = beam(direction) * p.lensTransmission;
+          return relative > 0 ? relative * pastOn(k, direction, farM) : 0;
+        };
+      },
+    };
+  });
   sights.set(standing, made);
   return made;
 }
@@ -71,13 +91,24 @@ export const sourcesOf = (
   lights: readonly ModuleLight[],
   instant: Instant,
   counts: (drive: Drive) => boolean = () => true,
-): (Source & Pick<ModuleLight, 'placementId'> & { readonly mostCd: number })[] =>
-  lights.flatMap(({ placementId, centre, shareToward, drives }) => {
+): (LineSource & Pick<ModuleLight, 'placementId'> & { readonly mostCd: number })[] =>
+  lights.flatMap(({ drives, ...sight }) => {
     const cd = drives.filter(counts).reduce((sum, d) => sum + d.peakCd * levelOf(d, instant), 0);
-    return cd === 0
-      ? []
-      : [{ placementId, centre, mostCd: cd, cdToward: (d: Vec3, farM: number) => cd * shareToward(d, farM) }];
+    return cd === 0 ? [] : [{ placementId: sight.placementId, mostCd: cd, ...sourceOf(sight, cd) }];
   });
+
+/** A module as a source of so much at its peak, cd. */
+export const sourceOf = (
+  { centre, shareToward, shareOn }: Omit<ModuleSight, 'placementId' | 'moduleId'>,
+  cd: number,
+): LineSource => ({
+  centre,
+  cdToward: (direction, farM) => cd * shareToward(direction, farM),
+  cdOn: (from, along) => {
+    const share = shareOn(from, along);
+    return (k, direction, farM) => cd * share(k, direction, farM);
+  },
+});
 
 function levelOf(drive: Drive, instant: Instant): number {
   switch (instant) {

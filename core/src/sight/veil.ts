@@ -1,17 +1,19 @@
 import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
-import { add, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
+import { dot, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
 import { meanLevel } from '../timing/timeline.ts';
-import type { ModuleLight, Source } from './source.ts';
+import type { LineSource, ModuleLight } from './source.ts';
 import { wayOut } from './view.ts';
 
 /** Extinction of air in which a black object is just seen at V: 5 % contrast (Koschmieder), 1/m. */
 export const extinction = (opticalRangeM: number): number => -Math.log(0.05) / opticalRangeM;
 
 /** Henyey and Greenstein (1941), normalised to 1 over the sphere. */
-const lobe = (g: number, cos: number): number =>
-  (1 - g ** 2) / (4 * Math.PI * (1 + g ** 2 - 2 * g * cos) ** 1.5);
+function lobe(g: number, cos: number): number {
+  const spread = 1 + g ** 2 - 2 * g * cos;
+  return (1 - g ** 2) / (4 * Math.PI * spread * Math.sqrt(spread));
+}
 
 /** How fog scatters: mostly ahead, a little back (a lidar ratio near that of water cloud), 1/sr. */
 export const scattering = (cos: number): number => 0.935 * lobe(0.85, cos) + 0.065 * lobe(-0.6, cos);
@@ -24,6 +26,9 @@ const RANGES = 5;
 const STEP_SHARE = 0.2;
 const SHORTEST_STEP_M = 0.01;
 
+/** A lamp in fog. */
+type ThrowingLamp = Pick<LineSource, 'centre' | 'cdOn'>;
+
 /**
  * Light that one lamp throws back to an eye along a view through fog, by single scattering:
  * L = ∫ I(ω)/r² · e^{−σ(r+t)} · σ · p(cosψ) dt.
@@ -34,7 +39,7 @@ const SHORTEST_STEP_M = 0.01;
  * @returns cd/m²
  */
 export function thrownBack(
-  { centre, cdToward }: Source,
+  { centre, cdOn }: ThrowingLamp,
   eye: Vec3,
   view: Vec3,
   opticalRangeM: number,
@@ -42,21 +47,29 @@ export function thrownBack(
 ): number {
   const sigma = extinction(opticalRangeM);
   const end = Math.min(endM, RANGES * opticalRangeM);
+  const cdAt = cdOn(eye, view);
+  // The lamp's foot on the view lies so far behind the eye; the square of the way to a point of the view follows from it.
+  const from = sub(eye, centre);
+  const behind = dot(from, view);
+  const square = dot(from, from);
+  const awayM = (t: number): number => Math.sqrt(Math.max(0, square + t * (2 * behind + t)));
   const at = (t: number): number => {
-    const away = sub(add(eye, scale(view, t)), centre);
-    const r = Math.max(length(away), NEAREST_M);
-    const direction = r > NEAREST_M ? unit(away) : view;
-    const cd = cdToward(direction, r);
+    const r = awayM(t);
+    const near = r <= NEAREST_M;
+    const direction: Vec3 = near
+      ? view
+      : [(from[0] + t * view[0]) / r, (from[1] + t * view[1]) / r, (from[2] + t * view[2]) / r];
+    const farM = near ? NEAREST_M : r;
+    const cd = cdAt(t, direction, farM);
     // The way of the light goes on along the ray from the lamp; the way to the eye runs against the view.
     return cd === 0
       ? 0
-      : (cd / r ** 2) * Math.exp(-sigma * (r + t)) * sigma * scattering(-dot(direction, view));
+      : (cd / farM ** 2) * Math.exp(-sigma * (farM + t)) * sigma * scattering(-dot(direction, view));
   };
   let sum = 0;
   let before = at(0);
   for (let t = 0; t < end;) {
-    const r = length(sub(add(eye, scale(view, t)), centre));
-    const step = Math.min(Math.max(STEP_SHARE * Math.max(r, t / 4), SHORTEST_STEP_M), end - t);
+    const step = Math.min(Math.max(STEP_SHARE * Math.max(awayM(t), t / 4), SHORTEST_STEP_M), end - t);
     // Simpson's rule on each step.
     const after = at(t + step);
     sum += (step / 6) * (before + 4 * at(t + step / 2) + after);
@@ -95,8 +108,8 @@ export function veilOf(
   eye: Vec3,
   opticalRangeM: number,
 ): VeilResult {
-  const perPeak = lights.map(({ centre, shareToward }) =>
-    perPeakOf(solids, { centre, cdToward: shareToward }, eye, opticalRangeM),
+  const perPeak = lights.map(({ centre, shareOn }) =>
+    perPeakOf(solids, { centre, cdOn: shareOn }, eye, opticalRangeM),
   );
   const veil = (counts: (placementId: string, drive: Drive) => boolean): Veil => {
     let [highest, mean] = [0, 0];
@@ -118,14 +131,14 @@ export function veilOf(
   };
 }
 
-const thrown = new WeakMap<readonly Solid[], WeakMap<Source['cdToward'], Map<string, number>>>();
+const thrown = new WeakMap<readonly Solid[], WeakMap<LineSource['cdOn'], Map<string, number>>>();
 
 /** The veil for each candela of a lamp's peak: worked out once for each lamp's place, pose, eye and air. */
-function perPeakOf(solids: readonly Solid[], lamp: Source, eye: Vec3, opticalRangeM: number): number {
-  const byLamp = thrown.get(solids) ?? new WeakMap<Source['cdToward'], Map<string, number>>();
+function perPeakOf(solids: readonly Solid[], lamp: ThrowingLamp, eye: Vec3, opticalRangeM: number): number {
+  const byLamp = thrown.get(solids) ?? new WeakMap<LineSource['cdOn'], Map<string, number>>();
   thrown.set(solids, byLamp);
-  const known = byLamp.get(lamp.cdToward) ?? new Map<string, number>();
-  byLamp.set(lamp.cdToward, known);
+  const known = byLamp.get(lamp.cdOn) ?? new Map<string, number>();
+  byLamp.set(lamp.cdOn, known);
   const key = `${eye.join()}|${opticalRangeM}`;
   const before = known.get(key);
   if (before !== undefined) return before;

@@ -1,3 +1,4 @@
+import type { PastOn } from '../coverage/pastOnLine.ts';
 import type { Build } from '../design/schema.ts';
 import { directionOf } from '../geometry/direction.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
@@ -11,9 +12,11 @@ const UNKNOWN = -1;
 /** An eye on its straight way to the vehicle, and what every module sends there: worked out once for all states and weathers. */
 export class Way {
   readonly #sights: readonly ModuleSight[];
+  /** By module: its share along the way, once asked for. */
+  readonly #shares: PastOn[] = [];
   readonly #toward: Vec3;
   readonly #eyeM: number;
-  readonly #clear = new Map<number, { readonly per: Float64Array; readonly away: Float64Array }>();
+  readonly #clear = new Map<number, AtEye>();
 
   constructor(sights: readonly ModuleSight[], bearingDeg: number, eyeM: number) {
     this.#sights = sights;
@@ -25,24 +28,36 @@ export class Way {
    * By module: lx at the eye for each candela of its peak in clear air, and how far it is, m.
    * @param modules - those that are asked for; the others may be unknown
    */
-  at(distanceM: number, modules: Int32Array): { readonly per: Float64Array; readonly away: Float64Array } {
+  at(distanceM: number, modules: Int32Array): Pick<AtEye, 'per' | 'away'> {
     const size = this.#sights.length;
-    const known = this.#clear.get(distanceM) ?? {
-      per: new Float64Array(size).fill(UNKNOWN),
-      away: new Float64Array(size),
-    };
-    this.#clear.set(distanceM, known);
+    let known = this.#clear.get(distanceM);
+    if (known === undefined) {
+      known = { per: new Float64Array(size).fill(UNKNOWN), away: new Float64Array(size), lastAsked: null };
+      this.#clear.set(distanceM, known);
+    }
+    if (known.lastAsked === modules) return known;
+    const [x, y] = scale(this.#toward, distanceM);
+    const eye: Vec3 = [x, y, this.#eyeM];
     for (const m of modules) {
       const sight = this.#sights[m];
       if (known.per[m] !== UNKNOWN || sight === undefined) continue;
-      const [x, y] = scale(this.#toward, distanceM);
-      const to = sub([x, y, this.#eyeM], sight.centre);
+      const to = sub(eye, sight.centre);
       const r = length(to);
+      const share = (this.#shares[m] ??= sight.shareOn([0, 0, this.#eyeM], this.#toward));
       known.away[m] = r;
-      known.per[m] = sight.shareToward(scale(to, 1 / r), r) / r ** 2;
+      known.per[m] = share(distanceM, scale(to, 1 / r), r) / r ** 2;
     }
+    known.lastAsked = modules;
     return known;
   }
+}
+
+/** The light at the eye from one distance. */
+interface AtEye {
+  readonly per: Float64Array;
+  readonly away: Float64Array;
+  /** The modules last asked for, all known; by identity. */
+  lastAsked: Int32Array | null;
 }
 
 /** The modules of a build in a pose, and the ways to it that somebody asked about. */

@@ -3,7 +3,7 @@ import { illuminanceLx } from '../../src/coverage/near.ts';
 import { thresholdIncrement, veilPerLux } from '../../src/sight/glare.ts';
 import { relativeLuminance } from '../../src/sight/observer.ts';
 import { overCrestM, stoppingM } from '../../src/sight/stopping.ts';
-import type { Source } from '../../src/sight/source.ts';
+import type { LineSource } from '../../src/sight/source.ts';
 import { thrownBack } from '../../src/sight/veil.ts';
 import { planeLx } from '../../src/sight/ground.ts';
 import type { Vec3 } from '../../src/geometry/vec.ts';
@@ -19,7 +19,11 @@ export interface Figure {
 
 const DAY = 10_000;
 const NIGHT = 1;
-const allRound = (centre: Vec3, cd: number): Source => ({ centre, cdToward: () => cd });
+const allRound = (centre: Vec3, cd: number): LineSource => ({
+  centre,
+  cdToward: () => cd,
+  cdOn: () => () => cd,
+});
 const EYE: Vec3 = [0, 0, 1.3];
 const AHEAD: Vec3 = [1, 0, 0];
 const veil = (centre: Vec3, v: number): number => thrownBack(allRound(centre, 1000), EYE, AHEAD, v);

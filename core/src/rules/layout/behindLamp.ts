@@ -1,6 +1,7 @@
 import type { Placement } from '../../design/placement.ts';
-import { ballAround, housingOf, type Ball } from '../../coverage/housings.ts';
+import { housingOf } from '../../coverage/housings.ts';
 import { layOut, occluderAt, type Obstacles } from '../../coverage/occlusion.ts';
+import { ballAround, type Ball } from '../../geometry/ball.ts';
 import { dot, length, sub } from '../../geometry/vec.ts';
 import type { PlacedModule } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
