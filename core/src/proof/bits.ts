@@ -15,6 +15,13 @@ export function putBit(words: Uint32Array, from: number, bit: number): void {
 export const hasBit = (words: Uint32Array, from: number, bit: number): boolean =>
   (((words[from + (bit >>> 5)] ?? 0) >>> (bit & 31)) & 1) === 1;
 
+/** How many bits of a word are set: those of pairs, of fours, of eights, and of all four eights summed at once. */
+export function countBits(word: number): number {
+  const pairs = word - ((word >>> 1) & 0x55555555);
+  const fours = (pairs & 0x33333333) + ((pairs >>> 2) & 0x33333333);
+  return Math.imul((fours + (fours >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
+
 /** A longer list that begins as another. */
 export function grown<T extends Float64Array | Int32Array | Uint32Array>(from: T, into: T): T {
   into.set(from);
@@ -35,18 +42,6 @@ export class Bits {
     return new Bits(words);
   }
 
-  /** How many it holds. */
-  get size(): number {
-    let size = 0;
-    // Bits of pairs, of fours, of eights, and of all four eights summed at once.
-    for (const word of this.words) {
-      const pairs = word - ((word >>> 1) & 0x55555555);
-      const fours = (pairs & 0x33333333) + ((pairs >>> 2) & 0x33333333);
-      size += Math.imul((fours + (fours >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
-    }
-    return size;
-  }
-
   get isEmpty(): boolean {
     return this.words.every((word) => word === 0);
   }
@@ -59,13 +54,6 @@ export class Bits {
     const words = new Uint32Array(Math.min(this.words.length, other.words.length));
     for (let i = 0; i < words.length; i++) words[i] = (this.words[i] ?? 0) & (other.words[i] ?? 0);
     return new Bits(words);
-  }
-
-  /** Whether another holds all that this one does. */
-  isWithin({ words }: Bits): boolean {
-    for (let i = 0; i < this.words.length; i++)
-      if (((this.words[i] ?? 0) & ~(words[i] ?? 0)) !== 0) return false;
-    return true;
   }
 }
 
@@ -125,7 +113,7 @@ export class Rows {
         classOf[row] = classOf[known] ?? 0;
         continue;
       }
-      met.add(row, words);
+      met.add(row);
       firsts[classes] = row;
       classOf[row] = classes++;
     }
@@ -139,11 +127,13 @@ export class RowTable {
   /** The words that tell rows apart, by their places, and which bits of them do. */
   readonly #asked: Uint32Array;
   readonly #bits: Uint32Array;
-  /** Rows by their mixed words, counted from 1. */
+  /** Rows by their mixed words, counted from 1, and those words as they are mixed. */
   #table = new Uint32Array(256);
+  #mixes = new Uint32Array(256);
   #count = 0;
-  /** Where the row that was looked for last would stand. */
+  /** Where the row that was looked for last would stand, and its words as they are mixed. */
   #free = 0;
+  #mixed = 0;
 
   /** @param mask - the bits by which rows are told apart, word by word */
   constructor(width: number, mask: Uint32Array) {
@@ -165,13 +155,17 @@ export class RowTable {
       mixed = Math.imul(mixed, 0x85ebca6b);
       mixed ^= mixed >>> 13;
     }
+    mixed >>>= 0;
+    this.#mixed = mixed;
     const table = this.#table;
+    const mixes = this.#mixes;
     for (let place = mixed & (table.length - 1); ; place = (place + 1) & (table.length - 1)) {
       const met = table[place] ?? 0;
       if (met === 0) {
         this.#free = place;
         return -1;
       }
+      if (mixes[place] !== mixed) continue;
       const row = (met - 1) * width;
       let i = 0;
       for (; i < words; i++) {
@@ -183,18 +177,25 @@ export class RowTable {
   }
 
   /** Adds the row that was looked for last and not found. */
-  add(row: number, among: Uint32Array): void {
+  add(row: number): void {
     this.#table[this.#free] = row + 1;
-    if (2 * ++this.#count >= this.#table.length) this.#grow(among);
+    this.#mixes[this.#free] = this.#mixed;
+    if (2 * ++this.#count >= this.#table.length) this.#grow();
   }
 
-  /** In a larger table every row is looked for, and put, anew. */
-  #grow(among: Uint32Array): void {
-    const rows = this.#table.filter((row) => row !== 0);
-    this.#table = new Uint32Array(4 * this.#table.length);
-    for (const row of rows) {
-      this.find(among, (row - 1) * this.#width, among);
-      this.#table[this.#free] = row;
+  #grow(): void {
+    const [rows, mixes] = [this.#table, this.#mixes];
+    const size = 4 * rows.length;
+    this.#table = new Uint32Array(size);
+    this.#mixes = new Uint32Array(size);
+    for (let i = 0; i < rows.length; i++) {
+      const row = rows[i] ?? 0;
+      if (row === 0) continue;
+      const mixed = mixes[i] ?? 0;
+      let place = mixed & (size - 1);
+      while (this.#table[place] !== 0) place = (place + 1) & (size - 1);
+      this.#table[place] = row;
+      this.#mixes[place] = mixed;
     }
   }
 }

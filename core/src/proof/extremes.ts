@@ -1,4 +1,4 @@
-import { Bits, type Rows } from './bits.ts';
+import { countBits, type Rows } from './bits.ts';
 
 /**
  * Of rows taken as sets, by some of their bits, those that hold no other where more helps, or are held by no other where
@@ -12,16 +12,42 @@ export function extremes(
   mask: Uint32Array,
   more: 'helps' | 'hurts' | null,
 ): readonly number[] {
-  if (more === null) return of;
-  const sets = of.map((row) => {
-    const set = new Bits(rows.row(row)).and(new Bits(mask));
-    return { row, set, size: set.size };
-  });
+  if (more === null || of.length < 2) return of;
+  const asked = [...mask.keys()].filter((w) => mask[w] !== 0);
+  const width = asked.length;
+  // The sets side by side: what somebody looks at is a few words of many.
+  const sets = new Uint32Array(of.length * width);
+  const sizes = new Uint32Array(of.length);
+  for (let i = 0; i < of.length; i++) {
+    const from = (of[i] ?? 0) * rows.width;
+    for (let k = 0; k < width; k++) {
+      const w = asked[k] ?? 0;
+      const word = (rows.words[from + w] ?? 0) & (mask[w] ?? 0);
+      sets[i * width + k] = word;
+      sizes[i] = (sizes[i] ?? 0) + countBits(word);
+    }
+  }
   // What beats another is smaller where more helps, and larger where more hurts.
-  const order = sets.toSorted((a, b) => (more === 'helps' ? a.size - b.size : b.size - a.size));
-  const out: typeof sets = [];
-  for (const one of order)
-    if (!out.some(({ set }) => (more === 'helps' ? set.isWithin(one.set) : one.set.isWithin(set))))
-      out.push(one);
-  return out.map(({ row }) => row);
+  const order = Uint32Array.from(of.keys()).sort((a, b) =>
+    more === 'helps' ? (sizes[a] ?? 0) - (sizes[b] ?? 0) : (sizes[b] ?? 0) - (sizes[a] ?? 0),
+  );
+  const out: number[] = [];
+  for (const one of order) {
+    let isBeaten = false;
+    for (let k = 0; k < out.length && !isBeaten; k++) {
+      const other = out[k] ?? 0;
+      isBeaten =
+        more === 'helps'
+          ? isWithin(sets, other * width, one * width, width)
+          : isWithin(sets, one * width, other * width, width);
+    }
+    if (!isBeaten) out.push(one);
+  }
+  return out.map((i) => of[i] ?? 0);
+}
+
+/** Whether the set that begins at one place holds all of the set that begins at another. */
+function isWithin(sets: Uint32Array, less: number, more: number, width: number): boolean {
+  for (let k = 0; k < width; k++) if (((sets[less + k] ?? 0) & ~(sets[more + k] ?? 0)) !== 0) return false;
+  return true;
 }

@@ -1,7 +1,6 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { holds } from '../design/programmeFaults.ts';
 import { allBits, Rows } from './bits.ts';
-import type { Registers } from './machine.ts';
 import { Numbering } from './numbering.ts';
 import type { Variable } from './parts.ts';
 import type { Reach, ReachedPart } from './reach.ts';
@@ -21,7 +20,7 @@ export interface Faces {
 export function facesOf(reach: Reach, told: ReadonlySet<number>, asked: readonly Condition[]): Faces[] {
   const classes = classesOf(reach.machine.programme, told, asked);
   return reach.parts
-    .map((part, index): Faces => ({ index, places: placesOf(reach.machine.blank(), part, classes, told) }))
+    .map((part, index): Faces => ({ index, places: placesOf(part, classes, told) }))
     .toSorted((a, b) => b.places.length - a.places.length);
 }
 
@@ -63,37 +62,34 @@ function classesOf(
 
 /** Of states that are told apart by nothing, the nearest. */
 function placesOf(
-  r: Registers,
   { part, states, count }: ReachedPart,
   classes: readonly (readonly number[])[],
   functions: ReadonlySet<number>,
 ): number[] {
-  const told = part.variables.filter((v) =>
-    v.kind === 'input' ? new Set(classes[v.at]).size > 1 : functions.has(v.at),
-  );
+  const { weights } = new Numbering(part);
+  const told = part.variables.flatMap((variable, i) => {
+    const { kind, at, size } = variable;
+    if (kind === 'input' ? new Set(classes[at]).size < 2 : !functions.has(at)) return [];
+    return [{ weight: weights[i] ?? 1, size, bytes: bytesOf(variable, classes) }];
+  });
   if (told.length === 0) return [0];
-  const numbering = new Numbering(part);
   // What is told of a state, a byte each.
   const width = Math.ceil(told.length / 4);
   const rows = new Uint32Array(count * width);
-  for (let place = 0; place < count; place++) {
-    numbering.into(states[place] ?? 0, r);
-    for (let i = 0; i < told.length; i++) {
-      const variable = told[i];
+  for (const [i, { weight, size, bytes }] of told.entries()) {
+    const shift = 8 * (i & 3);
+    for (let place = 0; place < count; place++) {
       const word = place * width + (i >>> 2);
-      if (variable !== undefined) rows[word] = (rows[word] ?? 0) | (byteOf(variable) << (8 * (i & 3)));
+      const value = Math.floor((states[place] ?? 0) / weight) % size;
+      rows[word] = (rows[word] ?? 0) | ((bytes[value] ?? 0) << shift);
     }
   }
   return Array.from(new Rows(rows, width).classes(allBits(width)).firsts);
+}
 
-  function byteOf({ kind, at }: Variable): number {
-    switch (kind) {
-      case 'input':
-        return classes[at]?.[r.values[at] ?? 0] ?? 0;
-      case 'memory':
-        return r.memory[at] ?? 0;
-      case 'phase':
-        return r.phases[at] ?? 0;
-    }
-  }
+/** By value of a variable: a byte that is equal where nothing tells values apart. */
+function bytesOf({ kind, at, size }: Variable, classes: readonly (readonly number[])[]): Uint8Array {
+  return Uint8Array.from({ length: size }, (_, value) =>
+    kind === 'input' ? (classes[at]?.[value] ?? 0) : value,
+  );
 }

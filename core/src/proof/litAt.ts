@@ -40,7 +40,7 @@ export class LitAt {
     const answers = new Uint32Array(firsts.length * width);
     for (const [i, { heeds, modules }] of alike.entries()) {
       const sorted = this.#on.sorted(heeds);
-      const answerOf = Uint32Array.from(sorted.firsts, (at) => {
+      const answerOf = sorted.firsts.map((at) => {
         const on = this.#on.onIn(heeds, at);
         return this.#answer(modules.flatMap((index) => this.#showing.ofModule(index, on, ambient)));
       });
@@ -62,8 +62,10 @@ export class LitAt {
     return Array.from({ length: count }, (_, at) => {
       const set = new Uint32Array(Math.ceil(size / 32));
       for (let i = at * width; i < (at + 1) * width; i++) {
-        const mine = ofAnswer[words[i] ?? 0];
-        for (let w = 0; w < set.length; w++) set[w] = (set[w] ?? 0) | (mine?.[w] ?? 0);
+        const answer = words[i] ?? 0;
+        const mine = ofAnswer[answer];
+        if (answer === 0 || mine === undefined) continue;
+        for (let w = 0; w < set.length; w++) set[w] = (set[w] ?? 0) | (mine[w] ?? 0);
       }
       return new Bits(set);
     });

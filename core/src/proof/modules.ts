@@ -71,8 +71,8 @@ export class ModuleCases {
     const alike = this.#alike[index];
     if (module === undefined || alike === undefined) return [];
     const made = Array.from(this.#on.sorted(alike.heeds).firsts, (at): ModuleCase | undefined => {
-      const moment = this.#moments.all[this.#on.firsts[at] ?? 0];
-      if (moment === undefined || !this.#counts(moment)) return undefined;
+      const moment = this.#moments.at(this.#on.firsts[at] ?? 0);
+      if (!this.#counts(moment)) return undefined;
       const heeded = this.#on.onIn(alike.heeds, at);
       return {
         module,

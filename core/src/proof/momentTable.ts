@@ -56,6 +56,7 @@ export class MomentTable {
   /** What is on where the rows do not say it all. */
   readonly #onsOf: ((r: Registers) => On[]) | null;
   readonly #ons: (readonly On[] | undefined)[] = [];
+  readonly #moments: (Moment | undefined)[] = [];
 
   constructor(
     reach: Reach,
@@ -84,6 +85,20 @@ export class MomentTable {
     this.#truths = Array.from(this.truths.firsts, (first) =>
       Array.from({ length: of.asked }, (_, i) => hasBit(rows.words, first * rows.width + width, i)),
     );
+  }
+
+  /** @throws {RangeError} there is none */
+  moment(at: number): Moment {
+    if (!(at >= 0 && at < this.rows.count)) throw new RangeError(`no moment ${at}`);
+    const moment = this.#moments[at] ?? new Moment(this, at);
+    this.#moments[at] = moment;
+    return moment;
+  }
+
+  *where(wanted: (holds: readonly boolean[]) => boolean): Generator<number> {
+    const isWanted = this.#truths.map(wanted);
+    const { classOf } = this.truths;
+    for (let at = 0; at < classOf.length; at++) if (isWanted[classOf[at] ?? 0] === true) yield at;
   }
 
   onAt(at: number): readonly On[] {

@@ -8,13 +8,17 @@ import type { Condition } from '../design/condition.ts';
 import { holds } from '../design/programmeFaults.ts';
 import { Machine } from './machine.ts';
 import { valuesAt, wayTo } from './atMoment.ts';
-import { momentsOf } from './moments.ts';
+import { momentsOf, type Moments } from './moments.ts';
+import type { Moment } from './momentTable.ts';
 import { reach } from './reach.ts';
 
+const allOf = ({ count, at }: Moments): Moment[] => Array.from({ length: count }, (_, place) => at(place));
+
 test('the small programme of check figures: 1 536 sets of functions, 2 304 with the number of each cycle', () => {
-  const { pictures, all, whole } = momentsOf(reach(new Machine(checkProgramme().programme)));
+  const found = momentsOf(reach(new Machine(checkProgramme().programme)));
+  const { pictures, whole } = found;
   expect({ pictures, whole }).toEqual({ pictures: 2_304, whole: true });
-  expect(new Set(all.map(({ on }) => on.map((one) => readOn(one).id).join())).size).toBe(1_536);
+  expect(new Set(allOf(found).map(({ on }) => on.map((one) => readOn(one).id).join())).size).toBe(1_536);
 });
 
 test.each<[string, Condition, number]>([
@@ -32,7 +36,7 @@ test.each<[string, Condition, number]>([
   ],
 ])('shortest way: %s', (_, condition, events) => {
   const found = momentsOf(reach(new Machine(checkProgramme().programme)), [condition]);
-  const nearest = found.all.find(({ holds: [so] }) => so);
+  const nearest = allOf(found).find(({ holds: [so] }) => so);
   expect(nearest?.depth).toBe(events);
   expect(nearest === undefined ? [] : wayTo(found.reach, nearest)).toHaveLength(events);
 });
@@ -48,13 +52,13 @@ test('of any programme: the same pictures as a plain search, each as near, and t
         plain.set(key, Math.min(plain.get(key) ?? Infinity, depth));
       }
       const mine = new Map(
-        found.all.map((m) => [
+        allOf(found).map((m) => [
           `${m.on.map((on) => withNumber(programme, on)).join()} ${String(m.holds[0])}`,
           m.depth,
         ]),
       );
       expect(mine).toEqual(plain);
-      for (const moment of found.all) {
+      for (const moment of allOf(found)) {
         expect(wayTo(found.reach, moment)).toHaveLength(moment.depth);
         expect(holds(asked, valuesAt(found.reach, moment), () => false)).toBe(moment.holds[0]);
       }

@@ -2,7 +2,7 @@ import type { ControlFunction } from '../design/functions.ts';
 import { putBit, type Classes, type Rows } from './bits.ts';
 import { facesOf, type Faces } from './faces.ts';
 import type { Registers } from './machine.ts';
-import { Moment, MomentTable } from './momentTable.ts';
+import { MomentTable, type Moment } from './momentTable.ts';
 import { NearestRows } from './nearestRows.ts';
 import { Numbering } from './numbering.ts';
 import { OnWords } from './onWords.ts';
@@ -18,8 +18,11 @@ const MOST_MOMENTS = 400_000;
 
 export interface Moments {
   readonly reach: Reach;
-  /** The nearest first. */
-  readonly all: readonly Moment[];
+  readonly count: number;
+  /** @param place - the nearest first; @throws {RangeError} there is none */
+  readonly at: (place: number) => Moment;
+  /** The places of those in which conditions hold as wanted, of those asked in their order. */
+  readonly where: (wanted: (holds: readonly boolean[]) => boolean) => Generator<number>;
   /** How many differ in what is on, each cycle with its number. */
   readonly pictures: number;
   /** Whether these are all; else there may be more. */
@@ -117,9 +120,18 @@ export function momentsOf(
     // What does not tell moments apart may be on or off in moments alike.
     saysAll: ranks.length === ranked.length,
   });
-  const all = Array.from(table.depths, (_, at) => new Moment(table, at));
   const { pictures, rows, truths } = table;
-  return { reach, all, pictures, whole, rows, onWords, truths };
+  return {
+    reach,
+    count: rows.count,
+    at: (place) => table.moment(place),
+    where: (wanted) => table.where(wanted),
+    pictures,
+    whole,
+    rows,
+    onWords,
+    truths,
+  };
 }
 
 /** What can be told once some of the parts stand where they stand, and could not be told with one fewer. */

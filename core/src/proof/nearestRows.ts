@@ -29,7 +29,7 @@ export class NearestRows {
     const at = this.count;
     if (at === this.#depths.length) this.#grow(Math.max(1024, 2 * at));
     this.#words.set(row, at * this.#width);
-    this.#table.add(at, this.#words);
+    this.#table.add(at);
     this.count++;
     return at;
   }

@@ -141,13 +141,13 @@ export class Pictures {
     const modes = modesIn(subject, moments);
     const stands = new Map<string, number>();
     const truths = Array.from(moments.truths.firsts, (first) =>
-      this.#truthOf(moments.all[first]?.holds ?? [], stands),
+      this.#truthOf(moments.at(first).holds, stands),
     );
     const lit = new LitAt(subject.showing, moments);
     const inLight = AMBIENTS.map((ambient) => lit.in(ambient));
     this.drives = lit.drives;
     const sets = inLight.map((one) => lit.setsOf(one));
-    const rows = new Uint32Array(moments.all.length * AMBIENTS.length * WORDS_OF_PICTURE);
+    const rows = new Uint32Array(moments.count * AMBIENTS.length * WORDS_OF_PICTURE);
     let count = 0;
     for (const [at, mode] of modes.entries()) {
       if (mode === 0 && !calm) continue;
@@ -168,12 +168,11 @@ export class Pictures {
     this.#make = (at) => {
       const [light = 0, mode = 0, truth = 0, set = 0, nearest = 0] = told.row(at);
       const ambient = AMBIENTS[light];
-      const moment = moments.all[nearest];
       const here = truths[truth];
       const lit = sets[light]?.[set];
-      if (ambient === undefined || moment === undefined || here === undefined || lit === undefined)
+      if (ambient === undefined || here === undefined || lit === undefined)
         throw new RangeError(`no picture ${at}`);
-      return { at, moment, ambient, mode, open: here.open, holds: here.holds, lit };
+      return { at, moment: moments.at(nearest), ambient, mode, open: here.open, holds: here.holds, lit };
     };
     this.#rows = rowsOf(told, truths, sets, Math.ceil(lit.drives.length / 32));
   }

@@ -95,7 +95,7 @@ export function* proving(
     const { kind, severity, clause } = check;
     const head: Head = { ...CONTROLS_HEAD, ruleId: kind, kind, severity, clause };
     findings.push(...found.map((one) => findingOf(subject, head, one)));
-    outcomes.push(outcomeOf(head, found, moments.all.length, check.alone ?? moments.whole));
+    outcomes.push(outcomeOf(head, found, moments.count, check.alone ?? moments.whole));
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
@@ -104,7 +104,7 @@ export function* proving(
     const head = ruleHead(pack, rule);
     findings.push(...found.map((one) => findingOf(subject, head, one)));
     // These walk what they ask about by themselves.
-    outcomes.push(outcomeOf(head, found, moments.all.length, true));
+    outcomes.push(outcomeOf(head, found, moments.count, true));
   }
   yield { done: of - 2, of, what: 'what is said of behaviour' };
   for (const { behaviour, found, looked } of behavioursOf(subject)) {

@@ -117,7 +117,7 @@ export class ProofSubject {
   }
 
   /** Whether the ignition is off and no timer runs. */
-  atEnd = ({ holds }: Moment): boolean => holds[0] === true && holds[1] === true;
+  atEnd = (holds: readonly boolean[]): boolean => holds[0] === true && holds[1] === true;
 
   functionOf(on: On): ControlFunction {
     return functionAt(this.build, readOn(on).id);

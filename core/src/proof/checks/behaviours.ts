@@ -52,10 +52,9 @@ function outcomeOf(
   { behaviour, when, unless, late }: ProofSubject['behaviours'][number],
 ): BehaviourOutcome {
   const { moments, build } = subject;
-  const speaks = moments.all.flatMap((moment, at) =>
-    (when < 0 || moment.holds[when] === true) && (unless < 0 || moment.holds[unless] !== true)
-      ? [{ moment, at }]
-      : [],
+  const speaks = Array.from(
+    moments.where((holds) => (when < 0 || holds[when] === true) && (unless < 0 || holds[unless] !== true)),
+    (at): Spoken => ({ moment: moments.at(at), at }),
   );
   const known = new Map<string, boolean>();
   const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {

@@ -10,8 +10,8 @@ export const leftOn: ProofCheck = {
   find: (subject) => {
     const left = new Map<string, On>();
     let first: Moment | null = null;
-    for (const moment of subject.moments.all) {
-      if (!subject.atEnd(moment)) continue;
+    for (const at of subject.moments.where(subject.atEnd)) {
+      const moment = subject.moments.at(at);
       const lit = new Set(
         subject.ambientsOf(moment).flatMap((ambient) => subject.driven(moment, ambient).map((d) => d.on)),
       );

@@ -1,5 +1,7 @@
-import { namedOns, shownBy } from '../../design/controls.ts';
+import { namedOns, shownBy, type On } from '../../design/controls.ts';
 import type { Found, ProofCheck } from '../found.ts';
+import type { Moments } from '../moments.ts';
+import type { Moment } from '../momentTable.ts';
 
 /** Functions that are on in some states and in all of them have every lamp they want taken by others. */
 export const neverShown: ProofCheck = {
@@ -14,10 +16,17 @@ export const neverShown: ProofCheck = {
       const wants = (['day', 'night'] as const).some((ambient) =>
         showing.wants(on, ambient).some((want) => (want?.claims.length ?? 0) > 0),
       );
-      const moment = moments.all.find((m) => m.on.includes(on));
-      if (!wants || moment === undefined) return [];
+      if (!wants) return [];
+      const moment = nearestWith(moments, on);
+      if (moment === null) return [];
       const sentence = `${name} never lights anything: whenever it is on, stronger functions have taken every lamp it wants.`;
       return [{ about: on, sentence, moment, ...(moments.whole ? {} : { outcome: 'cannot tell' as const }) }];
     });
   },
 };
+
+function nearestWith({ rows, onWords, at }: Moments, on: On): Moment | null {
+  const isOn = onWords.asks(on);
+  for (let place = 0; place < rows.count; place++) if (isOn(rows.words, place * rows.width)) return at(place);
+  return null;
+}
