@@ -1,16 +1,21 @@
 import type { Machine } from './machine.ts';
+import type { MachineEvent } from './parts.ts';
 import type { ReachedPart } from './reach.ts';
 import { Walker } from './walker.ts';
 
 /** What an event costs whoever wants to get somewhere by the controls; null for one that does not count. */
-export type Cost = (byOperator: boolean, isTimer: boolean) => 0 | 1 | null;
+export type Cost = (event: Pick<MachineEvent, 'event' | 'byOperator' | 'ends'>) => 0 | 1 | null;
 
-/** By operators alone; timers end by themselves. */
-export const byOperator: Cost = (operator, timer) => (operator ? 1 : timer ? 0 : null);
+/** By operators alone, who leave the key on: nobody stops the engine on the road to end a light. Timers end by themselves. */
+export const byOperator: Cost = (one) =>
+  one.ends !== null ? 0 : one.byOperator && !turnsKey(one.event) ? 1 : null;
 /** Whatever the vehicle does besides is free. */
-export const withVehicle: Cost = (operator) => (operator ? 1 : 0);
+export const withVehicle: Cost = (one) => (one.byOperator ? 1 : 0);
 /** What the vehicle and timers do, without an operator. */
-export const byItself: Cost = (operator) => (operator ? null : 0);
+export const byItself: Cost = (one) => (one.byOperator ? null : 0);
+
+const turnsKey = (event: MachineEvent['event']): boolean =>
+  event.kind === 'arrives' && event.input === 'ignition' && event.value !== 'on';
 
 /** To the places it leads to, or back to those it comes from. */
 export type Way = 'from' | 'to';
@@ -67,7 +72,7 @@ function edgesOf(machine: Machine, { part, states, count }: ReachedPart): Edges 
 }
 
 function sorted({ part, count }: ReachedPart, { from, to, events }: Edges, cost: Cost): Record<Way, Moves> {
-  const costs = part.events.map(({ byOperator: operator, ends }) => cost(operator, ends !== null));
+  const costs = part.events.map(cost);
   const counted: number[] = [];
   for (let edge = 0; edge < events.length; edge++)
     if ((costs[events[edge] ?? 0] ?? null) !== null) counted.push(edge);

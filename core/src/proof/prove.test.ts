@@ -153,10 +153,10 @@ describe('each check fires on what it is for, and is silent when that is put rig
       ),
       0,
     );
-  const byGear = (condition: Condition): Build =>
+  const byGear = (condition: Condition, withoutMaster = true): Build =>
     addFunction(
       car,
-      newFunction('x', 'Rear white', 'light', during(condition), [white], { withoutMaster: true }),
+      newFunction('x', 'Rear white', 'light', during(condition), [white], { withoutMaster }),
       0,
     );
   const hidden = (rank: number): Build =>
@@ -260,6 +260,13 @@ describe('each check fires on what it is for, and is silent when that is put rig
       ]),
       /no operator can switch all warning off/,
     ],
+    // The key ends it, and does not count: nobody turns it on the road to end a warning.
+    [
+      'stuck',
+      trap([{ kind: 'arrives', input: 'ignition', value: 'off' }]),
+      trap([{ kind: 'arrives', input: 'slide', value: 'off' }]),
+      /no operator can switch all warning off/,
+    ],
     [
       'left-on',
       addFunction(
@@ -281,6 +288,7 @@ describe('each check fires on what it is for, and is silent when that is put rig
       byGear(is('slide', '3')),
       /^Rear white lights white that no action/,
     ],
+    ['endless-white', byGear(is('gear', 'reverse'), false), byGear(is('slide', '3'), false), /^Rear white/],
     [
       'unasked-white',
       byGear(all(is('gear', 'reverse'), is('part.hatch', 'hatch'))),

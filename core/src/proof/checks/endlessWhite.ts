@@ -2,7 +2,7 @@ import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import { byOperator } from '../moves.ts';
 
-/** White, or other light to see by, that no single action of an operator ends while it is on. */
+/** White, or other light to see by, that no single action of an operator ends while it is on, the key left on. */
 export const endlessWhite: ProofCheck = {
   kind: 'endless-white',
   severity: 'warns',
@@ -43,7 +43,7 @@ export const endlessWhite: ProofCheck = {
       return [
         {
           about: fn.id,
-          sentence: `${fn.name} lights white that no action of an operator ends.`,
+          sentence: `${fn.name} lights white that no action of an operator ends while the key stays on.`,
           moment: subject.placeIn(about, held),
         },
       ];

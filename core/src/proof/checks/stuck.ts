@@ -9,7 +9,7 @@ export const warningIds = ({ functions }: ProofSubject): string[] =>
     (fn.kind === 'stage' || fn.kind === 'warning') && (fn.mode ?? 0) >= 1 ? [fn.id] : [],
   );
 
-/** States from which no actions of an operator lead to all warning off, or more than a few. */
+/** States from which no actions of an operator lead to all warning off with the key left on, or more than a few. */
 export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>): Found[] {
   const ids = warningIds(subject);
   if (ids.length === 0) return [];
@@ -33,7 +33,8 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     needed < 0
       ? {
           about: 'stuck',
-          sentence: 'there are states from which no operator can switch all warning off.',
+          sentence:
+            'there are states from which no operator can switch all warning off while the key stays on.',
           moment,
         }
       : {
