@@ -7,7 +7,7 @@ import { accept, standingOf, withdraw } from './acceptances.ts';
 import { causesOf, countBySeverity, reachText } from './causes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
-import { findingsTable, findingsText } from './findingsTable.ts';
+import { figureText, findingsTable, findingsText } from './findingsTable.ts';
 
 const ks12 = demoBuild('ks-12');
 const { findings } = checkBuild(ks12);
@@ -150,6 +150,17 @@ describe('findings as a table and as text', () => {
       '17820 cd',
       'at most 40 cd',
     ]);
+  });
+
+  test('the figure beside a sentence is the figure in it, whichever way it breaks its limit', () => {
+    const light = findings.filter(
+      ({ figure }) => figure !== null && /^cd/.test(figure.unit) && figure.value >= 100,
+    );
+    expect(new Set(light.flatMap(({ limits }) => limits.map(({ sense }) => sense)))).toEqual(
+      new Set(['at most', 'at least']),
+    );
+    for (const finding of light)
+      expect(finding.sentence).toContain(figureText(ks12, finding).split(' ')[0] ?? 'a figure');
   });
 
   test('a line for each cause', () => {

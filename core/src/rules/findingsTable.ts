@@ -5,15 +5,30 @@ import { openText } from '../state/state.ts';
 import { reachText, type Cause } from './causes.ts';
 import type { Finding, Quantity } from './finding.ts';
 
-const round = (v: number): string =>
-  Math.abs(v) < 100 ? String(Math.round(v * 10) / 10) : String(Math.round(v));
+type Rounding = (value: number) => number;
 
-const quantityText = ({ brief }: Build, { value, unit }: Quantity): string =>
-  `${round(value)} ${unit === 'money' ? brief.currency : unit}`;
+/** A figure below a hundred has one place behind the point. */
+const text = (value: number, rounding: Rounding): string =>
+  String(Math.abs(value) < 100 ? rounding(value * 10) / 10 : rounding(value));
+
+const quantityText = ({ brief }: Build, { value, unit }: Quantity, rounding: Rounding = Math.round): string =>
+  `${text(value, rounding)} ${unit === 'money' ? brief.currency : unit}`;
+
+/** Rounded as in the sentence: away from the limit that it breaks, never to it. */
+const roundingOf = ({ limits: [limit] }: Finding): Rounding => {
+  switch (limit?.sense) {
+    case 'at most':
+      return (v) => Math.ceil(v - 1e-9);
+    case 'at least':
+      return (v) => Math.floor(v + 1e-9);
+    case undefined:
+      return Math.round;
+  }
+};
 
 /** "17820 cd"; empty where nothing was measured. */
-export const figureText = (build: Build, { figure }: Finding): string =>
-  figure === null ? '' : quantityText(build, figure);
+export const figureText = (build: Build, finding: Finding): string =>
+  finding.figure === null ? '' : quantityText(build, finding.figure, roundingOf(finding));
 
 /** "at most 40 cd". */
 export const limitsText = (build: Build, { limits }: Finding): string =>
