@@ -1,8 +1,9 @@
 import type { Build } from '@flarik/core/design/schema';
-import { areaLight, groundGrid, lightOf, workAreasOf } from '@flarik/core/sight/ground';
+import { areaLight, groundGrid, lightOf, workAreasOf, type AreaLight } from '@flarik/core/sight/ground';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { outlineOf } from '@flarik/core/sight/stations';
-import { workPlaceLx } from '@flarik/core/sight/workPlace';
+import { Surfaces } from '@flarik/core/sight/surfaces';
+import { thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
 import { toTheEnd } from '@flarik/core/words/inSteps';
@@ -24,10 +25,12 @@ export function ground(build: Build, args: Args): Output {
     name,
     ...areaLight(grid, area, ENOUGH_LX),
   }));
+  const surfaces = Surfaces.of(build, state.open);
   const places = build.workPlaces.map((place) => ({
     id: place.id,
     name: place.name,
     ...lightOf(workPlaceLx(lamps, place), ENOUGH_LX),
+    thrownBackLx: thrownBackLx(surfaces, lamps, place),
   }));
   const rows = Array.from({ length: grid.rows }, (_, row) =>
     Array.from(grid.lx.subarray(row * grid.columns, (row + 1) * grid.columns)),
@@ -44,9 +47,11 @@ export function ground(build: Build, args: Args): Output {
     );
     return { exitCode: 0, text: [['y\\x', ...xs].join(','), ...lines].join('\n') };
   }
-  const lines = [...areas, ...places].map(
-    ({ name, meanLx, leastLx, evenness, aboveShare }) =>
-      `${name.padEnd(22)} mean ${meanLx.toFixed(1)} lx, least ${leastLx.toFixed(1)} lx, least against mean ${evenness.toFixed(2)}, ${Math.round(100 * aboveShare)} % above ${ENOUGH_LX} lx`,
-  );
+  const textOf = ({ name, meanLx, leastLx, evenness, aboveShare }: AreaLight & { name: string }): string =>
+    `${name.padEnd(22)} mean ${meanLx.toFixed(1)} lx, least ${leastLx.toFixed(1)} lx, least against mean ${evenness.toFixed(2)}, ${Math.round(100 * aboveShare)} % above ${ENOUGH_LX} lx`;
+  const lines = [
+    ...areas.map(textOf),
+    ...places.map((place) => `${textOf(place)}; ${place.thrownBackLx.toFixed(1)} lx more thrown back`),
+  ];
   return { exitCode: 0, text: lines.join('\n') };
 }

@@ -3,6 +3,7 @@ import { bouncesAt } from '@flarik/core/sight/bounce';
 import { reflectionsAt } from '@flarik/core/sight/reflections';
 import { lightsIn } from '@flarik/core/sight/source';
 import { driverOf, solidsIn } from '@flarik/core/sight/stations';
+import { Surfaces } from '@flarik/core/sight/surfaces';
 import { veilOf } from '@flarik/core/sight/veil';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { InputError } from '@flarik/core/words/errors';
@@ -19,7 +20,7 @@ export function veil(build: Build, args: Args): Output {
   const lights = lightsIn(build, state);
   const solids = solidsIn(vehicle, state.open);
   const found = veilOf(lights, solids, driver.eye, opticalRangeM);
-  const bounces = bouncesAt(vehicle, solids, lights, driver.eye);
+  const bounces = bouncesAt(Surfaces.of(build, state.open), lights, driver.eye);
   const reflections = reflectionsAt(build, state.open, lights, driver);
   if (args.json)
     return {

@@ -2,6 +2,7 @@ import {
   all,
   brief,
   cue,
+  finishes,
   group,
   nights,
   pair,
@@ -113,4 +114,6 @@ export const ks13: Edit = all(
   cue(2, 'arrow', 'sweep'),
   cue(3, 'arrow', 'sweep'),
   cue(3, 'bar', 'single', 3),
+  // Matt black film, against what the bar throws on it.
+  finishes({ surface: 'bonnet', percent: 6 }),
 );

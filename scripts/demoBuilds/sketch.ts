@@ -7,7 +7,7 @@ import { addGroup, changeGroup } from '@flarik/core/design/timingEdits';
 import { changeModules } from '@flarik/core/design/moduleEdits';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Brief } from '@flarik/core/design/brief';
-import type { EyePlace, WorkPlace } from '@flarik/core/design/site';
+import type { EyePlace, Finish, WorkPlace } from '@flarik/core/design/site';
 import { addPartner, addPlacement, changePlacement, setColour } from '@flarik/core/arrange/lamps';
 import type { Build, ModuleRef } from '@flarik/core/design/schema';
 import { addOwn, changeDimensions, toggleOption } from '@flarik/core/arrange/vehicleEdits';
@@ -192,6 +192,11 @@ export const brief =
 export const site =
   (workPlaces: readonly WorkPlace[], eyes: readonly EyePlace[]): Edit =>
   (build) => ({ ...build, workPlaces: [...workPlaces], eyes: [...eyes] });
+
+/** Surfaces that throw back more or less light than is usual. */
+export const finishes =
+  (...said: readonly Finish[]): Edit =>
+  (build) => ({ ...build, finishes: [...said] });
 
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
 type WishOf = WithoutId<Wish>;

@@ -38,6 +38,7 @@ export function newBuild(
     traffic: 'right',
     workPlaces: [],
     eyes: [],
+    finishes: [],
     rulePacks,
     accepted: [],
   };

@@ -28,7 +28,8 @@ export function migrate(data: unknown, version: number): unknown {
   const eighth = version < 8 ? fromVersion7(seventh) : seventh;
   const ninth = version < 9 ? fromVersion8(eighth) : eighth;
   const tenth = version < 10 ? fromVersion9(ninth) : ninth;
-  return version < 11 ? fromVersion10(tenth) : tenth;
+  const eleventh = version < 11 ? fromVersion10(tenth) : tenth;
+  return version < 12 ? fromVersion11(eleventh) : eleventh;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -235,6 +236,9 @@ function fromVersion9(data: unknown): unknown {
 
 /** Version 11 brought wishes about patterns, levels and heads in two colours. */
 const fromVersion10 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 11 });
+
+/** Version 12 brought how much light surfaces throw back. */
+const fromVersion11 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 12, finishes: [] });
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

@@ -1,8 +1,9 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { readBuild } from '../rules/document.ts';
-import { addOwn, changeOwn, removeOwn, setTraffic } from './ownEdits.ts';
+import { addOwn, changeOwn, removeOwn, setFinish, setTraffic } from './ownEdits.ts';
 import { USUAL_APPROACHES } from '../sight/usualApproaches.ts';
+import type { Build } from './schema.ts';
 import { MOST_OWN, type EyePlace, type WorkPlace } from './site.ts';
 
 const car = demoBuild('ks-13');
@@ -61,4 +62,39 @@ test('an approach of its own is like a usual one, changed by its fields', () => 
   expect(removeOwn(changed, 'approaches', 'mine').approaches).toEqual([]);
   expect(() => changeOwn(one, 'approaches', 'mine', { speedKmh: 900 })).toThrow(/speedKmh/);
   expect(() => changeOwn(one, 'approaches', 'mine', { eyeM: 9 })).toThrow(/eyeM/);
+});
+
+describe('what surfaces throw back', () => {
+  const build: Build = { ...car, finishes: [] };
+
+  test('is said, said anew, and left to be as usual', () => {
+    const matt = setFinish(setFinish(build, 'bonnet', 6), 'road', 11);
+    expect(matt.finishes).toEqual([
+      { surface: 'bonnet', percent: 6 },
+      { surface: 'road', percent: 11 },
+    ]);
+    expect(setFinish(matt, 'bonnet', 80).finishes).toEqual([
+      { surface: 'road', percent: 11 },
+      { surface: 'bonnet', percent: 80 },
+    ]);
+    expect(setFinish(matt, 'bonnet', null).finishes).toEqual([{ surface: 'road', percent: 11 }]);
+  });
+
+  test('more than comes, or of no surface, is one clear error; so is one more than a build holds', () => {
+    expect(() => setFinish(build, 'bonnet', 96)).toThrow(/percent/);
+    expect(() => setFinish(build, '', 50)).toThrow(/surface/);
+    const many = Array.from({ length: 40 }, (_, i) => `s${i}`).reduce<Build>(
+      (b, s) => setFinish(b, s, 1),
+      build,
+    );
+    expect(() => setFinish(many, 'one more', 1)).toThrow(/at most 40 finishes/);
+    expect(setFinish(many, 's3', 2).finishes).toHaveLength(40);
+  });
+
+  test('a file that names a surface twice is not read', () => {
+    const twice = { ...build, finishes: [1, 2].map((percent) => ({ surface: 'road', percent })) };
+    expect(() => readBuild(JSON.parse(JSON.stringify(twice)))).toThrow(
+      /finishes: must name each surface once/,
+    );
+  });
 });

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { InputError, parseInput } from '../words/errors.ts';
 import { Approach } from './approach.ts';
 import type { Build } from './schema.ts';
-import { EyePlace, MOST_OWN, WorkPlace, type TrafficSide } from './site.ts';
+import { EyePlace, Finish, MOST_OWN, WorkPlace, type TrafficSide } from './site.ts';
 
 /** What a build holds of its own besides what is usual, by the name its list has. */
 interface Own {
@@ -22,6 +22,19 @@ const NAMES: Readonly<Record<keyof Own, string>> = {
 };
 
 export const setTraffic = (build: Build, traffic: TrafficSide): Build => ({ ...build, traffic });
+
+/**
+ * A build in which a surface throws back so much of its light.
+ * @param percent - null as is usual
+ * @throws {InputError} what cannot be so
+ */
+export function setFinish(build: Build, surface: string, percent: number | null): Build {
+  const others = build.finishes.filter((one) => one.surface !== surface);
+  if (percent === null) return { ...build, finishes: others };
+  if (others.length >= MOST_OWN)
+    throw new InputError('finishes', `a build has at most ${MOST_OWN} finishes of its own`);
+  return { ...build, finishes: [...others, parseInput(Finish, { surface, percent })] };
+}
 
 /**
  * A build with one more of its own.

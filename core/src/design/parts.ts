@@ -11,11 +11,11 @@ import { Approach } from './approach.ts';
 import { Placement } from './placement.ts';
 import { namedOnce, RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
-import { EyePlace, MOST_OWN, TrafficSide, WorkPlace } from './site.ts';
+import { EyePlace, Finish, MOST_OWN, TrafficSide, WorkPlace } from './site.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 11;
+export const SCHEMA_VERSION = 12;
 
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
@@ -49,6 +49,14 @@ export const BuildParts = z.strictObject({
     .superRefine(namedOnce),
   /** Eyes near the vehicle, besides the usual ones. */
   eyes: z.array(EyePlace).max(MOST_OWN, `must be at most ${MOST_OWN} eyes`).superRefine(namedOnce),
+  /** Surfaces that throw back more or less light than is usual. */
+  finishes: z
+    .array(Finish)
+    .max(MOST_OWN, `must be at most ${MOST_OWN} finishes`)
+    .refine(
+      (finishes) => new Set(finishes.map(({ surface }) => surface)).size === finishes.length,
+      'must name each surface once',
+    ),
   rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),

@@ -78,3 +78,11 @@ export const EyePlace = z.strictObject({
   upDeg: within(-90, 90),
 });
 export type EyePlace = z.infer<typeof EyePlace>;
+
+/** How much of the light on a surface of the vehicle, or on the road, comes back: paint, matt film, a wet road. */
+export const Finish = z.strictObject({
+  /** As it is called where it is lit. */
+  surface: Name,
+  percent: within(0, 95),
+});
+export type Finish = z.infer<typeof Finish>;

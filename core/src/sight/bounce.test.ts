@@ -1,12 +1,14 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { box } from '../geometry/solid.ts';
+import type { Build } from '../design/schema.ts';
+import { box, type Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { stateWith } from '../state/state.ts';
 import { bouncesAt } from './bounce.ts';
 import { lightsIn, type ModuleLight } from './source.ts';
 import { driverOf, solidsIn } from './stations.ts';
+import { Surfaces } from './surfaces.ts';
 
 const car = demoBuild('ks-13');
 const { vehicle } = lookupOf(car);
@@ -21,12 +23,15 @@ function lampAt(centre: Vec3): ModuleLight {
 }
 const ON = { fromMs: 0, toMs: 1000, level: 1 };
 
+const around = (solids: readonly Solid[], finishes: Build['finishes'] = []): Surfaces =>
+  new Surfaces(vehicle, solids, finishes);
+
 describe('light thrown back by one bounce', () => {
   const eye: Vec3 = [0, 0, 1.3];
 
   test('from the road: its luminance is 0.07 cd/m² for each lux on it', () => {
     const lamp = lampAt([1.3, 0, 2]);
-    const [road, ...more] = bouncesAt(vehicle, [], [lamp], eye);
+    const [road, ...more] = bouncesAt(around([]), [lamp], eye);
     expect(more).toEqual([]);
     // The view 45° down meets the road right under the lamp: 1000 cd at 2 m.
     expect(road).toMatchObject({ surface: 'road', bearingDeg: 0, elevationDeg: -45 });
@@ -38,8 +43,8 @@ describe('light thrown back by one bounce', () => {
   test('from a bonnet, through glass, and not from its far side', () => {
     const bonnet = box('bonnet', [1, -1, 0.5], [3, 1, 1]);
     const glass = box('glass', [0.4, -1, 0], [0.5, 1, 2], { transmission: 0.5 });
-    const clear = bouncesAt(vehicle, [bonnet], [lampAt([2, 0, 2])], eye);
-    const behind = bouncesAt(vehicle, [bonnet, glass], [lampAt([2, 0, 2])], eye);
+    const clear = bouncesAt(around([bonnet]), [lampAt([2, 0, 2])], eye);
+    const behind = bouncesAt(around([bonnet, glass]), [lampAt([2, 0, 2])], eye);
     const of = (list: typeof clear) => list.find(({ surface }) => surface === 'bonnet');
     // Seen flat, 10° down at 1.7 m: E is that of 1000 cd 1 m above, a little off its foot.
     expect(of(clear)?.highest).toBeGreaterThan((0.5 / Math.PI) * 1000 * 0.8);
@@ -47,16 +52,33 @@ describe('light thrown back by one bounce', () => {
     expect(of(behind)?.highest).toBeCloseTo((of(clear)?.highest ?? NaN) / 2, 9);
     // A lamp below lights its underside, which the eye does not see.
     const below = lampAt([2, 0, 0.2]);
-    expect(of(bouncesAt(vehicle, [bonnet], [below], eye))).toBeUndefined();
-    expect(of(bouncesAt(vehicle, [bonnet], [lampAt([2, 0, 2]), below], eye))?.highest).toBe(
+    expect(of(bouncesAt(around([bonnet]), [below], eye))).toBeUndefined();
+    expect(of(bouncesAt(around([bonnet]), [lampAt([2, 0, 2]), below], eye))?.highest).toBe(
       of(clear)?.highest,
+    );
+  });
+
+  test('of a matt bonnet and a wet road as much less as the build says', () => {
+    const bonnet = box('bonnet', [1, -1, 0.5], [3, 1, 1]);
+    const matt = [
+      { surface: 'bonnet', percent: 5 },
+      { surface: 'road', percent: 11 },
+    ];
+    const highest = (finishes: Build['finishes'], surface: string) =>
+      bouncesAt(around([bonnet], finishes), [lampAt([2, 0, 2])], eye).find((b) => b.surface === surface);
+    expect(highest(matt, 'bonnet')?.reflectance).toBe(0.05);
+    expect(highest([], 'bonnet')?.reflectance).toBe(0.5);
+    expect(highest(matt, 'bonnet')?.highest).toBeCloseTo((highest([], 'bonnet')?.highest ?? NaN) / 10, 9);
+    expect(highest(matt, 'road')?.highest).toBeCloseTo(
+      ((highest([], 'road')?.highest ?? NaN) * 0.11) / (0.07 * Math.PI),
+      9,
     );
   });
 
   test('from the side of a wall that faces the eye', () => {
     const wall = box('wall', [4, -1, 0], [5, 1, 3]);
     const at = (x: number) =>
-      bouncesAt(vehicle, [wall], [lampAt([x, 0, 1.3])], eye).find(({ surface }) => surface === 'wall');
+      bouncesAt(around([wall]), [lampAt([x, 0, 1.3])], eye).find(({ surface }) => surface === 'wall');
     // Level and straight ahead: 1000 cd at 2 m, square on.
     expect(at(2)).toMatchObject({ bearingDeg: 0, elevationDeg: 0 });
     expect(at(2)?.highest).toBeCloseTo(((0.5 / Math.PI) * 1000) / 4, 0);
@@ -68,7 +90,7 @@ describe('light thrown back by one bounce', () => {
     if (driver === null) throw new Error('a car has a driver');
     const solids = solidsIn(vehicle, []);
     const at = (on: string[]) =>
-      bouncesAt(vehicle, solids, lightsIn(car, stateWith({ on, ambient: 'night' })), driver.eye);
+      bouncesAt(around(solids), lightsIn(car, stateWith({ on, ambient: 'night' })), driver.eye);
     expect(at(['off'])).toEqual([]);
     const some = at(['stage-2']);
     expect(some.length).toBeGreaterThan(1);

@@ -1,7 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
+import { layOut, occluderAt } from '../coverage/occlusion.ts';
 import { setTraffic, addOwn } from '../design/ownEdits.ts';
 import { FACINGS, type Facing, type WorkPlace } from '../design/site.ts';
+import type { Build } from '../design/schema.ts';
+import { box, type Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { stateWith } from '../state/state.ts';
@@ -9,7 +12,15 @@ import { eyesInLane, glareAt } from './glare.ts';
 import { planeLx } from './ground.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { outlineOf, stationsOf } from './stations.ts';
-import { cornersOf, extentOf, stretchAbove, usualWorkPlaces, workPlaceLx } from './workPlace.ts';
+import { Surfaces } from './surfaces.ts';
+import {
+  cornersOf,
+  extentOf,
+  stretchAbove,
+  thrownBackLx,
+  usualWorkPlaces,
+  workPlaceLx,
+} from './workPlace.ts';
 
 const pumper = demoBuild('tunnel-pumper-3');
 const lamp = { centre: [0, 0, 2.5] as Vec3, cdToward: () => 2000 };
@@ -162,5 +173,55 @@ describe('the side that traffic keeps to', () => {
       expect.closeTo(glareAt(lights, usual).highest, 9),
     ]);
     expect(new Set(stationsOf(own).map(({ id }) => id)).size).toBe(stationsOf(own).length);
+  });
+});
+
+describe('what is thrown back to a work place', () => {
+  const { vehicle } = lookupOf(demoBuild('ks-13'));
+  const place = (facing: WorkPlace['facing'], [xM, yM, zM]: Vec3, size = 0): WorkPlace => ({
+    id: 'place',
+    name: 'Place',
+    xM,
+    yM,
+    zM,
+    facing,
+    shape: { kind: 'rectangle', alongM: size, acrossM: size },
+  });
+  const lamp = (centre: Vec3, shadows: readonly Solid[] = []) => ({
+    centre,
+    cdToward: (direction: Vec3, farM: number) => 1000 * occluderAt(layOut(shadows), centre)(direction, farM),
+  });
+
+  test('a wall beside it sends back what falls on it, dark film next to nothing, and none comes round it', () => {
+    const wall = box('wall', [-5, 2, 0], [5, 2.2, 6]);
+    const dark = [
+      { surface: 'wall', percent: 1 },
+      { surface: 'road', percent: 0 },
+    ];
+    const lamps = [lamp([0, 1, 2], [wall])];
+    const at = (finishes: Build['finishes'], facing: WorkPlace['facing']) =>
+      thrownBackLx(new Surfaces(vehicle, [wall], finishes), lamps, place(facing, [0, 0.5, 1]));
+    const noRoad = [{ surface: 'road', percent: 0 }];
+    expect(at(noRoad, 'left')).toBeGreaterThan(20);
+    expect(at(dark, 'left')).toBeCloseTo(at(noRoad, 'left') / 50, 9);
+    expect(at(noRoad, 'right')).toBe(0);
+  });
+
+  test('in a closed box as much light falls on its walls again as they throw back: ρ times what came first', () => {
+    const walls = [
+      box('floor', [-1.2, -1.2, 0.8], [1.2, 1.2, 1]),
+      box('ceiling', [-1.2, -1.2, 3], [1.2, 1.2, 3.2]),
+      box('rear', [-1.2, -1.2, 1], [-1, 1.2, 3]),
+      box('front', [1, -1.2, 1], [1.2, 1.2, 3]),
+      box('right', [-1.2, -1.2, 1], [1.2, -1, 3]),
+      box('left', [-1.2, 1, 1], [1.2, 1.2, 3]),
+    ];
+    const lamps = [lamp([0, 0, 2], walls)];
+    const around = new Surfaces(vehicle, walls, []);
+    // The four walls and the floor are alike seen from the middle, and so is the ceiling.
+    const again = thrownBackLx(around, lamps, place('up', [0, 0, 1.001], 1.98));
+    const first = (4 * Math.PI * 1000) / (6 * 2 * 2);
+    expect(again / (0.5 * first)).toBeGreaterThan(0.9);
+    expect(again / (0.5 * first)).toBeLessThan(1.1);
   });
 });

@@ -1,15 +1,18 @@
 import { cornersIn } from '../design/shapeEdits.ts';
 import type { Facing, WorkPlace } from '../design/site.ts';
 import { convexPieces, isWithin, type Point2 } from '../geometry/polygon.ts';
-import type { Vec3 } from '../geometry/vec.ts';
+import { add, combine, scale, type Vec3 } from '../geometry/vec.ts';
 import { planeLx } from './ground.ts';
 import type { Source } from './source.ts';
 import type { Outline } from './stations.ts';
+import type { Surfaces } from './surfaces.ts';
 
 /** From one point of a work place to the next no more than this, but for large ones, m. */
 const STEP_M = 0.25;
 /** Points nearer to each other than this are one, m. */
 const SAME_M = 1e-6;
+/** What lies on a surface is asked about so far before it, m. */
+const BEFORE_M = 1e-3;
 /** No more points than this each way. */
 const MOST_POINTS = 41;
 
@@ -77,6 +80,47 @@ function pointsOn(place: WorkPlace): Point2[] {
 export function workPlaceLx(lamps: readonly Source[], place: WorkPlace): number[] {
   const { normal } = AXES[place.facing];
   return pointsOn(place).map(([a, c]) => planeLx(lamps, pointOf(place, a, c), normal));
+}
+
+/** Directions in which a point looks for what is thrown back to it. */
+const LOOKS = 128;
+/** A work place is asked at no more points than this for what is thrown back: that changes little from one to the next. */
+const MOST_ASKED = 25;
+/** The golden angle, by which looks go round. */
+const GOLDEN = Math.PI * (3 - Math.sqrt(5));
+
+/** So many of a list, spread over it by the golden ratio, so that they fall in no line of a grid. */
+function spread<T>(all: readonly T[], most: number): readonly T[] {
+  if (all.length <= most) return all;
+  const turn = (i: number): number => (i * (Math.sqrt(5) - 1)) / 2 - Math.floor((i * (Math.sqrt(5) - 1)) / 2);
+  const places = new Set(Array.from({ length: most }, (_, i) => Math.floor(turn(i) * all.length)));
+  return all.filter((_, i) => places.has(i));
+}
+
+/**
+ * What walls, ceilings, the ground and the body throw back to a plane where somebody works, by one bounce, as a mean over it:
+ * E = π/N Σ L over N looks, spread by the cosine to its normal, L = ρ E/π of what each meets first.
+ * @returns lx; light that is thrown back more than once is left out
+ */
+export function thrownBackLx(surfaces: Surfaces, lamps: readonly Source[], place: WorkPlace): number {
+  const { normal, along, across } = AXES[place.facing];
+  const asked = spread(pointsOn(place), MOST_ASKED);
+  const lit = asked.map(([a, c]) => {
+    const point = add(pointOf(place, a, c), scale(normal, BEFORE_M));
+    let luminance = 0;
+    for (let i = 0; i < LOOKS; i++) {
+      const sin = Math.sqrt((i + 0.5) / LOOKS);
+      const view = combine(
+        [normal, Math.sqrt(1 - sin ** 2)],
+        [along, sin * Math.cos(i * GOLDEN)],
+        [across, sin * Math.sin(i * GOLDEN)],
+      );
+      const met = surfaces.first(point, view);
+      if (met !== null) luminance += met.perLux * planeLx(lamps, met.at, met.facing);
+    }
+    return (Math.PI * luminance) / LOOKS;
+  });
+  return lit.reduce((sum, lx) => sum + lx, 0) / lit.length;
 }
 
 /**

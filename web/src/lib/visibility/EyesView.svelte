@@ -3,12 +3,13 @@
   import { LUMINANCE_USED_TO, thresholdIncrement, type Glare } from '@flarik/core/sight/glare';
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { LightAround } from '@flarik/core/words/weather';
-  import { addOwn, setTraffic } from '@flarik/core/design/ownEdits';
+  import { addOwn, setFinish, setTraffic } from '@flarik/core/design/ownEdits';
   import type { TrafficSide } from '@flarik/core/design/site';
   import { ownEyeId } from '@flarik/core/sight/stations';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import Beside from './Beside.svelte';
+  import FigureField from '$lib/ui/FigureField.svelte';
   import LampList from './LampList.svelte';
   import Choice from '$lib/frame/Choice.svelte';
   import EyeEdit from './EyeEdit.svelte';
@@ -60,6 +61,15 @@
         ({ placementId, share }) => `${labels.get(placementId) ?? placementId} ${Math.round(share * 100)} %`,
       )
       .join(', ');
+  /** The brightest surfaces, and those besides of which the build says how much they throw back. */
+  const lit = $derived(answer.bounces.slice(0, 6));
+  const dark = $derived(
+    editor.build.finishes.filter(({ surface }) => !lit.some((bounce) => bounce.surface === surface)),
+  );
+  const isSaid = (surface: string): boolean =>
+    editor.build.finishes.some((finish) => finish.surface === surface);
+  const setBack = (surface: string, percent: number | null): void =>
+    editor.edit(`What ${surface} throws back`, (b) => setFinish(b, surface, percent));
   const WHITE: Colour = 'white';
   const TRAFFIC = [
     { value: 'right', text: 'right' },
@@ -77,6 +87,29 @@
     chosenId = id;
   }
 </script>
+
+{#snippet finish(surface: string, reflectance: number)}
+  <td>
+    {surface}
+    {#if isSaid(surface)}
+      <button
+        class="link"
+        aria-label="Let {surface} throw back as usual"
+        onclick={() => setBack(surface, null)}>as usual</button
+      >
+    {/if}
+  </td>
+  <td class="figure">
+    <FigureField
+      label="{surface} throws back, %"
+      value={Math.round(reflectance * 100)}
+      min={0}
+      max={95}
+      whole={true}
+      onset={(percent: number) => setBack(surface, percent)}
+    /> %
+  </td>
+{/snippet}
 
 <Beside label="Thrown back by fog" {stale}>
   <section aria-label="Glare">
@@ -153,23 +186,30 @@
     </table>
     {#if chosen !== undefined}<EyeEdit one={chosen} />{/if}
     <button class="link" onclick={addEye}>Add an eye</button>
-    {#if answer.bounces.length > 0}
+    {#if lit.length > 0 || dark.length > 0}
       <table aria-label="Lit surfaces before the driver">
         <thead>
           <tr
-            ><th>Lit before the driver</th><th>brightest, cd/m²</th><th>mean</th><th>seen at</th><th
-              >most from</th
-            ></tr
+            ><th>Lit before the driver</th><th>throws back</th><th>brightest, cd/m²</th><th>mean</th><th
+              >seen at</th
+            ><th>most from</th></tr
           >
         </thead>
         <tbody>
-          {#each answer.bounces.slice(0, 6) as bounce (bounce.surface)}
+          {#each lit as bounce (bounce.surface)}
             <tr>
-              <td>{bounce.surface}</td>
+              {@render finish(bounce.surface, bounce.reflectance)}
               <td class="figure">{small(bounce.highest)}</td>
               <td class="figure">{small(bounce.mean)}</td>
               <td class="figure">{bounce.bearingDeg}°, {bounce.elevationDeg}°</td>
               <td class="who">{whoOf(bounce)}</td>
+            </tr>
+          {/each}
+          {#each dark as { surface, percent } (surface)}
+            <tr>
+              {@render finish(surface, percent / 100)}
+              <td class="figure quiet">hardly lit</td>
+              <td colspan="3"></td>
             </tr>
           {/each}
         </tbody>

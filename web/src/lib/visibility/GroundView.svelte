@@ -44,6 +44,7 @@
     const lx = answer.places.find(({ place }) => place.id === chosenId)?.lx;
     return chosen === undefined || lx === undefined ? null : stretchAbove(chosen, lx, limitLx);
   });
+  const thrownBackLx = $derived(answer.places.find(({ place }) => place.id === chosenId)?.thrownBackLx);
   const wide = $derived(grid.columns * grid.stepM);
   const deep = $derived(grid.rows * grid.stepM);
   /** Body axes to the picture: x (forward) to the right, y (left) up. */
@@ -194,6 +195,12 @@
             Above {limitLx} lx from {metres(stretch.fromM)} to {metres(stretch.toM)} m of its
             {metres(extentOf(chosen).alongM)} m, from the end nearest to the vehicle.
           {/if}
+        </p>
+      {/if}
+      {#if thrownBackLx !== undefined}
+        <p>
+          About <strong class="figure">{number(thrownBackLx)} lx</strong> more come back from what stands around,
+          by one bounce.
         </p>
       {/if}
       <WorkPlaceEdit one={chosen} />

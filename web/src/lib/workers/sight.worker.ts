@@ -19,7 +19,8 @@ import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik
 import { modesOf, variantOf, type Variant } from '@flarik/core/sight/variant';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import { wouldGain, type WouldGain } from '@flarik/core/rules/wouldGain';
-import { workPlaceLx } from '@flarik/core/sight/workPlace';
+import { Surfaces } from '@flarik/core/sight/surfaces';
+import { thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
@@ -45,7 +46,12 @@ export interface ApproachDetail {
 export interface GroundAnswer {
   readonly grid: GroundGrid;
   /** What each work place of the build gets, point by point, lx. */
-  readonly places: readonly { readonly place: WorkPlace; readonly lx: readonly number[] }[];
+  /** With what is thrown back to each by one bounce, lx. */
+  readonly places: readonly {
+    readonly place: WorkPlace;
+    readonly lx: readonly number[];
+    readonly thrownBackLx: number;
+  }[];
 }
 
 export interface LaneGlare {
@@ -143,9 +149,14 @@ const api = {
     const lamps = sourcesOf(lightsIn(build, state), 'steady');
     const mast = vehicleOf(build.vehicle).parts.some(({ kind }) => kind === 'mast' || kind === 'lift');
     const options = { stepM, beyondM: mast ? 30 : 15 };
+    const surfaces = Surfaces.of(build, state.open);
     return {
       grid: toTheEnd(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
-      places: build.workPlaces.map((place) => ({ place, lx: workPlaceLx(lamps, place) })),
+      places: build.workPlaces.map((place) => ({
+        place,
+        lx: workPlaceLx(lamps, place),
+        thrownBackLx: thrownBackLx(surfaces, lamps, place),
+      })),
     };
   },
 
@@ -186,7 +197,7 @@ const api = {
         })),
       })),
       veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
-      bounces: driver === null ? [] : bouncesAt(vehicle, solids, lights, driver.eye),
+      bounces: driver === null ? [] : bouncesAt(Surfaces.of(build, state.open), lights, driver.eye),
       reflections: driver === null ? [] : reflectionsAt(build, state.open, lights, driver),
     };
   },
