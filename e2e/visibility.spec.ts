@@ -230,6 +230,19 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await expectAccessible(page);
 });
 
+test('a calm rear is laid, and what it costs in range stands beside the approach', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'controls');
+  await page.getByRole('button', { name: 'Templates' }).click();
+  await page.getByRole('button', { name: 'Lay Calm rear' }).click();
+  await expect(page.getByRole('button', { name: 'Lay Calm rear' })).toBeDisabled();
+  await page.getByRole('link', { name: /^Visibility/ }).click();
+  await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
+  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page.getByRole('row', { name: /^Car from behind in fog by day/ }).click(WORKED_OUT);
+  const aside = page.getByRole('complementary', { name: 'The approach looked at' });
+  await expect(aside).toContainText('Calm rear: seen from 156 m, not 174 m, 0.6 s later.', WORKED_OUT);
+});
+
 test('matt film on a wing throws a tenth of the light back, and can be taken off again', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();

@@ -399,6 +399,7 @@ export const convoy: Edit = all(
     }, b);
   },
   stagesByTheSlide,
+  ready('raised-alarm'),
   trial('arrow', 'Arrow to the right over stage 2', 'ignition=on, slide=2, arrow=right'),
 );
 

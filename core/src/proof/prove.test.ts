@@ -13,7 +13,14 @@ import { runTrial } from '../controls/trial.ts';
 import { programmeOf } from '../controls/programme.ts';
 import type { Condition, InputEvent } from '../design/condition.ts';
 import { addWish, changeWish } from '../design/briefEdits.ts';
-import { addFunction, changeFunction, changeShown, putPanel, setNightLevel } from '../design/controlEdits.ts';
+import {
+  addFunction,
+  changeFunction,
+  changeShown,
+  putPanel,
+  setNightLevel,
+  withControls,
+} from '../design/controlEdits.ts';
 import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
@@ -134,6 +141,7 @@ describe('the demo builds', () => {
 const groups = car.timing.groups.map((g) => g.id);
 
 describe('each check fires on what it is for, and is silent when that is put right', () => {
+  const truck = demoBuild('line-marking');
   const trap = (clears: InputEvent[]): Build =>
     addFunction(
       car,
@@ -319,6 +327,18 @@ describe('each check fires on what it is for, and is silent when that is put rig
       two([lightCue(groupTarget('front'), 'red', 'steady')]),
       two([lightCue(groupTarget('rear'), 'red', 'steady')]),
       /^"[^"]*" and \d+ more are asked for blue, red at once by Stage 2, Both; one colour burns/,
+    ],
+    [
+      'raised-at-speed',
+      withControls(truck, { functions: truck.controls.functions.filter(({ id }) => id !== 'raised-alarm') }),
+      truck,
+      /^the lightboard mast may stand raised at speed, and nothing tells the driver/,
+    ],
+    [
+      'raised-at-speed',
+      changeFunction(truck, 'raised-alarm', { enabledBy: is('slide', '1') }),
+      truck,
+      /^the lightboard mast may stand raised at speed/,
     ],
     ['actions', three(['ka', 'kb', 'kc']), three(['ka', 'kb']), /^Far takes 3 actions/],
     [

@@ -17,6 +17,7 @@ import { labels } from './checks/labels.ts';
 import { leftOn } from './checks/leftOn.ts';
 import { maskedSignal } from './checks/maskedSignal.ts';
 import { neverOn } from './checks/neverOn.ts';
+import { raisedMoving } from './checks/raisedMoving.ts';
 import { neverShown } from './checks/neverShown.ts';
 import { twoColours } from './checks/twoColours.ts';
 import { unasked } from './checks/unasked.ts';
@@ -42,6 +43,7 @@ export const PROOF_CHECKS: readonly ProofCheck[] = [
   leftOn,
   endlessWhite,
   unasked,
+  raisedMoving,
   labels,
 ];
 

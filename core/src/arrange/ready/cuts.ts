@@ -5,6 +5,7 @@ import {
   during,
   layByKey,
   ofSet,
+  rearPart,
   hasWhite,
   some,
   there,
@@ -13,7 +14,14 @@ import {
   type ReadyFunction,
 } from './kit.ts';
 import { darkCue, shown, newFunction, type Dim } from '../../design/functions.ts';
-import { setOf, shinesAhead } from '../sideSets.ts';
+import type { Build } from '../../design/schema.ts';
+import { setOf, shinesAhead, shinesBack, type Choosable } from '../sideSets.ts';
+
+/** Warning light that those at the rear look into: also what shows only while the rear stands open. */
+function toTheRear(build: Build): (m: Choosable) => boolean {
+  const rear = rearPart(build)?.id;
+  return (m) => m.warns && (shinesBack(m) || (m.covered && m.partId === rear));
+}
 
 /** What takes light away, or dims it. */
 export const READY_CUTS: readonly ReadyFunction[] = [
@@ -48,6 +56,25 @@ export const READY_CUTS: readonly ReadyFunction[] = [
         build,
         newFunction('night-dim', 'Night dim', 'dim', during(is('ambient', 'night')), [], {
           shows: [shown([], { dims })],
+        }),
+      );
+    },
+  },
+  {
+    id: 'calm-rear',
+    name: 'Calm rear',
+    what: 'In park a key dims warning light to the rear to 40 %, for the eyes of those who work there; driving off gives it back. What it costs in range stands beside each approach.',
+    misfit: (b) => first(there(b, 'calm-rear'), some(b, toTheRear(b), 'warning light to the rear')),
+    lay: (b) => {
+      const { build } = setOf(b, 'behind', 'All to the rear', toTheRear(b));
+      const key = bindKey(build, 'calm-rear', 'Calm rear', 'calm-rear');
+      const dims: Dim[] = [{ targets: [ofSet('behind')], factor: 0.4, kinds: ['stage', 'warning'] }];
+      return lay(
+        key.build,
+        newFunction('calm-rear', 'Calm rear', 'dim', byKey(key.controlId), [], {
+          shows: [shown([], { dims })],
+          enabledBy: is('gear', 'park'),
+          forgets: true,
         }),
       );
     },

@@ -1,8 +1,23 @@
-import { is, all, any, steppedBy, warning, rearPart, there, first, lay, type ReadyFunction } from './kit.ts';
+import {
+  is,
+  all,
+  any,
+  during,
+  steppedBy,
+  warning,
+  rearPart,
+  there,
+  first,
+  lay,
+  type ReadyFunction,
+} from './kit.ts';
 import { shown, newFunction } from '../../design/functions.ts';
 import type { Condition } from '../../design/condition.ts';
 import { withControls } from '../../design/controlEdits.ts';
 import { partInput } from '../../design/inputs.ts';
+import { lampMoves } from '../../design/lampMoves.ts';
+import type { Build } from '../../design/schema.ts';
+import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { bindKey } from '../panelEdits.ts';
 
 /** Outputs that are no lamps. */
@@ -30,4 +45,36 @@ export const READY_LOADS: readonly ReadyFunction[] = [
       );
     },
   },
+  {
+    id: 'raised-alarm',
+    name: 'Raised alarm',
+    what: 'A buzzer while a mast or a lamp on a pole stands raised and the vehicle goes fast.',
+    misfit: (b) => first(there(b, 'raised-alarm'), raised(b).length === 0 ? 'nothing is raised' : null),
+    lay: (b) => {
+      const loads = b.controls.loads.some((l) => l.id === 'buzzer')
+        ? b.controls.loads
+        : [...b.controls.loads, { id: 'buzzer', name: 'Buzzer', values: ['off', 'on'] }];
+      return lay(
+        withControls(b, { loads }),
+        newFunction(
+          'raised-alarm',
+          'Raised alarm',
+          'load',
+          during(all(is('speed', 'fast'), any(...raised(b)))),
+          [],
+          { shows: [shown([], { loads: [{ loadId: 'buzzer', value: 'on' }] })] },
+        ),
+      );
+    },
+  },
+];
+
+/** Masts and poles, each while it stands raised. */
+const raised = (b: Build): Condition[] => [
+  ...vehicleOf(b.vehicle)
+    .parts.filter(({ kind }) => kind === 'mast')
+    .map(({ id, stops }) => is(partInput(id), ...stops.map((stop) => stop.id))),
+  ...lampMoves(b)
+    .filter(({ stops }) => stops.some(({ moved }) => moved.poleM !== undefined))
+    .map(({ input, stops }) => is(input, ...stops.map(({ id }) => id))),
 ];

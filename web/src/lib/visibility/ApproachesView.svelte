@@ -153,6 +153,17 @@
             }))}
           />
         {/if}
+        {#if detail.dims.length > 0}
+          <h2>What dimming costs</h2>
+          <ul class="dims">
+            {#each detail.dims as { functionId, name, withM, withoutM, lostS } (functionId)}
+              <li>
+                <strong>{name}</strong>: seen from {Math.round(withM)} m, not {Math.round(withoutM)} m,
+                {lostS.toFixed(1)} s later.
+              </li>
+            {/each}
+          </ul>
+        {/if}
         <h2>What more would add</h2>
         {#if sight.wouldGain.running}
           <p class="quiet">Trying lamps where they fit …</p>
@@ -189,6 +200,10 @@
 </Beside>
 
 <style>
+  .dims {
+    font-size: 13px;
+  }
+
   .more {
     display: grid;
     gap: 0.25rem;

@@ -11,6 +11,7 @@ import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/g
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
+import { dimCosts, type DimCost } from '@flarik/core/sight/dimCosts';
 import { reflectionsAt, type Reflection } from '@flarik/core/sight/reflections';
 import { atJunction, type Junction, type JunctionResult } from '@flarik/core/sight/junction';
 import { reflectiveFromM } from '@flarik/core/sight/reflective';
@@ -39,14 +40,15 @@ export interface ApproachTable {
 export interface ApproachDetail {
   readonly curve: ApproachCurve;
   readonly gains: ReturnType<Approaches['gains']>;
+  /** What functions that dim light, or take it away, cost. */
+  readonly dims: readonly DimCost[];
   /** From how far reflective areas alone are seen, all lamps off, m; null by day, and where none are put down. */
   readonly reflectiveM: number | null;
 }
 
 export interface GroundAnswer {
   readonly grid: GroundGrid;
-  /** What each work place of the build gets, point by point, lx. */
-  /** With what is thrown back to each by one bounce, lx. */
+  /** What each work place of the build gets, point by point, and what is thrown back to it by one bounce, lx. */
   readonly places: readonly {
     readonly place: WorkPlace;
     readonly lx: readonly number[];
@@ -134,6 +136,7 @@ const api = {
     return {
       curve: approaches.curve(approach),
       gains: approaches.gains(approach),
+      dims: dimCosts(build, state, approach),
       reflectiveM: reflects ? reflectiveFromM(build, state.open, approach) : null,
     };
   },
