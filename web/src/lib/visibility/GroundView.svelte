@@ -221,7 +221,7 @@
     <p class="quiet small">
       On level ground, or on the plane of a work place, by lamps that burn steadily; what flashes is left out.
       Even is the least against the mean. Body, open parts and the housings of other lamps throw their
-      shadows; people do not, and nothing is thrown back by walls.
+      shadows; people do not. What ground and walls throw back is told apart, of the place chosen.
     </p>
   {/snippet}
 </Beside>
