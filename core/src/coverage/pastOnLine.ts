@@ -56,7 +56,7 @@ export class PastLines {
     // From the lamp straight toward the line.
     const toLine = sub(ahead, scale(along, dot(ahead, along) / dot(along, along)));
     const lineM = length(toLine);
-    // A lamp on the line itself has no plane with it: any through both will do, and no solid is left out beforehand.
+    // A lamp on the line itself has no plane with it; whichever goes through both will do, and no solid is left out beforehand.
     const apart = lineM > ON_LINE_M;
     const [nx, ny, nz] = apart ? unit(cross(ahead, along)) : NONE;
     const [tx, ty, tz] = apart ? scale(toLine, 1 / lineM) : NONE;

@@ -24,7 +24,9 @@ export function dimCosts(build: Build, state: State, approach: Approach): DimCos
   const seenM = (on: readonly string[]): number =>
     new Approaches(build, { ...state, on }).result(approach).sightings[0].seenM;
   return build.controls.functions
-    .filter(({ kind, shows }) => kind === 'cut' || shows.some(({ dims }) => dims.length > 0))
+    .filter(({ shows }) =>
+      shows.some(({ dims, cues }) => dims.length > 0 || cues.some((cue) => cue.show === 'dark')),
+    )
     .map(({ id, name }): DimCost => {
       const without = state.on.filter((on) => readOn(on).id !== id);
       const mine = state.on.find((on) => readOn(on).id === id) ?? onKey(id, 1);

@@ -14,6 +14,7 @@ import {
 import { shown, newFunction } from '../../design/functions.ts';
 import type { Condition } from '../../design/condition.ts';
 import { withControls } from '../../design/controlEdits.ts';
+import type { Load } from '../../design/controls.ts';
 import { partInput } from '../../design/inputs.ts';
 import { lampMoves } from '../../design/lampMoves.ts';
 import type { Build } from '../../design/schema.ts';
@@ -28,12 +29,10 @@ export const READY_LOADS: readonly ReadyFunction[] = [
     what: 'Tones by key, wail, yelp and off, while a stage is on and nothing at the rear stands open; holding the key stops it.',
     misfit: (b) => first(there(b, 'siren'), warning(b).length === 0 ? 'there is no stage' : null),
     lay: (b) => {
-      const loads = b.controls.loads.some((l) => l.id === 'siren')
-        ? b.controls.loads
-        : [...b.controls.loads, { id: 'siren', name: 'Siren', values: ['off', 'wail', 'yelp'] }];
+      const loaded = withLoad(b, { id: 'siren', name: 'Siren', values: ['off', 'wail', 'yelp'] });
       const part = rearPart(b);
       const open = part === undefined ? [] : [is(partInput(part.id), ...part.stops.map((s) => s.id))];
-      const key = bindKey(withControls(b, { loads }), 'siren', 'Siren', 'siren');
+      const key = bindKey(loaded, 'siren', 'Siren', 'siren');
       const tone = (value: string) => shown([], { loads: [{ loadId: 'siren', value }] });
       return lay(
         key.build,
@@ -50,12 +49,9 @@ export const READY_LOADS: readonly ReadyFunction[] = [
     name: 'Raised alarm',
     what: 'A buzzer while a mast or a lamp on a pole stands raised and the vehicle goes fast.',
     misfit: (b) => first(there(b, 'raised-alarm'), raised(b).length === 0 ? 'nothing is raised' : null),
-    lay: (b) => {
-      const loads = b.controls.loads.some((l) => l.id === 'buzzer')
-        ? b.controls.loads
-        : [...b.controls.loads, { id: 'buzzer', name: 'Buzzer', values: ['off', 'on'] }];
-      return lay(
-        withControls(b, { loads }),
+    lay: (b) =>
+      lay(
+        withLoad(b, { id: 'buzzer', name: 'Buzzer', values: ['off', 'on'] }),
         newFunction(
           'raised-alarm',
           'Raised alarm',
@@ -64,10 +60,15 @@ export const READY_LOADS: readonly ReadyFunction[] = [
           [],
           { shows: [shown([], { loads: [{ loadId: 'buzzer', value: 'on' }] })] },
         ),
-      );
-    },
+      ),
   },
 ];
+
+/** A build that has a load, its own of that id where there is one. */
+const withLoad = (b: Build, load: Load): Build =>
+  b.controls.loads.some(({ id }) => id === load.id)
+    ? b
+    : withControls(b, { loads: [...b.controls.loads, load] });
 
 /** Masts and poles, each while it stands raised. */
 const raised = (b: Build): Condition[] => [

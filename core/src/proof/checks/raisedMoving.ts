@@ -46,7 +46,7 @@ export const raisedMoving: ProofCheck = {
       return [
         {
           about: id,
-          sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab goes by it.`,
+          sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab that goes by it is on.`,
           moment: subject.placeIn(about, space.nearest(unnoticed).indexOf(1)),
         },
       ];
