@@ -46,6 +46,25 @@ test.each(['shore-medic-7', 'ks-12', 'lift-bridge-crew'] as const)(
   },
 );
 
+test.each(['shore-medic-7', 'ks-12'] as const)(
+  '%s: a class means the same, for lamps told apart by both, where more lamps or others are told apart',
+  (name) => {
+    const build = demoBuild(name);
+    const all = every(build);
+    for (const placement of build.placements) {
+      const lamp = new Set([placement.id]);
+      const [few, many] = [new PoseClasses(build, lamp, [0]), new PoseClasses(build, all, [0])];
+      const poses = posesOf(build).map((open) => ({
+        few: few.of(open),
+        many: many.of(open),
+        sends: plain(build, lamp, open, [0]),
+      }));
+      for (const a of poses)
+        for (const b of poses) if (a.few === b.many) expect(a.sends, placement.id).toBe(b.sends);
+    }
+  },
+);
+
 test('a lamp that is raised is of another class though it sends the same: rules tell upper from lower', () => {
   const build = put({ ...emptyBuild(), vehicle: usualSpec('pickup', ['mast-board']) }, 'top', {
     zone: 'mast-rear',

@@ -8,10 +8,9 @@ export class PoseClasses {
   readonly #build: Build;
   readonly #lamps: readonly Placement[];
   readonly #elevationsDeg: readonly number[];
-  readonly #known = new Map<string, number>();
+  readonly #known = new Map<string, string>();
   /** By the sum of all: only where that is equal the whole is compared. */
-  readonly #bySum = new Map<number, { readonly number: number; readonly fields: readonly ModuleField[] }[]>();
-  #count = 0;
+  readonly #bySum = new Map<number, { readonly first: string; readonly fields: readonly ModuleField[] }[]>();
 
   /**
    * @param lamps - those whose light counts, by placement
@@ -23,8 +22,11 @@ export class PoseClasses {
     this.#elevationsDeg = elevationsDeg;
   }
 
-  /** Equal for poses in which each of the lamps, wherever it stands then, sends the same light around and is as high. */
-  of(open: readonly string[]): number {
+  /**
+   * Equal for poses in which each of the lamps, wherever it stands then, sends the same light around and is as high: the key
+   * of the first of them that was asked about. So it means the same where other lamps are told apart, too.
+   */
+  of(open: readonly string[]): string {
     const key = poseKey(open);
     const known = this.#known.get(key);
     if (known !== undefined) return known;
@@ -36,12 +38,11 @@ export class PoseClasses {
     );
     const alike = this.#bySum.get(sum) ?? [];
     this.#bySum.set(sum, alike);
-    const found =
-      alike.find(({ fields: those }) => those.every((field, i) => same(field, mine[i])))?.number ?? null;
-    const number = found ?? this.#count++;
-    if (found === null) alike.push({ number, fields: mine });
-    this.#known.set(key, number);
-    return number;
+    const found = alike.find(({ fields: those }) => those.every((field, i) => same(field, mine[i])));
+    if (found === undefined) alike.push({ first: key, fields: mine });
+    const first = found?.first ?? key;
+    this.#known.set(key, first);
+    return first;
   }
 }
 

@@ -28,11 +28,14 @@ export function extremes(
     }
   }
   // What beats another is smaller where more helps, and larger where more hurts.
-  const order = Uint32Array.from(of.keys()).sort((a, b) =>
-    more === 'helps' ? (sizes[a] ?? 0) - (sizes[b] ?? 0) : (sizes[b] ?? 0) - (sizes[a] ?? 0),
-  );
+  const most = 32 * width;
+  const order = Float64Array.from(
+    sizes,
+    (size, i) => (more === 'helps' ? size : most - size) * of.length + i,
+  ).sort();
   const out: number[] = [];
-  for (const one of order) {
+  for (const key of order) {
+    const one = key % of.length;
     let isBeaten = false;
     for (let k = 0; k < out.length && !isBeaten; k++) {
       const other = out[k] ?? 0;

@@ -2,8 +2,8 @@ import { programmeOf } from '../controls/programme.ts';
 import { PoseClasses } from '../coverage/poseClasses.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
-import type { Trouble } from '../rules/judgement.ts';
 import type { OpenTogether } from '../rules/openTogether.ts';
+import type { Face } from '../words/face.ts';
 import { DriveNumbers } from './bits.ts';
 import { frameText, functionsText, Walked, WalkedBefore } from './walked.ts';
 
@@ -13,12 +13,22 @@ const MOST_CHANNELS = 5000;
 /** So many programmes stay walked: what is undone, and what is done again, need not be walked anew. */
 const MOST_WALKED = 3;
 
+/** A trouble without its words, which name what is on and stands open: what is so wherever the same lights. */
+export interface Bare {
+  readonly about: string;
+  /** Below any that is measured, where nothing is. */
+  readonly margin: number;
+}
+
 /** What a rule says of a state. */
 export interface Judged {
   /** The least room; null where nothing is measured. */
   readonly margin: number | null;
-  readonly troubles: readonly Trouble[];
+  readonly troubles: readonly Bare[];
 }
+
+/** Toward each side the most light at some bearing, cd. */
+export type TowardSides = ReadonlyMap<Face, number>;
 
 /** What was found, by all that it depends on. */
 export interface Kept<T> {
@@ -40,6 +50,7 @@ export class ProofMemory {
   #channels = new DriveNumbers();
   #judged = new Map<string, Map<string, Judged>>();
   #together = new Map<string, Map<string, OpenTogether>>();
+  #towards = new Map<string, TowardSides>();
   #poses = new Map<string, PoseClasses>();
   #judgedInAll = 0;
 
@@ -89,6 +100,15 @@ export class ProofMemory {
     };
   }
 
+  /** What some warning lamps send to each side. */
+  readonly towards: Kept<TowardSides> = {
+    get: (key) => this.#towards.get(key),
+    set: (key, found) => {
+      this.#towards.set(key, found);
+      this.#judgedInAll++;
+    },
+  };
+
   /** A number for each channel at work: equal for those that light alike, in whichever build. */
   numberOf = (drive: Drive): number => this.#channels.of(drive);
 
@@ -104,6 +124,7 @@ export class ProofMemory {
     this.#channels = new DriveNumbers();
     this.#judged = new Map();
     this.#together = new Map();
+    this.#towards = new Map();
     this.#poses = new Map();
     this.#judgedInAll = 0;
   }

@@ -1,7 +1,8 @@
 import type { Condition } from '../design/condition.ts';
+import type { On } from '../design/controls.ts';
 import type { PoseClasses } from '../coverage/poseClasses.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
-import type { Trouble } from '../rules/judgement.ts';
+import type { Judgement, Trouble } from '../rules/judgement.ts';
 import { openTogether, type OpenTogether } from '../rules/openTogether.ts';
 import type { AskedRule } from '../rules/registry.ts';
 import type { WhateverOpen } from '../rules/shown.ts';
@@ -9,7 +10,7 @@ import { Situation } from '../rules/situation.ts';
 import { onsKey, poseKey, stateWith, type State } from '../state/state.ts';
 import { askedRule, askedWish, type Asked } from './asked.ts';
 import { Bits } from './bits.ts';
-import type { Judged, Kept } from './memory.ts';
+import type { Bare, Judged, Kept } from './memory.ts';
 import type { Moment } from './momentTable.ts';
 import { MOST_CONDITIONS, Pictures, type Among, type Picture, type Spoken } from './pictures.ts';
 import type { ProofSubject } from './subject.ts';
@@ -41,6 +42,11 @@ export interface RuleTrouble {
   readonly state: State;
   /** Nearest to rest, or worse than that one. */
   readonly which: 'reached' | 'worst';
+}
+
+/** The same before it is put in words: of many that are met few are told. */
+interface Met extends Bare, Omit<RuleTrouble, 'asked' | 'trouble'> {
+  readonly tell: () => Trouble;
 }
 
 /** How one rule came out over all that the controls bring about. */
@@ -86,21 +92,25 @@ export function* packRules(
 function judged(pictures: Pictures, asked: Asked, when: number, known: Known): RuleProof {
   const mine = pictures.spokenOf(asked.modes, asked.ambients, when);
   const look = new Look(pictures, asked, known);
-  const worst = new Map<string, RuleTrouble>();
+  const worst = new Map<string, Met>();
   const among = amongOf(pictures, asked, mine);
   for (const picture of telling(pictures, among, asked, mine))
-    for (const trouble of look.at(picture)) {
-      const before = worst.get(trouble.trouble.about);
-      if (before === undefined || marginOf(trouble) < marginOf(before))
-        worst.set(trouble.trouble.about, trouble);
+    for (const met of look.at(picture)) {
+      const before = worst.get(met.about);
+      if (before === undefined || met.margin < before.margin) worst.set(met.about, met);
     }
   const margin = look.margin;
-  const troubles = [...nearestOf(look, nearestFirst(pictures, among, mine), worst).values()];
-  for (const trouble of worst.values()) {
-    const near = troubles.find((t) => t.trouble.about === trouble.trouble.about);
-    if (near !== undefined && marginOf(trouble) < marginOf(near) - NO_WORSE)
-      troubles.push({ ...trouble, which: 'worst' });
-  }
+  const nearest = nearestOf(look, nearestFirst(pictures, among, mine), worst);
+  const worse = [...worst.values()].flatMap((met): Met[] =>
+    met.margin < (nearest.get(met.about)?.margin ?? -Infinity) - NO_WORSE ? [{ ...met, which: 'worst' }] : [],
+  );
+  const troubles = [...nearest.values(), ...worse].map(({ moment, state, which, tell }): RuleTrouble => ({
+    asked,
+    trouble: tell(),
+    moment,
+    state,
+    which,
+  }));
   const fails = troubles.some(({ trouble }) => trouble.outcome === 'fails');
   const untold = troubles.length > 0 || !pictures.whole || !look.whole || when >= MOST_CONDITIONS;
   return {
@@ -117,7 +127,12 @@ function judged(pictures: Pictures, asked: Asked, when: number, known: Known): R
 
 /** A margin that differs by less is the same. */
 const NO_WORSE = 0.001;
-const marginOf = ({ trouble: { margin } }: RuleTrouble): number => margin ?? -Infinity;
+/** A way in which parts stand open. */
+interface Pose {
+  readonly open: readonly string[];
+  /** Equal for those in which a rule sees the same. */
+  readonly text: string;
+}
 
 /** What a rule says of pictures, each pose of each looked at once. */
 class Look {
@@ -128,7 +143,7 @@ class Look {
   readonly #pictures: Pictures;
   readonly #asked: Asked;
   readonly #known: Known;
-  readonly #told = new Map<string, readonly RuleTrouble[]>();
+  readonly #told = new Map<string, readonly Met[]>();
   readonly #judgements: Kept<Judged>;
   readonly #together: Kept<OpenTogether>;
   readonly #looksAt: Bits;
@@ -137,6 +152,9 @@ class Look {
   readonly #carried: readonly (readonly string[])[];
   /** Poses alike for what the rule sees of them; null where each is its own. */
   readonly #alike: PoseClasses | null;
+  /** By what stands open in a picture. */
+  readonly #poses = new Map<readonly string[], readonly Pose[]>();
+  readonly #onTexts = new Map<readonly On[], string>();
 
   constructor(pictures: Pictures, asked: Asked, known: Known) {
     this.#pictures = pictures;
@@ -159,14 +177,21 @@ class Look {
   }
 
   /** Its troubles there that are not known already. */
-  at(picture: Picture): RuleTrouble[] {
+  at(picture: Picture): Met[] {
     return [
-      ...this.#posesIn(picture).flatMap((open) => this.#in(picture, open)),
+      ...this.#posesIn(picture).flatMap((pose) => this.#in(picture, pose)),
       ...this.#openTogether(picture),
     ];
   }
 
-  #posesIn(picture: Picture): readonly (readonly string[])[] {
+  #posesIn(picture: Picture): readonly Pose[] {
+    const { open } = picture;
+    const known = this.#poses.get(open) ?? this.#opensIn(picture).map((one) => this.#poseOf(one));
+    this.#poses.set(open, known);
+    return known;
+  }
+
+  #opensIn(picture: Picture): readonly (readonly string[])[] {
     const { sees, poses: named } = this.#asked;
     if (sees === 'driven') return [picture.open];
     const poses = this.#pictures.posesOf(picture, named);
@@ -174,7 +199,7 @@ class Look {
   }
 
   /** What limits on light come to there with several parts open together. */
-  #openTogether(picture: Picture): RuleTrouble[] {
+  #openTogether(picture: Picture): Met[] {
     const { moment, ambient, mode, open } = picture;
     const asked = this.#asked;
     const state = stateWith({ on: moment.on, open, ambient });
@@ -183,8 +208,14 @@ class Look {
       if (this.#known(asked, limit.about, mode)) return [];
       const found = this.#openTogetherFor(limit, i, picture, at);
       return [
-        ...found.untold.map((trouble): RuleTrouble => ({ asked, trouble, moment, state, which: 'reached' })),
-        ...found.poses.flatMap((more) => this.#in(picture, [...new Set([...open, ...more])])),
+        ...found.untold.map((trouble): Met => ({
+          ...bare(trouble),
+          moment,
+          state,
+          which: 'reached',
+          tell: () => trouble,
+        })),
+        ...found.poses.flatMap((more) => this.#in(picture, this.#poseOf([...new Set([...open, ...more])]))),
       ];
     });
   }
@@ -199,56 +230,54 @@ class Look {
     return found;
   }
 
-  /** Equal for states in which the rule sees the same. */
-  #keyOf(state: State): string {
-    return `${onsKey(state.on)}|${state.ambient}|${this.#poseOf(state)}`;
+  #poseOf(open: readonly string[]): Pose {
+    if (this.#asked.sees === 'driven') return { open, text: '' };
+    return { open, text: this.#alike === null ? poseKey(open) : this.#alike.of(open) };
   }
 
-  /** Equal for poses in which the rule sees the same. */
-  #poseOf({ open }: State): string {
-    if (this.#asked.sees === 'driven') return '';
-    return this.#alike === null ? poseKey(open) : String(this.#alike.of(open));
+  #onText(on: readonly On[]): string {
+    const known = this.#onTexts.get(on) ?? onsKey(on);
+    this.#onTexts.set(on, known);
+    return known;
   }
 
-  #in(picture: Picture, open: readonly string[]): readonly RuleTrouble[] {
-    const state = stateWith({ on: picture.moment.on, open, ambient: picture.ambient });
-    const key = this.#keyOf(state);
+  #in({ moment, ambient, mode, lit }: Picture, { open, text }: Pose): readonly Met[] {
+    const key = `${this.#onText(moment.on)}|${ambient}|${text}`;
     const before = this.#told.get(key);
     if (before !== undefined) return before;
     if (this.count >= MOST_JUDGED) {
       this.whole = false;
       return [];
     }
-    const told = this.#troublesIn(picture, state);
+    const state = stateWith({ on: moment.on, open, ambient });
+    const { margin, troubles } = this.#judged(state, text, lit);
+    this.margin = leastOf([this.margin, margin]);
+    const told = troubles.flatMap((trouble, i): Met[] => {
+      if (this.#known(this.#asked, trouble.about, mode)) return [];
+      const tell = (): Trouble => {
+        const inWords = troublesOf(this.#judge(state))[i];
+        if (inWords === undefined) throw new RangeError(`nothing is wrong with '${trouble.about}' there`);
+        return inWords;
+      };
+      return [{ ...trouble, moment, state, which: 'reached', tell }];
+    });
     this.#told.set(key, told);
     return told;
   }
 
-  #troublesIn(picture: Picture, state: State): readonly RuleTrouble[] {
-    const asked = this.#asked;
-    const { margin, troubles } = this.#judged(picture, state);
-    this.margin = leastOf([this.margin, margin]);
-    return troubles.flatMap((trouble): RuleTrouble[] =>
-      this.#known(asked, trouble.about, picture.mode)
-        ? []
-        : [{ asked, trouble, moment: picture.moment, state, which: 'reached' }],
-    );
+  #judge(state: State): readonly Judgement[] {
+    return this.#asked.judge(new Situation(this.#pictures.build, state, this.#asked.upperAboveM));
   }
 
-  #judged({ lit }: Picture, state: State): Judged {
-    const { build } = this.#pictures;
+  /** @param pose - the same for poses in which the rule sees the same */
+  #judged(state: State, pose: string, lit: Bits): Judged {
     // Whether several functions are on is all that a rule asks about what is on, besides what it lights.
-    const seen = `${this.#poseOf(state)}|${state.ambient}|${Number(state.on.length > 1)}|${this.#textOf(lit)}`;
-    const held = this.#judgements.get(seen);
-    if (held !== undefined) return held;
-    // What is wrong is told with the names of what is on and stands open.
-    const named = `${seen}|${this.#pictures.namesOf(state.on)}|${poseKey(state.open)}`;
-    const known = this.#judgements.get(named);
+    const seen = `${pose}|${state.ambient}|${Number(state.on.length > 1)}|${this.#textOf(lit)}`;
+    const known = this.#judgements.get(seen);
     if (known !== undefined) return known;
-    const all = this.#asked.judge(new Situation(build, state, this.#asked.upperAboveM));
-    const troubles = all.filter((judgement) => judgement.outcome !== 'holds');
-    const judged = { margin: leastOf(all.map(({ margin }) => margin)), troubles };
-    this.#judgements.set(troubles.length === 0 ? seen : named, judged);
+    const all = this.#judge(state);
+    const judged = { margin: leastOf(all.map(({ margin }) => margin)), troubles: troublesOf(all).map(bare) };
+    this.#judgements.set(seen, judged);
     return judged;
   }
 
@@ -259,6 +288,11 @@ class Look {
     return known;
   }
 }
+
+const troublesOf = (all: readonly Judgement[]): Trouble[] =>
+  all.filter((judgement) => judgement.outcome !== 'holds');
+
+const bare = ({ about, margin }: Trouble): Bare => ({ about, margin: margin ?? -Infinity });
 
 /** The least room of some; null where none was measured. */
 function leastOf(rooms: readonly (number | null)[]): number | null {
@@ -275,11 +309,7 @@ function* nearestFirst(pictures: Pictures, { firsts }: Among, { isOf }: Spoken):
  * Of each trouble the picture nearest to rest that has it: what tells most is seldom the shortest way.
  * @param mine - the nearest to rest first
  */
-function nearestOf(
-  look: Look,
-  mine: Iterable<Picture>,
-  worst: ReadonlyMap<string, RuleTrouble>,
-): Map<string, RuleTrouble> {
+function nearestOf(look: Look, mine: Iterable<Picture>, worst: ReadonlyMap<string, Met>): Map<string, Met> {
   const nearest = new Map(worst);
   const open = new Set(worst.keys());
   if (open.size === 0) return nearest;
@@ -287,10 +317,7 @@ function nearestOf(
     for (const about of open)
       if ((nearest.get(about)?.moment.depth ?? 0) <= picture.moment.depth) open.delete(about);
     if (open.size === 0) break;
-    for (const trouble of look.at(picture)) {
-      const { about } = trouble.trouble;
-      if (open.delete(about)) nearest.set(about, trouble);
-    }
+    for (const met of look.at(picture)) if (open.delete(met.about)) nearest.set(met.about, met);
   }
   return nearest;
 }

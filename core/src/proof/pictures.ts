@@ -1,6 +1,6 @@
 import { leavesOf, type Condition } from '../design/condition.ts';
 import { conditionsOf, partInput } from '../design/inputs.ts';
-import { onsOf, onText, type On } from '../design/controls.ts';
+import { onsOf } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
@@ -111,7 +111,6 @@ export class Pictures {
   readonly #make: (at: number) => Picture;
   readonly #among = new Map<string, Among>();
   readonly #askedText: string;
-  readonly #names = new Map<string, string>();
   #numbers: readonly number[] | null = null;
   readonly #spokenOf = new Map<string, Spoken>();
 
@@ -247,14 +246,6 @@ export class Pictures {
   /** Channels by their numbers. */
   numbersOf(regards: (drive: Drive) => boolean): number[] {
     return this.drives.flatMap((drive, i) => (regards(drive) ? [i] : []));
-  }
-
-  /** Functions that are on, and what they are called. */
-  namesOf(on: readonly On[]): string {
-    const key = on.join();
-    const known = this.#names.get(key) ?? `${key} ${onText(this.build, on)}`;
-    this.#names.set(key, known);
-    return known;
   }
 
   /** Some channels by numbers that are the same in every proof that remembers the same, as a text. */

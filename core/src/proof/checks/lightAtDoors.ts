@@ -2,11 +2,10 @@ import { isTimed } from '../../controls/programme.ts';
 import { FACE_BEARINGS } from '../../coverage/sectors.ts';
 import { onKey, type On } from '../../design/controls.ts';
 import type { ControlFunction } from '../../design/functions.ts';
-import type { Build } from '../../design/schema.ts';
 import { highestCd } from '../../resolve/channels.ts';
 import type { RuleOf } from '../../rules/registry.ts';
 import { Situation } from '../../rules/situation.ts';
-import { stateWith, type State } from '../../state/state.ts';
+import { poseKey, stateWith, type State } from '../../state/state.ts';
 import { sideOfPart } from '../../vehicle/opening.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../../words/ambient.ts';
@@ -14,6 +13,7 @@ import { FACES, type Face } from '../../words/face.ts';
 import type { About, Place } from '../about.ts';
 import { doorsOf, namedBy, tiedTo, type Door } from '../doors.ts';
 import type { Found } from '../found.ts';
+import type { TowardSides } from '../memory.ts';
 import { byItself } from '../moves.ts';
 import type { ProofSubject } from '../subject.ts';
 
@@ -61,7 +61,7 @@ export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light
     const isOn = about.space.isOn(about.ranks[0] ?? 0);
     const standing = standingsOf(about, tied);
     const named = namedBy(subject, rank, doors);
-    const growth = new Growth(subject.build, times, named.length > 0 ? named : doors);
+    const growth = new Growth(subject, times, named.length > 0 ? named : doors);
     const met: Grown[] = [];
     const after = about.space.firstMove((from, to) => {
       if (isOn[from] === 1 || isOn[to] !== 1) return false;
@@ -152,17 +152,17 @@ const DAY_ALONE: readonly Ambient[] = ['day'];
 
 /** Whether light grows from one standing to another; each two are looked at once. */
 class Growth {
-  readonly #build: Build;
+  readonly #subject: ProofSubject;
   readonly #times: number;
   readonly #doors: readonly { readonly door: Door; readonly side: Face | null }[];
-  readonly #lit = new Map<string, ReadonlyMap<Face, number>>();
+  readonly #lit = new Map<string, TowardSides>();
   readonly #known = new Map<Standing, Map<Standing, Grown | null>>();
 
   /** @param times - light has grown where it is more than so many times as much */
-  constructor(build: Build, times: number, doors: readonly Door[]) {
-    this.#build = build;
+  constructor(subject: ProofSubject, times: number, doors: readonly Door[]) {
+    this.#subject = subject;
     this.#times = times;
-    const vehicle = vehicleOf(build.vehicle);
+    const vehicle = vehicleOf(subject.build.vehicle);
     this.#doors = doors.map((door) => ({ door, side: sideOfPart(vehicle, door.part.id) }));
   }
 
@@ -198,16 +198,20 @@ class Growth {
   #toward({ on, open }: Standing, besides: readonly string[], ambient: Ambient, side: Face): number {
     const state = stateWith({ on: [...on], open: [...open, ...besides], ambient });
     const key = `${on.join()}|${state.open.join()}|${ambient}`;
-    const known = this.#lit.get(key) ?? bySide(this.#build, state);
+    const known = this.#lit.get(key) ?? towardSides(this.#subject, state);
     this.#lit.set(key, known);
     return known.get(side) ?? 0;
   }
 }
 
 /** Toward each side the most warning light at some bearing, all lamps at their highest, level, cd. */
-function bySide(build: Build, state: State): ReadonlyMap<Face, number> {
+function towardSides({ build, memory, showing }: ProofSubject, state: State): TowardSides {
+  const warning = showing.driven(state.on, state.ambient).filter(({ warns }) => warns);
+  const key = `${warning.map(memory.numberOf).join()}|${poseKey(state.open)}`;
+  const known = memory.towards.get(key);
+  if (known !== undefined) return known;
   const lit = new Situation(build, state, 0).lit('warning');
-  return new Map(
+  const found = new Map(
     FACES.map((face) => [
       face,
       Math.max(
@@ -217,4 +221,6 @@ function bySide(build: Build, state: State): ReadonlyMap<Face, number> {
       ),
     ]),
   );
+  memory.towards.set(key, found);
+  return found;
 }
