@@ -16,9 +16,8 @@ import type { Condition } from '../../design/condition.ts';
 import { withControls } from '../../design/controlEdits.ts';
 import type { Load } from '../../design/controls.ts';
 import { partInput } from '../../design/inputs.ts';
-import { lampMoves } from '../../design/lampMoves.ts';
+import { raisablesOf } from '../../design/raised.ts';
 import type { Build } from '../../design/schema.ts';
-import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { bindKey } from '../panelEdits.ts';
 
 /** Outputs that are no lamps. */
@@ -71,11 +70,4 @@ const withLoad = (b: Build, load: Load): Build =>
     : withControls(b, { loads: [...b.controls.loads, load] });
 
 /** Masts and poles, each while it stands raised. */
-const raised = (b: Build): Condition[] => [
-  ...vehicleOf(b.vehicle)
-    .parts.filter(({ kind }) => kind === 'mast')
-    .map(({ id, stops }) => is(partInput(id), ...stops.map((stop) => stop.id))),
-  ...lampMoves(b)
-    .filter(({ stops }) => stops.some(({ moved }) => moved.poleM !== undefined))
-    .map(({ input, stops }) => is(input, ...stops.map(({ id }) => id))),
-];
+const raised = (b: Build): Condition[] => raisablesOf(b).map(({ input, values }) => is(input, ...values));

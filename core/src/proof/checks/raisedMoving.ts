@@ -1,8 +1,6 @@
-import { partInput } from '../../design/inputs.ts';
-import { lampMoves } from '../../design/lampMoves.ts';
 import type { ControlFunction } from '../../design/functions.ts';
+import { raisablesOf } from '../../design/raised.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
-import { vehicleOf } from '../../vehicle/vehicle.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
 
@@ -19,7 +17,9 @@ export const raisedMoving: ProofCheck = {
     const [speed, key] = [placeOf('speed'), placeOf('ignition')];
     const fast = inputs[speed]?.values.indexOf('fast');
     const on = inputs[key]?.values.indexOf('on');
-    return raisable(subject).flatMap(({ id, name, at }): Found[] => {
+    return raisablesOf(subject.build).flatMap(({ input, name, values: raised }): Found[] => {
+      const at = placeOf(input);
+      const isRaised = inputs[at]?.values.map((value) => raised.includes(value)) ?? [];
       const telling = ranked.filter((fn, rank) => tells(subject, fn) && wired.dependsOn(rank).inputs.has(at));
       const about = subject.about(
         telling.map((fn) => fn.id),
@@ -28,7 +28,7 @@ export const raisedMoving: ProofCheck = {
       if (about === null)
         return [
           {
-            about: id,
+            about: input,
             sentence: `too many states to tell whether the ${name} can stand raised at speed unnoticed.`,
             outcome: 'cannot tell',
           },
@@ -37,7 +37,7 @@ export const raisedMoving: ProofCheck = {
       const unnoticed = space.where(
         ranks,
         (values, isOn) =>
-          (values[at] ?? 0) > 0 &&
+          isRaised[values[at] ?? 0] === true &&
           values[speed] === fast &&
           values[key] === on &&
           ranks.every((rank) => isOn[rank] !== 1),
@@ -45,7 +45,7 @@ export const raisedMoving: ProofCheck = {
       if (!unnoticed.includes(1)) return [];
       return [
         {
-          about: id,
+          about: input,
           sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab that goes by it is on.`,
           moment: subject.placeIn(about, space.nearest(unnoticed).indexOf(1)),
         },
@@ -74,22 +74,4 @@ function tells(subject: ProofSubject, fn: ControlFunction): boolean {
           ) === true,
       )
   );
-}
-
-/** What is raised above the vehicle, and its place among the inputs. */
-function raisable({
-  build,
-  reach,
-}: ProofSubject): { readonly id: string; readonly name: string; readonly at: number }[] {
-  const { inputs } = reach.machine.programme;
-  const masts = vehicleOf(build.vehicle)
-    .parts.filter(({ kind }) => kind === 'mast')
-    .map((part) => ({ id: partInput(part.id), name: part.name.toLowerCase() }));
-  const poles = lampMoves(build)
-    .filter(({ stops }) => stops.some(({ moved }) => moved.poleM !== undefined))
-    .map(({ input, name }) => ({ id: input, name }));
-  return [...masts, ...poles].flatMap((one) => {
-    const at = inputs.findIndex(({ id }) => id === one.id);
-    return at < 0 ? [] : [{ ...one, at }];
-  });
 }
