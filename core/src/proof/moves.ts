@@ -58,15 +58,18 @@ function edgesOf(machine: Machine, { part, states, count }: ReachedPart): Edges 
   const placeOf = new Map<number, number>();
   for (let place = 0; place < count; place++) placeOf.set(states[place] ?? 0, place);
   const [from, to, events]: [number[], number[], number[]] = [[], [], []];
-  for (let place = 0; place < count; place++) {
-    walker.goTo(states[place] ?? 0);
-    for (let event = 0; event < part.events.length; event++) {
-      const there = placeOf.get(walker.after(event));
-      if (there === undefined || there === place) continue;
-      from.push(place);
-      to.push(there);
-      events.push(event);
-    }
+  for (let first = 0; first < count;) {
+    const taken = walker.take(states, first, count - first);
+    for (let s = 0; s < taken; s++)
+      for (let event = 0; event < part.events.length; event++) {
+        const place = first + s;
+        const there = placeOf.get(walker.after(s, event));
+        if (there === undefined || there === place) continue;
+        from.push(place);
+        to.push(there);
+        events.push(event);
+      }
+    first += taken;
   }
   return { from, to, events };
 }

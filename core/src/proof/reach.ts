@@ -124,22 +124,26 @@ export function reachPart(machine: Machine, part: Part, most = MOST_STATES): Rea
   met.add(first);
   found.push(first, 0, -1, 0);
   let whole = true;
-  for (let at = 0; at < found.count && whole; at++) {
-    if ((at + 1) * part.events.length > MOST_MOVES * Math.max(most, part.events.length)) {
-      whole = false;
-      break;
-    }
-    walker.goTo(found.states[at] ?? 0);
-    const depth = (found.depths[at] ?? 0) + 1;
-    for (let e = 0; e < part.events.length; e++) {
-      const number = walker.after(e);
-      if (number < 0 || !met.add(number)) continue;
-      found.push(number, at, e, depth);
-      if (found.count >= most) {
+  for (let from = 0; from < found.count && whole;) {
+    const taken = walker.take(found.states, from, found.count - from);
+    for (let s = 0; s < taken && whole; s++) {
+      const at = from + s;
+      if ((at + 1) * part.events.length > MOST_MOVES * Math.max(most, part.events.length)) {
         whole = false;
         break;
       }
+      const depth = (found.depths[at] ?? 0) + 1;
+      for (let e = 0; e < part.events.length; e++) {
+        const number = walker.after(s, e);
+        if (number < 0 || !met.add(number)) continue;
+        found.push(number, at, e, depth);
+        if (found.count >= most) {
+          whole = false;
+          break;
+        }
+      }
     }
+    from += taken;
   }
   const { states, parents, via, depths, count } = found;
   return new ReachedPart(part, { states, parents, via, depths, count, whole });

@@ -7,24 +7,24 @@ import type { Part } from './parts.ts';
 const UNKNOWN = Infinity;
 const NEVER = -Infinity;
 
-/** A table with what is known of its rows, filled as they are met. A class: the hottest loop reads its fields. */
+/** So many states are taken at once: what an event does to them is read off side by side. */
+const BLOCK = 128;
+
+/** A table with what is known of its rows, filled as they are met. */
 class Table {
-  readonly at: readonly number[];
-  readonly steps: readonly number[];
-  readonly rows: Float64Array;
   readonly shape: TableShape;
+  readonly rows: Float64Array;
 
   constructor(shape: TableShape) {
-    this.at = shape.at;
-    this.steps = shape.steps;
-    this.rows = new Float64Array(shape.rowCount).fill(UNKNOWN);
     this.shape = shape;
+    this.rows = new Float64Array(shape.rowCount).fill(UNKNOWN);
   }
 }
 
 /** Phases of a function are numbered below this. */
 const PHASES = 4;
-/** Walks through the states of a part by their numbers. */
+
+/** Walks through the states of a part by their numbers, some of them at a time. */
 export class Walker {
   readonly #machine: Machine;
   readonly #part: Part;
@@ -32,9 +32,16 @@ export class Walker {
   /** By event; null where it depends on too much. */
   readonly #tables: readonly (readonly Table[] | null)[];
   readonly #sizes: readonly number[];
+  /** The states taken, and how many. */
+  readonly #numbers = new Float64Array(BLOCK);
+  #count = 0;
+  /** By variable: its value in each of them. */
+  readonly #digits: readonly Int32Array[];
+  /** Event by event: where it leads from each of them. */
+  readonly #there: Float64Array;
+  /** The row of a table for each of them. */
+  readonly #row = new Int32Array(BLOCK);
   readonly #weights: readonly number[];
-  /** The value of each variable here. */
-  readonly #digits: Int32Array;
   readonly #here: Registers;
   /** Whether the registers are those of the state here. */
   #judged = false;
@@ -45,7 +52,7 @@ export class Walker {
   readonly #phaseShare: Float64Array;
   /** What was before an event, to go back to. */
   readonly #before: Registers;
-  #number = 0;
+  #number = -1;
 
   constructor(machine: Machine, part: Part) {
     this.#machine = machine;
@@ -56,7 +63,8 @@ export class Walker {
     );
     this.#sizes = part.variables.map(({ size }) => size);
     this.#weights = this.#numbering.weights;
-    this.#digits = new Int32Array(part.variables.length);
+    this.#digits = part.variables.map(() => new Int32Array(BLOCK));
+    this.#there = new Float64Array(BLOCK * part.events.length);
     this.#here = machine.blank();
     this.#before = machine.blank();
     this.#inputs = part.variables.filter((v) => v.kind === 'input').map((v) => v.at);
@@ -87,51 +95,101 @@ export class Walker {
     return this.#numbering.of(r);
   }
 
-  /** Goes to a state. */
-  goTo(number: number): void {
-    this.#number = number;
-    this.#judged = false;
-    let rest = number;
-    for (let i = 0; i < this.#sizes.length; i++) {
-      const size = this.#sizes[i] ?? 1;
-      const above = Math.floor(rest / size);
-      this.#digits[i] = rest - above * size;
-      rest = above;
+  /**
+   * Takes some states.
+   * @param from - the place of the first of them
+   * @returns how many were taken: no more than go side by side
+   */
+  take(states: Float64Array, from: number, most: number): number {
+    const count = Math.min(BLOCK, most);
+    this.#count = count;
+    const rest = this.#numbers;
+    for (let s = 0; s < count; s++) rest[s] = states[from + s] ?? 0;
+    for (const [v, size] of this.#sizes.entries()) {
+      const digits = this.#digitsOf(v);
+      for (let s = 0; s < count; s++) {
+        const value = rest[s] ?? 0;
+        const above = Math.floor(value / size);
+        digits[s] = value - above * size;
+        rest[s] = above;
+      }
     }
+    for (let s = 0; s < count; s++) this.#numbers[s] = states[from + s] ?? 0;
+    for (const [event, tables] of this.#tables.entries()) this.#lead(event, tables);
+    return count;
   }
 
-  /** The number of the state that an event of the part leads to from here, by its place; -1 when it does not happen. */
-  after(place: number): number {
-    const tables = this.#tables[place] ?? null;
-    if (tables === null) return this.#worked(place);
-    let number = this.#number;
-    for (const table of tables) {
-      const add = table.rows[this.#rowOf(table)] ?? UNKNOWN;
-      if (add === NEVER) return -1;
-      number += add;
+  /** Reads off where an event leads from all that were taken, as far as that is known. */
+  #lead(event: number, tables: readonly Table[] | null): void {
+    const to = event * BLOCK;
+    if (tables === null) {
+      this.#there.fill(UNKNOWN, to, to + this.#count);
+      return;
     }
-    return number < UNKNOWN ? number : this.#learnt(place, tables);
+    this.#there.set(this.#numbers, to);
+    for (const table of tables) this.#add(table, to);
   }
 
-  #rowOf({ at, steps }: Table): number {
-    let row = 0;
-    for (let i = 0; i < at.length; i++) row += (this.#digits[at[i] ?? 0] ?? 0) * (steps[i] ?? 0);
-    return row;
+  /** Adds what one of the tables of an event tells, two variables at a time: most go by no more. */
+  #add({ shape: { at, steps }, rows }: Table, to: number): void {
+    const there = this.#there;
+    const count = this.#count;
+    const row = this.#row.fill(0, 0, count);
+    for (let i = 0; i < at.length; i += 2) {
+      const a = this.#digitsOf(at[i]);
+      const b = this.#digitsOf(at[i + 1]);
+      const stepA = steps[i] ?? 0;
+      const stepB = steps[i + 1] ?? 0;
+      for (let s = 0; s < count; s++)
+        row[s] = (row[s] ?? 0) + Math.imul(a[s] ?? 0, stepA) + Math.imul(b[s] ?? 0, stepB);
+    }
+    for (let s = 0; s < count; s++) there[to + s] = (there[to + s] ?? 0) + (rows[row[s] ?? 0] ?? UNKNOWN);
   }
 
-  /** Lets an event happen, and keeps what it did. */
-  #learnt(place: number, tables: readonly Table[]): number {
-    const number = this.#worked(place);
-    for (const table of tables) {
-      const row = this.#rowOf(table);
+  /** What was taken has of a variable; 0 of none. */
+  #digitsOf(variable: number | undefined): Int32Array {
+    return (variable === undefined ? undefined : this.#digits[variable]) ?? NO_DIGITS;
+  }
+
+  /**
+   * The number of the state that an event leads to from one of those taken; -1 when it does not happen.
+   * @param s - its place among them
+   * @param event - its place among those of the part
+   */
+  after(s: number, event: number): number {
+    const there = this.#there[event * BLOCK + s] ?? UNKNOWN;
+    if (there >= 0 && there < UNKNOWN) return there;
+    return there === NEVER ? -1 : this.#learnt(s, event);
+  }
+
+  /** Lets an event happen, and keeps what it did; another of those taken may have told already. */
+  #learnt(s: number, event: number): number {
+    const here = this.#numbers[s] ?? 0;
+    const tables = this.#tables[event] ?? null;
+    const rows = tables?.map(({ shape: { at, steps } }) =>
+      at.reduce((row, v, i) => row + (this.#digits[v]?.[s] ?? 0) * (steps[i] ?? 0), 0),
+    );
+    const told = tables?.reduce((sum, table, t) => sum + (table.rows[rows?.[t] ?? 0] ?? UNKNOWN), here);
+    if (told === NEVER) return -1;
+    if (told !== undefined && told < UNKNOWN) return told;
+    this.#goTo(here);
+    const number = this.#worked(event);
+    for (const [t, { rows: known, shape }] of (tables ?? []).entries()) {
+      const row = rows?.[t] ?? 0;
       if (number >= 0)
-        table.rows[row] = table.shape.changes.reduce((sum, v) => {
+        known[row] = shape.changes.reduce((sum, v) => {
           const [size, weight] = [this.#sizes[v] ?? 1, this.#weights[v] ?? 1];
-          return sum + ((Math.floor(number / weight) % size) - (this.#digits[v] ?? 0)) * weight;
+          return sum + ((Math.floor(number / weight) % size) - (this.#digits[v]?.[s] ?? 0)) * weight;
         }, 0);
-      else if (table.shape.decides) table.rows[row] = NEVER;
+      else if (shape.decides) known[row] = NEVER;
     }
     return number;
+  }
+
+  #goTo(number: number): void {
+    if (number === this.#number) return;
+    this.#number = number;
+    this.#judged = false;
   }
 
   /** Where an event leads, by letting it happen and taking it back. */
@@ -183,3 +241,6 @@ export class Walker {
     return happens ? number : -1;
   }
 }
+
+/** Of a variable that there is not. */
+const NO_DIGITS: Int32Array = new Int32Array(BLOCK);
