@@ -1,6 +1,6 @@
 import type { Build } from '@flarik/core/design/schema';
 import { Approaches } from '@flarik/core/sight/approach';
-import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+import { usualApproaches } from '@flarik/core/sight/usualApproaches';
 import { reflectiveFromM } from '@flarik/core/sight/reflective';
 import { approachText, reflectiveText, spareText } from '@flarik/core/sight/words';
 import { stateOf, type Args } from './args.ts';
@@ -10,7 +10,7 @@ import type { Output } from './output.ts';
 export function approach(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const approaches = new Approaches(build, state);
-  const list = [...build.approaches, ...USUAL_APPROACHES];
+  const list = [...build.approaches, ...usualApproaches(build.brief.duty)];
   const rows = list
     .map((one) => ({
       ...approaches.result(one),

@@ -7,7 +7,7 @@ import { Approaches } from '@flarik/core/sight/approach';
 import { groundGrid, planeLx } from '@flarik/core/sight/ground';
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn } from '@flarik/core/sight/stations';
-import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+import { usualApproaches } from '@flarik/core/sight/usualApproaches';
 import { veilOf } from '@flarik/core/sight/veil';
 import type { State } from '@flarik/core/state/state';
 import { demoBuild } from '@flarik/core/test/reference/demo';
@@ -28,10 +28,10 @@ export function sightBench() {
   };
   const table = (b: Build) => {
     const approaches = new Approaches(b, state);
-    return USUAL_APPROACHES.map((one) => approaches.result(one));
+    return usualApproaches('other').map((one) => approaches.result(one));
   };
   const tableMs = medianMs(3, (run) => table(fresh(run)));
-  const [first] = USUAL_APPROACHES.filter(({ id }) => id === 'behind-fog-day');
+  const [first] = usualApproaches('other').filter(({ id }) => id === 'behind-fog-day');
   if (first === undefined) throw new Error('fog by day from behind is usual');
   const plain = timed(() => plainSeenM(pumper, state, first, 'normal'));
   const one = timed(() => new Approaches(fresh(99), state).result(first).sightings[0].seenM);

@@ -14,6 +14,7 @@ export const DUTIES = [
   'marshalling',
   'other',
 ] as const;
+export type Duty = (typeof DUTIES)[number];
 
 /** What every wish says, whatever its kind. */
 export const WISH_HEAD = { id: Id, severity: Severity };

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { readBuild } from '../rules/document.ts';
 import { addOwn, changeOwn, removeOwn, setFinish, setTraffic } from './ownEdits.ts';
-import { USUAL_APPROACHES } from '../sight/usualApproaches.ts';
+import { usualApproaches } from '../sight/usualApproaches.ts';
 import type { Build } from './schema.ts';
 import { MOST_OWN, type EyePlace, type WorkPlace } from './site.ts';
 
@@ -52,7 +52,7 @@ test('what cannot be so is refused by its field; one too many is refused; one id
 });
 
 test('an approach of its own is like a usual one, changed by its fields', () => {
-  const [usual] = USUAL_APPROACHES;
+  const [usual] = usualApproaches('other');
   if (usual === undefined) throw new Error('there are usual approaches');
   const one = addOwn(car, 'approaches', { ...usual, id: 'mine' });
   const patch = { name: 'Tractor over the hill', speedKmh: 40, crest: { lengthM: 120, changePercent: 6 } };

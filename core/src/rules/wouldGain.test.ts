@@ -9,13 +9,13 @@ import { checkBuild } from './check.ts';
 import { stateWith } from '../state/state.ts';
 import { toTheEnd } from '../words/inSteps.ts';
 import { Approaches } from '../sight/approach.ts';
-import { USUAL_APPROACHES } from '../sight/usualApproaches.ts';
+import { usualApproaches } from '../sight/usualApproaches.ts';
 import { LAYOUT_CHECKS } from './layout/layout.ts';
 import { addMore, wouldGain } from './wouldGain.ts';
 
 const stage2 = stateWith({ on: ['stage-2'] });
 const fogFrom = (bearingDeg: number) => {
-  const found = USUAL_APPROACHES.find(
+  const found = usualApproaches('other').find(
     (a) => a.weather === 'fog' && a.around === 'day' && a.bearingDeg === bearingDeg,
   );
   if (found === undefined) throw new Error(`nobody comes from ${bearingDeg}°`);

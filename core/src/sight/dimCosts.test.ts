@@ -12,7 +12,7 @@ import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
 import { stateWith } from '../state/state.ts';
 import { dimCosts } from './dimCosts.ts';
-import { USUAL_APPROACHES } from './usualApproaches.ts';
+import { usualApproaches } from './usualApproaches.ts';
 
 const bare = demoBuild('ks-13');
 const calm = ((): Build => {
@@ -24,8 +24,8 @@ const calm = ((): Build => {
   expect(ready.misfit(laid)).not.toBeNull();
   return laid;
 })();
-const fog = USUAL_APPROACHES.find(({ id }) => id === 'behind-fog-day');
-const ahead = USUAL_APPROACHES.find(({ id }) => id === 'ahead-fog-day');
+const fog = usualApproaches('other').find(({ id }) => id === 'behind-fog-day');
+const ahead = usualApproaches('other').find(({ id }) => id === 'ahead-fog-day');
 if (fog === undefined || ahead === undefined) throw new Error('both are usual');
 
 test('a calm rear sends 0.4 of the light back in the state that it is on in, and costs as many metres as a plain walk says', () => {

@@ -13,7 +13,7 @@ import { Approaches } from './approach.ts';
 import { planeLx } from './ground.ts';
 import type { Source } from './source.ts';
 import { solidsIn } from './stations.ts';
-import { USUAL_APPROACHES } from './usualApproaches.ts';
+import { usualApproaches } from './usualApproaches.ts';
 
 describe('energy', () => {
   const frame = aimFrame(directionOf(30, 10), directionOf(30, 100));
@@ -113,14 +113,14 @@ describe('monotony', () => {
     const build = demoBuild('tunnel-pumper-3');
     const one = new Approaches(build, stateWith({ on: ['stage-1'] }));
     const WORSE = ['clear', 'rain', 'haze', 'fog'] as const;
-    for (const approach of USUAL_APPROACHES.filter(({ weather }) => weather === 'clear')) {
+    for (const approach of usualApproaches('other').filter(({ weather }) => weather === 'clear')) {
       const seen = WORSE.map((weather) => one.result({ ...approach, weather }).sightings[0].seenM);
       expect(seen).toEqual(seen.toSorted((a, b) => b - a));
       const faint = one.result({ ...approach, weather: 'haze', noticing: 20 }).sightings[0].seenM;
       expect(faint).toBeLessThanOrEqual(seen[2] ?? NaN);
     }
     const by = (around: 'day' | 'dusk') =>
-      one.result({ ...(USUAL_APPROACHES[0] ?? fail()), weather: 'haze', around }).sightings[0].seenM;
+      one.result({ ...(usualApproaches('other')[0] ?? fail()), weather: 'haze', around }).sightings[0].seenM;
     expect(by('dusk')).toBeGreaterThan(by('day'));
   });
 });

@@ -8,7 +8,7 @@ import { vehicleOf } from '../vehicle/vehicle.ts';
 import { reflectedLx, reflectiveFromM } from './reflective.ts';
 import { outlineOf } from './stations.ts';
 import { overCrestM } from './stopping.ts';
-import { USUAL_APPROACHES } from './usualApproaches.ts';
+import { usualApproaches } from './usualApproaches.ts';
 
 const empty = emptyBuild();
 const { rearX, frontX } = outlineOf(vehicleOf(empty.vehicle));
@@ -27,7 +27,7 @@ const withAreas = (...reflectors: Reflector[]): Build => ({
   vehicle: { ...empty.vehicle, reflectors },
 });
 const usual = (id: string): Approach => {
-  const found = USUAL_APPROACHES.find((one) => one.id === id);
+  const found = usualApproaches('other').find((one) => one.id === id);
   if (found === undefined) throw new Error(`no approach ${id}`);
   return found;
 };

@@ -21,7 +21,8 @@ import { toTheEnd } from '../words/inSteps.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
 import { overCrestM, stoppingM } from './stopping.ts';
-import { USUAL_APPROACHES } from './usualApproaches.ts';
+import { DUTIES, type Duty } from '../design/brief.ts';
+import { usualApproaches } from './usualApproaches.ts';
 import { scattering, thrownBack, veilOf } from './veil.ts';
 
 const car = demoBuild('ks-13');
@@ -106,8 +107,20 @@ describe('seen in time', () => {
     }
   });
   test('the usual ones: five ways in twelve airs, each by its own name', () => {
-    expect(USUAL_APPROACHES).toHaveLength(60);
-    expect(new Set(USUAL_APPROACHES.map(({ id }) => id)).size).toBe(60);
+    expect(usualApproaches('other')).toHaveLength(60);
+    expect(new Set(usualApproaches('other').map(({ id }) => id)).size).toBe(60);
+  });
+  test('a duty says which roads: no junctions at the roadside, no fast road on a slip', () => {
+    const fastest = (duty: Duty) => Math.max(...usualApproaches(duty).map(({ speedKmh }) => speedKmh));
+    const sides = (duty: Duty) =>
+      usualApproaches(duty).filter(({ bearingDeg }) => bearingDeg === 90 || bearingDeg === 270).length;
+    expect([fastest('patrol'), fastest('roadside work'), fastest('marshalling')]).toEqual([110, 110, 30]);
+    expect([sides('patrol'), sides('roadside work'), sides('marshalling')]).toEqual([24, 0, 24]);
+    for (const duty of DUTIES)
+      expect(
+        usualApproaches(duty).some(({ id }) => id === 'behind-fog-night'),
+        duty,
+      ).toBe(true);
   });
   test('the light along the way crosses what is needed where it is seen from', () => {
     const table = new Approaches(car, stage2);

@@ -5,7 +5,7 @@
   import type { Approach } from '@flarik/core/design/approach';
   import { onText } from '@flarik/core/design/controls';
   import { USUAL_JUNCTION, type Junction } from '@flarik/core/sight/junction';
-  import { USUAL_APPROACHES } from '@flarik/core/sight/usualApproaches';
+  import { usualApproaches } from '@flarik/core/sight/usualApproaches';
   import { checkedOns, openText, posesOf, stateOf } from '@flarik/core/state/state';
   import { Pane, PaneGroup } from 'paneforge';
   import { onDestroy } from 'svelte';
@@ -61,7 +61,8 @@
   const floor = $derived(quantity === 'power' && options.colour === null ? (answer?.floor ?? null) : null);
 
   /** Coming nearer in every weather is worked out at once: the worst of it stands above every view. */
-  const list = $derived([...editor.build.approaches, ...USUAL_APPROACHES]);
+  const usual = $derived(usualApproaches(editor.build.brief.duty));
+  const list = $derived([...editor.build.approaches, ...usual]);
   $effect(() => void sight.approaches.run({ looked, list }));
   const rows = $derived(sight.approaches.answer?.rows ?? []);
   const worst = $derived(rows[0]);
