@@ -11,8 +11,9 @@ const passed = (
   from: Vec3,
   along: Vec3,
   ks: readonly number[],
+  onward = false,
 ): number[] => {
-  const past = new PastLines([layOut(solids)], lamp).on(from, along);
+  const past = new PastLines([layOut(solids)], lamp).on(from, along, onward);
   return ks.map((k) => {
     const to = sub(add(from, scale(along, k)), lamp);
     return past(k, unit(to), length(to));
@@ -73,6 +74,10 @@ describe('what passes to the points of a line', () => {
           const ks = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.377 + 0.0123);
           const shares = passed(lamp, solids, from, along, ks);
           const ray = occluderAt(layOut(solids), lamp);
+          const ahead = [1e-9, ...ks.filter((k) => k > 0)];
+          expect(passed(lamp, solids, from, along, ahead, true)).toEqual(
+            passed(lamp, solids, from, along, ahead),
+          );
           for (const [i, k] of ks.entries()) {
             const to = sub(add(from, scale(along, k)), lamp);
             const share = ray(unit(to), length(to));

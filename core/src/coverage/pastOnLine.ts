@@ -6,6 +6,9 @@ import { PlaneCut, solidsOf, type HidingSolid } from './planeCut.ts';
 /** Points on a line beyond this are not asked about, in lengths of `along`. */
 const FARTHEST = 1e5;
 
+/** Onward goes from so far before the beginning of a line, in lengths of `along`: so it holds the beginning itself. */
+const BEFORE = 1e-3;
+
 /** A lamp so near to a line stands on it, m. */
 const ON_LINE_M = 1e-6;
 const NONE: Vec3 = [0, 0, 0];
@@ -34,12 +37,15 @@ export class PastLines {
     this.#meshes = obstacles.flatMap(({ mesh }) => mesh ?? []);
   }
 
-  /** @param along - of any length but none */
-  on(from: Vec3, along: Vec3): PastOn {
+  /**
+   * @param along - of any length but none
+   * @param onward - nothing is asked of points before `from`
+   */
+  on(from: Vec3, along: Vec3, onward = false): PastOn {
     let hidden: readonly number[] | null = null;
     return (k, direction, farM) => {
       // Most lamps send nothing to most lines: what hides it is worked out for those that do.
-      hidden ??= this.#hidden(from, along);
+      hidden ??= this.#hidden(from, along, onward);
       let share = 1;
       for (let i = 0; i < hidden.length; i += 3)
         if (k > (hidden[i + 1] ?? 0) && k < (hidden[i + 2] ?? 0)) {
@@ -51,8 +57,12 @@ export class PastLines {
   }
 
   /** Stretches of a line that are hidden: what passes there, and from where to where, one after the other. */
-  #hidden(from: Vec3, along: Vec3): number[] {
+  #hidden(from: Vec3, along: Vec3, onward: boolean): number[] {
     const ahead = sub(from, this.#origin);
+    const [ax, ay, az] = unit(along);
+    // All ways to points onward lie beyond the lamp, and beyond where the line begins, as far as that is before it.
+    const beginsM = ahead[0] * ax + ahead[1] * ay + ahead[2] * az - BEFORE * length(along);
+    const leastM = onward ? Math.min(0, beginsM) : -Infinity;
     // From the lamp straight toward the line.
     const toLine = sub(ahead, scale(along, dot(ahead, along) / dot(along, along)));
     const lineM = length(toLine);
@@ -68,9 +78,10 @@ export class PastLines {
       const y = middle[1] - oy;
       const z = middle[2] - oz;
       if (Math.abs(x * nx + y * ny + z * nz) > radiusM) continue;
+      if (x * ax + y * ay + z * az + radiusM < leastM) continue;
       const toward = x * tx + y * ty + z * tz;
       if (toward < -radiusM || toward > lineM + radiusM) continue;
-      const count = this.#cut.of(solid, ahead, along, 1, FARTHEST);
+      const count = this.#cut.of(solid, ahead, along, 1, FARTHEST, onward ? -BEFORE : -FARTHEST);
       if (count > 0) hidden.push(solid.transmission, ...stretchOf(this.#cut, count));
     }
     return hidden;

@@ -70,13 +70,20 @@ export class PlaneCut {
   }
 
   /**
-   * The convex polygon in which a solid cuts the plane, as far as 0 ≤ s ≤ mostS and −mostT ≤ t ≤ mostT.
+   * The convex polygon in which a solid cuts the plane, as far as 0 ≤ s ≤ mostS and leastT ≤ t ≤ mostT.
    * @returns how many corners it has; 0 where they do not meet
    */
-  of({ planes }: HidingSolid, ahead: Vec3, across: Vec3, mostS: number, mostT: number): number {
+  of(
+    { planes }: HidingSolid,
+    ahead: Vec3,
+    across: Vec3,
+    mostS: number,
+    mostT: number,
+    leastT = -mostT,
+  ): number {
     let count = 4;
     this.#s.set([0, mostS, mostS, 0]);
-    this.#t.set([-mostT, -mostT, mostT, mostT]);
+    this.#t.set([leastT, leastT, mostT, mostT]);
     for (let p = 0; p < planes.length; p += 4) {
       const normal: Vec3 = [planes[p] ?? 0, planes[p + 1] ?? 0, planes[p + 2] ?? 0];
       const a = dot(normal, ahead);

@@ -20,7 +20,7 @@ export interface Source {
 /** A lamp whose light is asked for along straight lines, many points of each. */
 export interface LineSource extends Source {
   /** What it sends to each point of a line: what hides it there is worked out for all of them at once. */
-  readonly cdOn: (from: Vec3, along: Vec3) => PastOn;
+  readonly cdOn: (from: Vec3, along: Vec3, onward?: boolean) => PastOn;
 }
 
 /** A module where it stands in a pose. */
@@ -31,7 +31,7 @@ export interface ModuleSight {
   /** Share of the peak toward a direction, past lens, glass and body as far as a point so many metres off; the same function for the same place and pose. */
   readonly shareToward: (direction: Vec3, farM: number) => number;
   /** The same for the points of a straight line. */
-  readonly shareOn: (from: Vec3, along: Vec3) => PastOn;
+  readonly shareOn: (from: Vec3, along: Vec3, onward?: boolean) => PastOn;
 }
 
 /** A module that lights in a state, and what it is given to do. */
@@ -56,9 +56,9 @@ export function sightsOf(build: Build, p: Placement, open: readonly string[]): r
         const relative = beam(direction) * p.lensTransmission;
         return relative > 0 ? relative * past(direction, farM) : 0;
       },
-      shareOn: (from, along) => {
+      shareOn: (from, along, onward) => {
         lines ??= new PastLines(obstacles, placed.centre);
-        const pastOn = lines.on(from, along);
+        const pastOn = lines.on(from, along, onward);
         return (k, direction, farM) => {
           const relative = beam(direction) * p.lensTransmission;
           return relative > 0 ? relative * pastOn(k, direction, farM) : 0;
@@ -104,8 +104,8 @@ export const sourceOf = (
 ): LineSource => ({
   centre,
   cdToward: (direction, farM) => cd * shareToward(direction, farM),
-  cdOn: (from, along) => {
-    const share = shareOn(from, along);
+  cdOn: (from, along, onward) => {
+    const share = shareOn(from, along, onward);
     return (k, direction, farM) => cd * share(k, direction, farM);
   },
 });

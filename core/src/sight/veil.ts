@@ -47,7 +47,7 @@ export function thrownBack(
 ): number {
   const sigma = extinction(opticalRangeM);
   const end = Math.min(endM, RANGES * opticalRangeM);
-  const cdAt = cdOn(eye, view);
+  const cdAt = cdOn(eye, view, true);
   // The lamp's foot on the view lies so far behind the eye; the square of the way to a point of the view follows from it.
   const from = sub(eye, centre);
   const behind = dot(from, view);

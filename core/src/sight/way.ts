@@ -43,7 +43,7 @@ export class Way {
       if (known.per[m] !== UNKNOWN || sight === undefined) continue;
       const to = sub(eye, sight.centre);
       const r = length(to);
-      const share = (this.#shares[m] ??= sight.shareOn([0, 0, this.#eyeM], this.#toward));
+      const share = (this.#shares[m] ??= sight.shareOn([0, 0, this.#eyeM], this.#toward, true));
       known.away[m] = r;
       known.per[m] = share(distanceM, scale(to, 1 / r), r) / r ** 2;
     }
