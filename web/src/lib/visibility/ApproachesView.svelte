@@ -135,7 +135,10 @@
       {:else}
         <p>
           <button class="plain" onclick={() => copy(result.approach)}>Make it one of this build’s own</button>
-          <span class="quiet">to change its road, air or what must be seen.</span>
+          <span class="quiet">
+            to change its road, air or what must be seen. Usual for the duty in the brief: {editor.build.brief
+              .duty}.
+          </span>
         </p>
       {/if}
       {#if detail === null}
