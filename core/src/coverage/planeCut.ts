@@ -43,16 +43,22 @@ export function solidsOf(obstacles: Obstacles): readonly HidingSolid[] {
   return made;
 }
 
+/** Room for the corners of a polygon, and of the next: one for all, as each cut is read before another is made. */
+const S = new Float64Array(MOST_CORNERS);
+const T = new Float64Array(MOST_CORNERS);
+const NEXT_S = new Float64Array(MOST_CORNERS);
+const NEXT_T = new Float64Array(MOST_CORNERS);
+
 /**
  * Cuts of convex solids with a plane through the point that they are seen from: a point of the plane is
- * s · ahead + t · across away from it. One is kept for each point, since its corners are written anew by each cut.
+ * s · ahead + t · across away from it. The corners are good until the next cut, whosever it is.
  */
 export class PlaneCut {
   readonly #from: Vec3;
-  #s = new Float64Array(MOST_CORNERS);
-  #t = new Float64Array(MOST_CORNERS);
-  #nextS = new Float64Array(MOST_CORNERS);
-  #nextT = new Float64Array(MOST_CORNERS);
+  #s = S;
+  #t = T;
+  #nextS = NEXT_S;
+  #nextT = NEXT_T;
 
   /** @param from - the point that all planes go through */
   constructor(from: Vec3) {
