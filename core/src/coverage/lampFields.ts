@@ -105,22 +105,21 @@ export class LampFields {
       const { placed, obstacles } = standing;
       const { centre } = placed;
       const circles = new HalfCircles(obstacles, centre);
-      const sent = sentBy(standing, elevationsDeg, rings);
-      const shares = elevationsDeg.map(() => new Float64Array(BEARINGS));
+      const sent = sentBy(standing, placement.lensTransmission, elevationsDeg, rings);
+      const all = new Float64Array(BEARINGS * elevationsDeg.length);
       const column = new Float64Array(elevationsDeg.length);
       for (let b = 0; b < BEARINGS; b++) {
         if (!sent(b, column)) continue;
-        for (let row = 0; row < column.length; row++)
-          column[row] = (column[row] ?? 0) * placement.lensTransmission;
         circles.dim(b, elevationsDeg, column);
         for (let row = 0; row < column.length; row++) {
           const passes = column[row] ?? 0;
-          const share = shares[row];
-          if (passes === 0 || share === undefined) continue;
-          const direction = rings[row]?.[b];
-          if (mesh === null || direction === undefined || !mesh.hides(centre, direction)) share[b] = passes;
+          if (passes === 0) continue;
+          const direction = mesh === null ? undefined : rings[row]?.[b];
+          if (mesh === null || direction === undefined || !mesh.hides(centre, direction))
+            all[row * BEARINGS + b] = passes;
         }
       }
+      const shares = elevationsDeg.map((_, row) => all.subarray(row * BEARINGS, (row + 1) * BEARINGS));
       return { moduleId: placed.module.id, heightM: centre[2], shares };
     });
     for (const [row, key] of keys.entries())
@@ -271,11 +270,12 @@ export class LampFields {
 }
 
 /**
- * What a module sends toward the elevations of a bearing, written into a column; false where that is nothing.
+ * What a module sends through its lens toward the elevations of a bearing, written into a column; false where that is nothing.
  * @param rings - directions by elevation and bearing
  */
 function sentBy(
   { placed, beam, separates }: Standing,
+  lensTransmission: number,
   elevationsDeg: readonly number[],
   rings: readonly (readonly Vec3[])[],
 ): (bearing: number, column: Float64Array) => boolean {
@@ -286,7 +286,7 @@ function sentBy(
     return (bearing, column) => {
       const share = across[bearing] ?? 0;
       if (share === 0) return false;
-      for (let row = 0; row < column.length; row++) column[row] = share * (up[row] ?? 0);
+      for (let row = 0; row < column.length; row++) column[row] = share * (up[row] ?? 0) * lensTransmission;
       return true;
     };
   }
@@ -295,7 +295,7 @@ function sentBy(
     for (let row = 0; row < column.length; row++) {
       const direction = rings[row]?.[bearing];
       const share = direction === undefined ? 0 : beam(direction);
-      column[row] = share;
+      column[row] = share * lensTransmission;
       if (share > 0) sends = true;
     }
     return sends;
