@@ -1,8 +1,6 @@
-import { Programme } from '@flarik/core/controls/programme';
 import type { Condition } from '@flarik/core/design/condition';
 import { withControls } from '@flarik/core/design/controlEdits';
-import { newFunction, type ControlFunction } from '@flarik/core/design/functions';
-import { usualControls } from '@flarik/core/design/usualControls';
+import type { ControlFunction } from '@flarik/core/design/functions';
 import type { Build } from '@flarik/core/design/schema';
 import { Machine } from '@flarik/core/proof/machine';
 import { ProofMemory } from '@flarik/core/proof/memory';
@@ -11,39 +9,8 @@ import { reach } from '@flarik/core/proof/reach';
 import { checkBuild } from '@flarik/core/rules/check';
 import { bruteReach } from '@flarik/core/test/reference/bruteReach';
 import { demoBuild } from '@flarik/core/test/reference/demo';
+import { latches } from '@flarik/core/test/reference/latches';
 import { median, onceMs, timed } from './kit.ts';
-
-/** Latched functions under one key, each with a button of its own: `2 ** (count + 1)` raw states that hang together. */
-function latches(count: number): Programme {
-  const functions = Array.from({ length: count }, (_, i) =>
-    newFunction(
-      `f${i}`,
-      `F${i}`,
-      'warning',
-      {
-        way: 'latched',
-        sets: [],
-        clears: [],
-        toggles: [{ kind: 'press', control: `k${i}`, press: 'short' }],
-        timeoutMs: 0,
-      },
-      [],
-    ),
-  );
-  const ignition = {
-    id: 'ignition',
-    name: 'Ignition',
-    values: ['off', 'on'],
-    source: 'vehicle',
-    byHand: true,
-  } as const;
-  return new Programme([ignition], {
-    ...usualControls(),
-    panels: [],
-    functions,
-    enabledBy: { kind: 'is', input: 'ignition', values: ['on'] },
-  });
-}
 
 /** Each edit is made so often; its best time counts, as the machine does other work, too. */
 const ROUNDS = 3;

@@ -2,12 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { bruteReach } from '../../test/reference/bruteReach.ts';
 import { checkProgramme } from '../../test/reference/checkProgramme.ts';
+import { latches } from '../../test/reference/latches.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
-import { Programme, type ProgrammeEvent } from '../controls/programme.ts';
+import type { Programme, ProgrammeEvent } from '../controls/programme.ts';
 import { atRest, step } from '../controls/step.ts';
 import { Machine } from './machine.ts';
-import { newFunction } from '../design/functions.ts';
-import { usualControls } from '../design/usualControls.ts';
 import { momentsOf } from './moments.ts';
 import { Numbering } from './numbering.ts';
 import { reach } from './reach.ts';
@@ -70,27 +69,20 @@ describe('programmes of any shape', () => {
     );
   });
 
+  test.each([5, 6, 7, 11])(
+    '%i latched functions under one key: each stands as it may, key on or off',
+    (count) => {
+      const { raw, count: found, parts, whole } = reached(latches(count));
+      expect({ raw, found, whole }).toEqual({ raw: 2n ** BigInt(count + 1), found: raw, whole: true });
+      // The key is turned, and each button pressed that says so; the key is turned back.
+      const deepest = parts.map(({ depths, count: places }) => Math.max(...depths.subarray(0, places)));
+      expect(deepest).toEqual([count + 2]);
+    },
+  );
+
   test('what is too large to be numbered is not known, and not said to be', () => {
-    const many = new Programme([], {
-      ...usualControls(),
-      panels: [],
-      functions: Array.from({ length: 60 }, (_, i) =>
-        newFunction(
-          `f${i}`,
-          `F${i}`,
-          'warning',
-          {
-            way: 'latched',
-            sets: [],
-            clears: [{ kind: 'press', control: 'all', press: 'long' }],
-            toggles: [{ kind: 'press', control: `k${i}`, press: 'short' }],
-            timeoutMs: 0,
-          },
-          [],
-        ),
-      ),
-    });
-    expect(reached(many)).toMatchObject({ raw: 2n ** 60n, count: 1n, whole: false });
+    const many = latches(60);
+    expect(reached(many)).toMatchObject({ raw: 2n ** 61n, count: 1n, whole: false });
     expect(momentsOf(reached(many)).whole).toBe(false);
   });
 
