@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Brief } from '../design/brief.ts';
 import { withControls } from '../design/controlEdits.ts';
+import type { ControlFunction } from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from '../rules/check.ts';
 import type { Finding } from '../rules/finding.ts';
@@ -68,4 +69,28 @@ describe('a wish about colours is held against every picture', () => {
     expect(ofBrief(proof.findings)).toEqual([]);
     expect(proof.outcomes.find(({ ruleId }) => ruleId === 'w')?.verdict).toBe('holds');
   });
+
+  test.each([0, 1])(
+    'the same lamps by a light that is no signal count, whichever comes first (%i)',
+    (before) => {
+      const reverse = car.controls.functions.find(({ id }) => id === 'reverse');
+      if (reverse?.when.way !== 'while')
+        throw new Error('the reversing lamps burn while the gear is in reverse');
+      const working: ControlFunction = {
+        ...reverse,
+        id: 'working',
+        name: 'Working light',
+        kind: 'light',
+        when: { ...reverse.when, condition: { kind: 'is', input: 'gear', values: ['neutral'] } },
+      };
+      const functions = [reverse, working];
+      const build = withControls(car, {
+        functions: before === 0 ? functions : functions.toReversed(),
+        trials: [],
+      });
+      const [found, ...others] = ofBrief(prove(wishing(never(['white'], ['rear']), build)).findings);
+      expect(others.map(({ sentence }) => sentence)).toEqual([]);
+      expect(found?.sentence).toMatch(/^White shows to the rear from .* in Working light/);
+    },
+  );
 });

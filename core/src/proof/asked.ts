@@ -68,7 +68,7 @@ export function askedRule(build: Build, { pack, rule }: AskedRule): Asked | null
 export function askedWish(build: Build, wish: WishData): Asked | null {
   const { check } = wishKindOf(wish);
   if (!('inState' in check)) return null;
-  const limits = check.limits(wish, build);
+  const limits = check.limits(wish);
   return {
     head: wishHead(build, wish),
     text: JSON.stringify([BRIEF_PACK, wish]),

@@ -31,6 +31,8 @@ export interface Drive extends Played, ChannelRef {
   readonly pulsesAFlash: number;
   /** Its lamp is made to warn, and is lit to: scene, work and cabin lights are not, nor is a bar that lights an alley. */
   readonly warns: boolean;
+  /** The vehicle says with it what it does: that it brakes, turns or goes back. */
+  readonly signals: boolean;
   /** Peak intensity while on at span level 1, after dimming, before lens and body, cd. */
   readonly peakCd: number;
   /** Current while on at span level 1, after dimming, A. */
@@ -38,12 +40,6 @@ export interface Drive extends Played, ChannelRef {
   /** What its board says; empty where it shows no text. */
   readonly text: string;
 }
-
-/** Light to work by, and what the vehicle signals, is no warning, whatever lamp burns for it. */
-const isToWarn = (build: Build, on: On): boolean => {
-  const { kind } = functionAt(build, readOn(on).id);
-  return kind !== 'light' && kind !== 'signal';
-};
 
 /** A channel by one name, as a key. */
 export const channelIdOf = ({ placementId, moduleId, slot }: ChannelRef): string =>
@@ -83,6 +79,7 @@ export function driveOf(
   const offsetMs = m.groupId === null ? 0 : timeOf(build.timing.groups, m.groupId).offsetMs;
   const spans = shifted(lit, cycle.cycleMs, offsetMs + m.offsetMs);
   const freeBecause = group === undefined ? null : whyFree(fixture, group.clock);
+  const { kind } = functionAt(build, readOn(from.on).id);
   return {
     channelId: channelIdOf({ placementId: p.id, moduleId: m.id, slot }),
     placementId: p.id,
@@ -101,7 +98,9 @@ export function driveOf(
     slowestPerMinute: cycle.slowestPerMinute,
     fastestPerMinute: cycle.fastestPerMinute,
     pulsesAFlash: cycle.pulsesAFlash,
-    warns: isWarning(fixture) && isToWarn(build, from.on),
+    // Light to work by, and what the vehicle signals, is no warning, whatever lamp burns for it.
+    warns: isWarning(fixture) && kind !== 'light' && kind !== 'signal',
+    signals: kind === 'signal',
     peakCd: output.peakCd * from.level * (p.lensByColour[colour] ?? 1),
     currentA: output.currentA * from.level,
     text: fixture.showsText ? cue.text || p.text : '',

@@ -81,7 +81,7 @@ function wishTask(build: Build, wish: WishData): Task[] {
           sees: 'light',
           upperAboveM: 0,
           speaks: () => true,
-          limits: ({ build: here }) => check.limits(wish, here),
+          limits: () => check.limits(wish),
           check: (at) => check.inState(at, wish),
         }
       : { ...head, sees: 'document', check: (subject) => check.onDocument(subject, wish) },

@@ -12,7 +12,7 @@ type Check<W> =
   | {
       readonly inState: (at: Situation, wish: W) => readonly Judgement[];
       /** What it limits whatever stands open. */
-      readonly limits: (wish: W, build: Build) => readonly LightLimit[];
+      readonly limits: (wish: W) => readonly LightLimit[];
     }
   | {
       /** Over every state that the controls can reach: the proof looks at it, not this check. */
@@ -60,7 +60,7 @@ export function defineWish<S extends z.ZodType<WishData>>(d: WishDefinition<S>):
       'inState' in check
         ? {
             inState: (at, data) => check.inState(at, read(data)),
-            limits: (data, build) => check.limits(read(data), build),
+            limits: (data) => check.limits(read(data)),
           }
         : 'proved' in check
           ? check

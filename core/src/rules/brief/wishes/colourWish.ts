@@ -1,7 +1,5 @@
 import type { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
-import { functionAt, readOn } from '../../../design/controls.ts';
-import type { Build } from '../../../design/schema.ts';
 import { channelOf } from '../../../resolve/channels.ts';
 import { COLOURS, type Colour } from '../../../words/colour.ts';
 import { faceText, type Face } from '../../../words/face.ts';
@@ -28,7 +26,7 @@ export const whereText = ({ faces: named }: ColourWish): string => `to the ${tex
 
 /** How a wish about colours is checked: toward its faces, all lamps together but for signals, whatever stands open. */
 export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) => boolean) {
-  const limits = (wish: ColourWish, build: Build): LightLimit[] =>
+  const limits = (wish: ColourWish): LightLimit[] =>
     wish.faces.flatMap((face: Face) =>
       COLOURS.filter((c) => isForbidden(wish, c)).map((colour) => ({
         about: `${face}/${colour}`,
@@ -38,14 +36,13 @@ export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) =
         of: 'sum',
         lamps: 'all',
         counts: (drive) =>
-          (wish.light === 'any' || drive.steady === (wish.light === 'steady')) &&
-          functionAt(build, readOn(drive.on).id).kind !== 'signal',
+          (wish.light === 'any' || drive.steady === (wish.light === 'steady')) && !drive.signals,
       })),
     );
   return {
     limits,
     inState: (at: Situation, wish: ColourWish): Judgement[] =>
-      limits(wish, at.build).map((limit) => judged(at, wish, limit)),
+      limits(wish).map((limit) => judged(at, wish, limit)),
   };
 }
 
