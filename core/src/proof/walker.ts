@@ -98,13 +98,14 @@ export class Walker {
   /**
    * Takes some states.
    * @param from - the place of the first of them
+   * @param most - no more of them
    * @returns how many were taken: no more than go side by side
    */
   take(states: Float64Array, from: number, most: number): number {
     const count = Math.min(BLOCK, most);
     this.#count = count;
-    const rest = this.#numbers;
-    for (let s = 0; s < count; s++) rest[s] = states[from + s] ?? 0;
+    this.#numbers.set(states.subarray(from, from + count));
+    const rest = this.#numbers.slice();
     for (const [v, size] of this.#sizes.entries()) {
       const digits = this.#digitsOf(v);
       for (let s = 0; s < count; s++) {
@@ -114,7 +115,6 @@ export class Walker {
         rest[s] = above;
       }
     }
-    for (let s = 0; s < count; s++) this.#numbers[s] = states[from + s] ?? 0;
     for (const [event, tables] of this.#tables.entries()) this.#lead(event, tables);
     return count;
   }
