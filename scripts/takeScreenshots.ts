@@ -132,7 +132,14 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('button', { name: 'Patterns', exact: true }).click();
     },
   },
-  { file: 'rules', path: `${KS12}/rules` },
+  {
+    file: 'rules',
+    path: `${KS12}/rules`,
+    // Proved, not on the way to it.
+    act: async (page) => {
+      await page.locator('[aria-label="Findings"][aria-busy="false"]').waitFor({ timeout: 60_000 });
+    },
+  },
   {
     file: 'rules-editor',
     path: `${INCIDENT}/rules`,
