@@ -200,6 +200,10 @@ test('before and after the work: the ring and all else go by what was there', as
   const after = await aside.textContent();
   await page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'Before' }).click();
   await expect.poll(() => aside.textContent(), WORKED_OUT).not.toBe(after);
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toContainText(/Before the work.*gone after it, 0 stay, 2 new/, WORKED_OUT);
+  const list = page.getByRole('list', { name: 'Findings before and after the work' });
+  await expect(list).toContainText(/Box rear, top carries no lamp.*gone after it/);
   await page.getByRole('link', { name: /^Timing/ }).click();
   await expect(page).toHaveURL(/timing$/);
   await page.getByRole('link', { name: /^Visibility/ }).click();
@@ -215,8 +219,22 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await tabTo(page, view);
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^Following driver, same lane: worst/)).toBeVisible(WORKED_OUT);
-  await expect(page.getByRole('row', { name: /^At the rear, facing it/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Pump operator, reading the panel/ })).toBeVisible();
+  const driver = page.getByRole('complementary', { name: 'The driver looked at' });
+  const veil = driver.getByText(/cd\/m²/).first();
+  const at40 = await veil.textContent();
+  await driver.getByRole('slider').focus();
+  await page.keyboard.press('End');
+  await expect(driver).toContainText('200 m off');
+  await expect(veil).not.toHaveText(at40 ?? '');
+  // An eye used to less needs more contrast still.
+  const needed = page.getByText(/^Following driver, same lane: worst/);
+  const used = await needed.textContent();
+  await page.getByLabel('An eye used to, cd/m²').fill('0.5');
+  await page.keyboard.press('Tab');
+  await expect(needed).not.toHaveText(used ?? '');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Own driver' }).press('Enter');
+  await expect(page.getByText('No lamp that is on reaches the driver’s eye straight.')).toBeVisible();
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(lit.getByRole('row', { name: /^road .*% \d\.\d\d \d\.\d\d 0°, -5° / })).toBeVisible();
   await expect(page.getByText(/^Seen in own glass and mirrors/)).toHaveCount(0);
@@ -228,6 +246,42 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await fog.getByRole('button', { name: '50 m', exact: true }).click();
   await expect(fog.getByText(/cd\/m²/).first()).not.toHaveText(before ?? '', WORKED_OUT);
   await expectAccessible(page);
+});
+
+test('eyes at the vehicle: a usual one is made one’s own, moved and turned on the plan, and taken back', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
+  await page.getByRole('button', { name: 'Glare and fog' }).click();
+  await page.getByRole('button', { name: 'At the vehicle' }).click(WORKED_OUT);
+  await expect(page.getByRole('row', { name: /Pump operator, reading the panel/ })).toBeVisible();
+  await page.getByRole('button', { name: 'At the rear, facing it', exact: true }).click();
+  await page.getByRole('button', { name: 'Make it one of this build’s own' }).click();
+  const eye = page.getByRole('complementary', { name: 'The eye looked at' });
+  await expect(eye.getByLabel('Name of the eye')).toHaveValue('At the rear, facing it (own)');
+  const look = eye.getByLabel('Looks, degrees clockwise from ahead');
+  await expect(look).toHaveValue('0');
+  await expectAccessible(page);
+  // Dragged toward the front on the plan, then turned back by the end of its look.
+  const plan = page.getByRole('img', { name: /^Eyes around the vehicle/ });
+  const dragBy = async (what: Locator, x: number, y: number): Promise<void> => {
+    const box = await what.boundingBox();
+    if (box === null) throw new Error('it is drawn');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + x, box.y + box.height / 2 + y, { steps: 4 });
+    await page.mouse.up();
+  };
+  const ahead = eye.getByLabel('Ahead of the origin, m');
+  const at = Number(await ahead.inputValue());
+  await dragBy(plan.locator('circle.eye.looked'), 0, 60);
+  await expect(page.getByRole('button', { name: /^Undo: Move At the rear/ })).toBeVisible();
+  expect(Math.abs(Number(await ahead.inputValue()) - at)).toBeLessThan(0.2);
+  await dragBy(plan.locator('circle.turn'), -60, 0);
+  await expect(page.getByRole('button', { name: /^Undo: Turn At the rear/ })).toBeVisible();
+  expect(Number(await look.inputValue())).toBeGreaterThan(90);
+  await page.getByRole('button', { name: /^Undo: Turn At the rear/ }).click();
+  await expect(look).toHaveValue('0');
 });
 
 test('a calm rear is laid, and what it costs in range stands beside the approach', async ({ page }) => {
@@ -247,6 +301,7 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
   await page.getByRole('button', { name: 'Glare and fog' }).click();
+  await page.getByRole('button', { name: 'Own driver' }).click(WORKED_OUT);
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   const wing = lit.getByRole('row', { name: /^wing right/ });
   await expect(wing).toContainText('2.33', WORKED_OUT);
@@ -324,6 +379,11 @@ test('a strip of road says how far along it the light reaches', async ({ page })
   await page.getByRole('button', { name: 'Ground', exact: true }).click();
   await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
   await page.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).click();
+  const says = page.getByRole('complementary', { name: 'What the ground gets' });
+  await says.getByRole('button', { name: 'Left side, 3 m' }).click();
+  await expect(says).toContainText(/Left side, 3 m, by lamp: mean, and where it is darkest/, WORKED_OUT);
+  await expect(says.getByRole('button', { name: /^Over the pump panel L \d+ lx \d/ })).toBeVisible();
+  await says.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).nth(1).click();
   await expect(
     page.getByText(/^(Nowhere above 10 lx\.|Above 10 lx from 0 to \d+ m of its 80 m)/),
   ).toBeVisible(WORKED_OUT);

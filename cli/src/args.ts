@@ -33,6 +33,7 @@ export interface Args {
   readonly quantity: string | undefined;
   readonly visibility: string | undefined;
   readonly corner: string | undefined;
+  readonly usedTo: string | undefined;
 }
 
 /** Whether the command line asks how it is used. */
@@ -80,6 +81,7 @@ export function readArgs(
     quantity: values.quantity,
     visibility: values.visibility,
     corner: values.corner,
+    usedTo: values['used-to'],
   };
 }
 
@@ -110,6 +112,7 @@ function parse(argv: readonly string[]) {
         quantity: { type: 'string' },
         visibility: { type: 'string' },
         corner: { type: 'string' },
+        'used-to': { type: 'string' },
       },
     });
   } catch (error) {

@@ -274,6 +274,17 @@ describe('sight', () => {
     // Driver, rear, both sides, roadside, reaching in; two drivers at each ten metres up to 200.
     expect(eyes).toHaveLength(6 + 2 * 20);
     expect(Math.max(...eyes.map((e) => e.thresholdIncrementPercent))).toBeGreaterThan(10);
+    const Driver = z.object({ direct: z.array(z.object({ on: z.string(), eyeLx: z.number() })) });
+    const { direct } = Driver.parse(json('glare', demo('incident-command'), '--stage', '2'));
+    expect(direct.every(({ eyeLx }) => eyeLx > 0)).toBe(true);
+    const used = (...more: string[]) =>
+      Eyes.parse(json('glare', demo('ks-13'), '--stage', '2', ...more)).eyes.map(
+        (e) => e.thresholdIncrementPercent,
+      );
+    // Below 5 cd/m² as the power of 0.8: an eye used to a tenth needs 10^0.8 times as much more.
+    const [one, tenth] = [Math.max(...used('--used-to', '1')), Math.max(...used('--used-to', '0.1'))];
+    expect(tenth / one).toBeCloseTo(10 ** 0.8, 6);
+    expect(flarik('glare', demo('ks-13'), '--stage', '2', '--used-to', '0').exitCode).toBe(2);
     const Veil = z.object({ highest: z.number(), byLamp: z.array(z.object({ highest: z.number() })) });
     const veil = Veil.parse(json('veil', demo('ks-13'), '--stage', '2', '--visibility', '50'));
     expect(veil.byLamp.reduce((sum, one) => sum + one.highest, 0)).toBeCloseTo(veil.highest, 6);

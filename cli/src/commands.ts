@@ -64,8 +64,8 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     name: 'glare',
-    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--json]',
-    what: 'Veiling luminance (cd/m²), threshold increment (%) and illuminance (lx) at eyes near the vehicle and of drivers 10 to 200 m off, at the highest instant.',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--used-to CD_PER_M2] [--json]',
+    what: 'Veiling luminance (cd/m²), threshold increment (%) and illuminance (lx) at eyes near the vehicle and of drivers 10 to 200 m off, at the highest instant and as a mean, for eyes used to so much (3000 cd/m² by day, 1 at night unless said); and what each function sends the driver’s eye.',
     run: (args) => glare(readBuildFile(args.file), args),
   },
   {

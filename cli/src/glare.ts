@@ -1,5 +1,6 @@
 import type { Build } from '@flarik/core/design/schema';
 import {
+  eyeLightByFunction,
   eyesInLane,
   glareAt,
   LUMINANCE_USED_TO,
@@ -7,17 +8,21 @@ import {
   type Lane,
 } from '@flarik/core/sight/glare';
 import { lightsIn } from '@flarik/core/sight/source';
-import { stationsOf } from '@flarik/core/sight/stations';
-import { stateOf, type Args } from './args.ts';
+import { driverOf, stationsOf } from '@flarik/core/sight/stations';
+import { onText } from '@flarik/core/design/controls';
+import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { figureOf, stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
+/** What an eye may be said to be used to, cd/m². */
+const MAY_BE_USED_TO = [0.1, 20_000] as const;
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 /** What the light does to eyes near the vehicle and on the road. */
 export function glare(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const lights = lightsIn(build, state);
-  const usedTo = LUMINANCE_USED_TO[state.ambient];
+  const usedTo = figureOf(args.usedTo, '--used-to', LUMINANCE_USED_TO[state.ambient], MAY_BE_USED_TO);
   const eyes = [
     ...stationsOf(build).map(({ name, eye, view }) => ({ name, eye, view })),
     ...LANES.flatMap((lane) =>
@@ -29,17 +34,30 @@ export function glare(build: Build, args: Args): Output {
     ),
   ].map((one) => {
     const { highest, mean, eyeLx } = glareAt(lights, one);
-    const percent = thresholdIncrement(highest, usedTo);
-    return { ...one, veilCdPerM2: highest, meanVeilCdPerM2: mean, thresholdIncrementPercent: percent, eyeLx };
+    return {
+      ...one,
+      veilCdPerM2: highest,
+      meanVeilCdPerM2: mean,
+      thresholdIncrementPercent: thresholdIncrement(highest, usedTo),
+      meanThresholdIncrementPercent: thresholdIncrement(mean, usedTo),
+      eyeLx,
+    };
   });
+  const driver = driverOf(vehicleOf(build.vehicle), build.traffic);
+  const direct = driver === null ? [] : eyeLightByFunction(lights, driver);
   if (args.json)
     return {
       exitCode: 0,
-      text: JSON.stringify({ build: build.name, state, usedToCdPerM2: usedTo, eyes }, null, 2),
+      text: JSON.stringify({ build: build.name, state, usedToCdPerM2: usedTo, eyes, direct }, null, 2),
     };
-  const lines = eyes.map(
-    (e) =>
-      `${e.name.padEnd(44)} veil ${e.veilCdPerM2.toFixed(3)} cd/m², ${e.thresholdIncrementPercent.toFixed(1)} % more contrast, ${e.eyeLx.toFixed(2)} lx`,
-  );
-  return { exitCode: 0, text: lines.join('\n') };
+  return {
+    exitCode: 0,
+    text: [
+      ...eyes.map(
+        (e) =>
+          `${e.name.padEnd(44)} veil ${e.veilCdPerM2.toFixed(3)} cd/m², ${e.thresholdIncrementPercent.toFixed(1)} % more contrast (${e.meanThresholdIncrementPercent.toFixed(1)} % as a mean), ${e.eyeLx.toFixed(2)} lx`,
+      ),
+      ...direct.map(({ on, eyeLx }) => `${onText(build, [on])}: ${eyeLx.toFixed(2)} lx at the driver’s eye`),
+    ].join('\n'),
+  };
 }

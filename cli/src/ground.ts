@@ -3,7 +3,7 @@ import { areaLight, groundGrid, lightOf, workAreasOf, type AreaLight } from '@fl
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { outlineOf } from '@flarik/core/sight/stations';
 import { Surfaces } from '@flarik/core/sight/surfaces';
-import { thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
+import { lampsLighting, placeOf, thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
 import { toTheEnd } from '@flarik/core/words/inSteps';
@@ -24,6 +24,7 @@ export function ground(build: Build, args: Args): Output {
     id,
     name,
     ...areaLight(grid, area, ENOUGH_LX),
+    byLamp: lampsLighting(lamps, placeOf(area)),
   }));
   const surfaces = Surfaces.of(build, state.open);
   const places = build.workPlaces.map((place) => ({
@@ -31,6 +32,7 @@ export function ground(build: Build, args: Args): Output {
     name: place.name,
     ...lightOf(workPlaceLx(lamps, place), ENOUGH_LX),
     thrownBackLx: thrownBackLx(surfaces, lamps, place),
+    byLamp: lampsLighting(lamps, place),
   }));
   const rows = Array.from({ length: grid.rows }, (_, row) =>
     Array.from(grid.lx.subarray(row * grid.columns, (row + 1) * grid.columns)),

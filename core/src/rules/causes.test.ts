@@ -3,8 +3,9 @@ import type { Build } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
+import { asBefore } from '../arrange/asBefore.ts';
 import { accept, standingOf, withdraw } from './acceptances.ts';
-import { causesOf, countBySeverity, reachText } from './causes.ts';
+import { causesOf, causesOfWork, countBySeverity, reachText } from './causes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
 import { figureText, findingsTable, findingsText } from './findingsTable.ts';
@@ -167,5 +168,27 @@ describe('findings as a table and as text', () => {
     const lines = findingsText(ks12, causesOf(ks12, findings)).split('\n');
     expect(lines).toHaveLength(causesOf(ks12, findings).length);
     expect(lines[0]).toMatch(/^blocks: Flashing blue shows to the rear/);
+  });
+});
+
+describe('before and after work', () => {
+  const causes = causesOf(ks12, findings);
+  const [first, second, ...others] = causes;
+
+  test('what is in both stays, the others are gone or new', () => {
+    if (first === undefined || second === undefined) throw new Error('KS-12 has findings');
+    const { gone, stay, come } = causesOfWork([first, ...others], [second, ...others]);
+    expect([gone, stay, come]).toEqual([[first], others, [second]]);
+  });
+  test('a lamp that was taken off took its finding with it', () => {
+    const medic = demoBuild('shore-medic-7');
+    const of = (build: Build) => causesOf(build, checkBuild(build).findings);
+    const { gone, stay, come } = causesOfWork(of(asBefore(medic)), of(medic));
+    const sentences = (list: readonly { readonly first: Finding }[]): string[] =>
+      list.map((cause) => cause.first.sentence);
+    expect(sentences(gone)).toContainEqual(expect.stringMatching(/^Box rear, top carries no lamp/));
+    expect(sentences(come)).toContainEqual(expect.stringMatching(/^"Mirror L"/));
+    expect(gone.length + stay.length).toBe(of(asBefore(medic)).length);
+    expect(come.length + stay.length).toBe(of(medic).length);
   });
 });

@@ -45,6 +45,26 @@ function causeKey({ id, kind, outcome }: Finding, partnerOf: ReadonlyMap<string,
   return [kind, outcome, ...[...new Set(about)].toSorted()].join('|');
 }
 
+/** What work on a vehicle does to its findings, by cause. */
+export interface CausesOfWork {
+  /** Of before: gone after it, and still there. */
+  readonly gone: readonly Cause[];
+  readonly stay: readonly Cause[];
+  /** Of after: they were not there before. */
+  readonly come: readonly Cause[];
+}
+
+/** Causes before work and after it, told apart by what they are of; each list the gravest first. */
+export function causesOfWork(before: readonly Cause[], after: readonly Cause[]): CausesOfWork {
+  const were = new Set(before.map(({ key }) => key));
+  const are = new Set(after.map(({ key }) => key));
+  return {
+    gone: before.filter(({ key }) => !are.has(key)),
+    stay: before.filter(({ key }) => are.has(key)),
+    come: after.filter(({ key }) => !were.has(key)),
+  };
+}
+
 /** The end of a finding's id: what it is about. */
 export const aboutOf = (id: string): string => id.slice(id.lastIndexOf('|') + 1);
 

@@ -1,3 +1,4 @@
+import type { On } from '../design/controls.ts';
 import type { TrafficSide } from '../design/site.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
@@ -68,6 +69,50 @@ export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Stat
       .map(([placementId, lv]) => ({ placementId, share: lv / mean }))
       .toSorted((a, b) => b.share - a.share),
   };
+}
+
+/** What one function sends an eye, and by which lamps. */
+export interface FunctionLight {
+  readonly on: On;
+  /** Illuminance at the eye, across each ray, at the highest instant of what it shows, lx. */
+  readonly eyeLx: number;
+  readonly byLamp: readonly { readonly placementId: string; readonly eyeLx: number }[];
+}
+
+/**
+ * What reaches an eye straight from the lamps or through glass, wherever it looks, function by function, each as if it were
+ * on alone; the most light first.
+ */
+export function eyeLightByFunction(
+  lights: readonly ModuleLight[],
+  station: Pick<Station, 'eye' | 'view'>,
+): FunctionLight[] {
+  const ons = new Set(lights.flatMap(({ drives }) => drives.map(({ on }) => on)));
+  const byMost = (a: { readonly eyeLx: number }, b: { readonly eyeLx: number }): number => b.eyeLx - a.eyeLx;
+  return [...ons]
+    .map((on): FunctionLight => {
+      const mine = lights.map(({ drives, ...light }) => ({
+        ...light,
+        drives: drives.filter((d) => d.on === on),
+      }));
+      const lamps = new Set(
+        mine.filter(({ drives }) => drives.length > 0).map(({ placementId }) => placementId),
+      );
+      const eyeLxOf = (some: readonly ModuleLight[]): number => glareAt(some, station).eyeLx;
+      return {
+        on,
+        eyeLx: eyeLxOf(mine),
+        byLamp: [...lamps]
+          .map((placementId) => ({
+            placementId,
+            eyeLx: eyeLxOf(mine.filter((light) => light.placementId === placementId)),
+          }))
+          .filter(({ eyeLx }) => eyeLx > 0)
+          .toSorted(byMost),
+      };
+    })
+    .filter(({ eyeLx }) => eyeLx > 0)
+    .toSorted(byMost);
 }
 
 /** What each candela of a module's peak gives an eye: veil, cd/m², and illuminance, lx. */

@@ -13,7 +13,7 @@ import { stateWith } from '../state/state.ts';
 import { COLOURS } from '../words/colour.ts';
 import { WEATHERS } from '../words/weather.ts';
 import { Approaches, FROM_M } from './approach.ts';
-import { eyesInLane, glareAt } from './glare.ts';
+import { eyeLightByFunction, eyesInLane, glareAt } from './glare.ts';
 import { areaLight, groundGrid, planeLx, type GroundGrid } from './ground.ts';
 import { hiddenToward } from './hiders.ts';
 import { SEEN_AS, seenBy } from './observer.ts';
@@ -250,6 +250,22 @@ describe('glare', () => {
     expect(lx).toBeGreaterThan(15);
     expect(lx).toBeLessThanOrEqual(25);
     expect(past([-1, 0, 0])).toBeLessThan(past([-1, 0, 0], 2) - 0.1);
+  });
+  test('function by function: each sends an eye what it does when it is on alone, its lamps add up to it', () => {
+    const roadside = stationsOf(pumper).find(({ id }) => id === 'roadside');
+    if (roadside === undefined) throw new Error('somebody stands at the roadside');
+    const lightsOf = (...on: string[]) => lightsIn(pumper, stateWith({ on }));
+    const found = eyeLightByFunction(lightsOf('stage-2', 'scene-light'), roadside);
+    expect(found.map(({ on }) => on).toSorted()).toEqual(['scene-light', 'stage-2']);
+    for (const { on, eyeLx, byLamp } of found) {
+      expect(eyeLx).toBeCloseTo(glareAt(lightsOf(on), roadside).eyeLx, 9);
+      const sum = byLamp.reduce((lx, one) => lx + one.eyeLx, 0);
+      // Of lamps that flash in turn no instant has all.
+      if (on === 'scene-light') expect(sum).toBeCloseTo(eyeLx, 9);
+      else expect(sum).toBeGreaterThan(eyeLx);
+    }
+    expect(found[0]?.eyeLx).toBeGreaterThanOrEqual(found[1]?.eyeLx ?? Infinity);
+    expect(eyeLightByFunction(lightsOf(), roadside)).toEqual([]);
   });
   test('shares add up, the mean stays below the highest, and two lamps dazzle more than one', () => {
     const [eye] = eyesInLane('following', 'right').filter(({ distanceM }) => distanceM === 50);

@@ -9,13 +9,16 @@ import type { Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { stateWith } from '../state/state.ts';
 import { eyesInLane, glareAt } from './glare.ts';
-import { planeLx } from './ground.ts';
+import { areaLight, groundGrid, planeLx, workAreasOf } from './ground.ts';
+import { toTheEnd } from '../words/inSteps.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { outlineOf, stationsOf } from './stations.ts';
 import { Surfaces } from './surfaces.ts';
 import {
   cornersOf,
   extentOf,
+  lampsLighting,
+  placeOf,
   stretchAbove,
   thrownBackLx,
   usualWorkPlaces,
@@ -223,5 +226,41 @@ describe('what is thrown back to a work place', () => {
     const first = (4 * Math.PI * 1000) / (6 * 2 * 2);
     expect(again / (0.5 * first)).toBeGreaterThan(0.9);
     expect(again / (0.5 * first)).toBeLessThan(1.1);
+  });
+});
+
+describe('which lamps light a place', () => {
+  const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: ['scene-light'] })), 'steady');
+  const outline = outlineOf(lookupOf(pumper).vehicle);
+  const panel: WorkPlace = place({ name: 'Panel', xM: -1, yM: 2.6, alongM: 2, acrossM: 1 });
+
+  test('lamp by lamp it adds up to the mean, and to what the darkest point gets', () => {
+    const lx = workPlaceLx(lamps, panel);
+    const found = lampsLighting(lamps, panel);
+    expect(found.length).toBeGreaterThan(2);
+    expect(found.reduce((sum, { meanLx }) => sum + meanLx, 0)).toBeCloseTo(
+      lx.reduce((a, b) => a + b, 0) / lx.length,
+      9,
+    );
+    expect(found.reduce((sum, { atDarkestLx }) => sum + atDarkestLx, 0)).toBeCloseTo(Math.min(...lx), 9);
+    const means = found.map(({ meanLx }) => meanLx);
+    expect(means).toEqual(means.toSorted((a, b) => b - a));
+  });
+  test('a near lamp gives most of the mean, a far one most where it is darkest', () => {
+    const near = { placementId: 'near', centre: [0, 0, 1] as Vec3, cdToward: () => 100 };
+    const far = { placementId: 'far', centre: [20, 0, 8] as Vec3, cdToward: () => 10_000 };
+    const [first, second] = lampsLighting([far, near], place({ xM: 3, alongM: 6, acrossM: 1 }));
+    expect([first?.placementId, second?.placementId]).toEqual(['near', 'far']);
+    expect(second?.atDarkestLx).toBeGreaterThan(first?.atDarkestLx ?? Infinity);
+  });
+  test('a strip of ground as a place gets what its piece of the grid gets', () => {
+    const grid = toTheEnd(groundGrid(lamps, outline, { stepM: 0.25, beyondM: 5 }));
+    // Before and behind the body light comes past its corners alone: there an edge more or less is all of it.
+    for (const area of workAreasOf(outline).filter(({ id }) => id === 'left' || id === 'right')) {
+      const byLamp = lampsLighting(lamps, placeOf(area));
+      const { meanLx } = areaLight(grid, area, 10);
+      const mean = byLamp.reduce((sum, one) => sum + one.meanLx, 0);
+      expect(Math.abs(mean - meanLx)).toBeLessThan(0.05 * meanLx);
+    }
   });
 });

@@ -3,9 +3,12 @@ import type { Facing, WorkPlace } from '../design/site.ts';
 import { convexPieces, isWithin, type Point2 } from '../geometry/polygon.ts';
 import { add, combine, scale, type Vec3 } from '../geometry/vec.ts';
 import { planeLx } from './ground.ts';
-import type { Source } from './source.ts';
+import type { ModuleSight, Source } from './source.ts';
 import type { Outline } from './stations.ts';
 import type { Surfaces } from './surfaces.ts';
+
+/** Where a work place is and what it looks like, whatever it is called. */
+export type WorkPlane = Omit<WorkPlace, 'id' | 'name'>;
 
 /** From one point of a work place to the next no more than this, but for large ones, m. */
 const STEP_M = 0.25;
@@ -34,7 +37,7 @@ function offsets(sizeM: number): number[] {
 }
 
 /** A point of the plane, so far from its middle, body axes, m. */
-function pointOf({ xM, yM, zM, facing }: WorkPlace, a: number, c: number): Vec3 {
+function pointOf({ xM, yM, zM, facing }: WorkPlane, a: number, c: number): Vec3 {
   const { along, across } = AXES[facing];
   return [
     xM + along[0] * a + across[0] * c,
@@ -44,21 +47,21 @@ function pointOf({ xM, yM, zM, facing }: WorkPlace, a: number, c: number): Vec3 
 }
 
 /** The corners of a work place on its plane, in turn, from its middle: along and across, m. */
-const cornersOn = ({ shape }: WorkPlace): Point2[] =>
+const cornersOn = ({ shape }: WorkPlane): Point2[] =>
   cornersIn(shape).map(({ alongM, acrossM }) => [alongM, acrossM]);
 
 /** The corners of a work place, in turn, body axes, m. */
 export const cornersOf = (place: WorkPlace): Vec3[] => cornersOn(place).map(([a, c]) => pointOf(place, a, c));
 
 /** How far a work place extends on its plane, m. */
-export function extentOf(place: WorkPlace): { readonly alongM: number; readonly acrossM: number } {
+export function extentOf(place: WorkPlane): { readonly alongM: number; readonly acrossM: number } {
   const corners = cornersOn(place);
   const spread = (of: readonly number[]): number => Math.max(...of) - Math.min(...of);
   return { alongM: spread(corners.map(([a]) => a)), acrossM: spread(corners.map(([, c]) => c)) };
 }
 
 /** Where a work place is looked at, from its middle: along and across, m. Its edges and corners are among them. */
-function pointsOn(place: WorkPlace): Point2[] {
+function pointsOn(place: WorkPlane): Point2[] {
   const { shape } = place;
   if (shape.kind === 'rectangle')
     return offsets(shape.alongM).flatMap((a) => offsets(shape.acrossM).map((c): Point2 => [a, c]));
@@ -81,6 +84,46 @@ export function workPlaceLx(lamps: readonly Source[], place: WorkPlace): number[
   const { normal } = AXES[place.facing];
   return pointsOn(place).map(([a, c]) => planeLx(lamps, pointOf(place, a, c), normal));
 }
+
+/** What one lamp gives a place where people work. */
+export interface LampLight {
+  readonly placementId: string;
+  readonly meanLx: number;
+  /** Where the place is darkest with all lamps together. */
+  readonly atDarkestLx: number;
+}
+
+/** Which lamps light a place, near ones and far ones, by what each gives it as a mean; the most first. */
+export function lampsLighting(
+  lamps: readonly (Source & Pick<ModuleSight, 'placementId'>)[],
+  place: WorkPlane,
+): LampLight[] {
+  const { normal } = AXES[place.facing];
+  const points = pointsOn(place).map(([a, c]) => pointOf(place, a, c));
+  const lit = [...new Set(lamps.map(({ placementId }) => placementId))].map((placementId) => {
+    const own = lamps.filter((lamp) => lamp.placementId === placementId);
+    return { placementId, lx: points.map((point) => planeLx(own, point, normal)) };
+  });
+  const allLx = points.map((_, i) => lit.reduce((sum, { lx }) => sum + (lx[i] ?? 0), 0));
+  const darkest = allLx.indexOf(Math.min(...allLx));
+  return lit
+    .map(({ placementId, lx }) => ({
+      placementId,
+      meanLx: lx.reduce((sum, v) => sum + v, 0) / lx.length,
+      atDarkestLx: lx[darkest] ?? 0,
+    }))
+    .filter(({ meanLx }) => meanLx > 0)
+    .toSorted((a, b) => b.meanLx - a.meanLx);
+}
+
+/** A piece of ground as a work place. */
+export const placeOf = ({ rearX, frontX, rightY, leftY }: Outline): WorkPlane => ({
+  xM: (rearX + frontX) / 2,
+  yM: (rightY + leftY) / 2,
+  zM: 0,
+  facing: 'up',
+  shape: { kind: 'rectangle', alongM: frontX - rearX, acrossM: leftY - rightY },
+});
 
 /** Directions in which a point looks for what is thrown back to it. */
 const LOOKS = 128;

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { standingOf } from '@flarik/core/rules/acceptances';
-  import { causesOf, countBySeverity } from '@flarik/core/rules/causes';
+  import type { Build } from '@flarik/core/design/schema';
+  import { causesOf, causesOfWork, countBySeverity, type Cause } from '@flarik/core/rules/causes';
+  import type { Finding } from '@flarik/core/rules/finding';
   import { SEVERITIES } from '@flarik/core/words/severity';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
@@ -9,6 +11,8 @@
   import { z } from 'zod';
   import { getEditor } from '$lib/editor/context';
   import { recall, remember } from '$lib/ui/remember';
+  import BeforeLine from './BeforeLine.svelte';
+  import BeforeList from './BeforeList.svelte';
   import FindingList from './FindingList.svelte';
   import { severityCount, severityMark } from './severity';
   import { showFinding } from './showFinding';
@@ -41,6 +45,14 @@
   });
   /** The first of the gravest, as they are listed. */
   const worst = $derived(causes[0]?.first);
+  /** What the work does to what the check finds, function by function; null until both are known. */
+  const work = $derived.by(() => {
+    const before = editor.checkBefore.answer;
+    if (!editor.isBefore || before === null || answer === null) return null;
+    const causesIn = (build: Build, findings: readonly Finding[]): Cause[] =>
+      causesOf(build, standingOf(build, findings).open);
+    return causesOfWork(causesIn(editor.seen, before.findings), causesIn(editor.build, answer.findings));
+  });
   const nothingText = $derived(
     answer === null
       ? 'Checking every state …'
@@ -53,7 +65,9 @@
 <section class="drawer" aria-label="Findings" aria-busy={editor.check.running || editor.isProvedSoon}>
   <div class="head">
     <h2>Findings</h2>
-    {#if editor.check.error !== null}
+    {#if editor.isBefore}
+      <BeforeLine {work} />
+    {:else if editor.check.error !== null}
       <p class="failed" role="alert">Not checked: {editor.check.error.message}</p>
     {:else if answer === null}
       <p class="quiet">checking …</p>
@@ -75,7 +89,7 @@
         {#if worst !== undefined && !unfolded}<span class="worst">Worst: {worst.sentence}</span>{/if}
       </p>
     {/if}
-    {#if worst !== undefined && !unfolded}
+    {#if worst !== undefined && !unfolded && !editor.isBefore}
       <button class="show" aria-label="Show: {worst.sentence}" onclick={() => showFinding(editor, worst)}
         >Show</button
       >
@@ -90,7 +104,11 @@
       on:click={() => fold(!unfolded)}
     />
   </div>
-  {#if unfolded}<FindingList {here} {nothingText} />{/if}
+  {#if unfolded && editor.isBefore}
+    {#if work !== null}<BeforeList {work} />{/if}
+  {:else if unfolded}
+    <FindingList {here} {nothingText} />
+  {/if}
 </section>
 
 <style>

@@ -64,6 +64,10 @@
     if (!editor.dragging) void editor.check.run(build);
   });
   $effect(() => {
+    const { build, isBefore } = editor;
+    if (isBefore && !editor.dragging) void editor.checkBefore.run(build);
+  });
+  $effect(() => {
     const checked = editor.check.answer;
     if (checked !== null && checked.build === editor.build && !editor.dragging)
       untrack(() => editor.proving.ask(checked));

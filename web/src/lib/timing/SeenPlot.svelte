@@ -30,7 +30,7 @@
   const threshold = $derived(thresholdIn(editor.build, editor.state.on));
   const x = $derived((ms: number) => left + ((ms - fromMs) / (toMs - fromMs)) * plot);
   const seen = $derived(
-    lightSeen(editor.build, editor.state, {
+    lightSeen(editor.seen, editor.state, {
       bearingDeg: editor.bearing,
       elevationDeg: editor.ringOptions.elevationDeg,
     }),

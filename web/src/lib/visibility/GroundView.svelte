@@ -4,20 +4,27 @@
   import type { WorkPlace } from '@flarik/core/design/site';
   import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
-  import { extentOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
+  import { extentOf, placeOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import Beside from './Beside.svelte';
+  import LampList from './LampList.svelte';
   import PlacesOnPlan from './PlacesOnPlan.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import WorkPlaceEdit from './WorkPlaceEdit.svelte';
   import { border } from './shades';
+  import type { Looked, Sight } from './sight.svelte';
   import type { GroundAnswer } from '$lib/workers/sight.worker';
 
   /** Light to work by on the ground around the vehicle, seen from above with the front up. */
-  let { answer, stale }: { answer: GroundAnswer; stale: boolean } = $props();
+  let {
+    answer,
+    stale,
+    sight,
+    looked,
+  }: { answer: GroundAnswer; stale: boolean; sight: Sight; looked: Looked } = $props();
   const { grid } = $derived(answer);
   const editor = getEditor()();
   const DECADES = [-1, 3] as const;
@@ -38,6 +45,16 @@
   );
   let chosenId = $state<string | null>(null);
   const chosen = $derived(editor.build.workPlaces.find(({ id }) => id === chosenId));
+  const chosenArea = $derived(areas.find(({ id }) => id === chosenId));
+  const toggle = (id: string): string | null => (chosenId = id === chosenId ? null : id);
+  const asked = $derived(chosen ?? (chosenArea === undefined ? null : placeOf(chosenArea)));
+  $effect(() => {
+    if (chosenId !== null && asked !== null)
+      void sight.placeLamps.run({ looked, id: chosenId, place: asked });
+  });
+  const lamps = $derived(
+    sight.placeLamps.answer?.id === chosenId ? (sight.placeLamps.answer?.lamps ?? []) : [],
+  );
   /** Of a place so long one asks how far the light reaches along it, m. */
   const LONG_M = 5;
   const stretch = $derived.by(() => {
@@ -121,7 +138,14 @@
       </svg>
       <svg viewBox="0 0 {wide} {deep}">
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
-          <rect class="area" x={px(rearX)} y={py(leftY)} width={frontX - rearX} height={leftY - rightY} />
+          <rect
+            class="area"
+            class:chosen={id === chosenId}
+            x={px(rearX)}
+            y={py(leftY)}
+            width={frontX - rearX}
+            height={leftY - rightY}
+          />
         {/each}
         <PlacesOnPlan {px} {py} {chosenId} {bodyAt} choose={(id) => (chosenId = id)} />
         <g transform="translate({px(0)} {py(0)}) scale(1,-1)">
@@ -161,8 +185,12 @@
       </thead>
       <tbody>
         {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
-          <tr>
-            <td>{area.name}</td>
+          <tr class:chosen={area.id === chosenId}>
+            <td
+              ><button class="link" aria-pressed={area.id === chosenId} onclick={() => toggle(area.id)}
+                >{area.name}</button
+              ></td
+            >
             <td class="figure">{number(meanLx)}</td>
             <td class="figure">{number(leastLx)}</td>
             <td class="figure">{evenness.toFixed(2)}</td>
@@ -172,10 +200,8 @@
         {#each places as { place, light } (place.id)}
           <tr class:chosen={place.id === chosenId}>
             <td
-              ><button
-                class="link"
-                aria-pressed={place.id === chosenId}
-                onclick={() => (chosenId = place.id === chosenId ? null : place.id)}>{place.name}</button
+              ><button class="link" aria-pressed={place.id === chosenId} onclick={() => toggle(place.id)}
+                >{place.name}</button
               ></td
             >
             <td class="figure">{number(light.meanLx)}</td>
@@ -204,6 +230,16 @@
         </p>
       {/if}
       <WorkPlaceEdit one={chosen} />
+    {/if}
+    {#if lamps.length > 0}
+      <h3>{chosen?.name ?? chosenArea?.name}, by lamp: mean, and where it is darkest</h3>
+      <LampList
+        rows={lamps.slice(0, 8).map(({ placementId, meanLx, atDarkestLx }) => ({
+          placementId,
+          note: `${number(meanLx)} lx`,
+          figure: `${number(atDarkestLx)} lx`,
+        }))}
+      />
     {/if}
     <p class="add" role="group" aria-label="Add a work place">
       Add:
@@ -275,6 +311,16 @@
     stroke-width: 1;
     stroke-dasharray: 5 4;
     vector-effect: non-scaling-stroke;
+  }
+
+  .area.chosen {
+    stroke: var(--on);
+    stroke-width: 2.5;
+  }
+
+  h3 {
+    font-size: 13px;
+    font-weight: 600;
   }
 
   tr.chosen td {

@@ -1,5 +1,9 @@
 <script lang="ts">
-  import { MAP_FROM_DEG, MAP_STEP_DEG, MAP_TO_DEG, type DirectionMap } from '@flarik/core/coverage/map';
+  import { whereabouts } from '@flarik/core/coverage/gaps';
+  import { MAP_FROM_DEG, MAP_STEP_DEG, MAP_TO_DEG } from '@flarik/core/coverage/map';
+  import { sectorText } from '@flarik/core/coverage/sectors';
+  import type { MapGap } from '@flarik/core/rules/mapGaps';
+  import type { MapAnswer } from '$lib/workers/sight.worker';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import { border, scaleOf } from './shades';
@@ -13,7 +17,7 @@
     stale,
     onpoint,
   }: {
-    map: DirectionMap;
+    map: MapAnswer;
     /** What the packs ask for by bearing, seen level; null where it is not asked of what is shown. */
     floor: Float64Array | null;
     bearing: number;
@@ -43,6 +47,22 @@
       (column, row) => (turned[row * COLUMNS + column] ?? 0) >= (asked[bearingAt(column)] ?? 0),
     );
   });
+  /** Gaps, hatched: a strip for each run of rows. */
+  const hatched = $derived(
+    map.gaps
+      .flatMap(({ runs }) => runs)
+      .map(
+        ({ bearing: b, fromRow, toRow }) =>
+          `M${columnOf(b)} ${rows - 1 - toRow}h1v${toRow - fromRow + 1}h-1z`,
+      )
+      .join(''),
+  );
+  /** Where the middle of a gap is, of all columns. */
+  const middleOf = ({ fromDeg, toDeg }: MapGap): number =>
+    ((columnOf(fromDeg) + ((toDeg - fromDeg + COLUMNS) % COLUMNS) / 2) % COLUMNS) / COLUMNS;
+  /** Names of gaps side by side stand one above the other. */
+  const MOST_NAMED = 6;
+  const NAME_ROWS = 3;
   const upOf = (deg: number): number => rows - 0.5 - (deg - MAP_FROM_DEG) / MAP_STEP_DEG;
   const SIDES = [
     { column: 0, text: 'rear' },
@@ -75,10 +95,24 @@
   >
     <Shaded values={turned} columns={COLUMNS} {rows} {decades} label="Light toward every direction" />
     <svg viewBox="0 0 {COLUMNS} {rows}" preserveAspectRatio="none">
+      <defs>
+        <pattern id="map-gap" width="4" height="1.2" patternUnits="userSpaceOnUse">
+          <path class="hatch" d="M0 1.2L4 0" />
+        </pattern>
+      </defs>
+      <path class="gap" d={hatched} />
       <path class="limit" d={limit} />
       <path class="level" d="M0 {upOf(0)}H{COLUMNS}" />
       <path class="here" d="M{columnOf(bearing) + 0.5} 0V{rows}M0 {upOf(elevationDeg)}H{COLUMNS}" />
     </svg>
+    {#each map.gaps.slice(0, MOST_NAMED) as gap, i (gap.fromDeg)}
+      <span
+        class="name"
+        style:left="{Math.min(0.9, Math.max(0.1, middleOf(gap))) * 100}%"
+        style:top="calc({(upOf(0) / rows) * 100}% + {0.4 + (i % NAME_ROWS) * 1.4}rem)"
+        >gap {whereabouts(gap)}, {sectorText(gap)}</span
+      >
+    {/each}
   </div>
   <div class="along" aria-hidden="true">
     {#each SIDES as { column, text } (column)}
@@ -87,7 +121,12 @@
   </div>
   <figcaption>
     <Scale {decades} {unit} />
-    {#if limit !== ''}<span class="key"><i></i>what the packs ask for, seen level</span>{/if}
+    {#if limit !== ''}<span class="key"><i></i>as much as the packs ask for</span>{/if}
+    {#if map.gaps.length > 0}<span class="key"
+        ><i class="hatched"></i>gap: less, where they look from{map.gaps.length > MOST_NAMED
+          ? `; ${map.gaps.length} in all`
+          : ''}</span
+      >{/if}
   </figcaption>
 </figure>
 
@@ -132,6 +171,26 @@
   .limit {
     stroke: #ff5a60;
     stroke-width: 2;
+  }
+
+  .gap {
+    fill: url(#map-gap);
+  }
+
+  .hatch {
+    stroke: #ff5a60;
+    stroke-width: 1.5;
+  }
+
+  .name {
+    position: absolute;
+    padding: 0 0.3rem;
+    transform: translateX(-50%);
+    background: #10182bcc;
+    color: #ffffff;
+    font-size: 12px;
+    white-space: nowrap;
+    pointer-events: none;
   }
 
   .level {
@@ -198,5 +257,10 @@
     width: 18px;
     height: 2px;
     background: #ff5a60;
+  }
+
+  .key i.hatched {
+    height: 12px;
+    background: repeating-linear-gradient(-45deg, #ff5a60 0 1.5px, transparent 1.5px 5px);
   }
 </style>

@@ -5,6 +5,7 @@ import type { Build } from '@flarik/core/design/schema';
 import type { State } from '@flarik/core/state/state';
 import type { Approach } from '@flarik/core/design/approach';
 import type { Junction } from '@flarik/core/sight/junction';
+import type { WorkPlane } from '@flarik/core/sight/workPlace';
 import * as Comlink from 'comlink';
 import { LatestRun } from '$lib/editor/latestRun.svelte';
 import { DesignKeeper } from '$lib/workers/heldDesign';
@@ -90,6 +91,12 @@ export class Sight {
   );
   readonly ground = new LatestRun(({ looked, stepM }: { looked: Looked; stepM: number }) =>
     this.#ask(looked.build, (api, tell) => api.ground(looked.state, stepM, tell)),
+  );
+  readonly placeLamps = new LatestRun(
+    async ({ looked, id, place }: { looked: Looked; id: string; place: WorkPlane }) => ({
+      id,
+      lamps: await this.#ask(looked.build, (api) => api.placeLamps(looked.state, place)),
+    }),
   );
   readonly litGround = new LatestRun(({ looked }: { looked: Looked }) =>
     this.#ask(looked.build, (api, tell) => api.litGround(looked.state, tell)),

@@ -4,10 +4,18 @@ import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
 import type { Build } from '@flarik/core/design/schema';
 import type { WorkPlace } from '@flarik/core/design/site';
+import { mapGaps, type MapGap } from '@flarik/core/rules/mapGaps';
 import { redundantLamps, type Redundant } from '@flarik/core/rules/redundant';
 import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
 import { bouncesAt, type Bounce } from '@flarik/core/sight/bounce';
-import { eyesInLane, glareAt, type Glare, type Lane } from '@flarik/core/sight/glare';
+import {
+  eyeLightByFunction,
+  eyesInLane,
+  glareAt,
+  type FunctionLight,
+  type Glare,
+  type Lane,
+} from '@flarik/core/sight/glare';
 import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
@@ -21,7 +29,13 @@ import { modesOf, variantOf, type Variant } from '@flarik/core/sight/variant';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
 import { wouldGain, type WouldGain } from '@flarik/core/rules/wouldGain';
 import { Surfaces } from '@flarik/core/sight/surfaces';
-import { thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
+import {
+  lampsLighting,
+  thrownBackLx,
+  workPlaceLx,
+  type LampLight,
+  type WorkPlane,
+} from '@flarik/core/sight/workPlace';
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
@@ -31,6 +45,11 @@ import { HeldDesign } from './heldDesign';
 
 /** How far a long answer has come, 0 to 1. */
 export type Progress = (share: number) => void;
+
+export interface MapAnswer extends DirectionMap {
+  /** Where packs look from and ask for more. */
+  readonly gaps: readonly MapGap[];
+}
 
 export interface ApproachTable {
   /** The least time to spare first, by the normal eye. */
@@ -64,6 +83,8 @@ export interface LaneGlare {
 export interface EyesAnswer {
   readonly stations: readonly { readonly station: Station; readonly glare: Glare }[];
   readonly lanes: readonly LaneGlare[];
+  /** What reaches the driver's eye straight from the lamps or through glass. */
+  readonly direct: readonly FunctionLight[];
   /** For the driver's eye in that air; null in a body without a driver's seat. */
   readonly veil: VeilResult | null;
   /** What road, body and cab throw back to that eye. */
@@ -98,8 +119,12 @@ const api = {
     options: Omit<RingOptions, 'elevationDeg'>,
     quantity: MapQuantity,
     progress: Progress,
-  ): DirectionMap {
-    return toTheEnd(directionMap(design.present, state, options, quantity), progress);
+  ): MapAnswer {
+    const map = toTheEnd(directionMap(design.present, state, options, quantity), progress);
+    return {
+      ...map,
+      gaps: options.colour === null ? mapGaps(design.present, state, options.level, map) : [],
+    };
   },
 
   /** Little maps of several states, coarser. */
@@ -163,6 +188,10 @@ const api = {
     };
   },
 
+  /** Which lamps light a place where people work. */
+  placeLamps: (state: State, place: WorkPlane): LampLight[] =>
+    lampsLighting(sourcesOf(lightsIn(design.present, state), 'steady'), place),
+
   /** The light on the ground in time, for the picture by eye. */
   litGround(state: State, progress: Progress): GroundShare[] {
     const build = design.present;
@@ -199,6 +228,7 @@ const api = {
           glare: glareAt(lights, eye),
         })),
       })),
+      direct: driver === null ? [] : eyeLightByFunction(lights, driver),
       veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
       bounces: driver === null ? [] : bouncesAt(Surfaces.of(build, state.open), lights, driver.eye),
       reflections: driver === null ? [] : reflectionsAt(build, state.open, lights, driver),

@@ -121,6 +121,7 @@
       sight.approach,
       sight.junction,
       sight.ground,
+      sight.placeLamps,
       sight.litGround,
       sight.eyes,
       sight.redundant,
@@ -181,7 +182,7 @@
       {/if}
     {:else if look === 'ground'}
       {#if sight.ground.answer === null}{@render waiting()}{:else}
-        <GroundView answer={sight.ground.answer} stale={sight.ground.running} />
+        <GroundView {sight} {looked} answer={sight.ground.answer} stale={sight.ground.running} />
       {/if}
     {:else if look === 'spare'}
       {#if sight.redundant.answer === null}{@render waiting()}{:else}

@@ -1,0 +1,67 @@
+<script lang="ts">
+  import { countBySeverity, type CausesOfWork } from '@flarik/core/rules/causes';
+  import { SEVERITIES } from '@flarik/core/words/severity';
+  import { getEditor } from '$lib/editor/context';
+  import { severityCount, severityMark } from './severity';
+
+  /** What was wrong before the work, and how much of it the work puts right, in one line. */
+  let { work }: { work: CausesOfWork | null } = $props();
+  const editor = getEditor()();
+  const counts = $derived.by(() => {
+    if (work === null) return [];
+    const found = countBySeverity([...work.gone, ...work.stay]);
+    return SEVERITIES.map((severity) => ({ severity, count: found[severity] })).filter(
+      ({ count }) => count > 0,
+    );
+  });
+</script>
+
+{#if editor.checkBefore.error !== null}
+  <p class="failed" role="alert">Not checked: {editor.checkBefore.error.message}</p>
+{:else if work === null}
+  <p class="quiet">checking what was there before the work …</p>
+{:else}
+  <p class="said">
+    <strong>Before the work</strong>
+    {#each counts as { severity, count } (severity)}
+      <span class="mark {severity}">
+        <span aria-hidden="true">{severityMark[severity].shape}</span>
+        {severityCount(severity, count)}
+      </span>
+    {:else}
+      <span>nothing found</span>
+    {/each}
+    <span class="quiet"
+      >{work.gone.length} gone after it, {work.stay.length} stay, {work.come.length} new; function by function</span
+    >
+  </p>
+{/if}
+
+<style>
+  p {
+    flex: 1;
+    min-width: 0;
+    font-size: 13px;
+  }
+
+  .said {
+    display: flex;
+    gap: 0.75rem;
+    align-items: baseline;
+    overflow: hidden;
+    white-space: nowrap;
+  }
+
+  .failed,
+  .blocks {
+    color: var(--gap);
+  }
+
+  .warns {
+    color: var(--warn);
+  }
+
+  .advises {
+    color: var(--accent);
+  }
+</style>

@@ -1,0 +1,233 @@
+<script lang="ts">
+  import { onText } from '@flarik/core/design/controls';
+  import { setFinish } from '@flarik/core/design/ownEdits';
+  import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
+  import type { Colour } from '@flarik/core/words/colour';
+  import { getEditor } from '$lib/editor/context';
+  import Choice from '$lib/frame/Choice.svelte';
+  import FigureField from '$lib/ui/FigureField.svelte';
+  import type { EyesAnswer } from '$lib/workers/sight.worker';
+  import Beside from './Beside.svelte';
+  import { contrastText, small, whoText, type UsedTo } from './glareText';
+  import LampList from './LampList.svelte';
+
+  /** What the own lamps do to the driver: seen straight, in glass and mirrors, thrown back by what they light and by fog. */
+  let {
+    answer,
+    usedTo,
+    opticalRangeM,
+    stale,
+    onrange,
+  }: {
+    answer: EyesAnswer;
+    usedTo: UsedTo;
+    opticalRangeM: number;
+    stale: boolean;
+    onrange: (opticalRangeM: number) => void;
+  } = $props();
+  const editor = getEditor()();
+  const labels = $derived(new Map(editor.build.placements.map((p) => [p.id, p.label])));
+  const RANGES = ['50', '80', '200'].map((value) => ({ value, text: `${value} m` }));
+  const WHITE: Colour = 'white';
+  const { veil, direct } = $derived(answer);
+  const fogLuminance = $derived(LUMINANCE_AROUND[usedTo.around]);
+  /** The brightest surfaces, and those besides of which the build says how much they throw back. */
+  const lit = $derived(answer.bounces.slice(0, 6));
+  const dark = $derived(
+    editor.build.finishes.filter(({ surface }) => !lit.some((bounce) => bounce.surface === surface)),
+  );
+  const isSaid = (surface: string): boolean =>
+    editor.build.finishes.some((finish) => finish.surface === surface);
+  const setBack = (surface: string, percent: number | null): void =>
+    editor.edit(`What ${surface} throws back`, (b) => setFinish(b, surface, percent));
+</script>
+
+{#snippet finish(surface: string, reflectance: number)}
+  <td>
+    {surface}
+    {#if isSaid(surface)}
+      <button
+        class="link"
+        aria-label="Let {surface} throw back as usual"
+        onclick={() => setBack(surface, null)}>as usual</button
+      >
+    {/if}
+  </td>
+  <td class="figure field">
+    <FigureField
+      label="{surface} throws back, %"
+      value={Math.round(reflectance * 100)}
+      min={0}
+      max={95}
+      whole={true}
+      onset={(percent: number) => setBack(surface, percent)}
+    /> %
+  </td>
+{/snippet}
+
+<Beside label="Thrown back by fog" {stale}>
+  <section aria-label="What the driver sees of the own lamps">
+    {#if veil === null}
+      <p class="quiet">This body has no driver’s seat.</p>
+    {:else}
+      <table aria-label="Own lamps seen straight or through glass">
+        <thead>
+          <tr><th>Seen straight or through glass, by</th><th>at the eye, lx</th><th>most from</th></tr>
+        </thead>
+        <tbody>
+          {#each direct.slice(0, 5) as { on, eyeLx, byLamp } (on)}
+            <tr>
+              <td>{onText(editor.seen, [on])}</td>
+              <td class="figure">{small(eyeLx)}</td>
+              <td class="who"
+                >{byLamp
+                  .slice(0, 2)
+                  .map((one) => `${labels.get(one.placementId) ?? one.placementId} ${small(one.eyeLx)} lx`)
+                  .join(', ')}</td
+              >
+            </tr>
+          {:else}
+            <tr><td colspan="3" class="quiet">No lamp that is on reaches the driver’s eye straight.</td></tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    {#if answer.reflections.length > 0}
+      <table aria-label="Own lamps in glass and mirrors, seen by the driver">
+        <thead>
+          <tr
+            ><th>Seen in own glass and mirrors</th><th>veil, cd/m²</th><th>more contrast</th><th
+              >at the eye, lx</th
+            ><th>seen at</th><th>most from</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each answer.reflections.slice(0, 6) as reflection (reflection.mirror)}
+            <tr>
+              <td>{reflection.mirror}</td>
+              <td class="figure">{small(reflection.highest)}</td>
+              <td class="figure">{contrastText(reflection.highest, usedTo)}</td>
+              <td class="figure">{small(reflection.eyeLx)}</td>
+              <td class="figure"
+                >{Math.round(reflection.bearingDeg)}°, {Math.round(reflection.elevationDeg)}°</td
+              >
+              <td class="who">{whoText(labels, reflection.byLamp)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    {#if lit.length > 0 || dark.length > 0}
+      <table aria-label="Lit surfaces before the driver">
+        <thead>
+          <tr
+            ><th>Lit before the driver</th><th>throws back</th><th>brightest, cd/m²</th><th>mean</th><th
+              >seen at</th
+            ><th>most from</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each lit as bounce (bounce.surface)}
+            <tr>
+              {@render finish(bounce.surface, bounce.reflectance)}
+              <td class="figure">{small(bounce.highest)}</td>
+              <td class="figure">{small(bounce.mean)}</td>
+              <td class="figure">{bounce.bearingDeg}°, {bounce.elevationDeg}°</td>
+              <td class="who">{whoText(labels, bounce.byLamp)}</td>
+            </tr>
+          {/each}
+          {#each dark as { surface, percent } (surface)}
+            <tr>
+              {@render finish(surface, percent / 100)}
+              <td class="figure quiet">hardly lit</td>
+              <td colspan="3"></td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </section>
+  {#snippet says()}
+    <h2>Thrown back by fog to the driver</h2>
+    {#if veil !== null}
+      <Choice
+        label="Seen through the fog, m"
+        small
+        options={RANGES}
+        value={String(opticalRangeM)}
+        onchoose={(v: string) => onrange(Number(v))}
+      />
+      <dl>
+        <dt>At the highest instant</dt>
+        <dd class="figure">{small(veil.highest)} cd/m²</dd>
+        <dt>As a mean</dt>
+        <dd class="figure">{small(veil.mean)} cd/m²</dd>
+        <dt>Without {WHITE}, highest</dt>
+        <dd class="figure">{small(veil.highest - veil.white.highest)} cd/m²</dd>
+        <dt>Against the fog’s own {fogLuminance} cd/m², {usedTo.around}</dt>
+        <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
+      </dl>
+      <h2>By lamp</h2>
+      <LampList
+        rows={veil.byLamp.slice(0, 8).map(({ placementId, highest }) => ({
+          placementId,
+          figure: `${Math.round((100 * highest) / veil.highest)} %`,
+        }))}
+      />
+    {/if}
+    <p class="quiet small">
+      Glare after CIE 146 at the highest instant, all clocks at theirs. Fog by single scattering, as a mean
+      over ±10° × ±5° straight ahead. Design figures, not measurements; flashing can harm people who are
+      sensitive to it, whatever stands here.
+    </p>
+  {/snippet}
+</Beside>
+
+<style>
+  .link {
+    font-size: 13px;
+  }
+
+  section {
+    display: grid;
+    align-content: start;
+    gap: 0.6rem;
+    padding: 0.5rem 0.75rem;
+    overflow-y: auto;
+  }
+
+  table {
+    border-collapse: collapse;
+    font-size: 13px;
+  }
+
+  th,
+  td {
+    padding: 0.25rem 0.4rem;
+    text-align: right;
+  }
+
+  th {
+    color: var(--cds-text-02);
+    font-weight: 400;
+  }
+
+  th:first-child,
+  td:first-child,
+  th:last-child,
+  .who {
+    text-align: left;
+  }
+
+  td {
+    border-top: 1px solid var(--sheet-line);
+  }
+
+  .field {
+    white-space: nowrap;
+  }
+
+  dd {
+    text-align: right;
+  }
+</style>

@@ -1,0 +1,29 @@
+import { LUMINANCE_USED_TO, thresholdIncrement } from '@flarik/core/sight/glare';
+import type { LightAround } from '@flarik/core/words/weather';
+
+/** The light around an eye, and the luminance that it is used to, cd/m². */
+export interface UsedTo {
+  readonly around: LightAround;
+  readonly cdPerM2: number;
+}
+
+/** What an eye is used to unless somebody says otherwise. */
+export const usualFor = (around: LightAround): UsedTo => ({ around, cdPerM2: LUMINANCE_USED_TO[around] });
+
+/** A figure with no more places than it is worth. */
+export const small = (v: number): string =>
+  v === 0 ? '0' : v < 0.01 ? '< 0.01' : v < 10 ? v.toFixed(2) : v.toFixed(0);
+
+/** So much more contrast an eye needs under a veil. @param veil - cd/m² */
+export const contrastText = (veil: number, { cdPerM2 }: UsedTo): string =>
+  `${small(thresholdIncrement(veil, cdPerM2))} %`;
+
+/** The two lamps with the greatest shares. */
+export const whoText = (
+  labels: ReadonlyMap<string, string>,
+  byLamp: readonly { readonly placementId: string; readonly share: number }[],
+): string =>
+  byLamp
+    .slice(0, 2)
+    .map(({ placementId, share }) => `${labels.get(placementId) ?? placementId} ${Math.round(share * 100)} %`)
+    .join(', ');
