@@ -5,6 +5,7 @@ import type { State } from '../state/state.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { posedSolids } from '../vehicle/vehicle.ts';
+import type { Ambient } from '../words/ambient.ts';
 import { timeOf } from '../timing/clock.ts';
 import { rhythmOf, type Drive } from '../resolve/channels.ts';
 import { clockSignal, timelinesOf } from '../timing/timeline.ts';
@@ -60,6 +61,13 @@ export function inScene({ aheadM, leftM, turnedDeg }: StandsAt, [x, y, z]: Vec3)
   return [aheadM + x * Math.cos(a) - y * Math.sin(a), leftM + x * Math.sin(a) + y * Math.cos(a), z];
 }
 
+/** What another vehicle of a scene shows there: everything shut, the light around as here. */
+export const stateThere = ({ vehicle, build }: SceneMember, ambient: Ambient): State => ({
+  on: vehicle.on.filter((on) => isOn(build, on)),
+  open: [],
+  ambient,
+});
+
 /** A channel of a vehicle at a scene, its optical centre in the axes of the scene. */
 export interface SceneChannel extends NearChannel {
   /** The vehicle it is on, by its id in the scene; null for the one whose scene it is. */
@@ -79,11 +87,11 @@ export function sceneNear(
 ): SceneChannel[] {
   const members = [
     { id: null, at: HERE_AT, build, state },
-    ...others.map(({ vehicle, build: there }) => ({
-      id: vehicle.id,
-      at: vehicle,
-      build: there,
-      state: { on: vehicle.on.filter((on) => isOn(there, on)), open: [], ambient: state.ambient },
+    ...others.map((other) => ({
+      id: other.vehicle.id,
+      at: other.vehicle,
+      build: other.build,
+      state: stateThere(other, state.ambient),
     })),
   ].map((member) => ({ ...member, eye: inVehicle(member.at, eye) }));
   const bodies = members.map((member) => ({

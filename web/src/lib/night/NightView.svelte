@@ -72,8 +72,10 @@
       : eyeBeside({ bearingDeg: editor.bearing, distanceM, heightM }, editor.vehicle),
   );
   const scene = new SceneMembers();
-  $effect(() => scene.want(editor.build.scene));
-  const members = $derived(scene.of(editor.build.scene));
+  const others = $derived(editor.build.scene);
+  $effect(() => scene.want(others));
+  const members = $derived(scene.of(others));
+  const { ambient } = $derived(editor.state);
   const shown = $derived.by((): Shown[] => [
     { vehicle: editor.vehicle, open: editor.open, at: [0, 0, 0], turnedDeg: 0 },
     ...members.map(({ vehicle, build }) => ({
@@ -89,6 +91,10 @@
     ...(around === 'rain' && !eye.inside ? mirrored(near(underRoad(eye.at)), eye.at) : []),
   ]);
   $effect(() => void sight.litGround.run({ looked: { build: editor.seen, state: editor.state } }));
+  $effect(() => {
+    const asked = { members, ambient };
+    untrack(() => void sight.litScene.run({ build: editor.seen, ...asked }));
+  });
   /** What fog throws back to the driver. */
   $effect(() => {
     if (eye.inside && around === 'fog')
@@ -136,7 +142,14 @@
     untrack(draw);
   });
   $effect(() => {
-    stage?.setGround(sight.litGround.answer ?? []);
+    stage?.setGround([
+      { at: [0, 0, 0], turnedDeg: 0, shares: sight.litGround.answer ?? [] },
+      ...(sight.litScene.answer ?? []).map(({ vehicle, shares }) => ({
+        at: [vehicle.aheadM, vehicle.leftM, 0] as const,
+        turnedDeg: vehicle.turnedDeg,
+        shares,
+      })),
+    ]);
     untrack(draw);
   });
   $effect(() => {

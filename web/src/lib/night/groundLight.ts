@@ -3,6 +3,7 @@ import { levelAt } from '@flarik/core/timing/timeline';
 import {
   AdditiveBlending,
   DataTexture,
+  Group,
   LinearFilter,
   Mesh,
   MeshBasicMaterial,
@@ -17,51 +18,56 @@ const LX_PER_LUMINANCE = 3;
 /** Full brightness of the picture is so many decades above it. */
 const DECADES = 2.5;
 
+/** Toward the edge of what is worked out the light fades over so much, m: it goes on beyond, and must not look cut off. */
+const FADE_M = 4;
+
 /** What lamps throw on the ground round a vehicle, drawn as a carpet of light. */
 export class GroundLight {
-  readonly mesh = new Mesh(
-    new PlaneGeometry(1, 1),
-    new MeshBasicMaterial({
-      transparent: true,
-      blending: AdditiveBlending,
-      depthWrite: false,
-      polygonOffset: true,
-      polygonOffsetFactor: -1,
-      polygonOffsetUnits: -4,
-    }),
-  );
-  #shares: readonly GroundShare[] = [];
-  #texture: DataTexture | null = null;
-  #sums = new Float32Array();
+  /** In the axes of the vehicle. */
+  readonly group = new Group();
+  readonly #shares: readonly GroundShare[];
+  readonly #mesh: Mesh<PlaneGeometry, MeshBasicMaterial>;
+  readonly #texture: DataTexture;
+  readonly #sums: Float32Array;
+  /** Share of the brightness that each point of the grid is drawn with. */
+  readonly #fade: Float32Array;
 
-  constructor() {
-    this.mesh.visible = false;
-  }
-
-  setShares(shares: readonly GroundShare[]): void {
+  /** @param shares - on the same grid; at least one */
+  constructor(shares: readonly GroundShare[]) {
+    const [first] = shares;
+    if (first === undefined) throw new RangeError('ground that nothing lights is not drawn');
+    const { columns, rows, stepM, fromX, fromY } = first.grid;
     this.#shares = shares;
-    this.#texture?.dispose();
-    this.#texture = null;
-    const grid = shares[0]?.grid;
-    this.mesh.visible = grid !== undefined;
-    if (grid === undefined) return;
-    const { columns, rows, stepM, fromX, fromY } = grid;
-    const texture = new DataTexture(new Uint8Array(4 * columns * rows), columns, rows, RGBAFormat);
-    texture.colorSpace = SRGBColorSpace;
-    texture.magFilter = LinearFilter;
-    texture.minFilter = LinearFilter;
-    this.#texture = texture;
     this.#sums = new Float32Array(3 * columns * rows);
-    this.mesh.material.map = texture;
-    this.mesh.material.needsUpdate = true;
-    this.mesh.scale.set(columns * stepM, rows * stepM, 1);
-    this.mesh.position.set(fromX + ((columns - 1) * stepM) / 2, fromY + ((rows - 1) * stepM) / 2, 0);
+    this.#fade = Float32Array.from({ length: columns * rows }, (_, i) => {
+      const [column, row] = [i % columns, Math.floor(i / columns)];
+      const toEdge = Math.min(column, row, columns - 1 - column, rows - 1 - row);
+      return Math.min(1, (toEdge * stepM) / FADE_M);
+    });
+    this.#texture = new DataTexture(new Uint8Array(4 * columns * rows), columns, rows, RGBAFormat);
+    this.#texture.colorSpace = SRGBColorSpace;
+    this.#texture.magFilter = LinearFilter;
+    this.#texture.minFilter = LinearFilter;
+    this.#mesh = new Mesh(
+      new PlaneGeometry(columns * stepM, rows * stepM),
+      new MeshBasicMaterial({
+        map: this.#texture,
+        transparent: true,
+        blending: AdditiveBlending,
+        depthWrite: false,
+        polygonOffset: true,
+        polygonOffsetFactor: -1,
+        polygonOffsetUnits: -4,
+      }),
+    );
+    this.#mesh.position.set(fromX + ((columns - 1) * stepM) / 2, fromY + ((rows - 1) * stepM) / 2, 0);
+    this.group.add(this.#mesh);
   }
 
   /** @param timeMs - the moment; null for all that is driven at once */
   show(timeMs: number | null, strength: number, air: Air): void {
-    const data = this.#texture?.image.data;
-    if (this.#texture === null || !(data instanceof Uint8Array)) return;
+    const { data } = this.#texture.image;
+    if (!(data instanceof Uint8Array)) return;
     this.#sums.fill(0);
     for (const share of this.#shares) {
       const level = timeMs === null ? 1 : levelAt(share, timeMs);
@@ -80,7 +86,7 @@ export class GroundLight {
     for (let i = 0; i < data.length / 4; i++) {
       const [r = 0, g = 0, b = 0] = this.#sums.subarray(3 * i, 3 * i + 3);
       const most = Math.max(r, g, b);
-      const bright = Math.min(1, Math.log10(1 + most / seenLx) / DECADES) * strength;
+      const bright = Math.min(1, Math.log10(1 + most / seenLx) / DECADES) * strength * (this.#fade[i] ?? 0);
       const k = most === 0 ? 0 : (255 * bright) / most;
       data[4 * i] = r * k;
       data[4 * i + 1] = g * k;
@@ -91,8 +97,8 @@ export class GroundLight {
   }
 
   close(): void {
-    this.#texture?.dispose();
-    this.mesh.geometry.dispose();
-    this.mesh.material.dispose();
+    this.#texture.dispose();
+    this.#mesh.geometry.dispose();
+    this.#mesh.material.dispose();
   }
 }

@@ -49,12 +49,21 @@ export const eyeInside = (at: Vec3, bearingDeg: number, upDeg: number): Eye => (
   inside: true,
 });
 
-/** A vehicle in the picture, and where it stands. */
-export interface Shown {
-  readonly vehicle: Vehicle;
-  readonly open: OpenParts;
+/** Where a vehicle of the picture stands. */
+interface Stands {
   readonly at: Vec3;
   readonly turnedDeg: number;
+}
+
+/** A vehicle in the picture. */
+export interface Shown extends Stands {
+  readonly vehicle: Vehicle;
+  readonly open: OpenParts;
+}
+
+/** What the lamps of one vehicle throw on the ground, in its own axes. */
+export interface LitGround extends Stands {
+  readonly shares: readonly GroundShare[];
 }
 
 export const SURROUNDINGS = ['day', 'dusk', 'night', 'rain', 'fog'] as const;
@@ -98,14 +107,14 @@ export class NightStage {
   readonly #sun = new DirectionalLight(0xffffff, 1);
   readonly #ground = new Mesh(new PlaneGeometry(900, 900), new MeshLambertMaterial({ color: 0x101316 }));
   readonly #glow = new GlowPoints();
-  readonly #groundLight = new GroundLight();
   #bodies: readonly Body[] = [];
+  #groundLights: readonly GroundLight[] = [];
 
   constructor(canvas: HTMLCanvasElement) {
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true });
     this.#camera.up.set(0, 0, 1);
     this.#sun.position.set(6, 9, 14);
-    this.#scene.add(this.#ambient, this.#sun, this.#ground, this.#groundLight.mesh, this.#glow.points);
+    this.#scene.add(this.#ambient, this.#sun, this.#ground, this.#glow.points);
   }
 
   /** @param inside - the eye is within the first of them */
@@ -123,8 +132,20 @@ export class NightStage {
     });
   }
 
-  setGround(shares: readonly GroundShare[]): void {
-    this.#groundLight.setShares(shares);
+  setGround(grounds: readonly LitGround[]): void {
+    for (const light of this.#groundLights) {
+      this.#scene.remove(light.group);
+      light.close();
+    }
+    this.#groundLights = grounds
+      .filter(({ shares }) => shares.length > 0)
+      .map(({ at, turnedDeg, shares }) => {
+        const light = new GroundLight(shares);
+        light.group.position.set(...at);
+        light.group.rotation.z = (turnedDeg * Math.PI) / 180;
+        this.#scene.add(light.group);
+        return light;
+      });
   }
 
   /** @param veil - how far what fog throws back covers what is outside, 0 to 1 */
@@ -155,7 +176,7 @@ export class NightStage {
   /** @param timeMs - the moment, for the ground; null for all that is driven at once */
   render(glows: readonly Glow[], timeMs: number | null, strength: number, air: Air): void {
     const { height } = this.#renderer.domElement;
-    this.#groundLight.show(timeMs, strength, air);
+    for (const light of this.#groundLights) light.show(timeMs, strength, air);
     this.#glow.show(glows, height, strength, air);
     this.#renderer.render(this.#scene, this.#camera);
   }
@@ -163,7 +184,7 @@ export class NightStage {
   /** Lets go of what the picture holds on the graphics card. */
   close(): void {
     for (const body of this.#bodies) discard(body);
-    this.#groundLight.close();
+    for (const light of this.#groundLights) light.close();
     this.#renderer.dispose();
   }
 }

@@ -1,4 +1,5 @@
 import type { MapQuantity } from '@flarik/core/coverage/map';
+import type { SceneMember } from '@flarik/core/coverage/scene';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { Build } from '@flarik/core/design/schema';
@@ -6,6 +7,7 @@ import type { State } from '@flarik/core/state/state';
 import type { Approach } from '@flarik/core/design/approach';
 import type { Junction } from '@flarik/core/sight/junction';
 import type { WorkPlane } from '@flarik/core/sight/workPlace';
+import type { Ambient } from '@flarik/core/words/ambient';
 import * as Comlink from 'comlink';
 import { LatestRun } from '$lib/editor/latestRun.svelte';
 import { DesignKeeper } from '$lib/workers/heldDesign';
@@ -100,6 +102,20 @@ export class Sight {
   );
   readonly litGround = new LatestRun(({ looked }: { looked: Looked }) =>
     this.#ask(looked.build, (api, tell) => api.litGround(looked.state, tell)),
+  );
+  readonly litScene = new LatestRun(
+    async ({
+      build,
+      members,
+      ambient,
+    }: {
+      build: Build;
+      members: readonly SceneMember[];
+      ambient: Ambient;
+    }) => {
+      const shares = await this.#ask(build, (api, tell) => api.litScene(members, ambient, tell));
+      return members.map(({ vehicle }, i) => ({ vehicle, shares: shares[i] ?? [] }));
+    },
   );
   readonly redundant = new LatestRun(({ build }: { build: Build }) =>
     this.#ask(build, (api, tell) => api.redundant(tell)),

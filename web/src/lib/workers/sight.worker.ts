@@ -1,4 +1,5 @@
 import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/coverage/map';
+import { stateThere, type SceneMember } from '@flarik/core/coverage/scene';
 import type { Direction } from '@flarik/core/coverage/seen';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Approach } from '@flarik/core/design/approach';
@@ -197,6 +198,17 @@ const api = {
     const build = design.present;
     const outline = outlineOf(vehicleOf(build.vehicle));
     return toTheEnd(litGround(lightsIn(build, state), outline, LIT_GROUND), progress);
+  },
+
+  /** The same of other vehicles of a scene, of each in its own axes; nothing hides it but the vehicle itself. */
+  litScene(members: readonly SceneMember[], ambient: Ambient, progress: Progress): GroundShare[][] {
+    return members.map((member, i) => {
+      const lights = lightsIn(member.build, stateThere(member, ambient));
+      const outline = outlineOf(vehicleOf(member.build.vehicle));
+      return toTheEnd(litGround(lights, outline, LIT_GROUND), (share) =>
+        progress((i + share) / members.length),
+      );
+    });
   },
 
   /** What a build comes to in each of its modes, by day and at night; it need not be the one that is held. */

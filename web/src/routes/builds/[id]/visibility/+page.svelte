@@ -123,6 +123,7 @@
       sight.ground,
       sight.placeLamps,
       sight.litGround,
+      sight.litScene,
       sight.eyes,
       sight.redundant,
     ].find((run) => run.error !== null)?.error ?? null,
