@@ -303,11 +303,18 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await page.getByRole('button', { name: 'Glare and fog' }).click();
   await page.getByRole('button', { name: 'Own driver' }).click(WORKED_OUT);
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
+  await expect(
+    page.getByText(/^Worst for the driver: wing right, lit to 2\.33 cd\/m² by Roof/),
+  ).toBeVisible();
+  await expect(page.getByRole('img', { name: /^What the driver sees/ })).toContainText(
+    'wing right 2.33 cd/m²',
+  );
   const wing = lit.getByRole('row', { name: /^wing right/ });
   await expect(wing).toContainText('2.33', WORKED_OUT);
   await wing.getByLabel('wing right throws back, %').fill('5');
   await page.keyboard.press('Tab');
   await expect(wing).toContainText('0.23', WORKED_OUT);
+  await expect(page.getByText(/^Worst for the driver: /)).not.toContainText('wing right');
   await wing.getByRole('button', { name: 'Let wing right throw back as usual' }).click();
   await expect(wing).toContainText('2.33', WORKED_OUT);
   await expect(lit.getByRole('row', { name: /^bonnet .*hardly lit/ })).toBeVisible();

@@ -1,5 +1,6 @@
 import type { On } from '../design/controls.ts';
 import type { TrafficSide } from '../design/site.ts';
+import { bearingOf } from '../geometry/direction.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
@@ -76,7 +77,13 @@ export interface FunctionLight {
   readonly on: On;
   /** Illuminance at the eye, across each ray, at the highest instant of what it shows, lx. */
   readonly eyeLx: number;
-  readonly byLamp: readonly { readonly placementId: string; readonly eyeLx: number }[];
+  readonly byLamp: readonly {
+    readonly placementId: string;
+    readonly eyeLx: number;
+    /** Where its first module that reaches the eye is seen. */
+    readonly bearingDeg: number;
+    readonly elevationDeg: number;
+  }[];
 }
 
 /**
@@ -103,10 +110,11 @@ export function eyeLightByFunction(
         on,
         eyeLx: eyeLxOf(mine),
         byLamp: [...lamps]
-          .map((placementId) => ({
-            placementId,
-            eyeLx: eyeLxOf(mine.filter((light) => light.placementId === placementId)),
-          }))
+          .map((placementId) => {
+            const own = mine.filter((light) => light.placementId === placementId);
+            const seen = own.find((light) => eyeLxOf([light]) > 0)?.centre ?? station.eye;
+            return { placementId, eyeLx: eyeLxOf(own), ...bearingOf(sub(seen, station.eye)) };
+          })
           .filter(({ eyeLx }) => eyeLx > 0)
           .toSorted(byMost),
       };

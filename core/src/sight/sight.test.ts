@@ -265,6 +265,9 @@ describe('glare', () => {
       else expect(sum).toBeGreaterThan(eyeLx);
     }
     expect(found[0]?.eyeLx).toBeGreaterThanOrEqual(found[1]?.eyeLx ?? Infinity);
+    // Who stands behind the vehicle has all of it before, whichever way he looks.
+    for (const { bearingDeg } of found.flatMap(({ byLamp }) => byLamp))
+      expect(Math.min(bearingDeg, 360 - bearingDeg)).toBeLessThan(60);
     expect(eyeLightByFunction(lightsOf(), roadside)).toEqual([]);
   });
   test('shares add up, the mean stays below the highest, and two lamps dazzle more than one', () => {

@@ -8,6 +8,7 @@
   import FigureField from '$lib/ui/FigureField.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
   import Beside from './Beside.svelte';
+  import DriverOutlook, { type Mark } from './DriverOutlook.svelte';
   import { contrastText, small, whoText, type UsedTo } from './glareText';
   import LampList from './LampList.svelte';
 
@@ -36,6 +37,39 @@
   const dark = $derived(
     editor.build.finishes.filter(({ surface }) => !lit.some((bounce) => bounce.surface === surface)),
   );
+  const marks = $derived<Mark[]>([
+    ...lit.map((one) => ({
+      ...one,
+      what: 'lit' as const,
+      text: `${one.surface} ${small(one.highest)} cd/m²`,
+    })),
+    ...answer.reflections
+      .slice(0, 6)
+      .map((one) => ({ ...one, what: 'shown' as const, text: `${one.mirror} ${small(one.eyeLx)} lx` })),
+    ...direct.flatMap(({ byLamp }) =>
+      byLamp.slice(0, 4).map((one) => ({
+        ...one,
+        what: 'straight' as const,
+        text: `${labels.get(one.placementId) ?? one.placementId} ${small(one.eyeLx)} lx`,
+      })),
+    ),
+  ]);
+  /** What takes most from what this eye could see, in a sentence: a veil over all, or a surface brighter than what it is used to. */
+  const worstText = $derived.by(() => {
+    const [surface] = lit;
+    const own = answer.stations.find(({ station }) => station.id === 'driver')?.glare;
+    const veils = [
+      ...answer.reflections.map(({ mirror, ...one }) => ({ ...one, by: `lamps shown in ${mirror}` })),
+      ...(own === undefined ? [] : [{ ...own, by: 'lamps seen straight or through glass' }]),
+    ].toSorted((a, b) => b.highest - a.highest);
+    const [worst] = veils;
+    if (worst !== undefined && worst.highest > (surface?.highest ?? 0))
+      return `Worst for the driver: ${worst.by} (${whoText(labels, worst.byLamp)}) take ${contrastText(worst.highest, usedTo)} more contrast at the highest instant.`;
+    if (surface === undefined)
+      return 'None of the lamps that are on dazzles the driver, and nothing before the driver is lit.';
+    const times = small(surface.highest / usedTo.cdPerM2);
+    return `Worst for the driver: ${surface.surface}, lit to ${small(surface.highest)} cd/m² by ${whoText(labels, surface.byLamp)}, ${times} times what the eye is used to.`;
+  });
   const isSaid = (surface: string): boolean =>
     editor.build.finishes.some((finish) => finish.surface === surface);
   const setBack = (surface: string, percent: number | null): void =>
@@ -67,9 +101,11 @@
 
 <Beside label="Thrown back by fog" {stale}>
   <section aria-label="What the driver sees of the own lamps">
-    {#if veil === null}
+    {#if veil === null || answer.outlook === null}
       <p class="quiet">This body has no driver’s seat.</p>
     {:else}
+      <p class="worst">{worstText}</p>
+      <DriverOutlook outlook={answer.outlook} {marks} />
       <table aria-label="Own lamps seen straight or through glass">
         <thead>
           <tr><th>Seen straight or through glass, by</th><th>at the eye, lx</th><th>most from</th></tr>
@@ -188,6 +224,11 @@
     font-size: 13px;
   }
 
+  .worst {
+    font-size: 13px;
+    font-weight: 600;
+  }
+
   section {
     display: grid;
     align-content: start;
@@ -203,7 +244,7 @@
 
   th,
   td {
-    padding: 0.25rem 0.4rem;
+    padding: 0.1rem 0.4rem;
     text-align: right;
   }
 

@@ -30,6 +30,7 @@ describe('the border of what meets something', () => {
     expect(border(2, 1, (column) => column === 1)).toBe('M1 1V0');
     expect(border(1, 2, (_, row) => row === 0)).toBe('M0 1H1');
     expect(border(3, 3, () => true)).toBe('');
+    expect(border(3, 1, (column) => column)).toBe('M1 1V0M2 1V0');
     // One cell in the middle of nine: four edges.
     expect(border(3, 3, (column, row) => column === 1 && row === 1).match(/M/g)).toHaveLength(4);
   });

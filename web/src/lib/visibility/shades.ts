@@ -36,19 +36,19 @@ export function picture(
   return image;
 }
 
-/** The edges between cells that meet something and cells that do not, as an SVG path in cells, the first row at the bottom. */
+/** The edges between cells that are not alike, as those that meet something and those that do not, as an SVG path in cells, the first row at the bottom. */
 export function border(
   columns: number,
   rows: number,
-  meets: (column: number, row: number) => boolean,
+  kindOf: (column: number, row: number) => boolean | number,
 ): string {
   const path: string[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const here = meets(column, row);
+      const here = kindOf(column, row);
       const y = rows - row;
-      if (column + 1 < columns && here !== meets(column + 1, row)) path.push(`M${column + 1} ${y}V${y - 1}`);
-      if (row + 1 < rows && here !== meets(column, row + 1)) path.push(`M${column} ${y - 1}H${column + 1}`);
+      if (column + 1 < columns && here !== kindOf(column + 1, row)) path.push(`M${column + 1} ${y}V${y - 1}`);
+      if (row + 1 < rows && here !== kindOf(column, row + 1)) path.push(`M${column} ${y - 1}H${column + 1}`);
     }
   return path.join('');
 }

@@ -21,6 +21,7 @@ import { groundGrid, type GroundGrid } from '@flarik/core/sight/ground';
 import { hiddenToward, type HiddenLamp } from '@flarik/core/sight/hiders';
 import { litGround, type GroundShare } from '@flarik/core/sight/litGround';
 import { dimCosts, type DimCost } from '@flarik/core/sight/dimCosts';
+import { outlookOf, type Outlook } from '@flarik/core/sight/outlook';
 import { reflectionsAt, type Reflection } from '@flarik/core/sight/reflections';
 import { atJunction, type Junction, type JunctionResult } from '@flarik/core/sight/junction';
 import { reflectiveFromM } from '@flarik/core/sight/reflective';
@@ -88,6 +89,8 @@ export interface EyesAnswer {
   readonly direct: readonly FunctionLight[];
   /** For the driver's eye in that air; null in a body without a driver's seat. */
   readonly veil: VeilResult | null;
+  /** What stands before that eye. */
+  readonly outlook: Outlook | null;
   /** What road, body and cab throw back to that eye. */
   readonly bounces: readonly Bounce[];
   /** What that eye sees of the own lamps in panes and mirrors. */
@@ -231,6 +234,7 @@ const api = {
     const lights = lightsIn(build, state);
     const driver = driverOf(vehicle, build.traffic);
     const solids = solidsIn(vehicle, state.open);
+    const surfaces = Surfaces.of(build, state.open);
     return {
       stations: stationsOf(build).map((station) => ({ station, glare: glareAt(lights, station) })),
       lanes: LANES.map((lane) => ({
@@ -242,7 +246,8 @@ const api = {
       })),
       direct: driver === null ? [] : eyeLightByFunction(lights, driver),
       veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
-      bounces: driver === null ? [] : bouncesAt(Surfaces.of(build, state.open), lights, driver.eye),
+      outlook: driver === null ? null : outlookOf(surfaces, driver.eye),
+      bounces: driver === null ? [] : bouncesAt(surfaces, lights, driver.eye),
       reflections: driver === null ? [] : reflectionsAt(build, state.open, lights, driver),
     };
   },
