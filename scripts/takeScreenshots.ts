@@ -16,7 +16,12 @@ interface Shot {
   readonly act?: (page: Page) => Promise<void>;
 }
 
+/** Until all is proved: not on the way to it. */
+const proved = (page: Page) =>
+  page.locator('[aria-label="Findings"][aria-busy="false"]').waitFor({ timeout: 60_000 });
+
 const show = (name: RegExp) => async (page: Page) => {
+  await proved(page);
   await page.getByRole('button', { name: 'Unfold the findings' }).click();
   await page.getByRole('button', { name }).first().click();
 };
@@ -106,12 +111,13 @@ const SHOTS: readonly Shot[] = [
   },
   {
     file: 'glare-light',
-    path: `${PUMPER}/visibility`,
+    path: `${KS13}/visibility`,
     theme: 'white',
     act: async (page) => {
       await page.getByRole('button', { name: 'Night', exact: true }).first().click();
       await page.getByRole('button', { name: 'Glare and fog' }).click();
-      await page.getByText(/^Following driver/).waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: 'Own driver' }).click({ timeout: 60_000 });
+      await page.getByText(/^Worst for the driver/).waitFor();
     },
   },
   {
@@ -122,6 +128,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('button', { name: 'Night', exact: true }).first().click();
       await page.getByLabel('Distance').fill('16');
       await page.keyboard.press('2');
+      await expect(page.getByRole('button', { name: 'Stop', exact: true })).toHaveCount(0, { timeout: 60_000 });
     },
   },
   {
@@ -135,10 +142,7 @@ const SHOTS: readonly Shot[] = [
   {
     file: 'rules',
     path: `${KS12}/rules`,
-    // Proved, not on the way to it.
-    act: async (page) => {
-      await page.locator('[aria-label="Findings"][aria-busy="false"]').waitFor({ timeout: 60_000 });
-    },
+    act: proved,
   },
   {
     file: 'rules-editor',

@@ -5,6 +5,7 @@
   import { addMore, type MoreLamps } from '@flarik/core/rules/wouldGain';
   import { moneyText } from '@flarik/core/rules/brief/words';
   import { addOwn } from '@flarik/core/design/ownEdits';
+  import { MOST_OWN } from '@flarik/core/design/site';
   import { freshId } from '$lib/editor/freshId';
   import { getEditor } from '$lib/editor/context';
   import Beside from './Beside.svelte';
@@ -134,7 +135,11 @@
         <ApproachEdit approach={own} />
       {:else}
         <p>
-          <button class="plain" onclick={() => copy(result.approach)}>Make it one of this build’s own</button>
+          <button
+            class="plain"
+            disabled={editor.build.approaches.length >= MOST_OWN}
+            onclick={() => copy(result.approach)}>Make it one of this build’s own</button
+          >
           <span class="quiet">
             to change its road, air or what must be seen. Usual for the duty in the brief: {editor.build.brief
               .duty}.

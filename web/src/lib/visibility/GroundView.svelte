@@ -1,7 +1,7 @@
 <script lang="ts">
   import { functionAt, readOn } from '@flarik/core/design/controls';
   import { addOwn } from '@flarik/core/design/ownEdits';
-  import type { WorkPlace } from '@flarik/core/design/site';
+  import { MOST_OWN, type WorkPlace } from '@flarik/core/design/site';
   import { areaLight, lightOf, workAreasOf } from '@flarik/core/sight/ground';
   import { outlineOf } from '@flarik/core/sight/stations';
   import { extentOf, placeOf, stretchAbove, usualWorkPlaces } from '@flarik/core/sight/workPlace';
@@ -45,7 +45,9 @@
   );
   let chosenId = $state<string | null>(null);
   const chosen = $derived(editor.build.workPlaces.find(({ id }) => id === chosenId));
-  const chosenArea = $derived(areas.find(({ id }) => id === chosenId));
+  /** A usual piece of ground never has the id of a work place of the build. */
+  const areaId = ({ id }: { readonly id: string }): string => `usual:${id}`;
+  const chosenArea = $derived(areas.find((area) => areaId(area) === chosenId));
   const toggle = (id: string): string | null => (chosenId = id === chosenId ? null : id);
   const asked = $derived(chosen ?? (chosenArea === undefined ? null : placeOf(chosenArea)));
   $effect(() => {
@@ -91,6 +93,7 @@
   const metres = (m: number): string => (m < 20 ? String(Number(m.toFixed(1))) : m.toFixed(0));
   const number = (v: number): string => (v < 0.05 ? '0' : v < 10 ? v.toFixed(1) : v.toFixed(0));
 
+  const full = $derived(editor.build.workPlaces.length >= MOST_OWN);
   function add(like: Omit<WorkPlace, 'id'>): void {
     const id = freshId('place');
     editor.edit(`Add ${like.name}`, (b) => addOwn(b, 'workPlaces', { ...like, id }));
@@ -113,7 +116,7 @@
   }
 </script>
 
-<Beside label="What the ground gets" {stale}>
+<Beside label="What the ground gets" stale={stale || sight.placeLamps.running}>
   <figure>
     <div
       class="map"
@@ -140,7 +143,7 @@
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
           <rect
             class="area"
-            class:chosen={id === chosenId}
+            class:chosen={id === chosenArea?.id}
             x={px(rearX)}
             y={py(leftY)}
             width={frontX - rearX}
@@ -185,9 +188,9 @@
       </thead>
       <tbody>
         {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
-          <tr class:chosen={area.id === chosenId}>
+          <tr class:chosen={area === chosenArea}>
             <td
-              ><button class="link" aria-pressed={area.id === chosenId} onclick={() => toggle(area.id)}
+              ><button class="link" aria-pressed={area === chosenArea} onclick={() => toggle(areaId(area))}
                 >{area.name}</button
               ></td
             >
@@ -244,8 +247,9 @@
     <p class="add" role="group" aria-label="Add a work place">
       Add:
       {#each usualWorkPlaces(outline) as like (like.name)}
-        <button class="link" onclick={() => add(like)}>{like.name}</button>
+        <button class="link" disabled={full} onclick={() => add(like)}>{like.name}</button>
       {/each}
+      {#if full}<span class="quiet">{MOST_OWN} are as many as a build holds.</span>{/if}
     </p>
     <p>
       Under the pointer

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { addOwn } from '@flarik/core/design/ownEdits';
-  import type { EyePlace } from '@flarik/core/design/site';
+  import { MOST_OWN, type EyePlace } from '@flarik/core/design/site';
   import { bearingOf, wrapDeg } from '@flarik/core/geometry/direction';
   import { ownEyeId, outlineOf } from '@flarik/core/sight/stations';
   import { getEditor } from '$lib/editor/context';
@@ -50,6 +50,7 @@
     return { xM: fromX + at.x, yM: toY - at.y };
   }
 
+  const full = $derived(editor.build.eyes.length >= MOST_OWN);
   function add(like: Omit<EyePlace, 'id'>): void {
     const id = freshId('eye');
     editor.edit('Add an eye', (b) => addOwn(b, 'eyes', { ...like, id }));
@@ -134,7 +135,9 @@
         <EyeEdit one={own} />
       {:else}
         <p>
-          <button class="link" onclick={() => copy(station)}>Make it one of this build’s own</button>
+          <button class="link" disabled={full} onclick={() => copy(station)}
+            >Make it one of this build’s own</button
+          >
           <span class="quiet">to move and turn it on the plan.</span>
         </p>
       {/if}
@@ -155,7 +158,10 @@
         }))}
       />
     {/if}
-    <p><button class="link" onclick={() => add(NEW_EYE)}>Add an eye</button></p>
+    <p>
+      <button class="link" disabled={full} onclick={() => add(NEW_EYE)}>Add an eye</button>
+      {#if full}<span class="quiet">{MOST_OWN} are as many as a build holds.</span>{/if}
+    </p>
     <p class="quiet small">
       After CIE 146; all clocks at their highest together. Lamps within 1.5° of the view count as at 1.5°,
       those beyond 60° are left out of the veil. Shares are of the mean. Design figures, not measurements;
