@@ -1,4 +1,4 @@
-import { onText } from '../design/controls.ts';
+import { onText, type On } from '../design/controls.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
@@ -11,7 +11,10 @@ export interface Place {
   readonly packs: readonly RulePack[];
   readonly broken: readonly RuleOutcome[];
   readonly untold: readonly RuleOutcome[];
-  /** What is on in the states in which a rule that blocks is broken there: it must be off there. */
+  /**
+   * What is on where a rule that blocks is broken there: together it must not be on. One that holds another says nothing
+   * new and is left out, as is what is wrong with nothing on.
+   */
   readonly mustBeOff: readonly string[];
 }
 
@@ -25,15 +28,18 @@ export function placesOf(
     const packs = build.rulePacks.filter((pack) => holdsIn(pack, jurisdiction));
     const ids = new Set(packs.map(({ id }) => id));
     const there = outcomes.filter((o) => ids.has(o.packId));
-    const states = findings.flatMap(({ packId, severity, evidence: { state } }) =>
-      ids.has(packId) && severity === 'blocks' && state !== null ? [onText(build, state.on)] : [],
+    const ons = findings.flatMap(({ packId, severity, evidence: { state } }) =>
+      ids.has(packId) && severity === 'blocks' && state !== null && state.on.length > 0 ? [state.on] : [],
     );
+    const isLess = (some: readonly On[], all: readonly On[]): boolean =>
+      some.length < all.length && some.every((on) => all.includes(on));
+    const least = ons.filter((on) => !ons.some((other) => isLess(other, on)));
     return {
       jurisdiction,
       packs,
       broken: there.filter(({ verdict }) => verdict === 'broken'),
       untold: there.filter(({ verdict }) => verdict === 'cannot tell'),
-      mustBeOff: [...new Set(states)],
+      mustBeOff: [...new Set(least.map((on) => onText(build, on)))],
     };
   });
 }
