@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { litChannels, ringOf } from './ring.ts';
-import { gapsOf, whereabouts } from './gaps.ts';
+import { gapsOf, MISSED_CD, whereabouts } from './gaps.ts';
+import { sectorText } from './sectors.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 
 const build = demoBuild('ks-12');
@@ -16,6 +17,19 @@ describe('gaps in the ring', () => {
     expect(gaps).toHaveLength(1);
     expect(gaps[0]).toEqual({ fromDeg: 169, toDeg: 186 });
     expect(gapsOf(ring, floor(1e9), null)).toEqual([{ fromDeg: 0, toDeg: 359 }]);
+  });
+
+  test('as much as is asked is enough, and what is just noticed is', () => {
+    const power = new Float64Array(360).fill(100);
+    const even = { powerCdsPerMin: power, effectiveCd: new Float64Array(360).fill(MISSED_CD) };
+    expect(gapsOf(even, floor(100), null)).toEqual([]);
+    expect(gapsOf(even, floor(100.1), null)).toEqual([{ fromDeg: 0, toDeg: 359 }]);
+    expect(gapsOf(even, floor(0), 'red')).toEqual([]);
+    even.effectiveCd[7] = MISSED_CD - 0.1;
+    const [gap] = gapsOf(even, floor(0), 'red');
+    expect(gap).toEqual({ fromDeg: 7, toDeg: 7 });
+    expect(gap === undefined ? '' : sectorText(gap)).toBe('7°');
+    expect(sectorText({ fromDeg: 350, toDeg: 10 })).toBe('350°–10°');
   });
 
   test('of one colour are where it is not noticed, whatever the floor', () => {

@@ -55,11 +55,17 @@ test('a pack speaks where it holds, and nowhere else', () => {
   expect(away?.mustBeOff).toEqual(['Stage 2']);
   const [, untold] = placesOf(build, [outcome('cannot tell')], []);
   expect([untold?.broken.length, untold?.untold.length]).toEqual([0, 1]);
+  expect(away?.untold).toEqual([]);
 });
 
 test('what must be off is said once: not again with a key besides, nor what only warns, nor a fault with nothing on', () => {
   const alley = broken(['stage-2', 'alley-left']);
   expect(mustBeOff(alley, broken(['stage-2']), broken(['stage-2']))).toEqual(['Stage 2']);
+  // What is on in both is neither's own.
+  const other = broken(['stage-2', 'alley-right', 'white']);
+  expect(mustBeOff(alley, other)).toEqual(['Stage 2, Left alley', expect.stringContaining('Right alley')]);
+  const nowhere = broken([], { evidence: { state: null, channels: [], sectors: [], steps: [] } });
+  expect(mustBeOff(nowhere)).toEqual([]);
   expect(mustBeOff(alley)).toEqual(['Stage 2, Left alley']);
   expect(mustBeOff(alley, broken(['stage-3']))).toEqual(['Stage 2, Left alley', 'Stage 3']);
   expect(mustBeOff(broken(['stage-2'], { severity: 'warns' }))).toEqual([]);
