@@ -46,6 +46,12 @@ export const UPPER_M = 1.5;
 /** Of the share that passes the optical range: a power of e costs a fraction of any other. */
 const LOG_OF_RANGE = Math.log(0.05);
 
+/** What one lamp adds to an approach: with it the vehicle is seen so much farther, m. */
+export interface Gain {
+  readonly placementId: string;
+  readonly gainM: number;
+}
+
 /** How one observer fares. */
 export interface Sighting {
   readonly observer: Observer;
@@ -113,17 +119,17 @@ export class Approaches {
     };
   }
 
-  /** How much farther a lamp lets the vehicle be seen: with it against without it, m; the most first. */
-  gains(approach: Approach): { readonly placementId: string; readonly gainM: number }[] {
+  /** How much farther each lamp lets the vehicle be seen, the most first; between two lamps it can be given up. */
+  *gains(approach: Approach): Generator<number, Gain[]> {
     const whole = this.result(approach).sightings[0].seenM;
-    const ids = new Set(this.#lightsFor(approach).map(({ placementId }) => placementId));
-    return [...ids]
-      .map((placementId) => ({
-        placementId,
-        gainM: whole - this.result(approach, new Set([placementId])).sightings[0].seenM,
-      }))
-      .filter(({ gainM }) => gainM >= BISECTED_M)
-      .toSorted((a, b) => b.gainM - a.gainM);
+    const ids = [...new Set(this.#lightsFor(approach).map(({ placementId }) => placementId))];
+    const gains: Gain[] = [];
+    for (const placementId of ids) {
+      const without = this.result(approach, new Set([placementId])).sightings[0].seenM;
+      gains.push({ placementId, gainM: whole - without });
+      yield gains.length / ids.length;
+    }
+    return gains.filter(({ gainM }) => gainM >= BISECTED_M).toSorted((a, b) => b.gainM - a.gainM);
   }
 
   #lightsFor({ around }: Approach): readonly ModuleLight[] {

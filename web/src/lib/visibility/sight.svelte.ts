@@ -79,7 +79,7 @@ export class Sight {
   );
   readonly approach = new LatestRun(async ({ looked, approach }: { looked: Looked; approach: Approach }) => ({
     approach,
-    ...(await this.#ask(looked.build, (api) => api.approach(looked.state, approach))),
+    ...(await this.#ask(looked.build, (api, tell) => api.approach(looked.state, approach, tell))),
   }));
   readonly wouldGain = new LatestRun(
     async ({ looked, approach }: { looked: Looked; approach: Approach }) => ({
@@ -121,7 +121,7 @@ export class Sight {
     this.#ask(build, (api, tell) => api.redundant(tell)),
   );
   readonly eyes = new LatestRun(({ looked, opticalRangeM }: { looked: Looked; opticalRangeM: number }) =>
-    this.#ask(looked.build, (api) => api.eyes(looked.state, opticalRangeM)),
+    this.#ask(looked.build, (api, tell) => api.eyes(looked.state, opticalRangeM, tell)),
   );
 
   /** Gives up what is being worked out; `again` begins anew. */

@@ -7,7 +7,7 @@ import type { Build } from '@flarik/core/design/schema';
 import type { WorkPlace } from '@flarik/core/design/site';
 import { mapGaps, type MapGap } from '@flarik/core/rules/mapGaps';
 import { redundantLamps, type Redundant } from '@flarik/core/rules/redundant';
-import { Approaches, type ApproachCurve, type ApproachResult } from '@flarik/core/sight/approach';
+import { Approaches, type ApproachCurve, type ApproachResult, type Gain } from '@flarik/core/sight/approach';
 import { bouncesAt, type Bounce } from '@flarik/core/sight/bounce';
 import {
   eyeLightByFunction,
@@ -60,7 +60,7 @@ export interface ApproachTable {
 
 export interface ApproachDetail {
   readonly curve: ApproachCurve;
-  readonly gains: ReturnType<Approaches['gains']>;
+  readonly gains: readonly Gain[];
   /** What functions that dim light, or take it away, cost. */
   readonly dims: readonly DimCost[];
   /** From how far reflective areas alone are seen, all lamps off, m; null by day, and where none are put down. */
@@ -158,13 +158,13 @@ const api = {
     return { rows: rows.toSorted((a, b) => spare(a) - spare(b)) };
   },
 
-  approach(state: State, approach: Approach): ApproachDetail {
+  approach(state: State, approach: Approach, progress: Progress): ApproachDetail {
     const build = design.present;
     const approaches = new Approaches(build, state);
     const reflects = approach.around !== 'day' && build.vehicle.reflectors.length > 0;
     return {
       curve: approaches.curve(approach),
-      gains: approaches.gains(approach),
+      gains: toTheEnd(approaches.gains(approach), progress),
       dims: dimCosts(build, state, approach),
       reflectiveM: reflects ? reflectiveFromM(build, state.open, approach) : null,
     };
@@ -228,27 +228,37 @@ const api = {
   /** Lamps that no rule would miss. */
   redundant: (progress: Progress): Redundant[] => toTheEnd(redundantLamps(design.present), progress),
 
-  eyes(state: State, opticalRangeM: number): EyesAnswer {
+  eyes(state: State, opticalRangeM: number, progress: Progress): EyesAnswer {
     const build = design.present;
     const vehicle = vehicleOf(build.vehicle);
     const lights = lightsIn(build, state);
-    const driver = driverOf(vehicle, build.traffic);
-    const solids = solidsIn(vehicle, state.open);
-    const surfaces = Surfaces.of(build, state.open);
-    return {
-      stations: stationsOf(build).map((station) => ({ station, glare: glareAt(lights, station) })),
-      lanes: LANES.map((lane) => ({
-        lane,
-        points: eyesInLane(lane, build.traffic).map((eye) => ({
-          distanceM: eye.distanceM,
-          glare: glareAt(lights, eye),
-        })),
+    const stations = stationsOf(build).map((station) => ({ station, glare: glareAt(lights, station) }));
+    const lanes = LANES.map((lane) => ({
+      lane,
+      points: eyesInLane(lane, build.traffic).map((eye) => ({
+        distanceM: eye.distanceM,
+        glare: glareAt(lights, eye),
       })),
-      direct: driver === null ? [] : eyeLightByFunction(lights, driver),
-      veil: driver === null ? null : veilOf(lights, solids, driver.eye, opticalRangeM),
-      outlook: driver === null ? null : outlookOf(surfaces, driver.eye),
-      bounces: driver === null ? [] : bouncesAt(surfaces, lights, driver.eye),
-      reflections: driver === null ? [] : reflectionsAt(build, state.open, lights, driver),
+    }));
+    progress(0.2);
+    const driver = driverOf(vehicle, build.traffic);
+    if (driver === null)
+      return { stations, lanes, direct: [], veil: null, outlook: null, bounces: [], reflections: [] };
+    const surfaces = Surfaces.of(build, state.open);
+    const veil = veilOf(lights, solidsIn(vehicle, state.open), driver.eye, opticalRangeM);
+    progress(0.5);
+    const outlook = outlookOf(surfaces, driver.eye);
+    progress(0.7);
+    const bounces = bouncesAt(surfaces, lights, driver.eye);
+    progress(0.85);
+    return {
+      stations,
+      lanes,
+      direct: eyeLightByFunction(lights, driver),
+      veil,
+      outlook,
+      bounces,
+      reflections: reflectionsAt(build, state.open, lights, driver),
     };
   },
 };
