@@ -1,10 +1,10 @@
 // npm run mutate:sample -- 25 7: Stryker on 25 stretches of 12 lines, drawn by seed 7 from all that `npm run mutate` changes.
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { ROOMS } from './lib/mutated.mjs';
 import { ROOT, run, start } from './lib/run.mjs';
 
 const LINES = 12;
-const ROOMS = ['rules', 'timing', 'coverage', 'state'];
 
 /**
  * Mulberry32: equal draws for equal seeds.
@@ -35,5 +35,5 @@ start(async () => {
   const drawn = Array.from({ length: Math.min(count, stretches.length) }, () =>
     stretches.splice(Math.floor(draw() * stretches.length), 1),
   ).flat();
-  await run('npx', ['--no-install', 'stryker', 'run', '--mutate', drawn.join(',')]);
+  await run('node', ['scripts/mutate.mjs', ...drawn], { quiet: false });
 });

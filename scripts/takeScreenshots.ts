@@ -128,7 +128,9 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('button', { name: 'Night', exact: true }).first().click();
       await page.getByLabel('Distance').fill('16');
       await page.keyboard.press('2');
-      await expect(page.getByRole('button', { name: 'Stop', exact: true })).toHaveCount(0, { timeout: 60_000 });
+      await expect(page.getByRole('button', { name: 'Stop', exact: true })).toHaveCount(0, {
+        timeout: 60_000,
+      });
     },
   },
   {

@@ -1,10 +1,27 @@
 import { stagesOf } from '../design/controls.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { emptyBuild, changeStage } from '../../test/reference/places.ts';
+import { emptyBuild, changeStage, put } from '../../test/reference/places.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { drivenIn } from './driven.ts';
-import { posesOf, sameState, stateKey, stateOf, statesOf, stateWith } from './state.ts';
+import { addFunction, removeFunction } from '../design/controlEdits.ts';
+import { newFunction } from '../design/functions.ts';
+import {
+  bodyPoses,
+  checkedOns,
+  firstLook,
+  modeOf,
+  onsKey,
+  openText,
+  poseKey,
+  posesOf,
+  sameOpen,
+  sameState,
+  stateKey,
+  stateOf,
+  statesOf,
+  stateWith,
+} from './state.ts';
 
 describe('states', () => {
   const build = demoBuild('ks-12');
@@ -22,6 +39,73 @@ describe('states', () => {
     expect(sameState(a, { ...a, on: ['stage-2'] })).toBe(false);
     expect(sameState(a, { ...a, ambient: 'night' })).toBe(false);
     expect(sameState(a, { ...a, open: ['hatch'] })).toBe(false);
+  });
+});
+
+describe('keys', () => {
+  test('are of the set, not of its order, and tell its members apart', () => {
+    expect(poseKey([])).toBe('');
+    expect(poseKey(['hatch'])).toBe('hatch');
+    expect(poseKey(['hatch', 'bonnet'])).toBe('bonnet+hatch');
+    expect(poseKey(['bonnethatch'])).not.toBe(poseKey(['bonnet', 'hatch']));
+    expect(onsKey(['stage-2', 'fog'])).toBe('fog+stage-2');
+    expect(stateKey(stateWith({ on: ['b', 'a'], open: ['d', 'c'], ambient: 'night' }))).toBe('a+b|c+d|night');
+    expect(stateKey(stateWith({}))).toBe('||day');
+  });
+  test('two poses are the same by what stands open', () => {
+    expect(sameOpen(['hatch', 'bonnet'], ['bonnet', 'hatch'])).toBe(true);
+    expect(sameOpen(['hatch'], ['bonnet'])).toBe(false);
+    expect(sameOpen([], [])).toBe(true);
+  });
+});
+
+describe('what is looked at first', () => {
+  const without = (...ids: string[]) => ids.reduce(removeFunction, emptyBuild());
+  test('the stage that warns in earnest; else the last there is; else nothing', () => {
+    expect(firstLook(emptyBuild())).toEqual({ on: ['stage-2'], open: [], ambient: 'day' });
+    expect(firstLook(without('stage-2')).on).toEqual([stagesOf(without('stage-2')).at(-1)?.id]);
+    const none = without('stage-1', 'stage-2', 'stage-3', 'off');
+    expect(firstLook(none)).toEqual({ on: [], open: [], ambient: 'day' });
+  });
+});
+
+describe('poses', () => {
+  const build = put(emptyBuild(), 'spot', {
+    zone: 'grille',
+    aims: [
+      { id: 'right', name: 'to the right', panDeg: 60, tiltDeg: 0 },
+      { id: 'down', name: 'down', panDeg: 0, tiltDeg: -20 },
+    ],
+  });
+  const body = bodyPoses(vehicleOf(build.vehicle));
+  test('everything shut, each stop of the body, and each aim by itself', () => {
+    expect(body[0]).toEqual([]);
+    expect(posesOf(build)).toEqual([...body, ['aim.spot=right'], ['aim.spot=down']]);
+  });
+  test('in words', () => {
+    const car = emptyBuild();
+    expect(openText(car, [])).toBe('everything shut');
+    expect(openText(car, ['no-such'])).toBe('everything shut');
+    expect(openText(car, ['hatch'])).toBe('hatch open');
+    expect(openText(car, ['hatch', 'door-front-left'])).toBe('hatch and front left door open');
+    const label = build.placements[0]?.label ?? '';
+    expect(openText(build, ['aim.spot=down'])).toBe(`${label}, aim down`);
+    // Not all of them open: each says how it stands.
+    expect(openText(build, ['hatch', 'aim.spot=right'])).toBe(`hatch open and ${label}, aim to the right`);
+  });
+});
+
+describe('modes', () => {
+  const withCut = (mode: 0 | 2) =>
+    addFunction(emptyBuild(), newFunction('cut', 'Cut', 'cut', { way: 'always' }, [], { mode }), 0);
+  test('what takes light away counts where it says that no warning is on, and is never checked by itself', () => {
+    expect(modeOf(withCut(0), ['cut', 'stage-2'])).toBe(0);
+    expect(modeOf(withCut(2), ['cut', 'stage-3'])).toBe(3);
+    expect(checkedOns(withCut(0))).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
+  });
+  test('nothing that is on has one: none', () => {
+    const lit = addFunction(emptyBuild(), newFunction('l', 'L', 'light', { way: 'always' }, []), 0);
+    expect(modeOf(lit, ['l'])).toBe(0);
   });
 });
 
