@@ -13,7 +13,7 @@ export function variant(build: Build, args: Args): Output {
   if (found === null)
     throw new InputError('--stage', `this build has no such stage; it has ${modes.join(', ') || 'none'}`);
   if (args.json) return { exitCode: 0, text: JSON.stringify({ build: build.name, mode, ...found }, null, 2) };
-  const { light, current, counts, perHundred } = found;
+  const { light, current, meanW, counts, perHundred } = found;
   const { currency } = build.brief;
   return {
     exitCode: 0,
@@ -22,7 +22,7 @@ export function variant(build: Build, args: Args): Output {
         (face) =>
           `${face.padEnd(6)} least ${light[face].least.toFixed(0).padStart(8)}, mean ${light[face].mean.toFixed(0).padStart(8)} cd·s/min`,
       ),
-      `current mean ${current.meanA.toFixed(1)} A, highest ${current.worstA.value.toFixed(1)} A`,
+      `current mean ${current.meanA.toFixed(1)} A, highest ${current.worstA.value.toFixed(1)} A; mean ${meanW.toFixed(0)} W`,
       `${counts.heads} lamps, ${counts.holes} holes, ${(counts.installMinutes / 60).toFixed(1)} h to fit`,
       `${(counts.costMinor / 100).toFixed(2)} ${currency} for fixtures`,
       ...(perHundred === null

@@ -6,8 +6,8 @@ import { drivenIn } from '../state/driven.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { litChannels, powerRing } from './ring.ts';
+import { STATED_AT_V } from '../words/volts.ts';
 
-const SUPPLY_V = 12.8;
 const STEPS = { c: 5, gamma: 2.5 } as const;
 
 /**
@@ -40,7 +40,7 @@ export function iesOfState(whole: Build, state: State, lampId: string | null = n
   return writeIes(
     {
       name: `${build.name}, ${onText(build, state.on)}, time mean`,
-      watts: amperes * SUPPLY_V,
+      watts: amperes * STATED_AT_V,
       sizeM: { width: widthM, length: lengthM, height: heightM },
     },
     meanCd,

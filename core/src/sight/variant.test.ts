@@ -42,6 +42,8 @@ describe('what one way to equip a vehicle comes to', () => {
     const [mine, less] = [of(), of(removePlacements(car, new Set(['grille'])))];
     expect(less.light.front.mean).toBeLessThan(mine.light.front.mean);
     expect(less.current.meanA).toBeLessThan(mine.current.meanA);
+    expect(less.meanW / less.current.meanA).toBeCloseTo(12.8, 9);
+    expect(less.meanW).toBeLessThan(mine.meanW);
     expect(less.counts.costMinor).toBeLessThan(mine.counts.costMinor);
     const allRound = ({ light: { front, right, rear, left } }: Variant): number =>
       (front.mean + right.mean + rear.mean + left.mean) / 4;

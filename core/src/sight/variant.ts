@@ -8,6 +8,7 @@ import { drivenIn } from '../state/driven.ts';
 import { checkedOns, modeOf, stateWith } from '../state/state.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Face } from '../words/face.ts';
+import { STATED_AT_V } from '../words/volts.ts';
 
 /** Money of so many minor units is what light is held against. */
 const HUNDRED_MINOR = 10_000;
@@ -24,6 +25,8 @@ export interface Variant {
   readonly on: On;
   readonly light: Readonly<Record<Face, FaceLight>>;
   readonly current: Current;
+  /** Power as a mean over time, W. */
+  readonly meanW: number;
   readonly counts: Counts;
   /** Light as a mean all round for each hundred of money spent on fixtures, cd·s/min; null where nothing is bought. */
   readonly perHundred: number | null;
@@ -56,10 +59,12 @@ export function variantOf(build: Build, mode: number, ambient: Ambient): Variant
     };
   };
   const counts = countsOf(build);
+  const current = currentOf(drivenIn(build, state));
   return {
     on,
     light: { front: face('front'), right: face('right'), rear: face('rear'), left: face('left') },
-    current: currentOf(drivenIn(build, state)),
+    current,
+    meanW: current.meanA * STATED_AT_V,
     counts,
     perHundred:
       counts.costMinor === 0 ? null : (meanOf(power.keys(), power.length) * HUNDRED_MINOR) / counts.costMinor,

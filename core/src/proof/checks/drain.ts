@@ -6,9 +6,7 @@ import { doorsOf, namedBy } from '../doors.ts';
 import type { Found } from '../found.ts';
 import { isQuiet } from '../questions.ts';
 import type { ProofSubject } from '../subject.ts';
-
-/** The voltage at which draw is told, V. */
-const SYSTEM_V = 12.8;
+import { STATED_AT_V } from '../../words/volts.ts';
 
 /**
  * What comes on with a door or hatch, and draws much with the key off, the engine stopped and no timer that would end it:
@@ -60,7 +58,7 @@ function drawW({ showing }: ProofSubject, on: string): number {
     ...AMBIENTS.map((ambient) =>
       showing
         .driven([on], ambient)
-        .reduce((sum, d) => sum + (d.currentA * litMs(d.spans) * SYSTEM_V) / d.cycleMs, 0),
+        .reduce((sum, d) => sum + (d.currentA * litMs(d.spans) * STATED_AT_V) / d.cycleMs, 0),
     ),
   );
 }

@@ -86,6 +86,7 @@
       text: whole,
       best: 'most',
     })),
+    { name: 'Power, mean, W', value: (v) => v.meanW, text: whole, best: 'least' },
     { name: 'Current, mean, A', value: (v) => v.current.meanA, text: (a) => a.toFixed(1), best: 'least' },
     {
       name: 'Current, highest, A',
