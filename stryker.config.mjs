@@ -4,7 +4,7 @@ export default {
   coverageAnalysis: 'perTest',
   ignoreStatic: true,
   concurrency: 2,
-  timeoutMS: 60_000,
+  timeoutMS: 10_000,
   // Every statement is counted in the first run, of code that is run very often.
   dryRunTimeoutMinutes: 60,
   // What was tried before is not tried again until it, or a test of it, changes: the whole takes many hours.

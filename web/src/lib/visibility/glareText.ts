@@ -12,11 +12,11 @@ export const usualFor = (around: LightAround): UsedTo => ({ around, cdPerM2: LUM
 
 /** A figure with no more places than it is worth. */
 export const small = (v: number): string =>
-  v === 0 ? '0' : v < 0.01 ? '< 0.01' : v < 10 ? v.toFixed(2) : v.toFixed(0);
+  v === 0 ? '0' : v < 0.01 ? '<\u{a0}0.01' : v < 10 ? v.toFixed(2) : v.toFixed(0);
 
 /** So much more contrast an eye needs under a veil. @param veil - cd/m² */
 export const contrastText = (veil: number, { cdPerM2 }: UsedTo): string =>
-  `${small(thresholdIncrement(veil, cdPerM2))} %`;
+  `${small(thresholdIncrement(veil, cdPerM2))}\u{a0}%`;
 
 /** The two lamps with the greatest shares. */
 export const whoText = (
