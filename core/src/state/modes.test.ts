@@ -16,6 +16,7 @@ test('the strongest stage or warning with a mode says it; a supplement leaves it
 });
 
 test('light to see by has no mode, whatever it is marked with, and is not checked as warning', () => {
+  expect(modeOf(withFunction('light', 0, 0), ['f', 'stage-2'])).toBe(2);
   const build = withFunction('light', 1, 0);
   expect(modeOf(build, ['f', 'stage-2'])).toBe(2);
   expect(checkedOns(build)).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
