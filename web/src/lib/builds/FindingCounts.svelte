@@ -1,6 +1,6 @@
 <script lang="ts">
   import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
-  import { severityCount, severityMark } from '$lib/frame/severity';
+  import SeverityMark from '$lib/frame/SeverityMark.svelte';
 
   /** How many findings a build has, by severity. */
   let {
@@ -25,10 +25,7 @@
   <span class="clean">✓ none</span>
 {:else}
   {#each some as severity (severity)}
-    <span class={severity}>
-      <span aria-hidden="true">{severityMark[severity].shape}</span>
-      {severityCount(severity, findings[severity] ?? 0)}
-    </span>
+    <span class="count"><SeverityMark {severity} count={findings[severity] ?? 0} /></span>
   {/each}
 {/if}
 
@@ -37,27 +34,8 @@
     white-space: nowrap;
   }
 
-  .blocks,
-  .warns,
-  .advises,
-  .notes {
+  .count {
     margin-right: 0.75rem;
-  }
-
-  .blocks {
-    color: var(--gap);
-  }
-
-  .warns {
-    color: var(--warn);
-  }
-
-  .advises {
-    color: var(--accent);
-  }
-
-  .notes {
-    color: var(--cds-text-02);
   }
 
   .clean {

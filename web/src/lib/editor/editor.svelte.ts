@@ -102,7 +102,10 @@ export class Editor {
   readonly #keeper = new DesignKeeper();
   readonly check = new LatestRun(async (build: Build) => ({ build, ...(await this.#worker(build).check()) }));
   /** The same check of the vehicle as it was before the work. */
-  readonly checkBefore = new LatestRun((build: Build) => this.#worker(asBefore(build)).check());
+  readonly checkBefore = new LatestRun(async (build: Build) => ({
+    build,
+    ...(await this.#worker(asBefore(build)).check()),
+  }));
   /** The same check in the state being looked at alone. */
   readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
     this.#worker(build).checkState(state),

@@ -2,7 +2,7 @@
   import { countBySeverity, type CausesOfWork } from '@flarik/core/rules/causes';
   import { SEVERITIES } from '@flarik/core/words/severity';
   import { getEditor } from '$lib/editor/context';
-  import { severityCount, severityMark } from './severity';
+  import SeverityMark from './SeverityMark.svelte';
 
   /** What was wrong before the work, and how much of it the work puts right, in one line. */
   let { work }: { work: CausesOfWork | null } = $props();
@@ -24,10 +24,7 @@
   <p class="said">
     <strong>Before the work</strong>
     {#each counts as { severity, count } (severity)}
-      <span class="mark {severity}">
-        <span aria-hidden="true">{severityMark[severity].shape}</span>
-        {severityCount(severity, count)}
-      </span>
+      <SeverityMark {severity} {count} />
     {:else}
       <span>nothing found</span>
     {/each}
@@ -52,16 +49,7 @@
     white-space: nowrap;
   }
 
-  .failed,
-  .blocks {
+  .failed {
     color: var(--gap);
-  }
-
-  .warns {
-    color: var(--warn);
-  }
-
-  .advises {
-    color: var(--accent);
   }
 </style>

@@ -3,7 +3,7 @@
   import type { Cause, CausesOfWork } from '@flarik/core/rules/causes';
   import { stateText } from '@flarik/core/rules/findingsTable';
   import { getEditor } from '$lib/editor/context';
-  import { severityMark } from './severity';
+  import SeverityMark from './SeverityMark.svelte';
   import { showFinding } from './showFinding';
 
   /** What was wrong before the work, what of it stays, and what the work brings. */
@@ -23,10 +23,7 @@
 <ul aria-label="Findings before and after the work">
   {#each rows as { cause: { key, first }, after, build } (`${after} ${key}`)}
     <li>
-      <span class="mark {first.severity}">
-        <span aria-hidden="true">{severityMark[first.severity].shape}</span>
-        {severityMark[first.severity].name}
-      </span>
+      <SeverityMark severity={first.severity} />
       <p>{first.sentence} <span class="quiet">{stateText(build, first)} — {first.clause}</span></p>
       <strong>{after}</strong>
       <button class="link" aria-label="Show: {first.sentence}" onclick={() => showFinding(editor, first)}
@@ -53,17 +50,5 @@
     padding: 0.25rem 0;
     border-top: 1px solid var(--cds-ui-03);
     font-size: 13px;
-  }
-
-  .blocks {
-    color: var(--gap);
-  }
-
-  .warns {
-    color: var(--warn);
-  }
-
-  .advises {
-    color: var(--accent);
   }
 </style>

@@ -6,7 +6,7 @@
   import { Wording } from '@flarik/core/controls/sentence';
   import { getEditor } from '$lib/editor/context';
   import AcceptForm from './AcceptForm.svelte';
-  import { severityMark } from './severity';
+  import SeverityMark from './SeverityMark.svelte';
   import { showFinding } from './showFinding';
 
   /** One cause with its gravest finding; the others open below it. */
@@ -27,10 +27,7 @@
 </script>
 
 <li class:shown={findings.some(({ id }) => id === editor.shownFindingId)}>
-  <span class="mark {first.severity}" title={severityMark[first.severity].name}>
-    <span aria-hidden="true">{severityMark[first.severity].shape}</span>
-    {severityMark[first.severity].name}
-  </span>
+  <SeverityMark severity={first.severity} />
   <div class="text">
     <p>
       {#if first.outcome === 'cannot tell'}<strong>Cannot tell.</strong>{/if}
@@ -124,21 +121,8 @@
     box-shadow: inset 3px 0 0 var(--accent);
   }
 
-  .mark {
-    white-space: nowrap;
-  }
-
-  .mark.blocks {
-    color: var(--gap);
-  }
-
-  .mark.warns,
   .changed {
     color: var(--warn);
-  }
-
-  .mark.advises {
-    color: var(--accent);
   }
 
   .stands {

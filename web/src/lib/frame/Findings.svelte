@@ -14,7 +14,7 @@
   import BeforeLine from './BeforeLine.svelte';
   import BeforeList from './BeforeList.svelte';
   import FindingList from './FindingList.svelte';
-  import { severityCount, severityMark } from './severity';
+  import SeverityMark from './SeverityMark.svelte';
   import { showFinding } from './showFinding';
 
   /** What is wrong, in one line that opens. */
@@ -48,7 +48,8 @@
   /** What the work does to what the check finds, function by function; null until both are known. */
   const work = $derived.by(() => {
     const before = editor.checkBefore.answer;
-    if (!editor.isBefore || before === null || answer === null) return null;
+    // What was checked must be the build as it is now, before and after.
+    if (before?.build !== editor.build || answer?.build !== editor.build || !editor.isBefore) return null;
     const causesIn = (build: Build, findings: readonly Finding[]): Cause[] =>
       causesOf(build, standingOf(build, findings).open);
     return causesOfWork(causesIn(editor.seen, before.findings), causesIn(editor.build, answer.findings));
@@ -74,10 +75,7 @@
     {:else}
       <p class="said">
         {#each counts as { severity, count } (severity)}
-          <span class="mark {severity}">
-            <span aria-hidden="true">{severityMark[severity].shape}</span>
-            {severityCount(severity, count)}
-          </span>
+          <SeverityMark {severity} {count} />
         {/each}
         {#if standing.accepted.length > 0}<span class="quiet">{standing.accepted.length} accepted</span>{/if}
         {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
@@ -149,22 +147,6 @@
 
   .failed {
     color: var(--gap);
-  }
-
-  .mark {
-    white-space: nowrap;
-  }
-
-  .mark.blocks {
-    color: var(--gap);
-  }
-
-  .mark.warns {
-    color: var(--warn);
-  }
-
-  .mark.advises {
-    color: var(--accent);
   }
 
   .show {

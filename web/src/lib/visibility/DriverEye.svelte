@@ -66,7 +66,7 @@
     if (worst !== undefined && worst.highest > (surface?.highest ?? 0))
       return `Worst for the driver: ${worst.by} (${whoText(labels, worst.byLamp)}) take ${contrastText(worst.highest, usedTo)} more contrast at the highest instant.`;
     if (surface === undefined)
-      return 'None of the lamps that are on dazzles the driver, and nothing before the driver is lit.';
+      return 'None of the lamps that are on dazzles the driver, and nothing before the driver is lit to 0.01 cd/m².';
     const times = small(surface.highest / usedTo.cdPerM2);
     return `Worst for the driver: ${surface.surface}, lit to ${small(surface.highest)} cd/m² by ${whoText(labels, surface.byLamp)}, ${times} times what the eye is used to.`;
   });

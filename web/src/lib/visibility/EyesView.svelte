@@ -1,13 +1,13 @@
 <script lang="ts">
   import { setTraffic } from '@flarik/core/design/ownEdits';
   import type { TrafficSide } from '@flarik/core/design/site';
+  import { LUMINANCE_USED_TO } from '@flarik/core/sight/glare';
   import type { LightAround } from '@flarik/core/words/weather';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/frame/Choice.svelte';
   import FigureField from '$lib/ui/FigureField.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
   import DriverEye from './DriverEye.svelte';
-  import { usualFor } from './glareText';
   import NearEyes from './NearEyes.svelte';
   import RoadEyes from './RoadEyes.svelte';
 
@@ -39,7 +39,7 @@
   ] as const;
   /** What somebody said that eyes are used to, by the light around. */
   let said = $state<Partial<Record<LightAround, number>>>({});
-  const usedTo = $derived({ around, cdPerM2: said[around] ?? usualFor(around).cdPerM2 });
+  const usedTo = $derived({ around, cdPerM2: said[around] ?? LUMINANCE_USED_TO[around] });
   const TRAFFIC = [
     { value: 'right', text: 'right' },
     { value: 'left', text: 'left' },

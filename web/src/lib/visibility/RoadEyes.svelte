@@ -114,9 +114,9 @@
       }))}
     />
     <p class="quiet small">
-      After CIE 146, looking along the lane; all clocks at their highest together. Lamps within 1.5° of the
-      view count as at 1.5°, those beyond 60° are left out. Shares are of the mean. Design figures, not
-      measurements; flashing can harm people who are sensitive to it, whatever stands here.
+      After CIE 146, every 10 m, looking along the lane; all clocks at their highest together. Lamps within
+      1.5° of the view count as at 1.5°, those beyond 60° are left out. Shares are of the mean. Design
+      figures, not measurements; flashing can harm people who are sensitive to it, whatever stands here.
     </p>
   {/snippet}
 </Beside>

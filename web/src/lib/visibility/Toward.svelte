@@ -45,7 +45,7 @@
   {:else if gaps.length === 0}
     <p class="good">
       ✓ No gaps: {options.colour === null
-        ? 'every floor of the packs is met'
+        ? 'what is on meets every floor of the packs, all lamps counted,'
         : `${options.colour} is seen all round`} at {options.elevationDeg}°.
     </p>
   {:else}

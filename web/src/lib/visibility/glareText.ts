@@ -1,4 +1,4 @@
-import { LUMINANCE_USED_TO, thresholdIncrement } from '@flarik/core/sight/glare';
+import { thresholdIncrement } from '@flarik/core/sight/glare';
 import type { LightAround } from '@flarik/core/words/weather';
 
 /** The light around an eye, and the luminance that it is used to, cd/m². */
@@ -6,9 +6,6 @@ export interface UsedTo {
   readonly around: LightAround;
   readonly cdPerM2: number;
 }
-
-/** What an eye is used to unless somebody says otherwise. */
-export const usualFor = (around: LightAround): UsedTo => ({ around, cdPerM2: LUMINANCE_USED_TO[around] });
 
 /** A figure with no more places than it is worth. */
 export const small = (v: number): string =>
