@@ -1,14 +1,13 @@
-import { listBuilds } from '$lib/server/buildRepo';
 import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
 import { listRulePacks } from '$lib/server/rulePackRepo';
-import { database } from '$lib/server/store';
+import { database, lookAtBuilds } from '$lib/server/store';
 import { error } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
   try {
     const db = await database();
-    const [builds, shelf] = await Promise.all([listBuilds(db), listRulePacks(db)]);
+    const [builds, shelf] = await Promise.all([lookAtBuilds(), listRulePacks(db)]);
     return { builds, packs: shelf.map(({ id, name, rules }) => ({ id, name, rules: rules.length })) };
   } catch (cause) {
     if (cause instanceof DatabaseDownError || cause instanceof DatabaseBusyError) error(503, cause.message);

@@ -25,14 +25,14 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
-function recorded({ longestMs = 60_000, againMs = 0 } = {}) {
+function recorded({ longestMs = 60_000, aloneMs = 0, againMs = 0 } = {}) {
   const kept: [string, number, Digest['findings'] | null][] = [];
   const digesting = new Digesting(
     ({ id, version }, digest) => {
       kept.push([id, version, digest?.findings ?? null]);
       return Promise.resolve();
     },
-    { file, longestMs, quietMs: 0, againMs },
+    { file, longestMs, quietMs: 0, aloneMs, againMs },
   );
   return { kept, digesting };
 }
@@ -69,7 +69,7 @@ test('what is the same is digested once; what differs is digested anew', async (
   const kept: [string, number | undefined][] = [];
   const digesting = new Digesting(
     ({ id }, digest) => Promise.resolve(void kept.push([id, digest?.findings.blocks])),
-    { file: counting, quietMs: 0, againMs: 0 },
+    { file: counting, quietMs: 0, aloneMs: 0, againMs: 0 },
   );
   const same = { wait: 0, text: 'like the other' };
   for (const [id, what] of [
@@ -103,6 +103,27 @@ test('a build that is worked on waits its time, and keeps no other from its turn
     ['b', 1],
     ['a', 3],
   ]);
+  await digesting.end();
+});
+
+test('what nobody wants to see waits until somebody looks', async () => {
+  const { kept, digesting } = recorded({ aloneMs: 3_600_000 });
+  digesting.ask(asked('a', 1, { wait: 0, blocks: 1 }));
+  await new Promise((done) => setTimeout(done, 500));
+  expect(kept).toEqual([]);
+  digesting.hurry();
+  await digesting.idle();
+  expect(kept.map(([id]) => id)).toEqual(['a']);
+  await digesting.end();
+});
+
+test('or until it is left alone', async () => {
+  const { kept, digesting } = recorded({ aloneMs: 1000 });
+  const from = performance.now();
+  digesting.ask(asked('a', 1, { wait: 0, blocks: 1 }));
+  await digesting.idle();
+  expect(kept.map(([id]) => id)).toEqual(['a']);
+  expect(performance.now() - from).toBeGreaterThan(900);
   await digesting.end();
 });
 

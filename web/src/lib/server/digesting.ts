@@ -11,9 +11,10 @@ import { log } from './log';
 const LONGEST_MS = 45_000;
 /** Saves that follow each other quicker than this are digested once, ms. */
 const QUIET_MS = 4000;
+/** What is saved no more for so long is digested though nobody looks at the list, ms. */
+const ALONE_MS = 120_000;
 /** A build that is worked on is not digested more often than this, ms: a digest may take seconds. */
 const AGAIN_MS = 30_000;
-const LEAST_WAIT_MS = 50;
 /** Memory of the digesting thread, MB. */
 const MOST_MB = 512;
 /** So many digests are remembered by what they are of. */
@@ -27,36 +28,56 @@ export interface Digested {
   readonly document: string;
 }
 
+interface Waiting {
+  readonly of: Digested;
+  readonly askedMs: number;
+  /** The time from which it may be taken, ms. */
+  readonly fromMs: number;
+}
+
 /** What is done with a digest; null when it took too long or failed. */
 type Keep = (of: Digested, digest: Digest | null) => Promise<void>;
 
-/** Digests builds in a thread beside the server: one at a time, and of each build the latest only. */
+/**
+ * Digests builds in a thread beside the server: one at a time, and of each build the latest only. It takes
+ * what somebody wants to see, and else what nobody has saved for a while.
+ */
 export class Digesting {
-  /** By build, each with the time from which it may be taken. */
-  readonly #waiting = new Map<string, { readonly of: Digested; readonly fromMs: number }>();
+  /** By build. */
+  readonly #waiting = new Map<string, Waiting>();
   /** By document; the one made last stands last. */
   readonly #remembered = new Map<string, Digest>();
   readonly #pool: Piscina | null;
   readonly #keep: Keep;
   readonly #longestMs: number;
   readonly #quietMs: number;
+  readonly #aloneMs: number;
   readonly #againMs: number;
   /** By build: when it was digested last. Those of long ago are let go. */
   readonly #lastMs = new Map<string, number>();
   #working: Promise<void> | null = null;
+  /** Ends the wait for the next that is due. */
+  #waking = new AbortController();
   #ended = false;
 
   /**
    * @param options - `file` holds the thread's code, without which nothing is digested; `longestMs` ends one;
-   * `quietMs` must pass after the last save of a build, `againMs` after its last digest
+   * `quietMs` must pass after the last save of a build, `aloneMs` where nobody looks, `againMs` after its last digest
    */
   constructor(
     keep: Keep,
-    { file = threadFile(), longestMs = LONGEST_MS, quietMs = QUIET_MS, againMs = AGAIN_MS } = {},
+    {
+      file = threadFile(),
+      longestMs = LONGEST_MS,
+      quietMs = QUIET_MS,
+      aloneMs = ALONE_MS,
+      againMs = AGAIN_MS,
+    } = {},
   ) {
     this.#keep = keep;
     this.#longestMs = longestMs;
     this.#quietMs = quietMs;
+    this.#aloneMs = aloneMs;
     this.#againMs = againMs;
     const there = existsSync(file);
     if (!there)
@@ -79,15 +100,24 @@ export class Digesting {
   ask(of: Digested): void {
     if (this.#pool === null || this.#ended) return;
     this.#waiting.delete(of.id);
-    const again = (this.#lastMs.get(of.id) ?? -Infinity) + this.#againMs;
-    this.#waiting.set(of.id, { of, fromMs: Math.max(performance.now() + this.#quietMs, again) });
+    const askedMs = performance.now();
+    this.#waiting.set(of.id, { of, askedMs, fromMs: this.#due(of.id, askedMs + this.#aloneMs) });
+    this.#wake();
     this.#working ??= this.#work(this.#pool).finally(() => (this.#working = null));
+  }
+
+  /** Somebody looks at the list of builds: what waits is digested as soon as it is quiet. */
+  hurry(): void {
+    for (const [id, { of, askedMs }] of this.#waiting)
+      this.#waiting.set(id, { of, askedMs, fromMs: this.#due(id, askedMs + this.#quietMs) });
+    this.#wake();
   }
 
   /** A build that is no more needs no digest. */
   drop(id: string): void {
     this.#waiting.delete(id);
     this.#lastMs.delete(id);
+    this.#wake();
   }
 
   /** Resolves when all that was asked for is done. */
@@ -99,7 +129,18 @@ export class Digesting {
   async end(): Promise<void> {
     this.#ended = true;
     this.#waiting.clear();
+    this.#wake();
     await this.#pool?.destroy();
+  }
+
+  /** When a build may be digested that is not wanted before, ms. */
+  #due(id: string, wantedMs: number): number {
+    return Math.max(wantedMs, (this.#lastMs.get(id) ?? -Infinity) + this.#againMs);
+  }
+
+  #wake(): void {
+    this.#waking.abort();
+    this.#waking = new AbortController();
   }
 
   async #work(pool: Piscina): Promise<void> {
@@ -145,8 +186,8 @@ export class Digesting {
         this.#waiting.delete(first.of.id);
         return first.of;
       }
-      // What is asked for meanwhile may be due before it.
-      await setTimeout(Math.min(leftMs, Math.max(this.#quietMs, LEAST_WAIT_MS)), undefined, { ref: false });
+      const { signal } = this.#waking;
+      await setTimeout(leftMs, undefined, { ref: false, signal }).catch(() => undefined);
     }
   }
 }

@@ -1,6 +1,7 @@
 import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
-import { findBuild, keepDigest, undigested } from './buildRepo';
+import type { BuildSummary } from '$lib/api';
+import { findBuild, keepDigest, listBuilds, undigested } from './buildRepo';
 import { readConfig } from './config';
 import { Digesting } from './digesting';
 import { openPool } from './db';
@@ -68,6 +69,13 @@ const NAMELESS = { id: '00000000-0000-4000-8000-000000000000', name: 'A build', 
 /** Has the findings of a saved version counted and its picture made, in its own time. */
 export const digestLater = (build: Build, version: number): void =>
   digester().ask({ id: build.id, version, document: JSON.stringify({ ...build, ...NAMELESS }) });
+
+/** The list of builds, for somebody who looks at it: what it does not know yet is found out now. */
+export async function lookAtBuilds(): Promise<BuildSummary[]> {
+  const db = await database();
+  digester().hurry();
+  return listBuilds(db);
+}
 
 /** A build that is deleted needs no digest. */
 export const digestNoMore = (id: string): void => digester().drop(id);

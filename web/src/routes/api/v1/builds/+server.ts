@@ -3,14 +3,14 @@ import { changeBrief } from '@flarik/core/design/briefEdits';
 import { newBuild } from '@flarik/core/design/create';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { NewBuildRequest } from '$lib/api';
-import { insertBuild, listBuilds } from '$lib/server/buildRepo';
+import { insertBuild } from '$lib/server/buildRepo';
 import { answer, readJson } from '$lib/server/problem';
 import { listRulePacks } from '$lib/server/rulePackRepo';
-import { digestLater, database } from '$lib/server/store';
+import { database, digestLater, lookAtBuilds } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = () => answer(async () => json(await listBuilds(await database())));
+export const GET: RequestHandler = () => answer(async () => json(await lookAtBuilds()));
 
 /** A new, empty build that carries its own copies of the packs it asks for. */
 export const POST: RequestHandler = ({ request }) =>
