@@ -25,7 +25,7 @@ test('what the agency said is kept, and put down as a wish it is checked at once
   await wish.getByText('any zone of the vehicle').click();
   await wish.getByRole('checkbox', { name: 'Grille', exact: true }).check();
   await expect(wish).toContainText('✓ holds');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(said.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
   await expect(page.getByRole('region', { name: wishes })).toContainText('drilled in Grille');
@@ -76,7 +76,7 @@ test('a wish about what the controls do asks for a level, then for a pattern, an
     timeout: 60_000,
   });
   await expect(findings(page)).toContainText('Not so: all lamps: all that lights');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(
     page.getByRole('region', { name: wishes }).getByLabel('Pattern that they are to be in'),

@@ -47,7 +47,7 @@ test('first minutes: a bar on the roof of a new build lights at once, in a group
   // One undo takes place, group, phases and colours back.
   await page.getByRole('button', { name: /^Undo: Place Roof bar/ }).click();
   await expect(findings(page)).toContainText('1 in all');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('two builds side by side, by keyboard: light, current, holes and money in one stage', async ({

@@ -77,7 +77,7 @@ async function driveAll(page: Page, how: How): Promise<void> {
   await name.fill('Command in stage 2');
   await name.press('Enter');
   await expect(page.getByRole('button', { name: 'Command in stage 2', exact: true })).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await press(page.getByRole('button', { name: 'Command in stage 2', exact: true }), how);
   await expect(now(page)).toHaveText(/Stage 2, Command green/);
@@ -247,7 +247,7 @@ for (const how of ['mouse', 'keyboard'] as const)
     await expect(now(page)).toHaveText('Nothing on');
     await press(main('on'), how);
     await expect(now(page)).toHaveText('Stage 1');
-    await expect(saved(page)).toBeVisible();
+    await saved(page).waitFor();
   });
 
 test('a programme that is full takes no more: said in its place, and nothing is changed', async ({
@@ -337,7 +337,7 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   const from = page.getByLabel('Turn signal comes from');
   await expect(from).toHaveValue('data bus');
   await from.selectOption('wire');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await step(page, 'Inputs').click();
   await expect(page.getByLabel('Turn signal comes from')).toHaveValue('wire');
@@ -364,7 +364,7 @@ test('proof: each mistake by its shortest way, played, kept as a trial, and gone
   await page.getByRole('button', { name: 'Proof', exact: true }).click();
   await expect(proof).not.toContainText('which is stronger, still shows white');
   await expect(proof).toContainText('What takes light away takes it holds');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('a wish about the controls is put down as a sentence, and proved', async ({ page }) => {
@@ -378,5 +378,5 @@ test('a wish about the controls is put down as a sentence, and proved', async ({
   await expect(mine).toContainText('In none of the states that can be reached');
   await mine.getByLabel('What the wish speaks of').selectOption('Siren');
   await expect(mine.getByLabel('What it is to be')).toHaveValue('on');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });

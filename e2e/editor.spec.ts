@@ -136,7 +136,7 @@ test('one lamp is repeated along its zone; several are brought to one height', a
   await expect(findings(page)).toContainText('every rule and wish holds');
   await inspector(page).getByRole('button', { name: 'Equal spacing' }).click();
   await inspector(page).getByRole('button', { name: 'Same height' }).click();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   // Two at one place stand in each other, and it is said at once.
   await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
   await page.getByRole('button', { name: 'Place one' }).click();
@@ -197,7 +197,7 @@ test('patterns, slots, night level and groups are edited in the table', async ({
   await expect(page.getByLabel('Pattern of Arrow in Stage 2', { exact: true })).toHaveValue('sweep');
   await page.getByLabel('Night level of Stage 2, percent').fill('50');
   await page.getByLabel('Night level of Stage 2, percent').press('Enter');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('a phase scheme is laid over all lamps, seen in the score, and undone', async ({ page }) => {
@@ -258,7 +258,7 @@ test('the vehicle follows the tape measure; a measure out of range is refused wi
   await inspector(page).getByLabel('Name of the build').fill('Tall patrol');
   await inspector(page).getByLabel('Name of the build').press('Enter');
   await expect(page.getByRole('heading', { name: 'Tall patrol' })).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('the finder finds lamps, findings and commands by keyboard', async ({ page }) => {

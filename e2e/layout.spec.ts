@@ -104,7 +104,7 @@ test('what was there before: kept, reused, removed; before and after', async ({ 
   await expect(page.getByRole('status', { name: counts })).toContainText('28 heads');
   await sheet(page).getByRole('button', { name: 'After' }).click();
   await expect(lamp).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('layers: keep-outs, names, sizes and the look when off', async ({ page }) => {
@@ -188,7 +188,7 @@ test('favourites, two fixtures side by side, and a copy as one’s own', async (
   await own.getByLabel('Price, EUR').fill('75');
   await own.getByLabel('Price, EUR').press('Enter');
   await expect(own).toContainText('75');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('a table of fixtures goes out and in; bad rows are all named and nothing is taken', async ({ page }) => {

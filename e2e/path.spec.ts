@@ -20,7 +20,7 @@ async function expectRoundTrip(
   };
   const first = await file();
   await importFile(first);
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   const second = await file();
   const withoutId = (path: string): unknown => ({
     ...(JSON.parse(readFileSync(path, 'utf8')) as object),
@@ -84,7 +84,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await inspector(page).getByLabel('Pan, °').press('Enter');
   await expect(findings(page)).toContainText('every rule and wish holds');
 
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(findings(page)).toContainText('every rule and wish holds');
   await page.getByRole('link', { name: /^Layout/ }).click();
@@ -171,7 +171,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
   await press('Control+z');
   await expect(across).toHaveValue(before);
 
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(findings(page)).toContainText('every rule and wish holds');
 

@@ -27,7 +27,7 @@ test('a form is filled in: copied, its figures changed where they stand, tried, 
   await figure.fill('1');
   await figure.press('Tab');
   await expect(rule).toContainText('✓ holds');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 
   await own.getByLabel('Name of the pack').fill('Our own by-law');
   await own.getByLabel('Name of the pack').press('Tab');
@@ -96,7 +96,7 @@ test('a finding is accepted with a reason, is no longer counted, and is taken ba
   await list.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(list).toContainText('1 accepted');
   await expect(row).toHaveCount(0);
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await list.getByRole('button', { name: 'Accepted', exact: true }).click();
   await expect(list).toContainText('The arrow is off on the road');
@@ -170,7 +170,7 @@ test('a by-law of ten rules is put down as docs/packs.md says: each with its fig
   await expect(
     page.getByRole('status').filter({ hasText: 'By-law of the test is on the shelf' }),
   ).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(rules).toHaveCount(KINDS.length);
   await expect(rules.first().getByRole('spinbutton').first()).toHaveValue('30000');

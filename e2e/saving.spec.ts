@@ -36,7 +36,7 @@ test('a lost connection loses nothing: kept, said, tried again, offered after a 
   await page.unroute('**/api/v1/builds/*');
   await page.getByRole('button', { name: 'Restore it' }).click();
   await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);

@@ -68,11 +68,11 @@ export async function openBuild(
   step: 'brief' | 'vehicle' | 'layout' | 'timing' | 'controls' | 'visibility' | 'rules',
 ): Promise<void> {
   await page.goto(`/builds/${id}/${step}`);
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText(
-    /in this state|every rule|Nothing/,
+  // Waited for, not expected: what is expected and not yet there has the whole page described at each look.
+  await page
+    .locator('[aria-label="Findings"]', { hasText: /in this state|every rule|Nothing/ })
     // The first check of a build waits for whatever else the machine does.
-    { timeout: 120_000 },
-  );
+    .waitFor({ timeout: 120_000 });
 }
 
 export const findings = (page: Page): Locator => page.getByRole('region', { name: 'Findings' });
@@ -87,6 +87,7 @@ export async function movingPart(page: Page, name: string): Promise<Locator> {
 }
 export const inspector = (page: Page): Locator => page.getByRole('region', { name: 'Inspector' });
 export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Sheet of the vehicle' });
+/** What says that the build is saved; to be waited for. */
 export const saved = (page: Page): Locator => page.getByText(/^Saved .* · revision/);
 
 /** Chooses from a list that is filled when somebody comes to it. */

@@ -113,7 +113,7 @@ const Saved = z.object({
 
 /** The build as the server has it, once all is saved. */
 async function stored(page: Page, id: string) {
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   const answer = await page.request.get(`/api/v1/builds/${id}`);
   return Saved.parse(await answer.json()).build;
 }

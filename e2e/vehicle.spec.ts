@@ -73,7 +73,7 @@ test('another body takes lamps off only after a yes, and undo brings them back',
   await expect(dialog).toContainText(/\d+ lamps stand on a zone that will not be there/);
   await dialog.getByRole('button', { name: 'Go on' }).click();
   await expect(body).toContainText('Sedan');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.getByRole('button', { name: 'Undo: Make it a Sedan' }).click();
   await page.getByRole('link', { name: /^Layout/ }).click();
   await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('28 heads');
@@ -105,7 +105,7 @@ test('a zone is drawn with its mirror image, put right by figures, and takes a l
   await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Own zone 1 left' });
   await page.getByRole('button', { name: 'Place one' }).click();
   await expect(page.getByRole('button', { name: 'Own zone 1 L', exact: true })).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test('by keyboard: a keep-out by figures, and a lamp that stands in it is found', async ({ page }) => {
@@ -144,7 +144,7 @@ test('the survey: glass, single walls and tying in are put right', async ({ page
   await survey.getByText(/^Single-wall panels/).click();
   await survey.getByText(/^Rear bumper:/).click();
   await expect(findings(page)).toContainText('Rear bumper, a panel of one skin');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await page.reload();
   await expect(
     survey.getByRole('checkbox', { name: /reversing lamp may be tied in/ }).first(),
@@ -171,7 +171,7 @@ test('a mesh is read, placed and taken off; a bad one is one sentence', async ({
   await placing.getByLabel('Unit of the file').selectOption('mm');
   await placing.getByRole('button', { name: 'Put it on the vehicle' }).click();
   await expect(own).toContainText('box.stl: 4 triangles, 2000 × 1000 × 900 mm, in place of the body');
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
   await own.getByRole('button', { name: 'Take it off' }).click();
   await expect(own).not.toContainText('in place of the body');
 });

@@ -318,7 +318,7 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await wing.getByRole('button', { name: 'Let wing right throw back as usual' }).click();
   await expect(wing).toContainText('2.33', WORKED_OUT);
   await expect(lit.getByRole('row', { name: /^bonnet .*hardly lit/ })).toBeVisible();
-  await expect(saved(page)).toBeVisible();
+  await saved(page).waitFor();
 });
 
 test(
