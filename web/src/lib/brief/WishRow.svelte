@@ -6,6 +6,7 @@
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
   import { severityMark } from '$lib/frame/severity';
+  import SeverityMark from '$lib/frame/SeverityMark.svelte';
   import { showFinding } from '$lib/frame/showFinding';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import WishSentence from './WishSentence.svelte';
@@ -40,7 +41,7 @@
       {:else}
         {#each findings.slice(0, 3) as finding (finding.id)}
           <button onclick={() => showFinding(editor, finding)}
-            ><span class={finding.severity} aria-hidden="true">{severityMark[finding.severity].shape}</span>
+            ><SeverityMark severity={finding.severity} short />
             {finding.sentence}</button
           >
         {/each}
@@ -102,17 +103,5 @@
 
   .holds {
     color: var(--good);
-  }
-
-  .blocks {
-    color: var(--gap);
-  }
-
-  .warns {
-    color: var(--warn);
-  }
-
-  .advises {
-    color: var(--accent);
   }
 </style>

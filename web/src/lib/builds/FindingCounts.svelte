@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { SEVERITIES, type Severity } from '@flarik/core/words/severity';
-  import SeverityMark from '$lib/frame/SeverityMark.svelte';
+  import type { Severity } from '@flarik/core/words/severity';
+  import SeverityCounts from '$lib/frame/SeverityCounts.svelte';
 
   /** How many findings a build has, by severity. */
   let {
@@ -11,8 +11,6 @@
     findings: Partial<Record<Severity, number>> | null;
     counting: boolean;
   } = $props();
-
-  const some = $derived(SEVERITIES.filter((s) => (findings?.[s] ?? 0) > 0));
 </script>
 
 {#if counting}
@@ -21,12 +19,12 @@
   <span class="quiet" title="The check took too long beside the server; the open build shows its findings.">
     not counted
   </span>
-{:else if some.length === 0}
-  <span class="clean">✓ none</span>
 {:else}
-  {#each some as severity (severity)}
-    <span class="count"><SeverityMark {severity} count={findings[severity] ?? 0} /></span>
-  {/each}
+  <span class="counts">
+    <SeverityCounts counts={findings}>
+      {#snippet none()}<span class="clean">✓ none</span>{/snippet}
+    </SeverityCounts>
+  </span>
 {/if}
 
 <style>
@@ -34,8 +32,9 @@
     white-space: nowrap;
   }
 
-  .count {
-    margin-right: 0.75rem;
+  .counts {
+    display: inline-flex;
+    gap: 0.75rem;
   }
 
   .clean {

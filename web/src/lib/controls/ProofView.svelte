@@ -6,7 +6,7 @@
   import { outcomeText } from '@flarik/core/proof/outcomeText';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
-  import { severityMark } from '$lib/frame/severity';
+  import SeverityMark from '$lib/frame/SeverityMark.svelte';
 
   /** What is proved of the controls, and of the packs' rules, over every state that can be reached, and the way to each fault. */
   const editor = getEditor()();
@@ -77,9 +77,7 @@
             {#each foundBy(outcome) as finding (finding.id)}
               <div class="found">
                 <p>
-                  <span class={finding.severity} aria-hidden="true"
-                    >{severityMark[finding.severity].shape}</span
-                  >
+                  <SeverityMark severity={finding.severity} short />
                   {finding.sentence}
                 </p>
                 {#if finding.evidence.steps.length > 0}
@@ -152,8 +150,7 @@
     color: var(--good);
   }
 
-  .broken .sign,
-  .blocks {
+  .broken .sign {
     color: var(--gap);
   }
 
@@ -161,13 +158,8 @@
     font-weight: 600;
   }
 
-  .cannot-tell .sign,
-  .warns {
+  .cannot-tell .sign {
     color: var(--warn);
-  }
-
-  .advises {
-    color: var(--accent);
   }
 
   .found {

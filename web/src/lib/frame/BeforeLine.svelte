@@ -1,19 +1,11 @@
 <script lang="ts">
   import { countBySeverity, type CausesOfWork } from '@flarik/core/rules/causes';
-  import { SEVERITIES } from '@flarik/core/words/severity';
   import { getEditor } from '$lib/editor/context';
-  import SeverityMark from './SeverityMark.svelte';
+  import SeverityCounts from './SeverityCounts.svelte';
 
   /** What was wrong before the work, and how much of it the work puts right, in one line. */
   let { work }: { work: CausesOfWork | null } = $props();
   const editor = getEditor()();
-  const counts = $derived.by(() => {
-    if (work === null) return [];
-    const found = countBySeverity([...work.gone, ...work.stay]);
-    return SEVERITIES.map((severity) => ({ severity, count: found[severity] })).filter(
-      ({ count }) => count > 0,
-    );
-  });
 </script>
 
 {#if editor.checkBefore.error !== null}
@@ -23,11 +15,9 @@
 {:else}
   <p class="said">
     <strong>Before the work</strong>
-    {#each counts as { severity, count } (severity)}
-      <SeverityMark {severity} {count} />
-    {:else}
-      <span>nothing found</span>
-    {/each}
+    <SeverityCounts counts={countBySeverity([...work.gone, ...work.stay])}>
+      {#snippet none()}<span>nothing found</span>{/snippet}
+    </SeverityCounts>
     <span class="quiet"
       >{work.gone.length} gone after it, {work.stay.length} stay, {work.come.length} new; function by function</span
     >

@@ -3,7 +3,6 @@
   import type { Build } from '@flarik/core/design/schema';
   import { causesOf, causesOfWork, countBySeverity, type Cause } from '@flarik/core/rules/causes';
   import type { Finding } from '@flarik/core/rules/finding';
-  import { SEVERITIES } from '@flarik/core/words/severity';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
@@ -14,7 +13,7 @@
   import BeforeLine from './BeforeLine.svelte';
   import BeforeList from './BeforeList.svelte';
   import FindingList from './FindingList.svelte';
-  import SeverityMark from './SeverityMark.svelte';
+  import SeverityCounts from './SeverityCounts.svelte';
   import { showFinding } from './showFinding';
 
   /** What is wrong, in one line that opens. */
@@ -37,12 +36,6 @@
   const asked = $derived(editor.outcomes.filter((o) => o.verdict !== 'silent'));
   const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
 
-  const counts = $derived.by(() => {
-    const found = countBySeverity(causes);
-    return SEVERITIES.map((severity) => ({ severity, count: found[severity] })).filter(
-      ({ count }) => count > 0,
-    );
-  });
   /** The first of the gravest, as they are listed. */
   const worst = $derived(causes[0]?.first);
   /** What the work does to what the check finds, function by function; null until both are known. */
@@ -74,9 +67,7 @@
       <p class="quiet">checking …</p>
     {:else}
       <p class="said">
-        {#each counts as { severity, count } (severity)}
-          <SeverityMark {severity} {count} />
-        {/each}
+        <SeverityCounts counts={countBySeverity(causes)} />
         {#if standing.accepted.length > 0}<span class="quiet">{standing.accepted.length} accepted</span>{/if}
         {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
         {#if causes.length > 0}

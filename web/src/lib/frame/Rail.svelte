@@ -1,6 +1,5 @@
 <script lang="ts">
   import { countBySeverity } from '@flarik/core/rules/causes';
-  import { SEVERITIES } from '@flarik/core/words/severity';
   import ChartRadar from 'carbon-icons-svelte/lib/ChartRadar.svelte';
   import Controls from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
   import Policy from 'carbon-icons-svelte/lib/Policy.svelte';
@@ -10,8 +9,8 @@
   import Car from 'carbon-icons-svelte/lib/Car.svelte';
   import { page } from '$app/state';
   import { getEditor } from '$lib/editor/context';
-  import { severityCount, severityMark } from './severity';
-  import { causesIn, STEPS, type StepId } from './steps';
+  import SeverityCounts from './SeverityCounts.svelte';
+  import { causesIn, STEPS } from './steps';
 
   const editor = getEditor()();
   const causes = $derived(editor.causes);
@@ -24,13 +23,6 @@
     visibility: ChartRadar,
     rules: Policy,
   };
-
-  function counts(step: StepId) {
-    const found = countBySeverity(causesIn(step, causes));
-    return SEVERITIES.map((severity) => ({ severity, count: found[severity] })).filter(
-      ({ count }) => count > 0,
-    );
-  }
 </script>
 
 <nav aria-label="Steps">
@@ -43,12 +35,7 @@
           <Icon size={20} />
           <span>{step.name}</span>
           <span class="counts">
-            {#each counts(step.id) as { severity, count } (severity)}
-              <span class="count {severity}" title={severityCount(severity, count)}>
-                <span aria-hidden="true">{severityMark[severity].shape}{count}</span>
-                <span class="visually-hidden">{severityCount(severity, count)}</span>
-              </span>
-            {/each}
+            <SeverityCounts counts={countBySeverity(causesIn(step.id, causes))} short />
           </span>
         </a>
       </li>
@@ -98,17 +85,5 @@
     gap: 0.25rem;
     min-height: 18px;
     font-size: 11px;
-  }
-
-  .count.blocks {
-    color: var(--gap);
-  }
-
-  .count.warns {
-    color: var(--warn);
-  }
-
-  .count.advises {
-    color: var(--accent);
   }
 </style>
