@@ -52,7 +52,9 @@ const AxeResult = z.object({
 export async function expectAccessible(page: Page, within = 'html'): Promise<void> {
   await page.evaluate(axeSource);
   const { violations } = AxeResult.parse(
-    await page.evaluate(`axe.run(${JSON.stringify(within)}, { resultTypes: ['violations'], preload: false })`),
+    await page.evaluate(
+      `axe.run(${JSON.stringify(within)}, { resultTypes: ['violations'], preload: false })`,
+    ),
   );
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
     [],
