@@ -30,5 +30,6 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 60_000,
     fileParallelism: false,
+    setupFiles: ['../core/test/seed.ts'],
   },
 });
