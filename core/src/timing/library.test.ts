@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { LIBRARY } from './book.ts';
 import { familyOf, PATTERN_FAMILIES, PATTERNS } from './library.ts';
 import { Pattern, spansFor } from './pattern.ts';
-import { levelAtTime } from './span.ts';
-import { MOST_FLASHES_A_SECOND, patternFigures } from './patternFigures.ts';
+import { levelAtTime, type Span } from './span.ts';
+import { MOST_FLASHES_A_SECOND, mostInASecond, patternFigures, risesOf } from './patternFigures.ts';
 
 describe('the library', () => {
   test('holds more than forty patterns, each whole and with a name of its own', () => {
@@ -89,5 +89,40 @@ describe('figures of a pattern', () => {
     expect(patternFigures(LIBRARY.cycle('quad')).mostFlashesASecondOfGroup).toBeGreaterThan(
       MOST_FLASHES_A_SECOND,
     );
+  });
+
+  test('what it is to people with photosensitive epilepsy, and whether it keeps its sense without a clock', () => {
+    const classOf = (id: string): string => patternFigures(LIBRARY.cycle(id)).seizureClass;
+    expect(classOf('steady')).toBe('no flash');
+    expect(classOf('night-quarter')).toBe('within three flashes a second');
+    expect(classOf('quad')).toBe('over three flashes a second');
+    for (const { id } of PATTERNS)
+      expect(patternFigures(LIBRARY.cycle(id)).soundAlone, id).toBe(LIBRARY.cycle(id).lines.length === 1);
+    expect(PATTERNS.some(({ id }) => LIBRARY.cycle(id).lines.length === 1)).toBe(true);
+    expect(PATTERNS.some(({ id }) => LIBRARY.cycle(id).lines.length > 1)).toBe(true);
+  });
+
+  test('three flashes in a second are within three, a fourth is over', () => {
+    expect(mostInASecond([], 800)).toBe(0);
+    expect(mostInASecond([0, 400], 1200)).toBe(2);
+    // The busiest second begins late in the cycle and goes over its end; a second begins, and the next is not in it.
+    expect(mostInASecond([0, 100, 900], 1000)).toBe(3);
+    expect(mostInASecond([1500, 1900, 0, 400], 2000)).toBe(4);
+    expect(mostInASecond([0], 1000)).toBe(1);
+    expect(mostInASecond([0], 999)).toBe(2);
+  });
+
+  test('a light rises where it jumps up, or begins to swell; going on is no rise', () => {
+    const lit = (fromMs: number, toMs: number, level: number, endLevel?: number): Span =>
+      endLevel === undefined ? { fromMs, toMs, level } : { fromMs, toMs, level, endLevel };
+    expect(risesOf([lit(0, 100, 1), lit(100, 200, 0.5)], 800)).toEqual([0]);
+    expect(risesOf([lit(0, 100, 0.5), lit(100, 200, 1)], 800)).toEqual([0, 100]);
+    expect(risesOf([lit(0, 100, 0, 0.5), lit(100, 200, 0.5, 1)], 800)).toEqual([0]);
+    expect(risesOf([lit(0, 100, 1, 0.5), lit(100, 200, 0.5, 1)], 800)).toEqual([0, 100]);
+    expect(risesOf([lit(0, 100, 0.5), lit(100, 200, 0.5, 1)], 800)).toEqual([0, 100]);
+    // It burns over the end of the cycle: what goes on there has not risen.
+    expect(risesOf([lit(0, 100, 1), lit(700, 800, 1)], 800)).toEqual([700]);
+    // One that ended before is no level to rise from.
+    expect(risesOf([lit(0, 100, 1), lit(150, 200, 0.5)], 800)).toEqual([0, 150]);
   });
 });

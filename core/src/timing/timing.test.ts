@@ -417,6 +417,14 @@ describe('the worst alignment of clocks that drift', () => {
       value: 500,
       exact: false,
     });
+    const weak = waveOf([
+      [200, 60, null],
+      [600, 0, null],
+    ]);
+    expect(worstDarkMs({ background: 0, clocks: [swell, weak, strong] }, 100)).toEqual({
+      value: 500,
+      exact: false,
+    });
     // One alone that falls short, and two that fall short together, cannot end a gap.
     expect(worstDarkMs({ background: 0, clocks: [swell, strong] }, 100)).toEqual({ value: 500, exact: true });
     expect(worstDarkMs({ background: 0, clocks: [swell, swell, strong] }, 170)).toEqual({
