@@ -27,7 +27,7 @@ const npm = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npm', [
  * @param {Promise<void>} built - types are made anew by the build
  */
 async function readings(built) {
-  await stage('Format', ...npx('prettier', '--check', '.'));
+  await stage('Format', ...npx('oxfmt', '--check', '.'));
   await built;
   await stage('Types', ...npm('check'));
   await stage('Lint', ...npx('oxlint'));

@@ -49,7 +49,8 @@ interface Wanting {
 
 /** Why a claim of a function that is on does not light. */
 export type Lost =
-  { readonly because: 'taken'; readonly by: On } | { readonly because: 'forbidden'; readonly by: On };
+  | { readonly because: 'taken'; readonly by: On }
+  | { readonly because: 'forbidden'; readonly by: On };
 
 /** What becomes of a claim: it lights, or why not. */
 export interface Settled {

@@ -15,7 +15,8 @@ export interface Redundant {
   readonly priceMinor: number;
   /** The rule that loses most of its room, and how much it has with and without the lamp; null when none loses any. */
   readonly loses:
-    (Pick<RuleOutcome, 'packId' | 'ruleId'> & { readonly with: number; readonly without: number }) | null;
+    | (Pick<RuleOutcome, 'packId' | 'ruleId'> & { readonly with: number; readonly without: number })
+    | null;
 }
 
 /** A margin that differs by less is the same. */

@@ -30,10 +30,7 @@ export function whyFree({ flasher }: { readonly flasher: Flasher | null }, clock
 }
 
 /** Why a fixture cannot be fed as a group is, in a few words; null when it can. */
-export const whyWrongVolts = (
-  { volts }: { readonly volts: readonly Volts[] },
-  clock: Clock,
-): string | null =>
+export const whyWrongVolts = ({ volts }: { readonly volts: readonly Volts[] }, clock: Clock): string | null =>
   volts.includes(clock.volts) ? null : `made for ${volts.join(' or ')} V, but fed ${clock.volts} V`;
 
 /** How two clocks run apart when one of them is off by a tolerance. */

@@ -24,9 +24,9 @@
   }
 
   const ignition: Condition = { kind: 'is', input: 'ignition', values: ['on'] };
-  const replaced = <T,>(list: readonly T[], i: number, item: T): T[] =>
+  const replaced = <T>(list: readonly T[], i: number, item: T): T[] =>
     list.map((x, k) => (k === i ? item : x));
-  const without = <T,>(list: readonly T[], i: number): T[] => list.filter((_, k) => k !== i);
+  const without = <T>(list: readonly T[], i: number): T[] => list.filter((_, k) => k !== i);
   const words = (text: string): string[] => text.split(',').flatMap((w) => w.trim() || []);
   const valuesOf = (id: string): readonly string[] => inputs.find((i) => i.id === id)?.values ?? [];
 </script>
