@@ -12,7 +12,7 @@ import { kindOf } from './registry.ts';
  * @throws {InputError} what is wrong and where
  */
 export function readBuild(data: unknown): Build {
-  const head = z.looseObject({ format: z.unknown(), schemaVersion: z.unknown() }).safeParse(data);
+  const head = BuildHead.safeParse(data);
   if (!head.success || head.data.format !== BUILD_FORMAT)
     throw new InputError('format', `this is not a Flarik build: 'format' must be '${BUILD_FORMAT}'`);
   const version = head.data.schemaVersion;
@@ -46,7 +46,7 @@ export const readBuildText = (text: string): Build => readBuild(parseJson(text, 
  * @throws {InputError} what is wrong and where
  */
 export function readRulePack(data: unknown): RulePack {
-  const head = z.looseObject({ format: z.literal(RULE_PACK_FORMAT) }).safeParse(data);
+  const head = PackHead.safeParse(data);
   if (!head.success)
     throw new InputError('format', `this is not a Flarik rule pack: 'format' must be '${RULE_PACK_FORMAT}'`);
   nameUnknownKinds(KindsOfPack.parse(data).rules, kindOf, ['rules']);
@@ -55,6 +55,8 @@ export function readRulePack(data: unknown): RulePack {
   return pack;
 }
 
+const BuildHead = z.looseObject({ format: z.unknown(), schemaVersion: z.unknown() });
+const PackHead = z.looseObject({ format: z.literal(RULE_PACK_FORMAT) });
 const Kinds = z.array(z.looseObject({ kind: z.unknown() })).catch([]);
 const KindsOfPack = z.looseObject({ rules: Kinds }).catch({ rules: [] });
 const KindsOfBuild = z

@@ -6,6 +6,7 @@ import type { Pool } from 'mysql2/promise';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { z } from 'zod';
 import { insertBuild, saveBuild } from './buildRepo';
+import { fileBuild } from './filed';
 import { many, openPool } from './db';
 import { migrate } from './migrate';
 import { findRevision, nameRevision } from './revisionRepo';
@@ -29,7 +30,7 @@ beforeAll(async () => {
   source = openPool(from);
   await migrate(source);
   for (const name of ['ks-12', 'ks-13'] as const) {
-    const build = { ...demoBuild(name), notes: 'Ünïcode ▲ "quoted" \\ \n\0 end' };
+    const build = await fileBuild({ ...demoBuild(name), notes: 'Ünïcode ▲ "quoted" \\ \n\0 end' });
     await insertBuild(source, build, { saveId: crypto.randomUUID(), changed: 'New' });
     await saveBuild(source, build, 1, { saveId: crypto.randomUUID(), changed: '✓ later' });
     await nameRevision(source, build.id, 1, 'As delivered');

@@ -1,3 +1,4 @@
+import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
@@ -5,17 +6,19 @@ import {
   archiveBuild,
   deleteBuild,
   findBuild,
-  findBuildText,
+  findStanding,
   insertBuild,
   keepDigest,
   listBuilds,
   saveBuild,
   staleSave,
+  type SaveOutcome,
   undigested,
 } from './buildRepo';
 import { pictureOf } from '../builds/picture';
 import { findRevision, listRevisions, nameRevision, thinRevisions, type SaveNote } from './revisionRepo';
 import { change, DatabaseBusyError, DatabaseDownError, many, openPool } from './db';
+import { fileBuild } from './filed';
 import { migrate, MIGRATIONS } from './migrate';
 import { demoBuild, freshDatabase } from './support.testing';
 
@@ -23,6 +26,11 @@ let pool: Pool;
 const listed = async (of: string) => (await listBuilds(pool)).find((b) => b.id === of);
 const id = (): string => crypto.randomUUID();
 const note = (saveId = id()): SaveNote => ({ saveId, changed: '' });
+const insert = async (db: Pool, build: Build, of: SaveNote): Promise<number | null> =>
+  insertBuild(db, await fileBuild(build), of);
+const save = async (db: Pool, build: Build, basedOn: number, of: SaveNote): Promise<SaveOutcome> =>
+  saveBuild(db, await fileBuild(build), basedOn, of);
+const textOf = async (of: string): Promise<unknown> => JSON.parse((await findStanding(pool, of))?.text ?? '');
 
 beforeAll(async () => {
   pool = openPool(await freshDatabase('repo'));
@@ -50,22 +58,22 @@ describe('migrations', () => {
 describe('builds', () => {
   test('what goes in comes out equal', async () => {
     const build = demoBuild('ks-12');
-    expect(await insertBuild(pool, build, note())).toBe(1);
+    expect(await insert(pool, build, note())).toBe(1);
     const saved = await findBuild(pool, build.id);
     expect(saved?.build).toEqual(build);
-    expect(JSON.parse((await findBuildText(pool, build.id)) ?? '')).toEqual(saved);
+    expect(await textOf(build.id)).toEqual(saved);
     expect(await listed(build.id)).toMatchObject({ name: build.name, version: 1, findings: null });
   });
 
   test('counts are kept for the version they are of, and for no other', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     expect(await listed(build.id)).toMatchObject({ findings: null, counting: true });
     const counts = { blocks: 3, warns: 1, advises: 0, notes: 2 };
     const digest = { findings: counts, picture: pictureOf(build) };
     await keepDigest(pool, { id: build.id, version: 1 }, digest);
     expect(await listed(build.id)).toMatchObject({ ...digest, counting: false });
-    await saveBuild(pool, { ...build, name: 'Later' }, 1, note());
+    await save(pool, { ...build, name: 'Later' }, 1, note());
     await keepDigest(pool, { id: build.id, version: 1 }, { ...digest, findings: { ...counts, blocks: 9 } });
     expect(await listed(build.id)).toMatchObject({ findings: counts, counting: true });
     expect(await undigested(pool)).toContainEqual({ id: build.id });
@@ -76,29 +84,30 @@ describe('builds', () => {
 
   test('an id that is taken is not taken twice', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
-    expect(await insertBuild(pool, { ...build, name: 'Other' }, note())).toBeNull();
+    await insert(pool, build, note());
+    expect(await insert(pool, { ...build, name: 'Other' }, note())).toBeNull();
     expect((await findBuild(pool, build.id))?.build.name).toBe(build.name);
   });
 
   test('a stale save changes nothing and is told what stands there', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
-    expect(await saveBuild(pool, { ...build, name: 'Mine' }, 1, note())).toMatchObject({
+    await insert(pool, build, note());
+    expect(await save(pool, { ...build, name: 'Mine' }, 1, note())).toMatchObject({
       kind: 'saved',
       version: 2,
     });
-    const stale = await saveBuild(pool, { ...build, name: 'Late' }, 1, note());
-    expect(stale).toMatchObject({ kind: 'stale', current: { version: 2, build: { name: 'Mine' } } });
+    const stale = await save(pool, { ...build, name: 'Late' }, 1, note());
+    expect(stale).toMatchObject({ kind: 'stale', current: { version: 2, name: 'Mine' } });
+    expect(await textOf(build.id)).toMatchObject({ version: 2, build: { name: 'Mine' } });
     expect((await findBuild(pool, build.id))?.version).toBe(2);
   });
 
   test('a save repeated under its own id happens once', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const saveId = id();
-    const first = await saveBuild(pool, build, 1, note(saveId));
-    expect(await saveBuild(pool, build, 1, note(saveId))).toEqual(first);
+    const first = await save(pool, build, 1, note(saveId));
+    expect(await save(pool, build, 1, note(saveId))).toEqual(first);
     const revisions = await many(
       pool,
       z.object({ version: z.number() }),
@@ -110,10 +119,10 @@ describe('builds', () => {
 
   test('a save’s id is not taken for other contents', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const saveId = id();
-    await saveBuild(pool, build, 1, note(saveId));
-    const other = await saveBuild(pool, { ...build, name: 'Other' }, 2, note(saveId));
+    await save(pool, build, 1, note(saveId));
+    const other = await save(pool, { ...build, name: 'Other' }, 2, note(saveId));
     expect(other).toEqual({ kind: 'id taken' });
     expect((await findBuild(pool, build.id))?.version).toBe(2);
   });
@@ -121,8 +130,8 @@ describe('builds', () => {
   test('what is stale, or not there, is told before its contents are read', async () => {
     const build = demoBuild('ks-12');
     const [first, second] = [id(), id()];
-    await insertBuild(pool, build, note());
-    await saveBuild(pool, build, 1, note(first));
+    await insert(pool, build, note());
+    await save(pool, build, 1, note(first));
     expect(await staleSave(pool, build.id, 1, second)).toMatchObject({ kind: 'stale' });
     expect(await staleSave(pool, build.id, 1, first)).toBeNull();
     expect(await staleSave(pool, build.id, 2, second)).toBeNull();
@@ -131,16 +140,16 @@ describe('builds', () => {
 
   test('a build that was deleted and comes back is no place for whoever still has the old one open', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     expect(await deleteBuild(pool, build.id)).toBe(true);
-    expect(await insertBuild(pool, { ...build, name: 'Back' }, note())).toBe(2);
-    expect(await saveBuild(pool, { ...build, name: 'Old' }, 1, note())).toMatchObject({ kind: 'stale' });
+    expect(await insert(pool, { ...build, name: 'Back' }, note())).toBe(2);
+    expect(await save(pool, { ...build, name: 'Old' }, 1, note())).toMatchObject({ kind: 'stale' });
     expect((await findBuild(pool, build.id))?.build.name).toBe('Back');
   });
 
   test.each(['upper case', 'a blank at the end'])('an id with %s is another id', async (how) => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const like = how === 'upper case' ? build.id.toUpperCase() : `${build.id} `;
     expect(await findBuild(pool, like)).toBeNull();
     expect(await deleteBuild(pool, like)).toBe(false);
@@ -148,26 +157,24 @@ describe('builds', () => {
 
   test('a row that another holds is waited for a few seconds, then it is said', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const holder = await pool.getConnection();
     await holder.beginTransaction();
     await holder.query('SELECT 1 FROM build WHERE id = ? FOR UPDATE', [build.id]);
-    const saves = await Promise.allSettled(
-      Array.from({ length: 15 }, () => saveBuild(pool, build, 1, note())),
-    );
+    const saves = await Promise.allSettled(Array.from({ length: 15 }, () => save(pool, build, 1, note())));
     for (const save of saves)
       expect(save.status === 'rejected' && save.reason).toBeInstanceOf(DatabaseBusyError);
     expect(await findBuild(pool, build.id)).toMatchObject({ version: 1 });
     await holder.rollback();
     holder.release();
-    expect(await saveBuild(pool, build, 1, note())).toMatchObject({ kind: 'saved' });
+    expect(await save(pool, build, 1, note())).toMatchObject({ kind: 'saved' });
   });
 
   test('of saves at the same time on one version, one wins and the others are stale', async () => {
     const build = demoBuild('ks-13');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const outcomes = await Promise.all(
-      Array.from({ length: 6 }, (_, i) => saveBuild(pool, { ...build, name: `Racer ${i}` }, 1, note())),
+      Array.from({ length: 6 }, (_, i) => save(pool, { ...build, name: `Racer ${i}` }, 1, note())),
     );
     expect(outcomes.map((o) => o.kind).toSorted()).toEqual([
       'saved',
@@ -180,7 +187,7 @@ describe('builds', () => {
   });
 
   test('saving or deleting what is not there', async () => {
-    expect(await saveBuild(pool, demoBuild('ks-12'), 1, note())).toEqual({ kind: 'missing' });
+    expect(await save(pool, demoBuild('ks-12'), 1, note())).toEqual({ kind: 'missing' });
     expect(await deleteBuild(pool, id())).toBe(false);
     expect(await findBuild(pool, id())).toBeNull();
   });
@@ -194,22 +201,20 @@ test('a database that is not there is said in one sentence', async () => {
 
 test('a build of an older schema is read before it goes out', async () => {
   const build = demoBuild('ks-12');
-  await insertBuild(pool, build, note());
+  await insert(pool, build, note());
   const old = { ...build, schemaVersion: 3 };
   await change(pool, 'UPDATE build SET document = ? WHERE id = ?', [JSON.stringify(old), build.id]);
-  const text = JSON.parse((await findBuildText(pool, build.id)) ?? '') as {
-    build: { schemaVersion: number };
-  };
-  expect(text.build.schemaVersion).toBe(build.schemaVersion);
+  const text = await textOf(build.id);
+  expect(text).toMatchObject({ build: { schemaVersion: build.schemaVersion } });
   expect(text).toEqual(await findBuild(pool, build.id));
 });
 
 describe('revisions', () => {
   test('are listed, the newest first, and come out as they went in', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, { saveId: id(), changed: 'New build' });
+    await insert(pool, build, { saveId: id(), changed: 'New build' });
     const later = { ...build, name: 'Über den Damm ▲' };
-    await saveBuild(pool, later, 1, { saveId: id(), changed: 'Rename the build' });
+    await save(pool, later, 1, { saveId: id(), changed: 'Rename the build' });
     const [newest, first] = await listRevisions(pool, build.id);
     expect(newest).toMatchObject({ version: 2, changed: 'Rename the build', name: null });
     expect(first).toMatchObject({ version: 1, bytes: Buffer.byteLength(JSON.stringify(build)) });
@@ -221,7 +226,7 @@ describe('revisions', () => {
 
   test('are stored as the database packs too, at a fraction of their size', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
+    await insert(pool, build, note());
     const [row] = await many(
       pool,
       z.strictObject({ text: z.string(), packed: z.number() }),
@@ -234,8 +239,8 @@ describe('revisions', () => {
 
   test('old ones are let go; named ones and the rest stay', async () => {
     const build = demoBuild('ks-12');
-    await insertBuild(pool, build, note());
-    for (const version of [1, 2, 3, 4]) await saveBuild(pool, build, version, note());
+    await insert(pool, build, note());
+    for (const version of [1, 2, 3, 4]) await save(pool, build, version, note());
     expect(await nameRevision(pool, build.id, 2, 'As agreed')).toBe(true);
     expect(await nameRevision(pool, build.id, 9, 'None')).toBe(false);
     await change(
@@ -287,7 +292,7 @@ test('odd but allowed: jurisdictions of nothing but quotes; a picture that canno
   const build = demoBuild('ks-12');
   const jurisdictions = Array.from({ length: 12 }, (_, i) => `${i}${'"\\'.repeat(38)}`);
   const odd = { ...build, brief: { ...build.brief, jurisdictions } };
-  expect(await insertBuild(pool, odd, note())).toBe(1);
+  expect(await insert(pool, odd, note())).toBe(1);
   expect(await listed(build.id)).toMatchObject({ jurisdictions });
   await change(pool, 'UPDATE build SET picture = ? WHERE id = ?', ['{"of":"another schema"}', build.id]);
   expect(await listed(build.id)).toMatchObject({ picture: null });
@@ -295,7 +300,7 @@ test('odd but allowed: jurisdictions of nothing but quotes; a picture that canno
 
 test('a build is put away and brought back as it was', async () => {
   const build = demoBuild('ks-12');
-  await insertBuild(pool, build, note());
+  await insert(pool, build, note());
   expect(await archiveBuild(pool, build.id, true)).toBe(true);
   expect(await listed(build.id)).toMatchObject({ archived: true, version: 1 });
   expect(await archiveBuild(pool, build.id, false)).toBe(true);

@@ -1,18 +1,26 @@
 import { readBuild } from '@flarik/core/rules/document';
-import { BUILD_FORMAT, SCHEMA_VERSION, type Build } from '@flarik/core/design/schema';
+import { BUILD_FORMAT, SCHEMA_VERSION } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import { BuildSummary, type SavedBuild } from '$lib/api';
 import type { Digest } from './digest';
 import type { Digested } from './digesting';
-import { change, many, maybeOne, sqlTime, transaction, type Db } from './db';
-import { findSave, insertRevision, packDocument, type SaveNote } from './revisionRepo';
+import { change, isTaken, many, maybeOne, sqlTime, transaction, type Db } from './db';
+import type { Filed } from './filed';
+import { findSave, insertRevision, type SaveNote } from './revisionRepo';
+
+/** A build as it stands, in the way of a stale save: the JSON text of a SavedBuild, and what is said of it. */
+export interface Standing {
+  readonly name: string;
+  readonly version: number;
+  readonly text: string;
+}
 
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly version: number; readonly savedAt: string }
   /** The save's id names an earlier one of other contents. */
   | { readonly kind: 'id taken' }
-  | { readonly kind: 'stale'; readonly current: SavedBuild }
+  | { readonly kind: 'stale'; readonly current: Standing }
   | { readonly kind: 'missing' };
 
 const { findings: Counts, picture: Picture, jurisdictions: Jurisdictions } = BuildSummary.shape;
@@ -78,17 +86,18 @@ const TODAYS = `{"format":"${BUILD_FORMAT}","schemaVersion":${SCHEMA_VERSION},`;
  * A build as last saved, as the JSON text of a SavedBuild: one of today's schema goes out as it was stored, for it was
  * parsed when it came in; an older one is read first. Null when there is none of that id.
  */
-export async function findBuildText(db: Db, id: string): Promise<string | null> {
+export async function findStanding(db: Db, id: string): Promise<Standing | null> {
   const row = await maybeOne(
     db,
-    z.strictObject({ document: z.string(), version: z.number(), updated_at: z.date() }),
-    'SELECT document, version, updated_at FROM build WHERE id = ?',
+    z.strictObject({ name: z.string(), document: z.string(), version: z.number(), updated_at: z.date() }),
+    'SELECT name, document, version, updated_at FROM build WHERE id = ?',
     [id],
   );
   if (row === null) return null;
-  const { document, version, updated_at: at } = row;
-  const text = document.startsWith(TODAYS) ? document : JSON.stringify(readBuild(JSON.parse(document)));
-  return `{"build":${text},"version":${version},"savedAt":${JSON.stringify(at.toISOString())}}`;
+  const { name, document, version, updated_at: at } = row;
+  const build = document.startsWith(TODAYS) ? document : JSON.stringify(readBuild(JSON.parse(document)));
+  const text = `{"build":${build},"version":${version},"savedAt":${JSON.stringify(at.toISOString())}}`;
+  return { name, version, text };
 }
 
 const VersionRow = z.strictObject({ version: z.number() });
@@ -97,10 +106,8 @@ const VersionRow = z.strictObject({ version: z.number() });
  * Stores a new build; one that was deleted goes on from the version it had.
  * @returns its version; null when the id is taken
  */
-export async function insertBuild(pool: Pool, build: Build, note: SaveNote): Promise<number | null> {
-  const document = JSON.stringify(build);
-  const packed = await packDocument(document);
-  return transaction(pool, async (db) => {
+export const insertBuild = (pool: Pool, build: Filed, note: SaveNote): Promise<number | null> =>
+  transaction(pool, async (db) => {
     const taken = await maybeOne(db, z.unknown(), 'SELECT 1 FROM build WHERE id = ? FOR UPDATE', [build.id]);
     if (taken !== null) return null;
     const gone = await maybeOne(db, VersionRow, 'SELECT version FROM build_gone WHERE id = ? FOR UPDATE', [
@@ -116,17 +123,16 @@ export async function insertBuild(pool: Pool, build: Build, note: SaveNote): Pro
         build.id,
         build.name,
         build.service,
-        build.vehicle.bodyType,
-        JSON.stringify(build.brief.jurisdictions),
+        build.bodyType,
+        JSON.stringify(build.jurisdictions),
         version,
-        document,
+        build.document,
         sqlTime(at),
       ],
     );
-    await insertRevision(db, build.id, version, packed, note, at);
+    await insertRevision(db, build, version, note, at);
     return version;
   });
-}
 
 /**
  * Saves a build over the version it was based on. A stale save changes nothing and is told what stands there;
@@ -134,47 +140,54 @@ export async function insertBuild(pool: Pool, build: Build, note: SaveNote): Pro
  */
 export async function saveBuild(
   pool: Pool,
-  build: Build,
+  build: Filed,
   basedOn: number,
   note: SaveNote,
 ): Promise<SaveOutcome> {
-  const document = JSON.stringify(build);
-  const packed = await packDocument(document);
-  return transaction(pool, async (db): Promise<SaveOutcome> => {
-    const row = await maybeOne(db, VersionRow, 'SELECT version FROM build WHERE id = ? FOR UPDATE', [
-      build.id,
-    ]);
-    if (row === null) return { kind: 'missing' };
-    const done = await findSave(db, build.id, note.saveId);
-    if (done !== null)
-      return done.document === document
-        ? { kind: 'saved', version: done.version, savedAt: done.savedAt }
-        : { kind: 'id taken' };
-    if (row.version !== basedOn) {
-      const current = await findBuild(db, build.id);
-      return current === null ? { kind: 'missing' } : { kind: 'stale', current };
-    }
-    const version = basedOn + 1;
-    const savedAt = new Date();
-    await change(
+  const version = basedOn + 1;
+  const at = new Date();
+  try {
+    if (await putOver(pool, build, version, note, at))
+      return { kind: 'saved', version, savedAt: at.toISOString() };
+  } catch (error) {
+    // Its id names an earlier save.
+    if (!isTaken(error)) throw error;
+  }
+  const done = await findSave(pool, build.id, note.saveId);
+  if (done === null) return stale(pool, build.id);
+  return done.document === build.document
+    ? { kind: 'saved', version: done.version, savedAt: done.savedAt }
+    : { kind: 'id taken' };
+}
+
+/** Puts a version over the one before it, as a revision too. @returns false when that is not the last */
+const putOver = (pool: Pool, build: Filed, version: number, note: SaveNote, at: Date): Promise<boolean> =>
+  transaction(pool, async (db) => {
+    const there = await change(
       db,
       `UPDATE build
           SET name = ?, service = ?, body_type = ?, jurisdictions = ?, version = ?, document = ?, updated_at = ?
-        WHERE id = ?`,
+        WHERE id = ? AND version = ?`,
       [
         build.name,
         build.service,
-        build.vehicle.bodyType,
-        JSON.stringify(build.brief.jurisdictions),
+        build.bodyType,
+        JSON.stringify(build.jurisdictions),
         version,
-        document,
-        sqlTime(savedAt),
+        build.document,
+        sqlTime(at),
         build.id,
+        version - 1,
       ],
     );
-    await insertRevision(db, build.id, version, packed, note, savedAt);
-    return { kind: 'saved', version, savedAt: savedAt.toISOString() };
+    if (there === 0) return false;
+    await insertRevision(db, build, version, note, at);
+    return true;
   });
+
+async function stale(db: Db, id: string): Promise<SaveOutcome> {
+  const current = await findStanding(db, id);
+  return current === null ? { kind: 'missing' } : { kind: 'stale', current };
 }
 
 /**
@@ -196,9 +209,7 @@ export async function staleSave(
     [saveId, id],
   );
   if (row === null) return { kind: 'missing' };
-  if (row.version === basedOn || row.done === 1) return null;
-  const current = await findBuild(db, id);
-  return current === null ? { kind: 'missing' } : { kind: 'stale', current };
+  return row.version === basedOn || row.done === 1 ? null : stale(db, id);
 }
 
 /** Keeps the digest of a version, unless a newer one has been saved meanwhile. */

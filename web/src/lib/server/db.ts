@@ -100,6 +100,9 @@ function told(error: unknown): unknown {
   return queueFull || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT' ? new DatabaseBusyError(error) : error;
 }
 
+/** Whether a row was refused for a key that another has. */
+export const isTaken = (error: unknown): boolean => codeOf(error) === 'ER_DUP_ENTRY';
+
 /** All rows, each parsed. */
 export async function many<S extends z.ZodType>(db: Db, row: S, sql: string, values: Value[] = []) {
   return z.array(row).parse(await execute(db, sql, values));

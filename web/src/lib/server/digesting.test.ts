@@ -74,7 +74,7 @@ test('what is the same is digested once; what differs is digested anew', async (
   const same = { wait: 0, text: 'like the other' };
   for (const [id, what] of [
     ['a', same],
-    ['copy of a', same],
+    ['copy of a', { ...same, id: 'copy of a', name: 'A copy', notes: 'Copied' }],
     ['b', { wait: 0, text: 'unlike' }],
   ] as const) {
     digesting.ask(asked(id, 1, what));

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { dirname, join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
+import { z } from 'zod';
 import { Digest } from './digest';
 import { log } from './log';
+import { threadFile } from './threadFile';
 
 /** A check that takes longer is stopped, and its findings are said not to be counted. */
 const LONGEST_MS = 45_000;
@@ -15,6 +15,8 @@ const QUIET_MS = 4000;
 const ALONE_MS = 120_000;
 /** A build that is worked on is not digested more often than this, ms: a digest may take seconds. */
 const AGAIN_MS = 30_000;
+/** What a digest says nothing of: as if all builds had the same. */
+const NAMELESS = { id: '', name: '', notes: '' };
 /** Memory of the digesting thread, MB. */
 const MOST_MB = 512;
 /** So many digests are remembered by what they are of. */
@@ -24,7 +26,7 @@ const MOST_REMEMBERED = 60;
 export interface Digested {
   readonly id: string;
   readonly version: number;
-  /** Equal for builds that differ in nothing that a digest says: a copy, a restored revision, one that was named anew. */
+  /** The build, as JSON text. */
   readonly document: string;
 }
 
@@ -67,7 +69,7 @@ export class Digesting {
   constructor(
     keep: Keep,
     {
-      file = threadFile(),
+      file = threadFile('digest'),
       longestMs = LONGEST_MS,
       quietMs = QUIET_MS,
       aloneMs = ALONE_MS,
@@ -159,7 +161,7 @@ export class Digesting {
   }
 
   async #digest(pool: Piscina, { id, document }: Digested): Promise<Digest | null> {
-    const key = createHash('sha256').update(document).digest('base64');
+    const key = createHash('sha256').update(nameless(document)).digest('base64');
     const known = this.#remembered.get(key);
     if (known !== undefined) return known;
     try {
@@ -192,10 +194,6 @@ export class Digesting {
   }
 }
 
-/** Where `npm run build` puts the thread's code: in a folder beside that of the server's, of which this becomes a part. */
-function threadFile(): string {
-  const file = 'threads/digest.js';
-  let folder = dirname(fileURLToPath(import.meta.url));
-  while (!existsSync(join(folder, file)) && dirname(folder) !== folder) folder = dirname(folder);
-  return join(folder, file);
-}
+/** Equal for builds that differ in nothing that a digest says: a copy, a restored revision, one that was named anew. */
+const nameless = (document: string): string =>
+  JSON.stringify({ ...z.looseObject({}).parse(JSON.parse(document)), ...NAMELESS });

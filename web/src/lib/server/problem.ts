@@ -57,11 +57,8 @@ const LONGEST_BODY_MS = 30_000;
 /** So much of a body that is too large is still taken in, so that its sender hears why. */
 const MOST_DRAINED_BYTES = 64 * 1024 * 1024;
 
-/**
- * A request's JSON body, within the size limit, and sent as what it is.
- * @throws {InputError} not JSON
- */
-export async function readJson(request: Request, what: string): Promise<unknown> {
+/** A request's JSON body as it came, within the size limit, and sent as what it is. */
+export async function readText(request: Request, what: string): Promise<string> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/([\w.-]+\+)?json\s*(;|$)/i.test(type))
     throw new NotJsonError(`the ${what} must be sent as application/json, not '${type}'`);
@@ -84,8 +81,15 @@ export async function readJson(request: Request, what: string): Promise<unknown>
   if (bytes > MAX_BUILD_BYTES) throw new TooLargeError(tooLarge(what, Math.max(bytes, announced)));
   if (Date.now() >= until)
     throw new TooSlowError(`the ${what} did not arrive within ${LONGEST_BODY_MS / 1000} s`);
-  return parseJson(Buffer.concat(chunks).toString('utf8'), what);
+  return Buffer.concat(chunks).toString('utf8');
 }
+
+/**
+ * A request's JSON body, within the size limit, and sent as what it is.
+ * @throws {InputError} not JSON
+ */
+export const readJson = async (request: Request, what: string): Promise<unknown> =>
+  parseJson(await readText(request, what), what);
 
 /**
  * An id of a build as a path names it.

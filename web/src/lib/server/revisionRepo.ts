@@ -3,7 +3,8 @@ import type { Pool } from 'mysql2/promise';
 import { z } from 'zod';
 import type { Revision, SavedBuild } from '$lib/api';
 import { change, many, maybeOne, sqlTime, type Db } from './db';
-import { pack, unpack } from './packed';
+import type { Filed } from './filed';
+import { unpack } from './packed';
 import { toThin } from './thinning';
 
 /** What is put down of a save besides the document. */
@@ -14,24 +15,10 @@ export interface SaveNote {
   readonly changed: string;
 }
 
-/** A document as a revision stores it. */
-interface PackedDocument {
-  readonly packed: Buffer;
-  /** Of the document, before it was packed. */
-  readonly bytes: number;
-}
-
-/** Packs a document: before a transaction, which others may wait for. */
-export const packDocument = async (document: string): Promise<PackedDocument> => ({
-  packed: await pack(document),
-  bytes: Buffer.byteLength(document),
-});
-
 export const insertRevision = (
   db: Db,
-  buildId: string,
+  { id, packed, bytes }: Filed,
   version: number,
-  { packed, bytes }: PackedDocument,
   { saveId, changed }: SaveNote,
   savedAt: Date,
 ): Promise<number> =>
@@ -39,7 +26,7 @@ export const insertRevision = (
     db,
     `INSERT INTO build_revision (build_id, version, save_id, packed, bytes, changed, saved_at)
      VALUES (?, ?, ?, ?, ?, ?, ?)`,
-    [buildId, version, saveId, packed, bytes, changed, sqlTime(savedAt)],
+    [id, version, saveId, packed, bytes, changed, sqlTime(savedAt)],
   );
 
 const PackedRow = z.strictObject({ version: z.number(), saved_at: z.date(), packed: z.instanceof(Buffer) });

@@ -1,4 +1,3 @@
-import type { Build } from '@flarik/core/design/schema';
 import type { Pool } from 'mysql2/promise';
 import type { BuildSummary } from '$lib/api';
 import { findBuild, keepDigest, listBuilds, undigested } from './buildRepo';
@@ -6,11 +5,15 @@ import { readConfig } from './config';
 import { Digesting } from './digesting';
 import { openPool } from './db';
 import { log } from './log';
+import type { Filed } from './filed';
 import { migrate } from './migrate';
+import type { Unread } from './read';
+import { Reading } from './reading';
 import { thinRevisions } from './revisionRepo';
 
 let pool: Pool | null = null;
 let digesting: Digesting | null = null;
+let reading: Reading | null = null;
 let migrated: Promise<void> | null = null;
 
 /** Revisions are thinned out as often as this, ms. */
@@ -63,12 +66,18 @@ function digester(): Digesting {
   return digesting;
 }
 
-/** What a digest says nothing of is the same in all that are digested, so that copies are digested once. */
-const NAMELESS = { id: '00000000-0000-4000-8000-000000000000', name: 'A build', notes: '' };
+/** The threads that read what comes in. */
+const reader = (): Reading => (reading ??= new Reading());
 
 /** Has the findings of a saved version counted and its picture made, in its own time. */
-export const digestLater = (build: Build, version: number): void =>
-  digester().ask({ id: build.id, version, document: JSON.stringify({ ...build, ...NAMELESS }) });
+export const digestLater = ({ id, document }: Filed, version: number): void =>
+  digester().ask({ id, version, document });
+
+/**
+ * Reads a build from outside.
+ * @throws {InputError} what is wrong and where
+ */
+export const readUnread = (unread: Unread): Promise<Filed> => reader().read(unread);
 
 /** The list of builds, for somebody who looks at it: what it does not know yet is found out now. */
 export async function lookAtBuilds(): Promise<BuildSummary[]> {
@@ -85,18 +94,20 @@ async function digestTheRest(): Promise<void> {
   if (pool === null) return;
   for (const { id } of await undigested(pool)) {
     const saved = await findBuild(pool, id).catch(() => null);
-    if (saved !== null) digestLater(saved.build, saved.version);
+    if (saved !== null) digester().ask({ id, version: saved.version, document: JSON.stringify(saved.build) });
   }
 }
 
 /** An open pool would keep the process alive, and so would a thread at work. */
 export async function closeDatabase(): Promise<void> {
-  const [open, thread] = [pool, digesting];
+  const [open, digests, reads] = [pool, digesting, reading];
   pool = null;
   digesting = null;
+  reading = null;
   migrated = null;
   if (thinning !== null) clearInterval(thinning);
   thinning = null;
-  await thread?.end();
+  await digests?.end();
+  await reads?.end();
   await open?.end();
 }

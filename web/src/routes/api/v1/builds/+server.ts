@@ -4,6 +4,7 @@ import { newBuild } from '@flarik/core/design/create';
 import { InputError, parseInput } from '@flarik/core/words/errors';
 import { NewBuildRequest } from '$lib/api';
 import { insertBuild } from '$lib/server/buildRepo';
+import { fileBuild } from '$lib/server/filed';
 import { answer, readJson } from '$lib/server/problem';
 import { listRulePacks } from '$lib/server/rulePackRepo';
 import { database, digestLater, lookAtBuilds } from '$lib/server/store';
@@ -24,9 +25,8 @@ export const POST: RequestHandler = ({ request }) =>
       return pack;
     });
     const empty = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);
-    const build = withStartingStages(
-      changeBrief(empty, { jurisdictions: wanted.jurisdictions }),
-      wanted.start,
+    const build = await fileBuild(
+      withStartingStages(changeBrief(empty, { jurisdictions: wanted.jurisdictions }), wanted.start),
     );
     const version = await insertBuild(db, build, { saveId: crypto.randomUUID(), changed: 'New build' });
     if (version !== null) digestLater(build, version);

@@ -1,0 +1,65 @@
+import { InputError } from '@flarik/core/words/errors';
+import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { Piscina } from 'piscina';
+import type { Filed } from './filed';
+import { log } from './log';
+import read, { type Read, type Unread } from './read';
+import { threadFile } from './threadFile';
+
+/** What takes longer to read is refused, ms. */
+const LONGEST_MS = 20_000;
+/** Memory of a reading thread, MB. */
+const MOST_MB = 512;
+
+/** Reads builds in threads beside the server, so that who only asks does not wait for who saves. */
+export class Reading {
+  readonly #pool: Piscina<Unread, Read> | null;
+  readonly #longestMs: number;
+
+  /** @param options - `file` holds the threads' code, without which the server reads by itself; `longestMs` ends one */
+  constructor({ file = threadFile('read'), longestMs = LONGEST_MS } = {}) {
+    this.#longestMs = longestMs;
+    const there = existsSync(file);
+    if (!there) log.warn({ file }, 'the reading thread is not built: the server reads builds by itself');
+    this.#pool = there
+      ? new Piscina({
+          filename: file,
+          minThreads: 1,
+          maxThreads: Math.max(1, availableParallelism() - 1),
+          idleTimeout: 30_000,
+          resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+        })
+      : null;
+  }
+
+  /**
+   * Reads a build from outside.
+   * @throws {InputError} what is wrong and where, or that it takes too long
+   */
+  async read(unread: Unread): Promise<Filed> {
+    const done = await this.#run(unread);
+    switch (done.kind) {
+      case 'read':
+        // A thread hands over bytes, not a buffer.
+        return { ...done.filed, packed: Buffer.from(done.filed.packed) };
+      case 'refused':
+        throw new InputError(done.path, done.reason);
+    }
+  }
+
+  /** Stops at once, whatever is under way. */
+  end = async (): Promise<void> => this.#pool?.destroy();
+
+  async #run(unread: Unread): Promise<Read> {
+    if (this.#pool === null) return read(unread);
+    const signal = AbortSignal.timeout(this.#longestMs);
+    try {
+      return await this.#pool.run(unread, { signal });
+    } catch (error) {
+      if (!signal.aborted) throw error;
+      const reason = `the ${unread.what} takes longer than ${this.#longestMs / 1000} s to read`;
+      return { kind: 'refused', path: '', reason };
+    }
+  }
+}
