@@ -17,5 +17,8 @@ export default defineConfig({
     ],
     exclude: ['src/rules/check.test.ts'],
     testTimeout: 120_000,
+    // Node's own imports, as in all tests of core (vitest.shared.ts); Stryker wants threads.
+    execArgv: ['--import', new URL('test/typesOff.mjs', import.meta.url).href],
+    experimental: { viteModuleRunner: false, nodeLoader: false },
   },
 });

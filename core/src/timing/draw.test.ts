@@ -112,6 +112,80 @@ describe('drawing bars', () => {
     expect(tapLine(empty, 0, [])).toBe(empty);
   });
 
+  test('times are whole milliseconds within the cycle, and no bar is shorter than 5', () => {
+    expect(times(addBar(empty, 0, 10.6, 20.4))).toEqual([[11, 31]]);
+    expect(times(addBar(empty, 0, -40, 20))).toEqual([[0, 20]]);
+    expect(times(addBar(empty, 0, 5000, 20))).toEqual([[995, 1000]]);
+    expect(addBar(empty, 0, 100, 4)).toBe(empty);
+    expect(times(addBar(empty, 0, 100, 5))).toEqual([[100, 105]]);
+    expect(times(addBar(two, 0, 200, 50))?.[1]).toEqual([200, 250]);
+    expect(addBar(two, 0, 396, 50)).toBe(two);
+    expect(times(addBar(two, 0, 395, 50))?.[1]).toEqual([395, 400]);
+    expect(times(moveBar(two, 0, 0, 150.6))?.[0]).toEqual([151, 251]);
+    expect(times(moveBar(two, 0, 0, -50))?.[0]).toEqual([0, 100]);
+    expect(times(resizeBar(two, 0, 0, 'to', 250.4))?.[0]).toEqual([100, 250]);
+    expect(times(resizeBar(two, 0, 0, 'to', 0))?.[0]).toEqual([100, 105]);
+    expect(times(resizeBar(two, 0, 0, 'from', -9))?.[0]).toEqual([0, 200]);
+    expect(times(resizeBar(two, 0, 1, 'from', 150))?.[1]).toEqual([200, 600]);
+  });
+
+  test('a bar that is not there is left as it is', () => {
+    expect(moveBar(two, 0, 9, 0)).toBe(two);
+    expect(resizeBar(two, 0, 9, 'to', 0)).toBe(two);
+    expect(changeBar(two, 0, 9, { level: 0.5 })).toBe(two);
+    expect(splitBar(two, 0, 9)).toBe(two);
+  });
+
+  test('the first room for a bar stands apart from others where it can', () => {
+    expect([100, 150, 250, 350, 450].map((ms) => firstRoom(two, 0, ms))).toEqual([0, 660, 660, 600, null]);
+    expect(firstRoom(empty, 0, 1000)).toBe(0);
+    expect(firstRoom(empty, 0, 1001)).toBeNull();
+  });
+
+  test('one bar of a line goes, or is split; what is too short to split stays whole', () => {
+    expect(times(removeBar(two, 0, 0))).toEqual([[400, 600]]);
+    expect(times(splitBar(addBar(empty, 0, 0, 20), 0, 0))).toEqual([
+      [0, 7],
+      [12, 20],
+    ]);
+    const short = addBar(empty, 0, 0, 14);
+    expect(splitBar(short, 0, 0)).toBe(short);
+    expect(times(splitBar(addBar(empty, 0, 0, 15), 0, 0))).toEqual([
+      [0, 5],
+      [10, 15],
+    ]);
+    expect(times(splitBar(addBar(empty, 0, 0, 500), 0, 0))).toEqual([
+      [0, 220],
+      [280, 500],
+    ]);
+  });
+
+  test('tapped shortly, over each other, and longer than the cycle', () => {
+    expect(times(tapLine(empty, 0, [{ downMs: 7, upMs: 9 }]))).toEqual([[0, 10]]);
+    expect(
+      times(
+        tapLine(empty, 0, [
+          { downMs: 0, upMs: 100 },
+          { downMs: 90, upMs: 200 },
+        ]),
+      ),
+    ).toEqual([[0, 200]]);
+    expect(times(tapLine(empty, 0, [{ downMs: 0, upMs: 5000 }]))).toEqual([[0, 1000]]);
+    const coarse = tapLine(
+      empty,
+      0,
+      [
+        { downMs: 0, upMs: 120 },
+        { downMs: 230, upMs: 280 },
+      ],
+      50,
+    );
+    expect(times(coarse)).toEqual([
+      [0, 100],
+      [250, 300],
+    ]);
+  });
+
   test('other lengths and numbers of lines', () => {
     expect(times(setCycle(two, 450))).toEqual([
       [100, 200],

@@ -1,20 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { seenFromM, thresholdLx } from '../coverage/range.ts';
-import { relativeIntensity } from '../fixture/distribution.ts';
-import { flashFigures } from './flash.ts';
-import { LIBRARY } from './book.ts';
-import { PATTERNS } from './library.ts';
-import { Pattern, spansFor } from './pattern.ts';
-import { isSteady } from './span.ts';
-import { commonCycleMs } from './timeline.ts';
-import { effective, flashEffective, longestDarkMs, meanOf, opticalPower, type Signal } from './signal.ts';
+import {
+  darkGaps,
+  effective,
+  flashEffective,
+  highestOf,
+  longestDarkMs,
+  lowestOf,
+  meanOf,
+  opticalPower,
+  raised,
+  readerOf,
+  type Signal,
+} from './signal.ts';
 
-const wave = (...pieces: readonly [ms: number, cd: number][]): Signal => ({
+/** Pieces that stay, or run straight to a third figure. */
+const wave = (...pieces: readonly [ms: number, cd: number, endCd?: number][]): Signal => ({
   cycleMs: pieces.reduce((sum, [ms]) => sum + ms, 0),
   durationsMs: pieces.map(([ms]) => ms),
   start: pieces.map(([, cd]) => cd),
-  end: pieces.map(([, cd]) => cd),
+  end: pieces.map(([, cd, endCd]) => endCd ?? cd),
 });
 
 describe('optical power', () => {
@@ -91,106 +96,80 @@ describe('effective intensity (Blondel and Rey, a = 0.2 s)', () => {
   });
 });
 
-describe('patterns', () => {
-  test('the library reads by its own schema, with unique names', () => {
-    for (const p of PATTERNS) expect(Pattern.parse(p)).toEqual(p);
-    expect(new Set(PATTERNS.map((p) => p.id)).size).toBe(PATTERNS.length);
+describe('amounts', () => {
+  test('the highest and the lowest lie at either end of a piece', () => {
+    expect(highestOf(wave([100, 7, 2], [100, 1, 5]))).toBe(7);
+    expect(highestOf(wave([100, 3, 2], [100, 1, 5]))).toBe(5);
+    expect(lowestOf(wave([100, 3, 2], [100, 4, 5]))).toBe(2);
+    expect(lowestOf(wave([100, 3, 4], [100, 6, 5]))).toBe(3);
   });
 
-  test('figures: double flash 75/min, two pulses, 220 of 800 ms on, 530 ms dark', () => {
-    const double = LIBRARY.cycle('double');
-    expect(flashFigures(spansFor(double, 'A', 1), double.cycleMs)).toEqual({
-      steady: false,
-      cyclesPerMinute: 75,
-      pulsesPerCycle: 2,
-      onShare: 0.275,
-      longestDarkMs: 530,
-    });
+  test('the mean of a ramp is half of it', () => {
+    expect(meanOf(wave([200, 0, 1000], [800, 0]))).toBeCloseTo(100, 12);
+    expect(opticalPower(wave([200, 0, 1000], [800, 0]))).toBeCloseTo(6000, 9);
   });
 
-  test('steady is no flash and never dark', () => {
-    const steady = LIBRARY.cycle('steady');
-    const spans = spansFor(steady, 'B', 1);
-    expect(isSteady(spans, steady.cycleMs)).toBe(true);
-    expect(flashFigures(spans, steady.cycleMs)).toMatchObject({
-      steady: true,
-      pulsesPerCycle: 0,
-      longestDarkMs: 0,
-    });
+  test('so much added all the time; nothing added is the same signal', () => {
+    const w = wave([100, 0, 10], [100, 4]);
+    expect(raised(w, 0)).toBe(w);
+    const up = raised(w, 3);
+    expect([up.cycleMs, up.durationsMs]).toEqual([200, [100, 100]]);
+    expect([Array.from(up.start), Array.from(up.end)]).toEqual([
+      [3, 7],
+      [13, 7],
+    ]);
   });
 
-  test('phases A and B never overlap in the flashes', () => {
-    for (const id of ['single', 'double', 'quad', 'slow-alternate']) {
-      const p = LIBRARY.cycle(id);
-      for (const a of spansFor(p, 'A', 1)) {
-        for (const b of spansFor(p, 'B', 1)) expect(a.toMs <= b.fromMs || b.toMs <= a.fromMs).toBe(true);
-      }
-    }
+  test.each<[shiftMs: number, fromMs: number, toMs: number, start: number, end: number]>([
+    [0, 0, 50, 0, 5],
+    [0, 50, 100, 5, 10],
+    [0, 100, 200, 4, 4],
+    [0, 250, 300, 5, 10],
+    [30, 30, 80, 0, 5],
+    [30, 0, 30, 4, 4],
+    [230, 30, 80, 0, 5],
+  ])('begun %i ms later, from %i to %i ms it goes from %i to %i', (shiftMs, fromMs, toMs, start, end) => {
+    const read = readerOf(wave([100, 0, 10], [100, 4]), shiftMs);
+    expect(read(fromMs, toMs)).toEqual([start, end]);
   });
-
-  test('a sweep lights its heads in order, and begins again after the last step', () => {
-    const sweep = LIBRARY.cycle('sweep');
-    const starts = Array.from({ length: 8 }, (_, i) => spansFor(sweep, 'A', i + 1)[0]?.fromMs);
-    expect(starts).toEqual([0, 80, 160, 240, 320, 400, 480, 560]);
-    expect(spansFor(sweep, 'A', 9)).toEqual(spansFor(sweep, 'A', 1));
-  });
-
-  test.each([
-    ['ends before it begins', [{ fromMs: 50, toMs: 50, level: 1 }]],
-    ['runs past the cycle', [{ fromMs: 0, toMs: 801, level: 1 }]],
-    [
-      'overlaps',
-      [
-        { fromMs: 0, toMs: 100, level: 1 },
-        { fromMs: 99, toMs: 200, level: 1 },
-      ],
-    ],
-    ['half a millisecond', [{ fromMs: 0.5, toMs: 100, level: 1 }]],
-  ])('a span that %s is refused', (_, A) => {
-    expect(
-      Pattern.safeParse({ kind: 'drawn', by: 'phase', id: 'x', name: 'x', cycleMs: 800, lines: [A] }).success,
-    ).toBe(false);
-  });
-
-  test('common cycles', () => expect(commonCycleMs([800, 1000, 1250])).toBe(20_000));
 });
 
-describe('range (Allard’s law; IALA threshold)', () => {
-  test('thresholds at the eye', () => {
-    expect(thresholdLx(0)).toBeCloseTo(2.42e-7, 12);
-    expect(thresholdLx(1)).toBeCloseTo(6.449e-7, 10);
-    expect(thresholdLx(10_000)).toBeCloseTo(9.989e-4, 7);
-  });
+describe('the effective intensity of a ramp', () => {
+  // I = 1000 (1 − t / 0.4). The best window ends where I is the ratio itself: 1.25 t² + 0.5 t = 0.2, t = 0.2472 s.
+  const expected = 1000 * (1 - 0.2472136 / 0.4);
 
-  test.each([
-    [333.33, 20_000, 10_000, 554.19],
-    [333.33, 200, 10_000, 166.28],
-    [333.33, 200, 1, 507.64],
-  ])('%f cd in V = %f m against %f cd/m²: %f m', (cd, V, L, expected) => {
-    expect(seenFromM(cd, V, L)).toBeCloseTo(expected, 1);
-  });
-
-  test('no light is not seen', () => expect(seenFromM(0, 20_000, 1)).toBe(0));
+  test.each<[string, Signal]>([
+    ['falling', wave([400, 1000, 0], [2000, 0])],
+    ['rising', wave([400, 0, 1000], [2000, 0])],
+    ['cut in two', wave([100, 1000, 750], [300, 750, 0], [2000, 0])],
+    ['over the end of the cycle', wave([300, 750, 0], [2000, 0], [100, 1000, 750])],
+  ])('%s', (_, w) => expect(flashEffective(w)).toBeCloseTo(expected, 2));
 });
 
-describe('the analytic beam', () => {
-  const beam = { h50Deg: 20, v50Deg: 8, power: 2 };
-
-  test('peak on the aim, half at the half-angles, the product between', () => {
-    expect(relativeIntensity(beam, 0, 0)).toBe(1);
-    expect(relativeIntensity(beam, 20, 0)).toBeCloseTo(0.5, 12);
-    expect(relativeIntensity(beam, 0, -8)).toBeCloseTo(0.5, 12);
-    expect(relativeIntensity(beam, 20, 8)).toBeCloseTo(0.25, 12);
-    expect(relativeIntensity(beam, 40, 0)).toBeCloseTo(1 / 16, 12);
+describe('dark gaps', () => {
+  test('a ramp is dark from where it crosses the threshold', () => {
+    expect(darkGaps(wave([100, 1000, 0], [100, 0, 1000]), 250)).toEqual([{ fromMs: 75, ms: 50 }]);
   });
 
-  test('a beacon shines all round alike, less above and below', () => {
-    const round = { h50Deg: null, v50Deg: 7, power: 2 };
-    for (const h of [-180, -90, 0, 135]) expect(relativeIntensity(round, h, 7)).toBeCloseTo(0.5, 12);
+  test('what lies at the threshold is not dark', () => {
+    expect(darkGaps(wave([100, 5], [100, 0]), 5)).toEqual([{ fromMs: 100, ms: 100 }]);
   });
 
-  test('nothing behind the lens', () => {
-    expect(relativeIntensity({ ...beam, h50Deg: 500 }, 90.1, 0)).toBe(0);
-    expect(relativeIntensity({ ...beam, h50Deg: 500 }, -120, 0)).toBe(0);
+  test('what runs over the end of the cycle is one, and stands last', () => {
+    expect(darkGaps(wave([100, 0], [300, 500], [100, 0]), 1)).toEqual([{ fromMs: 400, ms: 200 }]);
+    const three = wave([100, 0], [100, 500], [50, 0], [100, 500], [100, 0]);
+    expect(darkGaps(three, 1)).toEqual([
+      { fromMs: 200, ms: 50 },
+      { fromMs: 350, ms: 200 },
+    ]);
+    expect(longestDarkMs(three, 1)).toBe(200);
+  });
+
+  test('at the beginning alone, at the end alone, never, always', () => {
+    expect(darkGaps(wave([100, 0], [300, 500]), 1)).toEqual([{ fromMs: 0, ms: 100 }]);
+    expect(darkGaps(wave([300, 500], [100, 0]), 1)).toEqual([{ fromMs: 300, ms: 100 }]);
+    expect(darkGaps(wave([300, 500]), 1)).toEqual([]);
+    expect(longestDarkMs(wave([300, 500]), 1)).toBe(0);
+    expect(darkGaps(wave([300, 0.5], [100, 0]), 1)).toEqual([{ fromMs: 0, ms: Infinity }]);
   });
 });
