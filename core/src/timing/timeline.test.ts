@@ -69,6 +69,16 @@ describe('channels of one clock are laid out together', () => {
     ]);
   });
 
+  test('the same channel beside others is laid out with these', () => {
+    const a = channel('a', 100, [lit(0, 50)]);
+    const beside = (other: Played) => timelinesOf([a, other])[0]?.durationsMs;
+    expect(beside(channel('b', 100, [lit(50, 100)]))).toEqual([50, 50]);
+    expect(beside(channel('c', 100, [lit(70, 80)]))).toEqual([50, 20, 10, 20]);
+    const b = channel('b', 100, [lit(10, 30)]);
+    expect(beside(b)).toEqual([10, 20, 20, 50]);
+    expect(beside(b)).toEqual([10, 20, 20, 50]);
+  });
+
   test('one timeline for each clock, in order; what is steady has none', () => {
     const timelines = timelinesOf([
       channel('a', 100, [lit(0, 50)], { clockId: 'two' }),
@@ -128,6 +138,10 @@ describe('channels whose common cycle is too long', () => {
       ['a', 12, true],
       ['b', 120_000, true],
     ]);
+    // 500 times 40 edges, and two more; one bar less of each would do.
+    const bars = (count: number) => Array.from({ length: count }, (_, i) => lit(3 * i, 3 * i + 1));
+    expect(parts(channel('a', 60, bars(20)), channel('b', 30_000, one))).toHaveLength(2);
+    expect(parts(channel('a', 60, bars(19)), channel('b', 30_000, one))).toEqual([['ab', 30_000, false]]);
     // Of channels with one cycle the one with the most edges counts.
     expect(parts(quick, channel('c', 12, []), channel('b', 120_000, one))).toEqual([
       ['ac', 12, true],
@@ -142,7 +156,7 @@ test('the mean level of a channel: a ramp counts half', () => {
 
 describe('what one clock sends', () => {
   const [timeline] = timelinesOf([
-    channel('a', 100, [lit(0, 50, 0, 1)]),
+    channel('a', 100, [lit(0, 50, 0.5, 1)]),
     channel('b', 100, [lit(0, 100, 0.5)]),
   ]);
   if (timeline === undefined) throw new Error('there is a timeline');
@@ -158,7 +172,7 @@ describe('what one clock sends', () => {
     );
     expect(both).toMatchObject({ cycleMs: 100, durationsMs: [50, 50] });
     expect([Array.from(both?.start ?? []), Array.from(both?.end ?? [])]).toEqual([
-      [2, 2],
+      [7, 2],
       [12, 2],
     ]);
     const alone = clockSignal(timeline, new Map([['b', 4]]));

@@ -12,7 +12,7 @@ export const rowMoveName: Readonly<Record<RowMove, string>> = {
   'build-up': 'Building up: one more at every flash',
 };
 
-/** The steps at which a place in the row lights, from 0, and how many steps there are. */
+/** The steps at which a place in the row lights, from 0 and in order, and how many steps there are. */
 function turns(
   move: RowMove,
   heads: number,
@@ -52,7 +52,6 @@ export function rowCycle(p: PatternOf<'row'>): Cycle {
   const litMs = p.move === 'build-up' ? Math.round(p.stepMs / 2) : p.stepMs;
   const lines = Array.from({ length: p.heads }, (_, place) =>
     at(place)
-      .toSorted((a, b) => a - b)
       .map((turn): Span => {
         const fromMs = turn * p.stepMs;
         const held = p.show === 'hold' || (p.holdMs > 0 && turn === count - 1);
