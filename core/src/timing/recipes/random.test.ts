@@ -1,5 +1,8 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { PatternOf } from '../pattern.ts';
+import { waveformOfLine } from '../patternFigures.ts';
+import { darkGaps } from '../signal.ts';
 import { randomCycle } from './random.ts';
 
 const chance = (patch: Partial<PatternOf<'random'>> = {}): PatternOf<'random'> => ({
@@ -21,6 +24,27 @@ test('it draws a lot for each phase, between the rates that its bounds allow', (
   expect(cycle.fastestPerMinute).toBeCloseTo(60_000 / 300, 9);
   expect(cycle.lines).toHaveLength(3);
   expect(new Set(cycle.lines.map((spans) => JSON.stringify(spans))).size).toBe(3);
+});
+
+test('it keeps its bounds for every seed, over the end of the cycle too, and is the same again', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 999_999 }), (seed) => {
+      const cycle = randomCycle(chance({ seed }));
+      expect(randomCycle(chance({ seed }))).toEqual(cycle);
+      for (const spans of cycle.lines) {
+        // A pulse over the end of the cycle is stored in two parts.
+        const gaps = darkGaps(waveformOfLine(spans, cycle.cycleMs), 0.5);
+        for (const gap of gaps) {
+          expect(gap.ms).toBeGreaterThanOrEqual(240);
+          expect(gap.ms).toBeLessThanOrEqual(600);
+        }
+        const rate = (gaps.length * 60_000) / cycle.cycleMs;
+        expect(rate).toBeGreaterThanOrEqual(cycle.slowestPerMinute - 1e-9);
+        expect(rate).toBeLessThanOrEqual(cycle.fastestPerMinute + 1e-9);
+      }
+    }),
+    { numRuns: 100, seed: 29 },
+  );
 });
 
 test('over many seeds it uses all of its room: numbers of pulses, lengths, and where it begins', () => {

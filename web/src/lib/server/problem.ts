@@ -4,6 +4,7 @@ import type { Problem } from '$lib/api';
 import { z } from 'zod';
 import { DatabaseBusyError, DatabaseDownError } from './db';
 import { log } from './log';
+import { ReadingBusyError } from './reading';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Bad input',
@@ -15,7 +16,7 @@ const TITLES: Readonly<Record<number, string>> = {
   408: 'Too slow',
   415: 'Not JSON',
   429: 'Too fast',
-  503: 'Database not ready',
+  503: 'Not ready',
 };
 
 /** An RFC 9457 answer. */
@@ -42,6 +43,10 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
     if (error instanceof TooSlowError) return problem(408, error.message);
     if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError) {
       log.error({ err: error.cause }, 'database down or busy');
+      return problem(503, error.message);
+    }
+    if (error instanceof ReadingBusyError) {
+      log.error({ err: error }, 'a build was not read in time');
       return problem(503, error.message);
     }
     log.error({ err: error }, 'route failed');

@@ -7,10 +7,21 @@ import { log } from './log';
 import read, { type Read, type Unread } from './read';
 import { threadFile } from './threadFile';
 
-/** What takes longer to read is refused, ms. */
+/** Nobody waits longer for what they sent to be read, the wait for their turn included, ms. */
 const LONGEST_MS = 20_000;
 /** Memory of a reading thread, MB. */
 const MOST_MB = 512;
+
+/** What was sent was not read in time: it may be at fault itself, or have waited behind what was. */
+export class ReadingBusyError extends Error {
+  constructor(what: string, waitedMs: number, cause: unknown) {
+    super(
+      `The server did not get to read the ${what} within ${waitedMs / 1000} s. Nothing was changed; try again in a moment.`,
+      { cause },
+    );
+    this.name = 'ReadingBusyError';
+  }
+}
 
 /** Reads builds in threads beside the server, so that who only asks does not wait for who saves. */
 export class Reading {
@@ -35,7 +46,8 @@ export class Reading {
 
   /**
    * Reads a build from outside.
-   * @throws {InputError} what is wrong and where, or that it takes too long
+   * @throws {InputError} what is wrong and where
+   * @throws {ReadingBusyError} it was not read in time
    */
   async read(unread: Unread): Promise<Filed> {
     const done = await this.#run(unread);
@@ -57,9 +69,7 @@ export class Reading {
     try {
       return await this.#pool.run(unread, { signal });
     } catch (error) {
-      if (!signal.aborted) throw error;
-      const reason = `the ${unread.what} takes longer than ${this.#longestMs / 1000} s to read`;
-      return { kind: 'refused', path: '', reason };
+      throw signal.aborted ? new ReadingBusyError(unread.what, this.#longestMs, error) : error;
     }
   }
 }
