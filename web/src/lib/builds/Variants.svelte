@@ -3,7 +3,6 @@
   import type { Variant } from '@flarik/core/sight/variant';
   import type { Ambient } from '@flarik/core/words/ambient';
   import { FACES } from '@flarik/core/words/face';
-  import * as Comlink from 'comlink';
   import { loadBuild } from '$lib/client';
   import Choice from '$lib/frame/Choice.svelte';
   import { startSight } from '$lib/workers/sight';
@@ -47,7 +46,6 @@
       } catch (error) {
         trouble = error instanceof Error ? error.message : String(error);
       }
-      api[Comlink.releaseProxy]();
       end();
     })();
     return end;

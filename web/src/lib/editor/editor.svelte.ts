@@ -352,7 +352,7 @@ export class Editor {
   close(): void {
     this.preview.stop();
     this.autosave.stop();
-    this.#analysis.stop();
+    this.#analysis.end();
     this.proving.end();
   }
 }

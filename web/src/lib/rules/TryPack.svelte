@@ -35,7 +35,7 @@
   let analysis = startAnalysis();
   onDestroy(() => {
     run++;
-    analysis.stop();
+    analysis.end();
   });
 
   const against = $derived(versions.find((v) => String(v.version) === chosen)?.pack ?? null);
@@ -97,7 +97,7 @@
   function stop(): void {
     run++;
     running = false;
-    analysis.stop();
+    analysis.end();
     analysis = startAnalysis();
   }
 

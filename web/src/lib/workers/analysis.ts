@@ -1,8 +1,7 @@
-import * as Comlink from 'comlink';
 import type { AnalysisApi } from './analysis.worker';
+import { sparing } from './spare';
 
-/** Starts a worker for the sums; `stop` ends it. */
-export function startAnalysis(): { api: Comlink.Remote<AnalysisApi>; stop: () => void } {
-  const worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
-  return { api: Comlink.wrap<AnalysisApi>(worker), stop: () => worker.terminate() };
-}
+/** Starts a worker for the sums. */
+export const startAnalysis = sparing<AnalysisApi>(
+  () => new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' }),
+);

@@ -7,6 +7,7 @@ import { floorsIn } from '@flarik/core/rules/floors';
 import type { State } from '@flarik/core/state/state';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
+import type { Rests } from './spare';
 
 export interface RingRequest {
   readonly state: State;
@@ -26,6 +27,7 @@ const MOST_NAMED = 6;
 const design = new HeldDesign();
 
 const api = {
+  rest: (): void => design.drop(),
   take: design.take,
   edit: design.edit,
 
@@ -47,4 +49,4 @@ const api = {
 
 export type AnalysisApi = typeof api;
 
-Comlink.expose(api);
+Comlink.expose(api satisfies Rests);

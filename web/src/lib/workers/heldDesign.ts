@@ -10,6 +10,11 @@ export class HeldDesign {
     return this.#design;
   }
 
+  /** Forgets the design. */
+  drop(): void {
+    this.#design = null;
+  }
+
   /** Takes a design whole. */
   take = (build: Build): void => {
     this.#design = build;

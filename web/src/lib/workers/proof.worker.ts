@@ -3,21 +3,27 @@ import { proving, type Progress, type Proof } from '@flarik/core/proof/prove';
 import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
+import type { Rests } from './spare';
 
 const design = new HeldDesign();
-const memory = new ProofMemory();
+let memory = new ProofMemory();
 
 /** The run that is wanted; an older one gives up at its next step. */
 let wanted = 0;
 
 const api = {
+  rest(): void {
+    wanted++;
+    design.drop();
+    memory = new ProofMemory();
+  },
   take: design.take,
   edit: design.edit,
 
   /**
    * Looks at every state that the controls can reach.
    * @param checked - what is known of the functions by themselves
-   * @returns null when it was given up for a newer run, or stopped
+   * @returns null when it was given up for a newer run, or the worker was given back
    */
   async prove(checked: CheckResult, tell: (progress: Progress) => void): Promise<Proof | null> {
     const mine = ++wanted;
@@ -31,11 +37,7 @@ const api = {
       if (mine !== wanted) return null;
     }
   },
-
-  stop(): void {
-    wanted++;
-  },
 };
 export type ProofApi = typeof api;
 
-Comlink.expose(api);
+Comlink.expose(api satisfies Rests);

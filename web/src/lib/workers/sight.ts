@@ -1,8 +1,7 @@
-import * as Comlink from 'comlink';
 import type { SightApi } from './sight.worker';
+import { sparing } from './spare';
 
-/** Starts a worker for what eyes, ground and air get of the light; `end` ends it, whatever it does. */
-export function startSight(): { api: Comlink.Remote<SightApi>; end: () => void } {
-  const worker = new Worker(new URL('./sight.worker.ts', import.meta.url), { type: 'module' });
-  return { api: Comlink.wrap<SightApi>(worker), end: () => worker.terminate() };
-}
+/** Starts a worker for what eyes, ground and air get of the light. */
+export const startSight = sparing<SightApi>(
+  () => new Worker(new URL('./sight.worker.ts', import.meta.url), { type: 'module' }),
+);

@@ -44,6 +44,7 @@ import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
 import { toTheEnd } from '@flarik/core/words/inSteps';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
+import type { Rests } from './spare';
 
 /** How far a long answer has come, 0 to 1. */
 export type Progress = (share: number) => void;
@@ -115,6 +116,7 @@ const LIT_GROUND = { stepM: 0.5, beyondM: 12 };
 const LANES: readonly Lane[] = ['oncoming', 'following'];
 
 const api = {
+  rest: (): void => design.drop(),
   take: design.take,
   edit: design.edit,
 
@@ -265,4 +267,4 @@ const api = {
 
 export type SightApi = typeof api;
 
-Comlink.expose(api);
+Comlink.expose(api satisfies Rests);

@@ -1,0 +1,54 @@
+import * as Comlink from 'comlink';
+
+/** What every worker answers when it is given back: it forgets what it holds. */
+export interface Rests {
+  rest: () => void;
+}
+
+/** A worker, as far as it is used here. */
+type Ended = Comlink.Endpoint & Pick<Worker, 'terminate'>;
+
+export interface Started<Api> {
+  readonly api: Comlink.Remote<Api>;
+  /** Gives the worker back; one that still works is ended, whatever it does. */
+  readonly end: () => void;
+}
+
+/** What does not answer within this, ms, still works. */
+const ANSWERS_WITHIN_MS = 100;
+
+/**
+ * Starts workers of one kind, and keeps one that was given back idle: to start one and to have its code made fast
+ * takes longer than most of what it is asked, so that the next build opened in this tab need not wait for it.
+ */
+export function sparing<Api>(create: () => Ended): () => Started<Api> {
+  interface Kept {
+    readonly worker: Ended;
+    readonly api: Comlink.Remote<Api>;
+    readonly rests: Comlink.Remote<Rests>;
+  }
+  let spare: Kept | null = null;
+
+  async function giveBack(kept: Kept): Promise<void> {
+    const late = new Promise<'late'>((done) => setTimeout(() => done('late'), ANSWERS_WITHIN_MS));
+    const answer = await Promise.race([kept.rests.rest(), late]);
+    if (answer === 'late' || spare !== null) kept.worker.terminate();
+    else spare = kept;
+  }
+
+  return () => {
+    let taken = spare;
+    spare = null;
+    if (taken === null) {
+      const worker = create();
+      taken = { worker, api: Comlink.wrap<Api>(worker), rests: Comlink.wrap<Rests>(worker) };
+    }
+    const kept = taken;
+    let given = false;
+    const end = (): void => {
+      if (!given) void giveBack(kept);
+      given = true;
+    };
+    return { api: kept.api, end };
+  };
+}
