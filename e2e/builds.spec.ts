@@ -111,16 +111,19 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
   await expectAccessible(page);
 });
 
-test('the tour shows what is where, and can be left', async ({ page }) => {
-  await page.addInitScript(() => localStorage.removeItem('flarik-tour-offered'));
-  const id = await copyOfDemo(page, 'ks-13');
-  await page.goto(`/builds/${id}/layout`);
-  await page.getByRole('button', { name: 'Show me round' }).click();
-  const stop = page.getByRole('dialog');
-  await expect(stop).toContainText('The work, from top to bottom');
-  await stop.getByRole('button', { name: 'Next' }).click();
-  await expect(stop).toContainText('Lamps to choose from');
-  await page.keyboard.press('Escape');
-  await expect(stop).toHaveCount(0);
-  await expect(page.getByText('New here?')).toHaveCount(0);
+test.describe('for the first time', () => {
+  test.use({ tab: 'new' });
+  test('the tour shows what is where, and can be left', async ({ page }) => {
+    await page.addInitScript(() => localStorage.removeItem('flarik-tour-offered'));
+    const id = await copyOfDemo(page, 'ks-13');
+    await page.goto(`/builds/${id}/layout`);
+    await page.getByRole('button', { name: 'Show me round' }).click();
+    const stop = page.getByRole('dialog');
+    await expect(stop).toContainText('The work, from top to bottom');
+    await stop.getByRole('button', { name: 'Next' }).click();
+    await expect(stop).toContainText('Lamps to choose from');
+    await page.keyboard.press('Escape');
+    await expect(stop).toHaveCount(0);
+    await expect(page.getByText('New here?')).toHaveCount(0);
+  });
 });

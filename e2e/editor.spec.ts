@@ -157,24 +157,27 @@ test('a zone that does not fit says why and takes nothing', async ({ page }) => 
   await expect(sheet(page)).not.toContainText('does not fit');
 });
 
-test('nothing flashes before the notice; calm by default; Esc stops', async ({ page }) => {
-  await openBuild(page, demoId.ks12, 'timing');
-  await page.getByRole('button', { name: 'Play' }).click();
-  const notice = page.getByRole('dialog', { name: 'Before lights flash on this screen' });
-  await expect(notice).toContainText('can cause seizures');
-  const time = page.getByLabel('Time in the pattern, milliseconds');
-  await expect(time).toHaveValue('0');
-  await notice.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(notice).toBeHidden();
-  await expect(stateBar(page)).toContainText('calm');
-  await expect(time).not.toHaveValue('0');
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
-  await expect(time).toHaveValue('0');
+test.describe('before anybody has agreed', () => {
+  test.use({ tab: 'new' });
+  test('nothing flashes before the notice; calm by default; Esc stops', async ({ page }) => {
+    await openBuild(page, demoId.ks12, 'timing');
+    await page.getByRole('button', { name: 'Play' }).click();
+    const notice = page.getByRole('dialog', { name: 'Before lights flash on this screen' });
+    await expect(notice).toContainText('can cause seizures');
+    const time = page.getByLabel('Time in the pattern, milliseconds');
+    await expect(time).toHaveValue('0');
+    await notice.getByRole('button', { name: 'Play', exact: true }).click();
+    await expect(notice).toBeHidden();
+    await expect(stateBar(page)).toContainText('calm');
+    await expect(time).not.toHaveValue('0');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+    await expect(time).toHaveValue('0');
+  });
 });
 
 test.describe('with reduced motion', () => {
-  test.use({ contextOptions: { reducedMotion: 'reduce' } });
+  test.use({ contextOptions: { reducedMotion: 'reduce' }, tab: 'new' });
   test('nothing plays; the time can be scrubbed', async ({ page }) => {
     await openBuild(page, demoId.ks12, 'timing');
     await expect(stateBar(page)).toContainText('Still: your system asks for reduced motion');

@@ -164,31 +164,34 @@ test('details: a measured file is attached, drawn, used, detached; a bad one nam
   await expect(dialog.getByRole('img', { name: 'Polar plot, greatest 2300 candela' })).toBeVisible();
 });
 
-test('favourites, two fixtures side by side, and a copy as one’s own', async ({ page }) => {
-  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
-  const catalogue = page.getByRole('region', { name: 'Catalogue' });
-  await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-  await catalogue.getByRole('button', { name: '☆ Favourite' }).click();
-  await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
-  await catalogue.getByRole('button', { name: /^Long slim head, two colours/ }).click();
-  await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
-  await catalogue.getByRole('button', { name: 'Compare 2' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Side by side' });
-  await expect(dialog.getByRole('row', { name: /^Price, EUR/ })).toContainText('98');
-  await expectAccessible(page);
-  await page.keyboard.press('Escape');
-  await catalogue.getByLabel('Kind of fixture').selectOption('★ favourites');
-  await expect(catalogue.getByRole('listitem')).toHaveCount(1);
-  await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-  await catalogue.getByRole('button', { name: 'Copy as own' }).click();
-  await catalogue.getByLabel('Kind of fixture').selectOption('your own');
-  await expect(catalogue.getByRole('listitem')).toHaveCount(1);
-  await catalogue.getByRole('button', { name: 'Details' }).click();
-  const own = page.getByRole('dialog', { name: /^Own perimeter head/ });
-  await own.getByLabel('Price, EUR').fill('75');
-  await own.getByLabel('Price, EUR').press('Enter');
-  await expect(own).toContainText('75');
-  await saved(page).waitFor();
+test.describe('with favourites', () => {
+  test.use({ tab: 'new' });
+  test('favourites, two fixtures side by side, and a copy as one’s own', async ({ page }) => {
+    await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+    const catalogue = page.getByRole('region', { name: 'Catalogue' });
+    await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
+    await catalogue.getByRole('button', { name: '☆ Favourite' }).click();
+    await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
+    await catalogue.getByRole('button', { name: /^Long slim head, two colours/ }).click();
+    await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
+    await catalogue.getByRole('button', { name: 'Compare 2' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Side by side' });
+    await expect(dialog.getByRole('row', { name: /^Price, EUR/ })).toContainText('98');
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await catalogue.getByLabel('Kind of fixture').selectOption('★ favourites');
+    await expect(catalogue.getByRole('listitem')).toHaveCount(1);
+    await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
+    await catalogue.getByRole('button', { name: 'Copy as own' }).click();
+    await catalogue.getByLabel('Kind of fixture').selectOption('your own');
+    await expect(catalogue.getByRole('listitem')).toHaveCount(1);
+    await catalogue.getByRole('button', { name: 'Details' }).click();
+    const own = page.getByRole('dialog', { name: /^Own perimeter head/ });
+    await own.getByLabel('Price, EUR').fill('75');
+    await own.getByLabel('Price, EUR').press('Enter');
+    await expect(own).toContainText('75');
+    await saved(page).waitFor();
+  });
 });
 
 test('a table of fixtures goes out and in; bad rows are all named and nothing is taken', async ({ page }) => {

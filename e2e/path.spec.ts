@@ -3,6 +3,8 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { choosePattern, expect, findings, inspector, saved, sheet, stateBar, tabTo, test } from './support';
 
+test.use({ tab: 'new' });
+
 const TWO_RULES = fileURLToPath(new URL('files/two-rules.json', import.meta.url));
 
 const BLUE = /Flashing blue|Blue shows to the rear/;

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { BrowserContext } from '@playwright/test';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
-test.use({ expectedNoise: [/Failed to load resource/] });
+test.use({ expectedNoise: [/Failed to load resource/], tab: 'new' });
 
 const NAME = 'Name';
 async function rename(page: Parameters<typeof openBuild>[0], label: string, was = 'Grille L'): Promise<void> {
@@ -68,10 +68,9 @@ test('a browser that keeps nothing still saves, and says when work would be lost
 
 test('what two tabs could not save is kept for each, and listed until it is taken or thrown away', async ({
   page,
-  context,
 }) => {
   const id = await copyOfDemo(page, 'ks-13');
-  const tabs = [page, await context.newPage()];
+  const tabs = [page, await page.context().newPage()];
   for (const [i, tab] of tabs.entries()) {
     await tab.route('**/api/v1/builds/*', (route) =>
       route.request().method() === 'PUT' ? route.abort() : route.continue(),
@@ -126,10 +125,10 @@ test('a save whose answer was lost is not offered again', async ({ page }) => {
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
 });
 
-test('two windows: the stale one is refused, and both sides are kept', async ({ page, context }) => {
+test('two windows: the stale one is refused, and both sides are kept', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
-  await saveElsewhere(context, id);
+  await saveElsewhere(page.context(), id);
   await rename(page, 'Mine');
   const dialog = page.getByRole('dialog', { name: 'This build was saved elsewhere' });
   await expect(dialog).toContainText('Revision 2');
@@ -140,10 +139,10 @@ test('two windows: the stale one is refused, and both sides are kept', async ({ 
   await expect(page.getByRole('button', { name: 'Theirs', exact: true })).toBeVisible();
 });
 
-test('or mine goes over theirs, which stays as a revision', async ({ page, context }) => {
+test('or mine goes over theirs, which stays as a revision', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
-  await saveElsewhere(context, id);
+  await saveElsewhere(page.context(), id);
   await rename(page, 'Mine');
   await page.getByRole('button', { name: 'Put mine over it' }).click();
   await expect(saved(page)).toContainText('revision 3');

@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { demoId, expect, expectAccessible, findings, openBuild, sheet, test } from './support';
 
+test.use({ tab: 'new' });
+
 const STEPS = ['Brief', 'Vehicle', 'Layout', 'Timing', 'Controls', 'Visibility', 'Rules'] as const;
 async function goTo(page: Page, step: string): Promise<void> {
   await page.getByRole('link', { name: new RegExp(`^${step}`) }).click();
@@ -9,8 +11,8 @@ async function goTo(page: Page, step: string): Promise<void> {
 
 for (const theme of ['g100', 'white'] as const) {
   test.describe(`theme ${theme}`, () => {
-    test.beforeEach(async ({ context, baseURL }) => {
-      await context.addCookies([{ name: 'theme', value: theme, url: baseURL ?? '' }]);
+    test.beforeEach(async ({ page, baseURL }) => {
+      await page.context().addCookies([{ name: 'theme', value: theme, url: baseURL ?? '' }]);
     });
 
     test('axe finds nothing on the list, and in its dialogs', async ({ page }) => {

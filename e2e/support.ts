@@ -1,39 +1,107 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as base,
+  type Browser,
+  type ConsoleMessage,
+  type Locator,
+  type Page,
+  type Request,
+} from '@playwright/test';
 import { z } from 'zod';
 
-/** The copies that a test has made, by its page. */
 /** A document that is only looked into where a test changes it. */
 type Loose = Readonly<Record<string, unknown>>;
 
+/** The copies that a test has made, by its page. */
 const copies = new WeakMap<Page, string[]>();
 
-/** Every test fails when the console says anything, or when a request leaves this machine. */
-export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[] }>({
+/** The tab that tests of this process go on in, as somebody does who works all day: code and workers are warm. */
+let dayTab: Page | null = null;
+
+/** The findings stand open and the tour has been offered, as for whoever has worked here before. */
+const asBefore = (): void => {
+  localStorage.setItem('flarik-findings-unfolded', 'true');
+  localStorage.setItem('flarik-tour-offered', 'true');
+};
+
+async function openTab(browser: Browser): Promise<Page> {
+  const page = await (await browser.newContext()).newPage();
+  await page.addInitScript(asBefore);
+  return page;
+}
+
+/** Goes somewhere in the app as by a link of the page: nothing is loaded anew but what is looked at. */
+async function follow(page: Page, path: string): Promise<void> {
+  await page.evaluate((href) => {
+    const link = Object.assign(document.createElement('a'), { href });
+    document.querySelector('a')?.parentElement?.append(link);
+    link.click();
+    link.remove();
+  }, path);
+}
+
+const isOpen = (page: Page): boolean => page.url().startsWith('http');
+
+/** Leaves the build for the list, and what a browser keeps as it was at first. */
+async function leave(page: Page): Promise<void> {
+  if (!isOpen(page)) return;
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.mouse.move(0, 0);
+  await follow(page, '/');
+  await page.getByRole('heading', { name: 'Builds', exact: true }).waitFor();
+  await page.evaluate(() => localStorage.clear());
+  await page.evaluate(asBefore);
+}
+
+/**
+ * Every test fails when the console says anything, or when a request leaves this machine. Tests go on in the tab of the
+ * tests before them; those that need another begin in a `new` one.
+ */
+export const test = base.extend<{ guarded: undefined; expectedNoise: RegExp[]; tab: 'same' | 'new' }>({
   expectedNoise: [[], { option: true }],
+  tab: ['same', { option: true }],
+  page: async ({ browser, tab }, use) => {
+    if (tab === 'same') {
+      dayTab ??= await openTab(browser);
+      await use(dayTab);
+    } else {
+      const page = await openTab(browser);
+      await use(page);
+      await page.context().close();
+    }
+  },
   guarded: [
-    async ({ page, baseURL, expectedNoise }, use) => {
-      // The findings stand open and the tour has been offered, as for whoever has worked here before.
-      await page.addInitScript(() => {
-        localStorage.setItem('flarik-findings-unfolded', 'true');
-        localStorage.setItem('flarik-tour-offered', 'true');
-      });
+    async ({ page, tab, baseURL, expectedNoise }, use) => {
       const wrong: string[] = [];
-      page.on('console', (message) => {
+      const saves = new Set<Request>();
+      const onConsole = (message: ConsoleMessage): void => {
         const text = `console ${message.type()}: ${message.text()}`;
         if (!expectedNoise.some((noise) => noise.test(text))) wrong.push(text);
-      });
-      page.on('pageerror', (error) => wrong.push(`page error: ${error.message}`));
-      page.on('request', (request) => {
+      };
+      const onError = (error: Error): unknown => wrong.push(`page error: ${error.message}`);
+      const onRequest = (request: Request): void => {
         const url = new URL(request.url());
         if (url.protocol.startsWith('http') && url.origin !== baseURL) wrong.push(`request to ${url.href}`);
-      });
+        if (request.method() === 'PUT') saves.add(request);
+      };
+      const onAnswered = (request: Request): unknown => saves.delete(request);
+      page.on('console', onConsole).on('pageerror', onError).on('request', onRequest);
+      page.on('requestfinished', onAnswered).on('requestfailed', onAnswered);
       await use(undefined);
+      if (tab === 'same') {
+        await leave(page);
+        // What was not saved yet is sent as the build is left.
+        await expect.poll(() => saves.size).toBe(0);
+        page.off('console', onConsole).off('pageerror', onError).off('request', onRequest);
+        page.off('requestfinished', onAnswered).off('requestfailed', onAnswered);
+      }
       expect(wrong).toEqual([]);
       // What nobody looks at any more costs the server no digest. It may have ended an idle connection just now.
       for (const id of copies.get(page) ?? [])
         await page.request.delete(`/api/v1/builds/${id}`, { maxRetries: 3 });
+      copies.delete(page);
     },
     { auto: true },
   ],
@@ -72,7 +140,14 @@ export async function openBuild(
   id: string,
   step: 'brief' | 'vehicle' | 'layout' | 'timing' | 'controls' | 'visibility' | 'rules',
 ): Promise<void> {
-  await page.goto(`/builds/${id}/${step}`);
+  const path = `/builds/${id}/${step}`;
+  if (isOpen(page)) {
+    // Whatever was open is left first, so that the build is read anew.
+    await follow(page, '/');
+    await page.getByRole('heading', { name: 'Builds', exact: true }).waitFor();
+    await follow(page, path);
+    await page.waitForURL(path);
+  } else await page.goto(path);
   // Waited for, not expected: what is expected and not yet there has the whole page described at each look.
   await page
     .locator('[aria-label="Findings"]', { hasText: /in this state|every rule|Nothing/ })
