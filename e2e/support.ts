@@ -119,6 +119,11 @@ const AxeResult = z.object({
  */
 export async function expectAccessible(page: Page, within = 'html'): Promise<void> {
   await page.evaluate(axeSource);
+  // A colour on its way to another is nobody's.
+  await page.evaluate(async () => {
+    const moving = document.getAnimations().filter((a) => a.effect?.getComputedTiming().endTime !== Infinity);
+    await Promise.allSettled(moving.map((animation) => animation.finished));
+  });
   const { violations } = AxeResult.parse(
     await page.evaluate(
       `axe.run(${JSON.stringify(within)}, { resultTypes: ['violations'], preload: false })`,

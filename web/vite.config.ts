@@ -30,6 +30,8 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 60_000,
     fileParallelism: false,
+    // What is tested here keeps no state between files, and to read all of it anew for each takes longer than the tests.
+    isolate: false,
     setupFiles: ['../core/test/seed.ts'],
   },
 });
