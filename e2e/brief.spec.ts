@@ -1,4 +1,4 @@
-import { copyOfDemo, expect, findings, openBuild, saved, tabTo, test } from './support';
+import { copyOfDemo, expect, findings, openBuild, saved, tabTo, test, reopen } from './support';
 
 const wishes = 'What must hold';
 
@@ -26,7 +26,7 @@ test('what the agency said is kept, and put down as a wish it is checked at once
   await wish.getByRole('checkbox', { name: 'Grille', exact: true }).check();
   await expect(wish).toContainText('✓ holds');
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await expect(said.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
   await expect(page.getByRole('region', { name: wishes })).toContainText('drilled in Grille');
 });
@@ -77,7 +77,7 @@ test('a wish about what the controls do asks for a level, then for a pattern, an
   });
   await expect(findings(page)).toContainText('Not so: all lamps: all that lights');
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await expect(
     page.getByRole('region', { name: wishes }).getByLabel('Pattern that they are to be in'),
   ).toHaveValue('double');

@@ -1,4 +1,5 @@
 import {
+  openList,
   copyOfDemo,
   expect,
   expectAccessible,
@@ -14,7 +15,7 @@ import {
 test('first minutes: a bar on the roof of a new build lights at once, in a group of its place', async ({
   page,
 }) => {
-  await page.goto('/');
+  await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   const dialog = page.getByRole('dialog', { name: 'New build' });
   await dialog.getByLabel('Name of the build').fill('First minutes');

@@ -2,7 +2,17 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { Locator, Page } from '@playwright/test';
 import { z } from 'zod';
-import { copyOfDemo, expect, expectAccessible, findings, openBuild, saved, test } from './support';
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  findings,
+  openBuild,
+  saved,
+  test,
+  reopen,
+  openList,
+} from './support';
 
 type How = 'mouse' | 'keyboard';
 
@@ -78,7 +88,7 @@ async function driveAll(page: Page, how: How): Promise<void> {
   await name.press('Enter');
   await expect(page.getByRole('button', { name: 'Command in stage 2', exact: true })).toBeVisible();
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await press(page.getByRole('button', { name: 'Command in stage 2', exact: true }), how);
   await expect(now(page)).toHaveText(/Stage 2, Command green/);
 
@@ -289,7 +299,7 @@ test('each door’s lamp is its own door’s, on the medic', async ({ page }) =>
 test('from a new build with nothing on it: lamps, templates, and the whole programme is driven', async ({
   page,
 }) => {
-  await page.goto('/');
+  await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   const dialog = page.getByRole('dialog', { name: 'New build' });
   await dialog.getByLabel('Name of the build').fill('From nothing');
@@ -338,7 +348,7 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   await expect(from).toHaveValue('data bus');
   await from.selectOption('wire');
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await step(page, 'Inputs').click();
   await expect(page.getByLabel('Turn signal comes from')).toHaveValue('wire');
 });

@@ -1,9 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { choosePattern, expect, findings, inspector, saved, sheet, stateBar, tabTo, test } from './support';
-
-test.use({ tab: 'new' });
+import {
+  choosePattern,
+  expect,
+  findings,
+  inspector,
+  openList,
+  saved,
+  sheet,
+  stateBar,
+  tabTo,
+  test,
+} from './support';
 
 const TWO_RULES = fileURLToPath(new URL('files/two-rules.json', import.meta.url));
 
@@ -32,7 +41,7 @@ async function expectRoundTrip(
 }
 
 test('by mouse: from a new build to a clean one, and out and in again', async ({ page }) => {
-  await page.goto('/');
+  await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('Mouse patrol');
   for (const pack of await page.getByRole('dialog').getByRole('checkbox').all())
@@ -116,7 +125,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
     await page.keyboard.type(text);
   };
 
-  await page.goto('/');
+  await openList(page);
   await activate(page.getByRole('button', { name: 'New build' }));
   await expect(page.getByLabel('Name of the build')).toBeFocused();
   await page.keyboard.type('Keyboard patrol');

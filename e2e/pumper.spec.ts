@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { choosePattern, expect, findings, inspector, test } from './support';
+import { choosePattern, expect, findings, inspector, openList, test } from './support';
 
 const page_ = readFileSync(new URL('../docs/build-the-pumper.md', import.meta.url), 'utf8');
 
@@ -37,7 +37,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   page,
 }) => {
   test.setTimeout(300_000);
-  await page.goto('/');
+  await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('My pumper');
   await page.getByRole('dialog').getByLabel('Service', { exact: true }).selectOption('Fire');

@@ -1,5 +1,15 @@
 import type { Locator } from '@playwright/test';
-import { copyOfDemo, expect, expectAccessible, findings, openBuild, saved, tabTo, test } from './support';
+import {
+  copyOfDemo,
+  expect,
+  expectAccessible,
+  findings,
+  openBuild,
+  saved,
+  tabTo,
+  test,
+  reopen,
+} from './support';
 
 test('a form is filled in: copied, its figures changed where they stand, tried, shelved, held against its earlier version', async ({
   page,
@@ -97,7 +107,7 @@ test('a finding is accepted with a reason, is no longer counted, and is taken ba
   await expect(list).toContainText('1 accepted');
   await expect(row).toHaveCount(0);
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await list.getByRole('button', { name: 'Accepted', exact: true }).click();
   await expect(list).toContainText('The arrow is off on the road');
   await list.getByRole('button', { name: /^No longer accept: Slow alternate/ }).click();
@@ -171,7 +181,7 @@ test('a by-law of ten rules is put down as docs/packs.md says: each with its fig
     page.getByRole('status').filter({ hasText: 'By-law of the test is on the shelf' }),
   ).toBeVisible();
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await expect(rules).toHaveCount(KINDS.length);
   await expect(rules.first().getByRole('spinbutton').first()).toHaveValue('30000');
 });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { BrowserContext } from '@playwright/test';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
-test.use({ expectedNoise: [/Failed to load resource/], tab: 'new' });
+test.use({ expectedNoise: [/Failed to load resource/] });
 
 const NAME = 'Name';
 async function rename(page: Parameters<typeof openBuild>[0], label: string, was = 'Grille L'): Promise<void> {
@@ -40,60 +40,6 @@ test('a lost connection loses nothing: kept, said, tried again, offered after a 
   await page.reload();
   await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
-});
-
-test('a browser that keeps nothing still saves, and says when work would be lost', async ({ page }) => {
-  await page.addInitScript(() => {
-    const denied = () => {
-      throw new DOMException('denied', 'SecurityError');
-    };
-    Object.defineProperty(window, 'localStorage', { get: denied });
-    IDBFactory.prototype.open = denied;
-  });
-  const id = await copyOfDemo(page, 'ks-13');
-  await openBuild(page, id, 'layout');
-  await rename(page, 'Saved without a shelf');
-  await expect(saved(page)).toContainText('revision 2');
-  await page.route('**/api/v1/builds/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
-  );
-  await rename(page, 'Nowhere kept', 'Saved without a shelf');
-  await expect(page.getByText(/Not saved: .* This browser cannot keep it, trying again\./)).toBeVisible();
-  const file = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save it as a file' }).click();
-  expect((await file).suggestedFilename()).toBe('Copy-of-ks-13.flarik.json');
-  await page.unroute('**/api/v1/builds/*');
-  await expect(saved(page)).toContainText('revision 3');
-});
-
-test('what two tabs could not save is kept for each, and listed until it is taken or thrown away', async ({
-  page,
-}) => {
-  const id = await copyOfDemo(page, 'ks-13');
-  const tabs = [page, await page.context().newPage()];
-  for (const [i, tab] of tabs.entries()) {
-    await tab.route('**/api/v1/builds/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    );
-    await openBuild(tab, id, 'layout');
-    await rename(tab, `Tab ${i + 1}`);
-    await expect(tab.getByText(/Kept in this browser, trying again/)).toBeVisible();
-  }
-  const [, second] = tabs;
-  await second?.close();
-  await page.goto('/');
-  const unsaved = page.getByRole('region', { name: 'Unsaved work in this browser' });
-  await expect(unsaved.getByRole('listitem')).toHaveCount(2);
-  await unsaved.getByRole('button', { name: 'Throw it away' }).first().click();
-  await expect(unsaved.getByRole('listitem')).toHaveCount(1);
-  await page.unroute('**/api/v1/builds/*');
-  await unsaved.getByRole('link', { name: 'Open the build' }).click();
-  await page.getByRole('button', { name: 'Restore it' }).click();
-  await expect(page.getByRole('button', { name: 'Tab 1', exact: true })).toBeVisible();
-  await expect(saved(page)).toContainText('revision 2');
-  await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Builds' })).toBeVisible();
-  await expect(unsaved).toHaveCount(0);
 });
 
 test('a build deleted by someone else can be stored again', async ({ page }) => {
@@ -259,30 +205,6 @@ test('unsaved work taken up while an earlier revision is looked at is not lost',
   await expect(saved(page)).toContainText('revision 3');
 });
 
-test('a full disk: saves go out all the same; what neither side can keep goes into a file', async ({
-  page,
-  baseURL,
-}) => {
-  const id = await copyOfDemo(page, 'ks-13');
-  const chromium = await page.context().newCDPSession(page);
-  await openBuild(page, id, 'layout');
-  await chromium.send('Storage.overrideQuotaForOrigin', { origin: baseURL ?? '', quotaSize: 1 });
-  await rename(page, 'Saved though full');
-  await expect(saved(page)).toContainText('revision 2');
-  await page.route('**/api/v1/builds/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
-  );
-  await rename(page, 'Kept nowhere', 'Saved though full');
-  await expect(page.getByText(/Not saved: .* This browser cannot keep it/)).toBeVisible();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save it as a file' }).click(),
-  ]);
-  expect(readFileSync(await download.path(), 'utf8')).toContain('Kept nowhere');
-  await page.unroute('**/api/v1/builds/*');
-  await expect(saved(page)).toContainText('revision 3');
-});
-
 test('a server that hangs is given up after a while, said, and tried again', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
@@ -297,4 +219,86 @@ test('a server that hangs is given up after a while, said, and tried again', asy
   });
   hangs = false;
   await expect(saved(page)).toContainText('revision 2');
+});
+
+test.describe('in a browser of its own', () => {
+  test.use({ tab: 'new' });
+
+  test('a browser that keeps nothing still saves, and says when work would be lost', async ({ page }) => {
+    await page.addInitScript(() => {
+      const denied = () => {
+        throw new DOMException('denied', 'SecurityError');
+      };
+      Object.defineProperty(window, 'localStorage', { get: denied });
+      IDBFactory.prototype.open = denied;
+    });
+    const id = await copyOfDemo(page, 'ks-13');
+    await openBuild(page, id, 'layout');
+    await rename(page, 'Saved without a shelf');
+    await expect(saved(page)).toContainText('revision 2');
+    await page.route('**/api/v1/builds/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
+    await rename(page, 'Nowhere kept', 'Saved without a shelf');
+    await expect(page.getByText(/Not saved: .* This browser cannot keep it, trying again\./)).toBeVisible();
+    const file = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save it as a file' }).click();
+    expect((await file).suggestedFilename()).toBe('Copy-of-ks-13.flarik.json');
+    await page.unroute('**/api/v1/builds/*');
+    await expect(saved(page)).toContainText('revision 3');
+  });
+
+  test('what two tabs could not save is kept for each, and listed until it is taken or thrown away', async ({
+    page,
+  }) => {
+    const id = await copyOfDemo(page, 'ks-13');
+    const tabs = [page, await page.context().newPage()];
+    for (const [i, tab] of tabs.entries()) {
+      await tab.route('**/api/v1/builds/*', (route) =>
+        route.request().method() === 'PUT' ? route.abort() : route.continue(),
+      );
+      await openBuild(tab, id, 'layout');
+      await rename(tab, `Tab ${i + 1}`);
+      await expect(tab.getByText(/Kept in this browser, trying again/)).toBeVisible();
+    }
+    const [, second] = tabs;
+    await second?.close();
+    await page.goto('/');
+    const unsaved = page.getByRole('region', { name: 'Unsaved work in this browser' });
+    await expect(unsaved.getByRole('listitem')).toHaveCount(2);
+    await unsaved.getByRole('button', { name: 'Throw it away' }).first().click();
+    await expect(unsaved.getByRole('listitem')).toHaveCount(1);
+    await page.unroute('**/api/v1/builds/*');
+    await unsaved.getByRole('link', { name: 'Open the build' }).click();
+    await page.getByRole('button', { name: 'Restore it' }).click();
+    await expect(page.getByRole('button', { name: 'Tab 1', exact: true })).toBeVisible();
+    await expect(saved(page)).toContainText('revision 2');
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Builds' })).toBeVisible();
+    await expect(unsaved).toHaveCount(0);
+  });
+
+  test('a full disk: saves go out all the same; what neither side can keep goes into a file', async ({
+    page,
+    baseURL,
+  }) => {
+    const id = await copyOfDemo(page, 'ks-13');
+    const chromium = await page.context().newCDPSession(page);
+    await openBuild(page, id, 'layout');
+    await chromium.send('Storage.overrideQuotaForOrigin', { origin: baseURL ?? '', quotaSize: 1 });
+    await rename(page, 'Saved though full');
+    await expect(saved(page)).toContainText('revision 2');
+    await page.route('**/api/v1/builds/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
+    await rename(page, 'Kept nowhere', 'Saved though full');
+    await expect(page.getByText(/Not saved: .* This browser cannot keep it/)).toBeVisible();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save it as a file' }).click(),
+    ]);
+    expect(readFileSync(await download.path(), 'utf8')).toContain('Kept nowhere');
+    await page.unroute('**/api/v1/builds/*');
+    await expect(saved(page)).toContainText('revision 3');
+  });
 });

@@ -43,14 +43,24 @@ async function follow(page: Page, path: string): Promise<void> {
 }
 
 const isOpen = (page: Page): boolean => page.url().startsWith('http');
+const isList = (page: Page): boolean => isOpen(page) && new URL(page.url()).pathname === '/';
+const list = (page: Page): Locator => page.getByRole('heading', { name: 'Builds', exact: true });
+
+/** Goes to the list of builds as by a link, wherever one is; it may be as old as the last look at it. */
+export async function openList(page: Page): Promise<void> {
+  if (!isOpen(page)) await page.goto('/');
+  else if (!isList(page)) await follow(page, '/');
+  await list(page).waitFor();
+}
 
 /** Leaves the build for the list, and what a browser keeps as it was at first. */
 async function leave(page: Page): Promise<void> {
   if (!isOpen(page)) return;
   await page.unrouteAll({ behavior: 'ignoreErrors' });
   await page.mouse.move(0, 0);
-  await follow(page, '/');
-  await page.getByRole('heading', { name: 'Builds', exact: true }).waitFor();
+  // What stands open on the list is not left by going there.
+  if (isList(page)) await page.goto('/');
+  else await openList(page);
   await page.evaluate(() => localStorage.clear());
   await page.evaluate(asBefore);
 }
@@ -148,16 +158,28 @@ export async function openBuild(
   const path = `/builds/${id}/${step}`;
   if (isOpen(page)) {
     // Whatever was open is left first, so that the build is read anew.
-    await follow(page, '/');
-    await page.getByRole('heading', { name: 'Builds', exact: true }).waitFor();
+    await openList(page);
     await follow(page, path);
     await page.waitForURL(path);
   } else await page.goto(path);
-  // Waited for, not expected: what is expected and not yet there has the whole page described at each look.
+  await checked(page);
+}
+
+/** Waited for, not expected: what is expected and not yet there has the whole page described at each look. */
+async function checked(page: Page): Promise<void> {
   await page
     .locator('[aria-label="Findings"]', { hasText: /in this state|every rule|Nothing/ })
     // The first check of a build waits for whatever else the machine does.
     .waitFor({ timeout: 120_000 });
+}
+
+/** Leaves the build and comes back to the same step: what is there then is what the server has. */
+export async function reopen(page: Page): Promise<void> {
+  const path = new URL(page.url()).pathname;
+  await openList(page);
+  await follow(page, path);
+  await page.waitForURL(path);
+  await checked(page);
 }
 
 export const findings = (page: Page): Locator => page.getByRole('region', { name: 'Findings' });

@@ -1,4 +1,6 @@
 import {
+  openList,
+  reopen,
   copyOfDemo,
   expect,
   expectAccessible,
@@ -34,7 +36,7 @@ const STL_BOX = (() => {
 test('a new build on a pumper: typed measures, what was measured drawn, an option fitted', async ({
   page,
 }) => {
-  await page.goto('/');
+  await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('Pumper by the tape');
   await page.getByText('Pumper', { exact: true }).click();
@@ -145,7 +147,7 @@ test('the survey: glass, single walls and tying in are put right', async ({ page
   await survey.getByText(/^Rear bumper:/).click();
   await expect(findings(page)).toContainText('Rear bumper, a panel of one skin');
   await saved(page).waitFor();
-  await page.reload();
+  await reopen(page);
   await expect(
     survey.getByRole('checkbox', { name: /reversing lamp may be tied in/ }).first(),
   ).not.toBeChecked();
