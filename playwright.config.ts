@@ -45,13 +45,15 @@ export default defineConfig({
     screenshot: 'only-on-failure',
   },
   projects: [
-    // Drawn on the processor itself: a graphics card that is imitated costs more than the pages.
-    { name: 'screens', grepInvert: THREE_D, use: launchedWith('--disable-gpu') },
     {
       name: 'three dimensions',
+      // One after the other, beside the screens: two at once wait for each other.
+      workers: 1,
       grep: THREE_D,
       use: launchedWith('--use-angle=swiftshader', '--disable-gpu-rasterization'),
     },
+    // Drawn on the processor itself: a graphics card that is imitated costs more than the pages.
+    { name: 'screens', grepInvert: THREE_D, use: launchedWith('--disable-gpu') },
   ],
   webServer: {
     command: 'node web/build/index.js',

@@ -18,6 +18,7 @@ class FakeWorker {
     Comlink.expose(
       {
         hold: (text: string) => (this.held = text),
+        held: () => this.held,
         work: (ms: number) => (this.#busy = new Promise((done) => setTimeout(done, ms))),
         rest: async () => {
           await this.#busy;
@@ -37,6 +38,7 @@ class FakeWorker {
 
 interface Api {
   hold: (text: string) => string;
+  held: () => string;
   work: (ms: number) => Promise<void>;
 }
 
@@ -50,6 +52,19 @@ const startOf = () =>
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 describe('workers that are given back', () => {
+  it('hears no more of whoever gave it back', async () => {
+    const start = startOf();
+    const first = start();
+    await first.api.hold('a design');
+    first.end();
+    await pause(20);
+    const second = start();
+    await second.api.hold('mine');
+    void first.api.hold('a late edit');
+    expect(await second.api.held()).toBe('mine');
+    expect(made).toHaveLength(1);
+  });
+
   afterEach(() => {
     for (const fake of made.splice(0)) fake.close();
   });

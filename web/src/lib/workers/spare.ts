@@ -21,7 +21,7 @@ const ANSWERS_WITHIN_MS = 100;
  * Starts workers of one kind, and keeps one that was given back idle: to start one and to have its code made fast
  * takes longer than most of what it is asked, so that the next build opened in this tab need not wait for it.
  */
-export function sparing<Api>(create: () => Ended): () => Started<Api> {
+export function sparing<Api extends object>(create: () => Ended): () => Started<Api> {
   interface Kept {
     readonly worker: Ended;
     readonly api: Comlink.Remote<Api>;
@@ -49,6 +49,11 @@ export function sparing<Api>(create: () => Ended): () => Started<Api> {
       if (!given) void giveBack(kept);
       given = true;
     };
-    return { api: kept.api, end };
+    // Whoever gave it back hears from it as little as from one that ended: it may be another's by now.
+    const api = new Proxy(kept.api, {
+      get: (worker, name): unknown =>
+        given ? () => new Promise(() => undefined) : Reflect.get(worker, name),
+    });
+    return { api, end };
   };
 }
