@@ -49,10 +49,10 @@ describe('number of lamps', () => {
   test('one head ahead is one to the front, and none to the rear', () => {
     const build = headAhead('single');
     expect(said(build, rule('at least', 1))).toEqual([
-      '0 lamps of warning lamps show red to the rear in Stage 2; at least 1 are wanted.',
+      '0 warning lamps show red to the rear in Stage 2; at least 1 is wanted.',
     ]);
     expect(said(build, rule('at most', 0))).toEqual([
-      '1 lamp of warning lamps shows red to the front in Stage 2; at most 0 are wanted.',
+      '1 warning lamp shows red to the front in Stage 2; at most 0 are wanted.',
     ]);
     expect(said(build, rule('at most', 1))).toEqual([]);
   });

@@ -14,7 +14,6 @@ import {
   facesField,
   Lamps,
   lampsField,
-  lampsText,
   Level,
   levelField,
   textOf,
@@ -74,10 +73,14 @@ export const count = defineRule({
       const margin = rule.lampCount === 0 ? null : (least ? roomAbove : roomBelow)(found, rule.lampCount);
       if (least ? found >= rule.lampCount : found <= rule.lampCount) return holds(margin);
       const level = rule.level === 'any' ? '' : `${rule.level} `;
+      const lamps =
+        rule.lamps === 'all'
+          ? countText(found, `${level}lamp of any kind`, `${level}lamps of any kind`)
+          : countText(found, `${level}warning lamp`);
       return fails({
         about: face,
         margin,
-        sentence: `${countText(found, 'lamp')} of ${level}${lampsText(rule.lamps)} ${found === 1 ? 'shows' : 'show'} ${textOf(rule.colours)} ${faceText[face]} in ${at.text}; ${rule.verdict} ${rule.lampCount} are wanted.`,
+        sentence: `${lamps} ${found === 1 ? 'shows' : 'show'} ${textOf(rule.colours)} ${faceText[face]} in ${at.text}; ${rule.verdict} ${rule.lampCount} ${rule.lampCount === 1 ? 'is' : 'are'} wanted.`,
         figure: { value: found, unit: 'lamps' },
         limits: [(least ? atLeast : atMost)(rule.lampCount, 'lamps')],
         channels: toward.map(({ drive }) => channelOf(drive)),

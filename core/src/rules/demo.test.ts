@@ -1,0 +1,101 @@
+import { describe, expect, test } from 'vitest';
+import type { Build } from '../design/schema.ts';
+import { DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
+import { WISH_KINDS } from './brief/wishes.ts';
+import { checkBuild } from './check.ts';
+import type { Finding, RuleOutcome } from './finding.ts';
+import { blankPack, withNewRule } from './packEdits.ts';
+import { kindOf, RULE_KINDS, ruleSentence } from './registry.ts';
+
+/*
+ * All that is found in the demo builds, word for word and to six digits, as it was when somebody last looked. What a
+ * change of the checks changes here is right or is mended; then it is written anew by `npx vitest -u` and told in
+ * docs/demo-changes.md.
+ */
+
+const digits = (v: number): string => String(Number(v.toPrecision(6)));
+
+function findingText(f: Finding): string {
+  const { state, channels, sectors } = f.evidence;
+  const where =
+    state === null ? 'every state' : `${state.on.join('+')}|${state.open.join('+')}|${state.ambient}`;
+  return [
+    `${f.id}: ${f.outcome}, ${f.severity}, ${f.home}`,
+    f.sentence,
+    f.figure === null ? 'no figure' : `${digits(f.figure.value)} ${f.figure.unit}`,
+    f.limits.map((l) => `${l.sense} ${digits(l.value)} ${l.unit}`).join(', '),
+    where,
+    channels.map((c) => `${c.placementId}/${c.moduleId}/${c.slot}`).join(' '),
+    sectors.map((s) => `${digits(s.fromDeg)}–${digits(s.toDeg)}`).join(' '),
+  ].join('\n  ');
+}
+
+const outcomeText = ({ packId, ruleId, verdict, margin, statesChecked }: RuleOutcome): string =>
+  `${packId} ${ruleId}: ${verdict}, ${margin === null ? 'no margin' : digits(margin)}, ${statesChecked} states`;
+
+function foundText(build: Build): string {
+  const { findings, outcomes } = checkBuild(build);
+  return `${[...outcomes.map(outcomeText), ...findings.map(findingText)].join('\n')}\n`;
+}
+
+/** A rule of every kind as it begins, its figures so many times what they are, where they may be. */
+function ofEveryKind(times: number): Build['rulePacks'] {
+  const pack = RULE_KINDS.reduce(
+    (made, { kind }) => withNewRule(made, kind),
+    blankPack('every', 'Every kind'),
+  );
+  const rules = pack.rules.map((rule) =>
+    Object.entries(rule).reduce((changed, [field, value]) => {
+      if (typeof value !== 'number') return changed;
+      const figure = Number.isInteger(value) ? Math.round(value * times) : value * times;
+      const other = { ...changed, [field]: figure };
+      return kindOf(rule).schema.safeParse(other).success ? other : changed;
+    }, rule),
+  );
+  return [{ ...pack, rules }];
+}
+
+/** Every lamp beside its place, each by something else and turned: what stands wrong is found. */
+const astray = (build: Build): Build => ({
+  ...build,
+  placements: build.placements.map((p, i) => ({
+    ...p,
+    uM: p.uM + 0.04 * ((i % 7) - 3),
+    vM: p.vM + 0.03 * ((i % 5) - 2),
+    panDeg: (i % 4) * 15,
+    tiltDeg: (i % 3) * 12 - 12,
+    rollDeg: i % 6 === 0 ? 20 : 0,
+  })),
+});
+
+const withEveryWish = (build: Build): Build => ({
+  ...build,
+  brief: {
+    ...build.brief,
+    constraints: WISH_KINDS.flatMap((kind, i) => kind.first(build, `wish-${i}`) ?? []),
+  },
+});
+
+const reference = (name: string): string => `../../test/reference/found/${name}.txt`;
+
+describe('what is found in the demo builds', () => {
+  test.each(DEMO_BUILDS)('%s, by its own packs', async (name) => {
+    await expect(foundText(demoBuild(name))).toMatchFileSnapshot(reference(name));
+  });
+
+  const CASES: readonly (readonly [DemoBuild, number])[] = [
+    ['ks-12', 1],
+    ['shore-medic-7', 1 / 8],
+    ['line-marking', 8],
+  ];
+  test.each(CASES)('%s, by a rule and a wish of every kind, figures × %d', async (name, times) => {
+    const rulePacks = ofEveryKind(times);
+    const said = rulePacks.flatMap(({ rules }) => rules.map((rule) => ruleSentence(rule)));
+    const found = foundText({ ...withEveryWish(demoBuild(name)), rulePacks });
+    await expect([...said, found].join('\n')).toMatchFileSnapshot(reference(`${name}-every-kind`));
+  });
+
+  test.each(['tunnel-pumper-3', 'shore-medic-7'] as const)('%s with its lamps astray', async (name) => {
+    await expect(foundText(astray(demoBuild(name)))).toMatchFileSnapshot(reference(`${name}-astray`));
+  });
+});
