@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
 import { DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
-import { WISH_KINDS } from './brief/wishes.ts';
+import { WISH_KINDS, wishSentence } from './brief/wishes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
 import { blankPack, withNewRule } from './packEdits.ts';
 import { kindOf, RULE_KINDS, ruleSentence } from './registry.ts';
+import { findingsTable } from './findingsTable.ts';
 
 /*
  * All that is found in the demo builds, word for word and to six digits, as it was when somebody last looked. What a
@@ -90,9 +91,25 @@ describe('what is found in the demo builds', () => {
   ];
   test.each(CASES)('%s, by a rule and a wish of every kind, figures × %d', async (name, times) => {
     const rulePacks = ofEveryKind(times);
-    const said = rulePacks.flatMap(({ rules }) => rules.map((rule) => ruleSentence(rule)));
-    const found = foundText({ ...withEveryWish(demoBuild(name)), rulePacks });
-    await expect([...said, found].join('\n')).toMatchFileSnapshot(reference(`${name}-every-kind`));
+    const build = { ...withEveryWish(demoBuild(name)), rulePacks };
+    const said = [
+      ...rulePacks.flatMap(({ rules }) => rules.map((rule) => ruleSentence(rule))),
+      ...build.brief.constraints.map((wish) => wishSentence(build, wish)),
+    ];
+    await expect([...said, foundText(build)].join('\n')).toMatchFileSnapshot(reference(`${name}-every-kind`));
+  });
+
+  test('as a table: a rule and a wish of every kind on KS-12', async () => {
+    const build = { ...withEveryWish(demoBuild('ks-12')), rulePacks: ofEveryKind(2) };
+    const rows = findingsTable(build, checkBuild(build).findings);
+    const table = `${rows.map((row) => row.join(' | ')).join('\n')}\n`;
+    await expect(table).toMatchFileSnapshot(reference('ks-12-table'));
+  });
+
+  test('the fields of the sentence of a rule of every kind', async () => {
+    const [pack] = ofEveryKind(1);
+    const fields = (pack?.rules ?? []).map((rule) => JSON.stringify([rule.kind, ...kindOf(rule).says(rule)]));
+    await expect(`${fields.join('\n')}\n`).toMatchFileSnapshot(reference('fields'));
   });
 
   test.each(['tunnel-pumper-3', 'shore-medic-7'] as const)('%s with its lamps astray', async (name) => {

@@ -55,7 +55,7 @@ export function readRulePack(data: unknown): RulePack {
   return pack;
 }
 
-const BuildHead = z.looseObject({ format: z.unknown(), schemaVersion: z.unknown() });
+const BuildHead = z.looseObject({ format: z.unknown().optional(), schemaVersion: z.unknown().optional() });
 const PackHead = z.looseObject({ format: z.literal(RULE_PACK_FORMAT) });
 const Kinds = z.array(z.looseObject({ kind: z.unknown() })).catch([]);
 const KindsOfPack = z.looseObject({ rules: Kinds }).catch({ rules: [] });

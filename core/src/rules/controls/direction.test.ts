@@ -55,6 +55,10 @@ test('from the middle needs a row of its own length: a pattern for eight heads o
     restMs: 100,
   };
   expect(said(row('five', up, [five]))).toEqual([]);
+  // Beside the middle of the vehicle it is the middle of the row that counts.
+  const aside = row('five', up, [five]);
+  const placements = aside.placements.map((p) => ({ ...p, uM: p.uM / 3 + 0.3 }));
+  expect(said({ ...aside, placements })).toEqual([]);
   expect(said(row('five', [1, 1, 1, 1, 1], [five]))).toEqual([
     'Stage 2: "Five" is meant to move from the middle out seen from behind; on a row of 5 lamps it lights everywhere at once.',
   ]);
@@ -70,4 +74,30 @@ test('a pattern shown at night alone is looked at too, and told once', () => {
   const found = ofKind(night, 'direction');
   expect(found.map((f) => f.evidence.state?.ambient)).toEqual(['night']);
   expect(ofKind(row('centre-out', up), 'direction').map((f) => f.evidence.state?.ambient)).toEqual(['day']);
+});
+
+test('a lamp of several heads is a row by itself, and is named', () => {
+  const stick = put(emptyBuild(), 'stick', { fixture: 'stick-6', zone: 'rear-bumper' });
+  const heads = stick.placements.flatMap((p) => p.modules);
+  const turned = (orders: readonly number[]): Build =>
+    heads.reduce<Build>(
+      (b, { id }, i) =>
+        changeModules(b, [{ placementId: 'stick', moduleId: id }], { groupId: 'g', order: orders[i] ?? 1 }),
+      addGroup(stick, { id: 'g', name: 'G' }),
+    );
+  const sweep = (orders: readonly number[]): string[] =>
+    said(changeShown(turned(orders), 'stage-2', { cues: [lightCue(groupTarget('g'), 1, 'sweep')] }));
+  const all = heads.map((_, i) => i + 1);
+  expect([...sweep(all), ...sweep(all.toReversed())]).toEqual([
+    'Stage 2: "Sweep to the right" is meant to move to the right seen from behind; on "Rear bumper" it does not.',
+  ]);
+});
+
+test('a row along the vehicle has no left and right', () => {
+  const along = (orders: readonly number[]): Build => {
+    const built = row('sweep', orders);
+    const placements = built.placements.map((p) => ({ ...p, zoneId: 'sill-left' }));
+    return { ...built, placements };
+  };
+  expect([...said(along(up)), ...said(along(down))]).toEqual([]);
 });

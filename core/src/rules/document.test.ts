@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import { SCHEMA_VERSION } from '../design/schema.ts';
+import { demoBuild } from '../../test/reference/demo.ts';
+import { readBuild } from './document.ts';
+
+describe('what is no build is told by what is wrong with it', () => {
+  const FORMAT = "format: this is not a Flarik build: 'format' must be 'flarik-build'";
+  test.each([
+    ['nothing', null, FORMAT],
+    ['another format', { format: 'else', schemaVersion: 1 }, FORMAT],
+    ['no format', { schemaVersion: 1 }, FORMAT],
+    ['no version', { format: 'flarik-build' }, 'schemaVersion: must be a whole number from 1'],
+    [
+      'version 0',
+      { format: 'flarik-build', schemaVersion: 0 },
+      'schemaVersion: must be a whole number from 1',
+    ],
+    [
+      'half a version',
+      { format: 'flarik-build', schemaVersion: 1.5 },
+      'schemaVersion: must be a whole number from 1',
+    ],
+    [
+      'a version to come',
+      { format: 'flarik-build', schemaVersion: SCHEMA_VERSION + 1 },
+      `schemaVersion: the build was written by a newer Flarik (schema ${SCHEMA_VERSION + 1}); this one reads up to ${SCHEMA_VERSION}`,
+    ],
+  ])('%s', (_, data, why) =>
+    expect(() => readBuild(data)).toThrow(new RegExp(`^${why.replace(/[()]/g, '\\$&')}$`)),
+  );
+
+  test('a build of this version reads back equal', () => {
+    const build = demoBuild('ferry-slip');
+    expect(readBuild(JSON.parse(JSON.stringify(build)))).toEqual(build);
+  });
+
+  test('a rule or a wish of no known kind is named with its place', () => {
+    const build = demoBuild('ferry-slip');
+    const [pack] = build.rulePacks;
+    const [rule] = pack?.rules ?? [];
+    expect(() =>
+      readBuild({ ...build, rulePacks: [{ ...pack, rules: [rule, { ...rule, kind: 'luck' }] }] }),
+    ).toThrow(/^rulePacks\[0\]\.rules\[1\]\.kind: unknown kind of rule 'luck'/);
+    const constraints = [{ kind: 'luck', id: 'w', severity: 'warns' }];
+    expect(() => readBuild({ ...build, brief: { ...build.brief, constraints } })).toThrow(
+      /^brief\.constraints\[0\]\.kind: unknown kind of wish 'luck'/,
+    );
+  });
+});
