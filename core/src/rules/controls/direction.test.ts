@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { emptyBuild, ofKind, put } from '../../../test/reference/places.ts';
+import { addOwn } from '../../arrange/vehicleEdits.ts';
+import { emptyBuild, ofKind, ownZone, put } from '../../../test/reference/places.ts';
 import { changeShown } from '../../design/controlEdits.ts';
 import { groupTarget, lightCue } from '../../design/functions.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
@@ -93,11 +94,16 @@ test('a lamp of several heads is a row by itself, and is named', () => {
   ]);
 });
 
-test('a row along the vehicle has no left and right', () => {
-  const along = (orders: readonly number[]): Build => {
-    const built = row('sweep', orders);
-    const placements = built.placements.map((p) => ({ ...p, zoneId: 'sill-left' }));
-    return { ...built, placements };
+test('a row more along than across the vehicle has no left and right', () => {
+  const across = ownZone({ id: 'own', face: 'rear', facing: 'rear', centre: [-2.4, 0, 0.8], widthM: 1.4 });
+  const told = (panDeg: number): number => {
+    const built = addOwn(emptyBuild(), 'zones', [{ ...across, panDeg }]);
+    const { placements, timing, controls } = row('sweep', up);
+    const on = placements.map((p) => ({ ...p, zoneId: 'own' }));
+    const numbered = (orders: readonly number[]) =>
+      on.map((p, i) => ({ ...p, modules: p.modules.map((m) => ({ ...m, order: orders[i] ?? 1 })) }));
+    return [up, down].flatMap((orders) => said({ ...built, timing, controls, placements: numbered(orders) }))
+      .length;
   };
-  expect([...said(along(up)), ...said(along(down))]).toEqual([]);
+  expect([0, 40, 50].map(told)).toEqual([1, 1, 0]);
 });
