@@ -1,11 +1,17 @@
 import { readFileSync } from 'node:fs';
-import type { BrowserContext } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
 test.use({ expectedNoise: [/Failed to load resource/] });
 
+/** No save gets through from here on. */
+const cutSaves = (page: Page): Promise<unknown> =>
+  page.route('**/api/v1/builds/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+
 const NAME = 'Name';
-async function rename(page: Parameters<typeof openBuild>[0], label: string, was = 'Grille L'): Promise<void> {
+async function rename(page: Page, label: string, was = 'Grille L'): Promise<void> {
   await page.getByRole('button', { name: was, exact: true }).click();
   await inspector(page).getByLabel(NAME).fill(label);
   await inspector(page).getByLabel(NAME).press('Enter');
@@ -23,9 +29,7 @@ async function saveElsewhere(context: BrowserContext, id: string): Promise<void>
 test('a lost connection loses nothing: kept, said, tried again, offered after a reload', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');
-  await page.route('**/api/v1/builds/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
-  );
+  await cutSaves(page);
   await rename(page, 'Grille far left');
   await expect(
     page.getByText(/Not saved: The server cannot be reached\. Kept in this browser, trying again\./),
@@ -187,9 +191,7 @@ test('unsaved work taken up while an earlier revision is looked at is not lost',
   await openBuild(page, id, 'layout');
   await rename(page, 'Once');
   await expect(saved(page)).toContainText('revision 2');
-  await page.route('**/api/v1/builds/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
-  );
+  await cutSaves(page);
   await rename(page, 'Never sent', 'Once');
   await expect(page.getByText(/Not saved: The server cannot be reached/)).toBeVisible();
   await page.reload();
@@ -236,9 +238,7 @@ test.describe('in a browser of its own', () => {
     await openBuild(page, id, 'layout');
     await rename(page, 'Saved without a shelf');
     await expect(saved(page)).toContainText('revision 2');
-    await page.route('**/api/v1/builds/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    );
+    await cutSaves(page);
     await rename(page, 'Nowhere kept', 'Saved without a shelf');
     await expect(page.getByText(/Not saved: .* This browser cannot keep it, trying again\./)).toBeVisible();
     const file = page.waitForEvent('download');
@@ -254,9 +254,7 @@ test.describe('in a browser of its own', () => {
     const id = await copyOfDemo(page, 'ks-13');
     const tabs = [page, await page.context().newPage()];
     for (const [i, tab] of tabs.entries()) {
-      await tab.route('**/api/v1/builds/*', (route) =>
-        route.request().method() === 'PUT' ? route.abort() : route.continue(),
-      );
+      await cutSaves(tab);
       await openBuild(tab, id, 'layout');
       await rename(tab, `Tab ${i + 1}`);
       await expect(tab.getByText(/Kept in this browser, trying again/)).toBeVisible();
@@ -288,9 +286,7 @@ test.describe('in a browser of its own', () => {
     await chromium.send('Storage.overrideQuotaForOrigin', { origin: baseURL ?? '', quotaSize: 1 });
     await rename(page, 'Saved though full');
     await expect(saved(page)).toContainText('revision 2');
-    await page.route('**/api/v1/builds/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    );
+    await cutSaves(page);
     await rename(page, 'Kept nowhere', 'Saved though full');
     await expect(page.getByText(/Not saved: .* This browser cannot keep it/)).toBeVisible();
     const [download] = await Promise.all([

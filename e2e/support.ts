@@ -29,7 +29,7 @@ const asBefore = (): void => {
 async function openTab(browser: Browser): Promise<Page> {
   const page = await (await browser.newContext()).newPage();
   await page.addInitScript(asBefore);
-  // Nothing glides: a picture on its way to another costs as much as the page, and is nobody's.
+  // Nothing glides: pictures on the way from one to another cost time, and no test looks at them.
   await page.addInitScript(() => {
     const still = new CSSStyleSheet();
     still.replaceSync('*, ::before, ::after { animation: none !important; transition: none !important }');

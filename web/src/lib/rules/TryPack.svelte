@@ -58,20 +58,24 @@
     };
   };
 
-  async function check(build: Build, of: RulePack): Promise<Out> {
+  type Api = typeof analysis.api;
+
+  async function check(api: Api, build: Build, of: RulePack): Promise<Out> {
     const alone = choosePack({ ...build, rulePacks: [] }, of);
-    await analysis.api.take(alone);
-    return outOf(await analysis.api.check(), of);
+    await api.take(alone);
+    return outOf(await api.check(), of);
   }
 
   async function tryAll(): Promise<void> {
     const mine = ++run;
+    // A run that is stopped keeps its own worker, and never asks that of the next.
+    const { api } = analysis;
     running = true;
     trouble = '';
     rows = [];
     try {
       for (const summary of (await listBuilds()).filter((b) => !b.archived)) {
-        const row = await tryOn(summary);
+        const row = await tryOn(api, summary);
         if (mine !== run) return;
         rows = [...rows, row];
       }
@@ -82,11 +86,11 @@
     }
   }
 
-  async function tryOn(summary: BuildSummary): Promise<Row> {
+  async function tryOn(api: Api, summary: BuildSummary): Promise<Row> {
     try {
       const { build } = await loadBuild(summary.id, fetch);
-      const now = await check(build, pack);
-      const before = against === null ? null : await check(build, against);
+      const now = await check(api, build, pack);
+      const before = against === null ? null : await check(api, build, against);
       return { build: summary, now, before, trouble: '' };
     } catch (error) {
       const why = error instanceof Error ? error.message : String(error);

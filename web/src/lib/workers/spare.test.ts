@@ -52,6 +52,17 @@ const startOf = () =>
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 describe('workers that are given back', () => {
+  it('answers nobody who gave it back meanwhile', async () => {
+    const start = startOf();
+    const first = start();
+    let answers = 0;
+    void first.api.hold('a design').then(() => answers++);
+    first.end();
+    await pause(20);
+    expect(await start().api.held()).toBe('');
+    expect(answers).toBe(0);
+  });
+
   it('hears no more of whoever gave it back', async () => {
     const start = startOf();
     const first = start();

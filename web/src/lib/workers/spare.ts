@@ -17,6 +17,9 @@ export interface Started<Api> {
 /** What does not answer within this, ms, still works. */
 const ANSWERS_WITHIN_MS = 100;
 
+/** What a worker that ended answers. */
+const SILENCE = new Promise<never>(() => undefined);
+
 /**
  * Starts workers of one kind, and keeps one that was given back idle: to start one and to have its code made fast
  * takes longer than most of what it is asked, so that the next build opened in this tab need not wait for it.
@@ -50,9 +53,16 @@ export function sparing<Api extends object>(create: () => Ended): () => Started<
       given = true;
     };
     // Whoever gave it back hears from it as little as from one that ended: it may be another's by now.
+    const heard = async (answer: unknown): Promise<unknown> => {
+      await Promise.allSettled([answer]);
+      return given ? SILENCE : answer;
+    };
     const api = new Proxy(kept.api, {
-      get: (worker, name): unknown =>
-        given ? () => new Promise(() => undefined) : Reflect.get(worker, name),
+      get: (worker, name): unknown => {
+        const call: unknown = Reflect.get(worker, name);
+        if (given || typeof call !== 'function') return () => SILENCE;
+        return (...asked: unknown[]) => heard(Reflect.apply(call, worker, asked));
+      },
     });
     return { api, end };
   };
