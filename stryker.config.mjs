@@ -2,6 +2,8 @@ export default {
   testRunner: 'vitest',
   vitest: { configFile: 'core/vitest.mutate.config.ts', dir: 'core' },
   coverageAnalysis: 'perTest',
+  // As in all tests of core (vitest.shared.ts).
+  testRunnerNodeArgs: ['--interrupt-budget=500000'],
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 10_000,

@@ -234,9 +234,8 @@ describe.each(BODY_TYPES)('on the $id with every option', (body) => {
 
   test('every solid is closed and convex: each corner lies in or on every half-space', () => {
     for (const solid of vehicle.solids) {
-      for (const v of solid.vertices) {
-        for (const { n, d } of solid.planes) expect(dot(n, v), solid.id).toBeLessThan(d + 1e-9);
-      }
+      const outside = solid.vertices.filter((v) => solid.planes.some(({ n, d }) => dot(n, v) >= d + 1e-9));
+      expect(outside, solid.id).toEqual([]);
       for (const { n } of solid.planes) expect(length(n)).toBeCloseTo(1, 12);
     }
   });
