@@ -30,8 +30,8 @@ export default defineConfig({
   fullyParallel: true,
   forbidOnly: process.env.CI !== undefined,
   // Bounds for what never comes, not measures: a machine may be very busy.
-  timeout: 300_000,
-  expect: { timeout: 30_000 },
+  timeout: 600_000,
+  expect: { timeout: 60_000 },
   reporter: [['list']],
   use: {
     baseURL: address,
@@ -68,7 +68,7 @@ export default defineConfig({
     },
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
-    timeout: 60_000,
+    timeout: 300_000,
     stdout: 'pipe',
     stderr: 'pipe',
   },

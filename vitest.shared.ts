@@ -5,7 +5,8 @@ export default defineConfig({
   test: {
     environment: 'node',
     include: ['src/**/*.test.ts'],
-    testTimeout: 120_000,
+    // A bound for what never comes, not a measure: a machine may be very busy.
+    testTimeout: 600_000,
     // Nothing here keeps a state between calls: read once by a process, not once by a file.
     pool: 'forks',
     isolate: false,

@@ -36,7 +36,6 @@ async function find(page: Page, words: string): Promise<void> {
 test('the Tunnel pumper is built as its page says, from the body type and a list of dimensions', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   await openList(page);
   await page.getByRole('button', { name: 'New build' }).click();
   await page.getByLabel('Name of the build').fill('My pumper');

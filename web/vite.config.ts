@@ -27,8 +27,9 @@ export default defineConfig({
   test: {
     environment: 'node',
     include: ['src/**/*.test.ts'],
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
+    // Bounds for what never comes, not measures: a machine may be very busy.
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     fileParallelism: false,
     // What is tested here keeps no state between files, and to read all of it anew for each takes longer than the tests.
     isolate: false,

@@ -64,7 +64,7 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn', env = {} 
     await ended;
   };
   void ended.then(endWithUs(stop));
-  const until = Date.now() + 30_000;
+  const until = Date.now() + 120_000;
   for (;;) {
     if (child.exitCode !== null || child.signalCode !== null || Date.now() > until)
       throw new Stop('The app did not start; its messages are above.');

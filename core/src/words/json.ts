@@ -25,7 +25,7 @@ function nested(text: string): number {
 }
 
 /**
- * JSON text as data, with limits.
+ * JSON text as data, with limits. A byte-order mark before it, as some editors write, says nothing.
  * @param what - how to call the text in an error
  * @throws {InputError} too large, nested too deep, or not JSON
  */
@@ -34,7 +34,7 @@ export function parseJson(text: string, what: string): unknown {
   if (nested(text) > MOST_NESTED)
     throw new InputError('', `the ${what} is nested more than ${MOST_NESTED} deep`);
   try {
-    return JSON.parse(text);
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
     const why = error instanceof Error ? error.message : 'unreadable';
     throw new InputError('', `the ${what} is not valid JSON: ${why}`);

@@ -11,7 +11,7 @@ function started(env: Record<string, string>): { status: number | null; said: st
   const { status, stdout, stderr } = spawnSync(process.execPath, [SCRIPT], {
     env: { ...others, PORT: '0', ...env },
     encoding: 'utf8',
-    timeout: 60_000,
+    timeout: 240_000,
   });
   return { status, said: stdout + stderr };
 }
