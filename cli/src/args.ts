@@ -116,15 +116,16 @@ function parse(argv: readonly string[]) {
       },
     });
   } catch (error) {
-    throw new InputError('', error instanceof Error ? error.message : String(error));
+    // What Node says after its first sentence is advice for other cases.
+    throw new InputError('', String(error instanceof Error ? error.message : error).replace(/\.\s[^]*$/, ''));
   }
 }
 
-/** Figures that may begin with a minus sign are joined to their option, so that they are not taken for one. */
+/** Figures that begin with a minus sign are joined to their option, so that they are not taken for one. */
 function joined(argv: readonly string[]): string[] {
   return argv.reduce<string[]>((args, word) => {
-    const before = args.at(-1);
-    const signed = before === '--at' || before === '--elevation' || before === '--bearing';
+    const before = args.at(-1) ?? '';
+    const signed = /^--[a-z-]+$/.test(before) && /^-[\d.]/.test(word);
     return signed ? [...args.slice(0, -1), `${before}=${word}`] : [...args, word];
   }, []);
 }

@@ -409,8 +409,28 @@ describe('bad input is one sentence and exit 2', () => {
   test.each<[string, () => string[], RegExp]>([
     ['no command', () => [], /flarik check FILE/],
     ['an unknown command', () => ['paint', demo('ks-12')], /^no command 'paint'/],
-    ['an unknown option', () => ['check', demo('ks-12'), '--loud'], /--loud/],
-    ['no such file', () => ['check', '/nowhere.json'], /^\/nowhere\.json: there is no such file\n$/],
+    ['an unknown option', () => ['check', demo('ks-12'), '--loud'], /^Unknown option '--loud'\n$/],
+    [
+      'no such file',
+      () => ['check', '/nowhere.json'],
+      /^\/nowhere\.json: there is no such file or folder\n$/,
+    ],
+    ['a folder', () => ['check', folder], /: is a folder, not a file\n$/],
+    [
+      'a table that is to be written nowhere',
+      () => ['programme', demo('ks-12'), '--programme', '/nowhere/x.csv'],
+      /^\/nowhere\/x\.csv: there is no such file or folder\n$/,
+    ],
+    [
+      'light that is to be written over a folder',
+      () => ['export', demo('ks-12'), '--ies', folder],
+      /: is a folder, not a file\n$/,
+    ],
+    [
+      'fog that is seen through less than not at all',
+      () => ['veil', demo('ks-12'), '--stage', '1', '--visibility', '-5'],
+      /^--visibility: must be .*, not '-5'\n$/,
+    ],
     [
       'broken JSON',
       () => ['check', file('broken.json', '{"format":')],

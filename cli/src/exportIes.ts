@@ -1,11 +1,11 @@
 import { stagesOf } from '@flarik/core/design/controls';
-import { writeFileSync } from 'node:fs';
 import type { Build } from '@flarik/core/design/schema';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
 import { InputError } from '@flarik/core/words/errors';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { ambientOf, openOf, onOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
+import { writeOut } from './writeOut.ts';
 
 /** Writes the vehicle, or one lamp on it, in a state as an IES file. */
 export function exportIes(build: Build, args: Args): Output {
@@ -18,11 +18,7 @@ export function exportIes(build: Build, args: Args): Output {
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };
-  try {
-    writeFileSync(args.ies, iesOfState(build, state, lampId), 'latin1');
-  } catch (error) {
-    throw new InputError(args.ies, error instanceof Error ? error.message : String(error));
-  }
+  writeOut(args.ies, iesOfState(build, state, lampId), 'latin1');
   return { exitCode: 0, text: `Wrote ${args.ies}` };
 }
 

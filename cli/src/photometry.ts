@@ -4,7 +4,7 @@ import { InputError } from '@flarik/core/words/errors';
 import { peakOf, tableCd, type PhotometricTable } from '@flarik/core/fixture/photometry/table';
 import type { Args } from './args.ts';
 import type { Output } from './output.ts';
-import { whyUnread } from './readFile.ts';
+import { fileTrouble } from './fileTrouble.ts';
 
 /** What an IES or EULUMDAT file says: its size and peak, and the intensity toward H, V of the module's aim. */
 export function photometry(args: Args): Output {
@@ -32,7 +32,7 @@ function tableIn(file: string): PhotometricTable {
     return readTable(format, readFileSync(file, 'latin1'));
   } catch (error) {
     if (error instanceof InputError) throw new InputError(file, error.message);
-    throw new InputError(file, whyUnread(error));
+    throw new InputError(file, fileTrouble(error));
   }
 }
 

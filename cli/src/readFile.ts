@@ -2,8 +2,8 @@ import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
 import { readBuildText } from '@flarik/core/rules/document';
 import { readFileSync, statSync } from 'node:fs';
 import type { Build } from '@flarik/core/design/schema';
-import { z } from 'zod';
 import { InputError } from '@flarik/core/words/errors';
+import { fileTrouble } from './fileTrouble.ts';
 
 /**
  * The build in a file.
@@ -16,24 +16,6 @@ export function readBuildFile(file: string): Build {
     return readBuildText(readFileSync(file, 'utf8'));
   } catch (error) {
     if (error instanceof InputError) throw new InputError(file, error.message);
-    throw new InputError(file, whyUnread(error));
-  }
-}
-
-/** Why a file cannot be read, in plain words. */
-export function whyUnread(error: unknown): string {
-  const { code, message } = z
-    .object({ code: z.string().catch(''), message: z.string().catch(String(error)) })
-    .catch({ code: '', message: String(error) })
-    .parse(error);
-  switch (code) {
-    case 'ENOENT':
-      return 'there is no such file';
-    case 'EISDIR':
-      return 'is a folder, not a file';
-    case 'EACCES':
-      return 'may not be read by you';
-    default:
-      return message;
+    throw new InputError(file, fileTrouble(error));
   }
 }
