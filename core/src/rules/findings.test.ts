@@ -135,6 +135,11 @@ describe('white to the rear', () => {
     );
     expect(flashing?.id).toBe('test|r|stage-2||day|reversing');
     expect(byRule(rule, { a: { ...reversing, pattern: 'steady' } })).toEqual([]);
+    const [beside] = byRule(rule, { a: reversing, b: { ...BUMPER, colour: 'white' } });
+    expect(beside?.id).toBe('test|r|stage-2||day|white');
+    expect(beside?.sentence).toMatch(
+      /^White shows to the rear from 2 lamps in Stage 2, .*; only reversing lamps that burn steadily may\.$/,
+    );
   });
 });
 

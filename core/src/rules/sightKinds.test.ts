@@ -127,6 +127,10 @@ describe('light to work by', () => {
       'The ground at the left gets a mean of 0.0 lx, no function is a light to work by; at least 10 lx are wanted.',
       'The ground at the left gets a least of 0.0 lx, no function is a light to work by; at least 1 lx are wanted.',
     ]);
+    expect(workLight.faults(new LayoutSubject(bare), rule({})).map(({ state }) => state)).toEqual([
+      null,
+      null,
+    ]);
     const [mean] = workLight.faults(new LayoutSubject(pumper), rule({ area: 'rear' }));
     expect(mean?.figure?.unit).toBe('lx');
     expect(mean?.figure?.value).toBeLessThan(1);
