@@ -1,9 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.ts';
+import { groupTarget, lightCue } from '../design/functions.ts';
+import { setCue } from '../design/controlEdits.ts';
 import { removeGroup } from '../design/timingEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { stateWith } from '../state/state.ts';
 import { frontAndRear, stageId } from '../../test/reference/places.ts';
+import { channelsNear } from './near.ts';
 import { inScene, inVehicle, sceneNear, sceneSeen } from './scene.ts';
 
 const day = (stage: number) => stateWith({ on: [stageId(stage)] });
@@ -54,6 +57,19 @@ describe('a scene of several vehicles', () => {
     expect(tied.clocks).toBe(1);
     expect(tied.rhythms).toBe(one.rhythms);
     expect(tied.worst.effective.value).toBeCloseTo(2 * one.worst.effective.value, 6);
+  });
+
+  test('what burns steadily is light behind the flashes, counted once, and has no rhythm', () => {
+    const rear = groupTarget('gr');
+    const steady = setCue(here, stageId(2), rear, 1, lightCue(rear, 1, 'steady'));
+    const [lamp] = channelsNear(steady, day(2), [-60, 0, 1.2]).filter(({ cd }) => cd > 0);
+    const seen = sceneSeen(steady, day(2), [], behind, 1);
+    const { cd, distanceM } = lamp ?? { cd: NaN, distanceM: NaN };
+    expect(seen.light.background).toBeCloseTo(cd * (Math.hypot(60, 1.2) / distanceM) ** 2, 9);
+    expect(seen.light.background).toBeGreaterThan(100);
+    expect(seen.powerCdsPerMin).toBeCloseTo(60 * seen.light.background, 6);
+    expect([seen.clocks, seen.rhythms]).toEqual([0, 0]);
+    expect(seen.worst.highestCd.value).toBeCloseTo(seen.light.background, 9);
   });
 
   test('further away it counts less, by the square of the distance', () => {
