@@ -187,6 +187,24 @@ test('steady light: flashing is none, steady is enough as far as it reaches', ()
   expect(said(headAhead('steady'), rule(least * 1.001))).toHaveLength(1);
 });
 
+test('steady light is looked for as far to either side of straight as said, of one colour', () => {
+  const rule = (withinDeg: number, colour: 'red' | 'blue' = 'red'): RuleOf<'steady-required'> => ({
+    kind: 'steady-required',
+    ...common,
+    colour,
+    face: 'front',
+    minCd: 1e9,
+    withinDeg,
+  });
+  const ahead = headAhead('steady');
+  const least = (withinDeg: number): number => told(ahead, rule(withinDeg))[0]?.figure?.value ?? NaN;
+  // Half of what it sends straight on is left 22° beside it.
+  for (const deg of [1, 10, 22]) expect(least(deg) / least(0)).toBeCloseTo(2 ** -((deg / 22) ** 2), 9);
+  expect(said(ahead, rule(5, 'blue'))).toEqual([
+    'No steady blue shows to the front in Stage 2: 0 of 1000000000 cd.',
+  ]);
+});
+
 test('light lost in covers: what lens and colour pass together', () => {
   const rule = (leastPercent: number): RuleOf<'transmission'> => ({
     kind: 'transmission',

@@ -17,4 +17,8 @@ test('a rule as a sentence', () => {
   expect(sentence('floor-rear-open')).toBe(
     'At least 15000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 1, 2, 3.',
   );
+  const [rate] = pack?.rules.filter((r) => r.id === 'flash-rate') ?? [];
+  expect(rate && ruleSentence({ ...rate, services: ['fire', 'ems'] })).toBe(
+    'Between 60 and 120 flashes a minute, in stage 1, 2, 3 (Fire, EMS).',
+  );
 });
