@@ -195,3 +195,12 @@ describe('every kind of rule', () => {
   test('a pack without a rule says nothing', () =>
     expect(checkBuild({ ...emptyBuild(), rulePacks: [packOf()] })).toEqual({ findings: [], outcomes: [] }));
 });
+
+test('findings of a build are those of its copy, and of the build read from a file', () => {
+  for (const name of ['ks-12', 'line-marking'] as const) {
+    const build = demoBuild(name);
+    const afresh = checkBuild(readBuild(JSON.parse(JSON.stringify(build))));
+    checkBuild(changePlacement(build, build.placements[0]?.id ?? '', { tiltDeg: 3 }));
+    expect(checkBuild(build)).toEqual(afresh);
+  }
+});

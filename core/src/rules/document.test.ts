@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { SCHEMA_VERSION } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { readBuild } from './document.ts';
+import { packOf, common } from '../../test/reference/rules.ts';
+import { readBuild, readRulePack } from './document.ts';
 
 describe('what is no build is told by what is wrong with it', () => {
   const FORMAT = "format: this is not a Flarik build: 'format' must be 'flarik-build'";
@@ -44,6 +45,47 @@ describe('what is no build is told by what is wrong with it', () => {
     const constraints = [{ kind: 'luck', id: 'w', severity: 'warns' }];
     expect(() => readBuild({ ...build, brief: { ...build.brief, constraints } })).toThrow(
       /^brief\.constraints\[0\]\.kind: unknown kind of wish 'luck'/,
+    );
+    const packs = [
+      { ...pack, id: 'other', rules: [] },
+      { ...pack, rules: [{ ...rule, kind: 'luck' }] },
+    ];
+    expect(() => readBuild({ ...build, rulePacks: packs })).toThrow(/^rulePacks\[1\]\.rules\[0\]\.kind: /);
+  });
+
+  test('an unknown kind is named before what else is wrong, a kind that is no word with the rest', () => {
+    const build = demoBuild('ferry-slip');
+    const luck = { rules: [{ kind: 'luck' }] };
+    expect(() => readBuild({ ...build, id: 7, rulePacks: [luck] })).toThrow(
+      /^rulePacks\[0\]\.rules\[0\]\.kind: unknown kind of rule 'luck'/,
+    );
+    expect(() => readBuild({ ...build, rulePacks: [{ rules: [{ kind: 7 }] }] })).toThrow(/^rulePacks\[0\]\./);
+    expect(() => readBuild({ ...build, rulePacks: [{ rules: [7] }] })).toThrow(/^rulePacks\[0\]\./);
+    expect(() => readBuild({ ...build, rulePacks: 7 })).toThrow(/^rulePacks: /);
+    expect(() => readBuild({ ...build, brief: { ...build.brief, constraints: 7 } })).toThrow(
+      /^brief\.constraints: /,
+    );
+  });
+
+  test('what a kind asks is read with its place, in a build and in a pack', () => {
+    const build = demoBuild('ferry-slip');
+    const pack = packOf({ ...common, kind: 'side-dark', maxMs: -1 });
+    expect(() => readBuild({ ...build, rulePacks: [pack] })).toThrow(/^rulePacks\[0\]\.rules\[0\]\.maxMs: /);
+    expect(() => readRulePack(pack)).toThrow(/^rules\[0\]\.maxMs: /);
+    const constraints = [{ kind: 'lowest-lamp', id: 'w', severity: 'warns', heightM: 'high' }];
+    expect(() => readBuild({ ...build, brief: { ...build.brief, constraints } })).toThrow(
+      /^brief\.constraints\[0\]\.heightM: /,
+    );
+  });
+
+  test('a pack reads back equal; what is none is told', () => {
+    const pack = packOf({ ...common, kind: 'side-dark', maxMs: 500 });
+    expect(readRulePack(JSON.parse(JSON.stringify(pack)))).toEqual(pack);
+    const none = /^format: this is not a Flarik rule pack: 'format' must be 'flarik-rule-pack'$/;
+    for (const data of [null, {}, { ...pack, format: 'else' }])
+      expect(() => readRulePack(data)).toThrow(none);
+    expect(() => readRulePack({ ...pack, rules: [{ ...pack.rules[0], kind: 'luck' }] })).toThrow(
+      /^rules\[0\]\.kind: unknown kind of rule 'luck'/,
     );
   });
 });

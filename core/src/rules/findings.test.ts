@@ -321,6 +321,13 @@ describe('floors, ceilings and gaps', () => {
         sectors: [],
       },
     ]);
+    expect(
+      byRule(side, { a: { zone: 'sill-right', pattern: 'slow-alternate' } }).map(({ id }) => id),
+    ).toEqual(['test|r|stage-2||day|right']);
+    // With one that burns beside it the side is never dark; nor is a side without lamps.
+    const both = { a: { zone: 'sill-left', pattern: 'slow-alternate' } };
+    expect(byRule(side, { ...both, b: { zone: 'wing-left', pattern: 'steady' } })).toEqual([]);
+    expect(byRule({ ...side, maxMs: 650 }, both)).toEqual([]);
   });
 });
 

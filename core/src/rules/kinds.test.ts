@@ -57,6 +57,24 @@ describe('number of lamps', () => {
     expect(said(build, rule('at most', 1))).toEqual([]);
   });
 
+  test('of all lamps, and of one level, it says which it counted', () => {
+    const build = headAhead('single');
+    const front: RuleOf<'count'> = { ...rule('at most', 0), faces: ['front'], lamps: 'all' };
+    const two: RuleOf<'count'> = { ...front, verdict: 'at least', lampCount: 3 };
+    expect(said(build, front)).toEqual([
+      '1 lamp of any kind shows red to the front in Stage 2; at most 0 are wanted.',
+    ]);
+    expect(said(build, { ...two, level: 'lower' })).toEqual([
+      '1 lower lamp of any kind shows red to the front in Stage 2; at least 3 are wanted.',
+    ]);
+    expect(said(build, { ...two, level: 'upper' })).toEqual([
+      '0 upper lamps of any kind show red to the front in Stage 2; at least 3 are wanted.',
+    ]);
+    expect(said(build, { ...two, level: 'upper', lamps: 'warning' })).toEqual([
+      '0 upper warning lamps show red to the front in Stage 2; at least 3 are wanted.',
+    ]);
+  });
+
   test('a lamp counts once, whatever modules it has, and not in another colour', () => {
     const reds = new Set(
       drivenIn(car, { on: ['stage-2'], ambient: 'day' })

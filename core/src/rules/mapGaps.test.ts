@@ -71,6 +71,22 @@ describe('gaps in the map', () => {
     expect(run?.fromRow).toBeGreaterThan(elevationsDeg.indexOf(0));
     expect(run?.fromRow).toBeLessThanOrEqual(elevationsDeg.indexOf(24));
   });
+  test('too little light is no gap where nobody looks from', () => {
+    const { elevationsDeg, values } = mapOf(ks12);
+    const power = (deg: number): number => values[elevationsDeg.indexOf(deg) * 360 + 180] ?? 0;
+    const behind = (looks: number, asked: number) =>
+      found(floor([looks], asked)).flatMap(({ runs }) => runs.filter(({ bearing }) => bearing === 180));
+    // Between two rows both stand for it.
+    const step = (elevationsDeg[1] ?? 0) - (elevationsDeg[0] ?? 0);
+    expect(step).toBeGreaterThan(0);
+    const [lower, upper] = [elevationsDeg.indexOf(0), elevationsDeg.indexOf(0) + 1];
+    const asked = (power(0) + power(elevationsDeg[upper] ?? 0)) / 2;
+    expect(power(elevationsDeg[upper] ?? 0)).toBeLessThan(power(0));
+    expect(behind(0, asked)).toEqual([]);
+    const [run] = behind(elevationsDeg[upper] ?? 0, asked);
+    expect(run?.fromRow).toBe(upper);
+    expect(behind(step / 2, asked).map(({ fromRow }) => fromRow)).toEqual([lower + 1]);
+  });
   test('no floor, or a map of something else: no gap', () => {
     expect(found({ ...ks12, rulePacks: [] })).toEqual([]);
     expect(mapGaps(ks12, stage2, 'any', mapOf(ks12, 'peak'))).toEqual([]);

@@ -52,6 +52,12 @@ test('a lamp on the centreline lights both sides', () => {
   const middle = inGroup(put(side, 'm', { zone: 'front-bumper', uM: 0 }), 'm', 'gm', 'single');
   // The middle lamp is never dark for more than 580 ms, on the left as on the right.
   expect(found(middle)).toEqual([]);
+  const at = (uM: number) =>
+    found(inGroup(put(withRules(rule), 'm', { zone: 'front-bumper', uM }), 'm', 'gm', 'slow-alternate')).map(
+      (f) => f.evidence.channels.length,
+    );
+  // 50 mm to either side are the middle.
+  expect([-0.051, -0.049, 0, 0.049, 0.051].map((uM) => at(uM).length)).toEqual([1, 2, 2, 2, 1]);
 });
 
 test('a steady channel at half its level draws half its current', () => {

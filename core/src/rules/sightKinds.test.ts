@@ -99,6 +99,22 @@ describe('glare, fog and eyes', () => {
       /^\d+ lx reach the eye of the one who stands at the rear, facing it in Stage 2/i,
     );
     expect(said(car, rule(1e6))).toEqual([]);
+    const [found] = checkBuild({ ...car, rulePacks: [packOf(rule(0.1))] }).findings.filter(
+      ({ packId }) => packId === 'test',
+    );
+    expect(found?.figure?.unit).toBe('lx');
+    expect(found?.sentence).toContain(`${Math.ceil(found?.figure?.value ?? NaN)} lx reach`);
+    expect(found?.limits).toEqual([{ value: 0.1, unit: 'lx', sense: 'at most' }]);
+    expect(found?.evidence.channels.length).toBeGreaterThan(0);
+    const just = found?.figure?.value ?? NaN;
+    expect(said(car, rule(just * 1.01))).toEqual([]);
+    expect(said(car, rule(just * 0.99))).not.toEqual([]);
+  });
+  test('where nobody sits or stands no eye is asked', () => {
+    const inside: Rule = { ...common, kind: 'eye', station: 'inside', ambient: 'night', maxLx: 0.001 };
+    expect(said(car, inside)).toEqual([]);
+    expect(said(car, { ...inside, station: 'pump-panel-left' })).toEqual([]);
+    expect(said(pumper, { ...inside, station: 'pump-panel-left' })).not.toEqual([]);
   });
 });
 

@@ -37,6 +37,7 @@ describe('what the agency asks for', () => {
     const mm = Number(/down to (\d+) mm/.exec(said ?? '')?.[1]);
     expect(lowest(mm / 1000)).toEqual([]);
     expect(lowest((mm + 2) / 1000)).toHaveLength(1);
+    expect(lowest(1)).toEqual([`"Rear bumper R" reaches down to ${mm} mm; nothing may be below 1000 mm.`]);
   });
 
   test('no holes, there or at all; a bracket makes none', () => {
@@ -125,6 +126,15 @@ describe('what is left with parts open is judged by direction', () => {
       /^Of the light of Roof to the rear, \d+ % is left at 1\d\d°–\d+° with hatch open\.$/,
     );
   });
+  test.each([
+    ['mirror-left', 'door-front-left', 'Mirror left to the left', '285°–294° with front left door open'],
+    ['mirror-right', 'door-front-right', 'Mirror right to the right', '55°–64° with front right door open'],
+    ['spoiler', 'hatch', 'Spoiler to the rear', '175°–184° with hatch open'],
+  ])('the side that goes dark is named: %s', (zone, open, what, where) =>
+    expect(wish(put(emptyBuild(), 'a', { zone }), stay([zone], [open]))).toEqual([
+      `Of the light of ${what}, 0 % is left at ${where}.`,
+    ]),
+  );
   test('a lamp planned for later does not light its zone', () => {
     const planned = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3, status: 'planned' });
     expect(wish(planned, stay(['rear-bumper']))[0]).toMatch(/carries no lamp/);

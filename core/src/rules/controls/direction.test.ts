@@ -107,3 +107,35 @@ test('a row more along than across the vehicle has no left and right', () => {
   };
   expect([0, 40, 50].map(told)).toEqual([1, 1, 0]);
 });
+
+test('heads a finger apart across the vehicle stand in one place of the row', () => {
+  // The second and third change places by so much; by more than 20 mm the row runs back between them.
+  const swapped = (byM: number): Build => {
+    const built = row('sweep', up);
+    const at = [-0.5, -0.25, -0.25 - byM, 0.25, 0.5];
+    return { ...built, placements: built.placements.map((p, i) => ({ ...p, uM: at[i] ?? 0 })) };
+  };
+  const orders = said(row('sweep', up)).length === 0 ? up : down;
+  const told = (byM: number): number =>
+    said({
+      ...swapped(byM),
+      placements: swapped(byM).placements.map((p, i) => ({
+        ...p,
+        modules: p.modules.map((m) => ({ ...m, order: orders[i] ?? 1 })),
+      })),
+    }).length;
+  expect([0, 0.015, 0.025].map(told)).toEqual([0, 0, 1]);
+});
+
+test('heads one above another have no left and right', () => {
+  const pillar = (spreadM: number): number =>
+    [up, down].flatMap((orders) => {
+      const built = row('sweep', orders);
+      const placements = built.placements.map((p, i) => ({ ...p, uM: (spreadM * (i - 2)) / 4, vM: i / 100 }));
+      return said({ ...built, placements });
+    }).length;
+  expect([0.019, 0.1].map(pillar)).toEqual([0, 1]);
+});
+
+test('a single head has no way to run', () =>
+  expect([said(row('sweep', [1])), said(row('sweep-back', [1]))]).toEqual([[], []]));

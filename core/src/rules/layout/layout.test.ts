@@ -5,30 +5,6 @@ import { lookupOf } from '../../resolve/lookup.ts';
 import { zoneOf } from '../../vehicle/vehicle.ts';
 import { emptyBuild, ofKind, put, ownZone } from '../../../test/reference/places.ts';
 
-describe('keep-outs', () => {
-  const beforeGrille = (gapM: number) => {
-    const build = put(emptyBuild(), 'a', { zone: 'grille', uM: 0.3 });
-    const zone = zoneOf(lookupOf(build).vehicle, 'grille');
-    const [x, y, z] = zone.centre;
-    // The head is 24 mm deep; the box begins this far before the grille.
-    return addOwn(build, 'keepOuts', [
-      {
-        id: 'own-radar',
-        name: 'Distance radar',
-        kind: 'radar',
-        from: [x + gapM, y + 0.25, z - 0.05],
-        to: [x + gapM + 0.4, y + 0.35, z + 0.05],
-      },
-    ]);
-  };
-  test('a head that reaches 4 mm into one is found, one that ends before it is not', () => {
-    const [finding] = ofKind(beforeGrille(0.02), 'keep-out');
-    expect(finding?.figure?.value).toBeCloseTo(4, 6);
-    expect(finding?.sentence).toBe('"Grille L" stands 4 mm within a keep-out: Distance radar (radar).');
-    expect(ofKind(beforeGrille(0.025), 'keep-out')).toEqual([]);
-  });
-});
-
 describe('holes and fixings', () => {
   test('a wing is a single wall: held by bracket it stands, drilled it is found', () => {
     const bracket = put(emptyBuild(), 'a', { zone: 'wing-left' });

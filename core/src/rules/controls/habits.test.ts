@@ -1,0 +1,29 @@
+import { expect, test } from 'vitest';
+import { demoBuild } from '../../../test/reference/demo.ts';
+import { controlsOf } from '../../controls/habits.ts';
+import { withControls } from '../../design/controlEdits.ts';
+import type { OldControl } from '../../design/controls.ts';
+import { LayoutSubject } from '../layout/subject.ts';
+import { movedHabits } from './habits.ts';
+
+const car = demoBuild('ks-13');
+const [siren] = controlsOf(car, 'siren');
+if (siren === undefined) throw new Error('a key works the siren');
+const { kind, label, column, row } = siren.control;
+const asItIs: OldControl = { id: 'old-siren', kind, label, column, row, functionIds: ['siren'] };
+const told = (...oldPanel: OldControl[]) =>
+  movedHabits(new LayoutSubject(withControls(car, { oldPanel }))).map(
+    ({ about, sentence }) => `${about}: ${sentence}`,
+  );
+
+test('what hands are used to is told with all that changed, what stayed is not', () =>
+  expect(
+    told(
+      asItIs,
+      { ...asItIs, id: 'moved', label: 'Wail', column: column + 1 },
+      { ...asItIs, id: 'gone', label: '', functionIds: [] },
+    ),
+  ).toEqual([
+    `moved: operators are used to “Wail” on the old panel: labelled “${label}”, where it said “Wail”; at row ${row}, column ${column} of Switch panel, where it stood at row ${row}, column ${column + 1}.`,
+    `gone: operators are used to “${kind}” on the old panel: nothing does now what it did.`,
+  ]));
