@@ -1,6 +1,9 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { ruleSentence } from './registry.ts';
+import { common } from '../../test/reference/rules.ts';
+import type { RuleData } from '../design/rulePack.ts';
+import type { Field } from './piece.ts';
+import { RULE_KINDS, ruleSentence } from './registry.ts';
 
 const build = demoBuild('ks-12');
 
@@ -21,4 +24,262 @@ test('a rule as a sentence', () => {
   expect(rate && ruleSentence({ ...rate, services: ['fire', 'ems'] })).toBe(
     'Between 60 and 120 flashes a minute, in stage 1, 2, 3 (Fire, EMS).',
   );
+});
+
+/** A kind, where it is put right and what it depends on, what one more channel does to it; its sentence with its fields. */
+const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
+  [
+    'colour',
+    'Colours to a side, layout, light, one more hurts',
+    '[Only these or none of these] [Colours] [Steady or flashing] above [Counts above, cd] cd [In all or from one lamp] to the [Sides] from [Lamps that count], whatever stands open',
+  ],
+  [
+    'flash-rate',
+    'Flash rate, timing, driven, one more hurts',
+    'Between [Fewest flashes a minute] and [Most flashes a minute] flashes a minute',
+  ],
+  [
+    'power-floor',
+    'Least optical power, visibility, light, one more helps',
+    'At least [Least optical power, cd·s/min] cd·s/min from [Upper or lower][Lamps that count] at every bearing to the [Sides][By day or night], with [Openings it must bear]',
+  ],
+  [
+    'dark-gap',
+    'Longest darkness, timing, light, one more helps',
+    'Never below [Dark below, cd] cd from [Lamps that count] for longer than [Longest darkness, ms] ms to the [Sides], everything shut',
+  ],
+  [
+    'white-rear',
+    'White to the rear, layout, light, one more hurts',
+    'No white above [Counts above, cd] cd [In all or from one lamp] to the rear from [Lamps that count] except reversing lamps that burn steadily, whatever stands open',
+  ],
+  [
+    'sync-partners',
+    'Mirrored partners in step, timing, driven',
+    'Mirrored partners keep step: one sync group, equal cycles',
+  ],
+  [
+    'pulses',
+    'Pulses in a flash, timing, driven, one more hurts',
+    'At most [Most pulses] pulses in one flash',
+  ],
+  [
+    'side-dark',
+    'A side dark together, timing, driven, one more helps',
+    'The lamps of one side are never dark together for longer than [Longest darkness, ms] ms',
+  ],
+  [
+    'flashes-a-second',
+    'Flashes in any second, timing, light, one more hurts',
+    'At most [Most flashes in a second] flashes in any second to the [Sides], from [Lamps that count], modules above [Counts above, cd] cd, everything shut',
+  ],
+  [
+    'power-ceiling',
+    'Most optical power, visibility, light, one more hurts',
+    'At most [Most optical power, cd·s/min] cd·s/min from [Lamps that count] at any bearing to the [Sides][By day or night], everything shut',
+  ],
+  [
+    'rhythms',
+    'Rhythms at once, timing, light, one more hurts',
+    'At most [Most rhythms] different rhythms seen from one direction, from [Lamps that count], modules above [Counts above, cd] cd, everything shut',
+  ],
+  [
+    'peak-current',
+    'Peak current, timing, driven, one more hurts',
+    'At most [Most current, A] A at the worst moment of the flashing',
+  ],
+  [
+    'count',
+    'Number of lamps, layout, light, one more helps',
+    '[At least or at most] [Number of lamps] [Upper or lower][Lamps that count] show [Colours] above [Counts above, cd] cd to the [Sides], each, everything shut',
+  ],
+  [
+    'height',
+    'Height of lamps, layout, document',
+    'Warning lamps that can show [Colours] to the [Sides] have their middle between [Lowest middle, m] and [Highest middle, m] m from the ground, everything shut',
+  ],
+  [
+    'marking',
+    'Approvals of lamps, layout, document',
+    'Every warning lamp is approved as [Approvals, any of which will do; a semicolon between]',
+  ],
+  [
+    'permitted-patterns',
+    'Patterns allowed, timing, driven, one more hurts',
+    'Warning lamps flash no other patterns than [Patterns allowed]',
+  ],
+  [
+    'signal-untouched',
+    'Maker’s lamps left alone, layout, document',
+    'Nothing is put into, before or on the wires of the maker’s lamps for [Maker’s lamps]',
+  ],
+  [
+    'spacing-to-signal',
+    'Distance from the maker’s lamps, layout, document',
+    'Lenses of warning lamps stand at least [Least distance, m] m from the maker’s lamps for [Maker’s lamps]',
+  ],
+  [
+    'steady-required',
+    'Steady light, timing, light, one more helps',
+    'Steady [Colour] light of at least [Least intensity, cd] cd in all from [Lamps that count] to the [Side], within [Either way of straight, degrees]° of straight, everything shut',
+  ],
+  [
+    'symmetry',
+    'Left and right alike, layout, document',
+    'Each lamp beside the centreline has its like on the other side, within [May be off by, m] m, in the colours that answer its own',
+  ],
+  [
+    'transmission',
+    'Light lost in glass and covers, layout, document',
+    'Glass, cover and lens pass at least [Least that passes, %] % of the light of each warning lamp along its aim, everything shut',
+  ],
+  [
+    'behaviour',
+    'What the controls do, controls, programme',
+    '[Whenever, never or possible] at least [Modules] module of [Lamps that count] that show [Colours] to the [Sides] is [What they are]',
+  ],
+  [
+    'few-actions',
+    'Actions to each function, controls, programme',
+    'Stage 3 takes at most [Actions to stage 3] and everything else at most [Actions to everything else] actions of an operator, from all warning off with the ignition on',
+  ],
+  [
+    'all-off',
+    'Switching all warning off, controls, programme',
+    'From every state an operator can switch all warning off, the key left on, in at most [Actions to all warning off] actions',
+  ],
+  [
+    'standing-draw',
+    'Draw at an open door, controls, programme',
+    'What an open door or hatch switches on draws at most [Highest draw, W] W with the engine stopped, where no timer ends it',
+  ],
+  [
+    'light-at-doors',
+    'Light at open doors, controls, programme',
+    'Warning light toward a side where a door or hatch stands open grows by itself to at most [Most growth, times] times what it was',
+  ],
+  [
+    'stays-lit',
+    'Sides that an open door darkens, layout, light, one more helps',
+    'No open door or hatch leaves a side without warning light above [Light counts above, cd] cd that has it with everything shut',
+  ],
+  [
+    'seen-in-time',
+    'Seen in time to stop, visibility, light, one more helps',
+    'Who comes at [Speed, km/h] km/h from [Bearing, degrees clockwise from straight ahead]°, eye at [Height of the eye, m] m, grade [Grade, %, uphill positive] %, in [Weather] [Light around], sees [What is seen] at [Times what is just visible] times what is just visible, with [Whose eyes], at least [Time to spare, s] s before it must brake',
+  ],
+  [
+    'work-light',
+    'Light to work by, visibility, document',
+    'With every light to work by on, the ground at the [Ground], 3 m wide, gets a mean of at least [Mean, lx] lx and nowhere less than [Least, lx] lx, everything shut',
+  ],
+  [
+    'glare',
+    'Glare to traffic, visibility, light, one more hurts',
+    'The [Who drives] needs at most [Threshold increment, %] % more contrast [Light around], 10 to 200 m off, at the highest instant',
+  ],
+  [
+    'veil',
+    'Light thrown back by fog, visibility, light, one more hurts',
+    'In fog through which one sees [Meteorological optical range, m] m, [Light around], what the lamps throw back to the driver is at most [Share of the fog’s own light, %] % of the fog’s own light',
+  ],
+  [
+    'eye',
+    'Light in the eyes of the crew, visibility, light, one more hurts',
+    'At most [Light at the eye, lx] lx at the eye of the [Whose eye][By day or night], at the highest instant',
+  ],
+  [
+    'unnoticed',
+    'Unnoticed with light inside, visibility, document',
+    'At night, with every light inside on and everything shut, nobody whose eye is at [Height of the eye, m] m just sees it from farther than [Farthest, m] m',
+  ],
+];
+
+test('every kind of rule, word for word', () =>
+  expect(
+    RULE_KINDS.map((kind) => {
+      const rule = kind.begin(common);
+      const more = kind.more(rule);
+      return [
+        kind.kind,
+        `${kind.title}, ${kind.home}, ${kind.sees}${more === null ? '' : `, one more ${more}`}`,
+        kind
+          .says(rule)
+          .map((piece) => (typeof piece === 'string' ? piece : `[${piece.label}]`))
+          .join(''),
+      ];
+    }),
+  ).toEqual(KINDS));
+
+describe('what a field lets one put in is what a file may hold', () => {
+  const cases = RULE_KINDS.flatMap((kind) => {
+    const rule = kind.begin(common);
+    return kind.says(rule).flatMap((field) => (typeof field === 'string' ? [] : [{ kind, rule, field }]));
+  });
+  /** A pair is between its bounds only together with its partner: both are put in. */
+  const PAIRS: Readonly<Record<string, readonly string[]>> = {
+    'flash-rate': ['minPerMinute', 'maxPerMinute'],
+    height: ['leastM', 'mostM'],
+  };
+  test.each(cases.map((one) => [`${one.kind.kind}: ${one.field.field}`, one] as const))(
+    '%s',
+    (_, { kind, rule, field }) => {
+      const together = PAIRS[kind.kind]?.includes(field.field) === true ? PAIRS[kind.kind] : [field.field];
+      const withValue = (value: unknown): RuleData => ({
+        ...rule,
+        ...Object.fromEntries((together ?? []).map((name) => [name, value])),
+      });
+      const reads = (value: unknown): boolean => kind.schema.safeParse(withValue(value)).success;
+      expect(allowed(field).filter((value) => !reads(value))).toEqual([]);
+      expect(refused(field).filter(reads)).toEqual([]);
+      const said = (value: unknown): unknown => {
+        const piece = kind
+          .says(withValue(value))
+          .find((one) => typeof one !== 'string' && one.field === field.field);
+        return piece === undefined || typeof piece === 'string' ? null : valueOf(piece);
+      };
+      expect(allowed(field).map(said)).toEqual(allowed(field));
+    },
+  );
+
+  const valueOf = (field: Field): unknown =>
+    field.type === 'choices' || field.type === 'texts' ? field.values : field.value;
+
+  function allowed(field: Field): unknown[] {
+    switch (field.type) {
+      case 'number':
+        return [field.min, field.max, ...(field.whole ? [] : [(field.min + field.max) / 2])];
+      case 'choice':
+        return field.options.map(({ value }) => value);
+      case 'choices': {
+        const all = field.options.map(({ value }) => value);
+        return [all, ...all.map((value) => [value])];
+      }
+      case 'texts':
+        return [['one'], ['one', 'another']];
+    }
+  }
+
+  function refused(field: Field): unknown[] {
+    switch (field.type) {
+      case 'number':
+        // Where nothing narrower is said a figure is any above 0; a sentence starts at a hundredth.
+        return [
+          ...(field.min === 0.01 ? [0, -1] : [field.min - 1e-6]),
+          field.max + Math.abs(field.max) * 1e-6,
+          ...(field.whole ? [field.min + 0.5] : []),
+          'one',
+        ];
+      case 'choice':
+        return ['luck', '', []];
+      case 'choices':
+        return [
+          ['luck'],
+          [field.options[0]?.value, field.options[0]?.value],
+          ...(field.atLeast > 0 ? [[]] : []),
+        ];
+      case 'texts':
+        return [[], [''], 'one'];
+    }
+  }
 });

@@ -3,7 +3,8 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import { placeFixture } from '../resolve/place.ts';
+import { footprint, placeFixture } from '../resolve/place.ts';
+import { zoneOf } from '../vehicle/vehicle.ts';
 import { readBuild } from './document.ts';
 import { checkBuild } from './check.ts';
 import { stateWith } from '../state/state.ts';
@@ -54,6 +55,18 @@ describe('what one more pair would gain', () => {
       expect(lamp?.modules.every(({ groupId }) => groupId !== null)).toBe(true);
       expect(toldOf(added)).toEqual(toldOf(truck));
     }
+  });
+
+  test('stands as far out in its zone as there is room, its lamp within the zone', () => {
+    const lookup = lookupOf(truck);
+    const room = tried.map(({ fixtureId, zoneId, uM }) => {
+      const { widthM } = zoneOf(lookup.vehicle, zoneId);
+      return widthM / 2 - footprint(lookup.fixture(fixtureId)).halfU - uM;
+    });
+    expect(room.filter((m) => m < -1e-9)).toEqual([]);
+    expect(room.some((m) => m < 1e-9)).toBe(true);
+    for (const { fixtureId, pair, priceMinor } of tried)
+      expect(priceMinor).toBe(lookup.fixture(fixtureId).priceMinor * (pair ? 2 : 1));
   });
 
   test('keeps off what must stay clear: the outermost place gives way to one further in', () => {

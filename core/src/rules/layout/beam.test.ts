@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../../test/reference/demo.ts';
+import { emptyBuild, put } from '../../../test/reference/places.ts';
 import { relativeIntensity } from '../../fixture/distribution.ts';
 import { anglesInFrame } from '../../geometry/frame.ts';
 import { transmissionAlong } from '../../geometry/ray.ts';
@@ -46,6 +47,21 @@ describe('the hidden share of a beam', () => {
           expect(shares[i], `${p.id} ${module.id} ${open.join()}`).toBeCloseTo(plain, 9);
         }
       }
+  });
+
+  test('a part that opens comes before what looks its way, and before what shines all round', () => {
+    const subject = new LayoutSubject(
+      ['roof', 'grille', 'rear-bumper'].reduce(
+        (b, zone) => put(b, zone, { zone, fixture: zone === 'roof' ? 'roof-bar-1200' : 'perimeter-head-2' }),
+        put(emptyBuild(), 'round', { zone: 'roof', uM: 0.4, fixture: 'legacy-rotator' }),
+      ),
+    );
+    const before = (stop: string): string[] =>
+      subject.lamps.filter((p) => comesBefore(subject, p, stop)).map((p) => p.id);
+    expect(before('hatch')).toEqual(['round', 'roof', 'rear-bumper']);
+    // Hinged at its rear it rises behind the grille.
+    expect(before('bonnet')).toEqual(['round', 'roof']);
+    expect(before('door-front-left')).toEqual(['round', 'roof']);
   });
 
   test('a part that does not come before a lamp hides nothing more of it when it opens', () => {

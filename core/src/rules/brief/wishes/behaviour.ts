@@ -105,13 +105,18 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
     case 'load':
       return `${build.controls.loads.find((l) => l.id === subject.loadId)?.name ?? subject.loadId} is ${is}`;
     case 'lamps': {
-      const who = subject.target === null ? 'all lamps' : new Wording(build).target(subject.target);
+      const { target, colours } = subject;
       const toward = subject.faces.length === 0 ? '' : ` to the ${textOf(subject.faces)}`;
-      const of = subject.colours.length === 0 ? who : `${textOf(subject.colours)} of ${who}`;
-      const what = `${of}${toward}`;
+      const of = (all: string): string => {
+        const who = target === null ? all : new Wording(build).target(target);
+        return `${colours.length === 0 ? who : `${textOf(colours)} of ${who}`}${toward}`;
+      };
+      const what = of('all lamps');
+      const plural = target === null && colours.length === 0;
+      const are = plural ? 'are' : 'is';
       switch (is) {
         case 'at most':
-          return `${what} is at most at ${Math.round(100 * (mostLevel ?? 1))} % of its light`;
+          return `${what} ${are} at most at ${Math.round(100 * (mostLevel ?? 1))} % of ${plural ? 'their' : 'its'} light`;
         case 'in two colours':
           return `${atLeast === 1 ? 'a head shows' : `at least ${atLeast} heads show`} two colours of ${what}`;
         case 'in pattern': {
@@ -119,9 +124,11 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
           const many = atLeast === 1 ? '' : `, at least ${atLeast} modules`;
           return `${what}: all that lights is in pattern "${name}"${many}`;
         }
+        case 'dark':
+          return `${what} ${are} dark`;
         default:
-          return is === 'dark' || atLeast === 1
-            ? `${what} is ${is}`
+          return atLeast === 1
+            ? `${of('at least one lamp')} is ${is}`
             : `at least ${atLeast} modules of ${what} are ${is}`;
       }
     }

@@ -40,7 +40,7 @@ export const stayVisible = defineWish({
       : { kind: 'stay-visible', id, severity: 'warns', zoneIds: [zone.id], open: [stop.id] };
   },
   sentence: (build, wish) =>
-    `${zonesText(build, wish.zoneIds)} stay visible with ${openText(build, wish.open)}`,
+    `${zonesText(build, wish.zoneIds)} ${wish.zoneIds.length === 1 ? 'stays' : 'stay'} visible with ${openText(build, wish.open)}`,
   check: {
     onDocument: (subject, wish) => wish.zoneIds.flatMap((id) => zoneFaults(subject, id, wish.open)),
   },
