@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
-const port = Number(process.env.E2E_PORT ?? 4173);
-const address = `http://127.0.0.1:${port}`;
+/** Of the app that these tests need: `npm run screens` starts one. */
+const { ADDRESS } = process.env;
 
 /** Tests that draw in three dimensions say so. */
 const THREE_D = /@three-dimensions/;
@@ -25,7 +25,6 @@ const launchedWith = (...args: string[]) => ({
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
-  globalSetup: './e2e/setup.ts',
   workers: 2,
   fullyParallel: true,
   forbidOnly: process.env.CI !== undefined,
@@ -34,7 +33,7 @@ export default defineConfig({
   expect: { timeout: 60_000 },
   reporter: [['list']],
   use: {
-    baseURL: address,
+    ...(ADDRESS === undefined ? {} : { baseURL: ADDRESS }),
     viewport: { width: 1280, height: 800 },
     deviceScaleFactor: 1,
     colorScheme: 'dark',
@@ -55,21 +54,4 @@ export default defineConfig({
     // Drawn on the processor itself: a graphics card that is imitated costs more than the pages.
     { name: 'screens', grepInvert: THREE_D, use: launchedWith('--disable-gpu') },
   ],
-  webServer: {
-    command: 'node web/build/index.js',
-    url: `${address}/health`,
-    env: {
-      HOST: '127.0.0.1',
-      PORT: String(port),
-      ORIGIN: address,
-      BODY_SIZE_LIMIT: 'Infinity',
-      LOG_LEVEL: 'error',
-      DATABASE_URL: process.env.DATABASE_URL ?? '',
-    },
-    reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
-    timeout: 300_000,
-    stdout: 'pipe',
-    stderr: 'pipe',
-  },
 });

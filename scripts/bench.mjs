@@ -2,6 +2,7 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt, loadDemo, startApp } from './lib/app.mjs';
+import { endOnSignals } from './lib/closing.mjs';
 import { startDatabase } from './lib/database.mjs';
 import { ensureChromium, ensurePackages } from './lib/install.mjs';
 import { freePort, ROOT, run, start } from './lib/run.mjs';
@@ -26,6 +27,7 @@ async function screens() {
   }
 }
 
+endOnSignals();
 start(async () => {
   await ensurePackages();
   const named = process.argv.slice(2);

@@ -155,17 +155,14 @@ function forget() {
   if (readRunning()?.demo.pid === process.pid) rmSync(RUNNING, { force: true });
 }
 
-endOnSignals((code) => {
+endOnSignals(() => {
   forget();
   say('Stopped.');
-  process.exit(code);
+  process.exit(0);
 });
 start(async () => {
   try {
     await demo();
-  } catch (error) {
-    // What fails because we were told to stop is no failure.
-    if (!isEnding()) throw error;
   } finally {
     if (!isEnding()) {
       await endAll();

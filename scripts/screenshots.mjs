@@ -2,10 +2,12 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt, loadDemo, startApp } from './lib/app.mjs';
+import { endOnSignals } from './lib/closing.mjs';
 import { startDatabase } from './lib/database.mjs';
 import { ensureChromium, ensurePackages } from './lib/install.mjs';
 import { freePort, ROOT, run, start } from './lib/run.mjs';
 
+endOnSignals();
 start(async () => {
   await ensurePackages();
   const chromium = await ensureChromium();

@@ -2,22 +2,32 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/app.mjs';
+import { endOnSignals } from './lib/closing.mjs';
 import { endLeftover, startDatabase } from './lib/database.mjs';
 import { ensureChromium, ensurePackages } from './lib/install.mjs';
-import { freePort, ROOT, run, say, start } from './lib/run.mjs';
+import { ROOT, run, say, start } from './lib/run.mjs';
+import { testScreens } from './lib/screens.mjs';
 
 /**
- * A stage of the checks: silent but for its name and its time, unless it fails.
+ * A stage of the checks, with its time.
+ * @param {string} name
+ * @param {() => Promise<void>} check
+ */
+async function timed(name, check) {
+  const from = performance.now();
+  await check();
+  say(`${name}: passed in ${((performance.now() - from) / 1000).toFixed(0)} s`);
+}
+
+/**
+ * A stage that is silent but for its name and its time, unless it fails.
  * @param {string} name
  * @param {string} program
  * @param {readonly string[]} args
- * @param {{ env?: NodeJS.ProcessEnv, quiet?: boolean }} [options]
+ * @param {NodeJS.ProcessEnv} [env]
  */
-async function stage(name, program, args, { env = process.env, quiet = true } = {}) {
-  const from = performance.now();
-  await run(program, args, { env, quiet });
-  say(`${name}: passed in ${((performance.now() - from) / 1000).toFixed(0)} s`);
-}
+const stage = (name, program, args, env = process.env) =>
+  timed(name, () => run(program, args, { env, quiet: true }));
 
 const npx = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npx', ['--no-install', ...args]]);
 const npm = (/** @type {string[]} */ ...args) => /** @type {const} */ (['npm', ['run', '--silent', ...args]]);
@@ -52,9 +62,10 @@ async function works() {
  */
 async function serves(built, env) {
   await built;
-  await stage('Server', ...npm('test', '-w', 'web'), { env });
+  await stage('Server', ...npm('test', '-w', 'web'), env);
 }
 
+endOnSignals();
 start(async () => {
   await ensurePackages();
   const chromium = await ensureChromium();
@@ -63,18 +74,12 @@ start(async () => {
   rmSync(dir, { recursive: true, force: true });
   const database = await startDatabase(dir);
   try {
-    const env = {
-      ...process.env,
-      TEST_DATABASE_URL: database.url('flarik'),
-      DATABASE_URL: database.url('flarik'),
-      E2E_PORT: String(await freePort()),
-      CHROMIUM: chromium,
-    };
+    const env = { ...process.env, TEST_DATABASE_URL: database.url('flarik') };
     // Side by side; all come to their end before a failure is told.
     const built = ensureBuilt();
     const parts = await Promise.allSettled([readings(built), works(), serves(built, env)]);
     for (const part of parts) if (part.status === 'rejected') throw part.reason;
-    await stage('Screens', ...npx('playwright', 'test'), { env, quiet: false });
+    await timed('Screens', () => testScreens(database.url('flarik'), chromium));
   } finally {
     await database.stop();
     rmSync(dir, { recursive: true, force: true });

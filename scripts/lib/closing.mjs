@@ -4,6 +4,7 @@
 const open = new Set();
 let ending = false;
 let onSignals = false;
+let told = false;
 
 /**
  * Has something ended when we end; the last begun first.
@@ -21,6 +22,9 @@ export const endsOnSignals = () => onSignals;
 /** Whether we are ending: what is lost then need not be brought back. */
 export const isEnding = () => ending;
 
+/** Whether a signal has told us to end: what fails because of that is no failure. */
+export const isTold = () => told;
+
 /** Ends all that is open; what fails to end does not keep the rest. */
 export async function endAll() {
   ending = true;
@@ -33,17 +37,19 @@ export async function endAll() {
 /** How often the process above us is looked for, ms. */
 const LOOK_MS = 500;
 
+/** What a shell says of a program that was interrupted. */
+const INTERRUPTED = 130;
+
 /**
  * From now on SIGINT, SIGTERM, a closed terminal and the end of the process above us end everything, once.
- * @param {(code: number) => void} [done]
+ * @param {() => void} [done]
  */
-export function endOnSignals(done = (code) => process.exit(code)) {
+export function endOnSignals(done = () => process.exit(INTERRUPTED)) {
   onSignals = true;
-  let told = false;
   const end = () => {
     if (told) return;
     told = true;
-    void endAll().then(() => done(0));
+    void endAll().then(done);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, end);
   // npm may be ended without a word to us; whoever adopts us then is not who started us.

@@ -1,6 +1,6 @@
 // Running other programs. Node built-ins only: this runs before any package is installed.
 import { spawn } from 'node:child_process';
-import { endsOnSignals, endWithUs } from './closing.mjs';
+import { endsOnSignals, endWithUs, isTold } from './closing.mjs';
 import { createServer } from 'node:net';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -18,10 +18,14 @@ export class Stop extends Error {}
  * Runs a program to its end, its output shown.
  * @param {string} program
  * @param {readonly string[]} args
- * @param {{ env?: NodeJS.ProcessEnv, cwd?: string, quiet?: boolean }} [options]
+ * @param {{ env?: NodeJS.ProcessEnv, cwd?: string, quiet?: boolean, interrupted?: boolean }} [options] - interrupted: is to be ended by SIGINT first
  * @returns {Promise<void>} rejects with Stop when it fails
  */
-export function run(program, args, { env = process.env, cwd = ROOT, quiet = false } = {}) {
+export function run(
+  program,
+  args,
+  { env = process.env, cwd = ROOT, quiet = false, interrupted = false } = {},
+) {
   return new Promise((done, failed) => {
     // In a group of its own it can be ended with all that it starts itself.
     const group = endsOnSignals();
@@ -32,7 +36,9 @@ export function run(program, args, { env = process.env, cwd = ROOT, quiet = fals
       detached: group,
     });
     const ended = new Promise((gone) => child.once('close', gone));
-    const forget = group ? endWithUs(() => endGroup(child.pid ?? 0, ended)) : () => undefined;
+    const forget = group
+      ? endWithUs(() => endGroup(child.pid ?? 0, ended, interrupted ? INTERRUPTED_FIRST : TOLD))
+      : () => undefined;
     void ended.then(forget);
     let output = '';
     child.stdout?.on('data', (/** @type {Buffer} */ data) => (output += data.toString()));
@@ -49,22 +55,29 @@ export function run(program, args, { env = process.env, cwd = ROOT, quiet = fals
   });
 }
 
+/** How a group is told to end, and how long it is waited for after each, ms. */
+const TOLD = /** @type {readonly (readonly [NodeJS.Signals, number])[]} */ ([
+  ['SIGTERM', 5000],
+  ['SIGKILL', 0],
+]);
+/** Playwright closes its browsers on an interrupt alone, once what they do has come to its end. */
+const INTERRUPTED_FIRST = /** @type {typeof TOLD} */ ([['SIGINT', 20_000], ...TOLD]);
+
 /**
  * @param {number} pid the leader's
  * @param {Promise<unknown>} ended
+ * @param {typeof TOLD} how
  */
-async function endGroup(pid, ended) {
+async function endGroup(pid, ended, how) {
   if (pid === 0) return;
-  try {
-    process.kill(-pid, 'SIGTERM');
-  } catch {
-    return;
-  }
-  await Promise.race([ended, pause(5000)]);
-  try {
-    process.kill(-pid, 'SIGKILL');
-  } catch {
-    // None of them is left.
+  for (const [signal, patienceMs] of how) {
+    try {
+      process.kill(-pid, signal);
+    } catch {
+      // None of them is left.
+      return;
+    }
+    await Promise.race([ended, pause(patienceMs)]);
   }
 }
 
@@ -112,11 +125,12 @@ export async function endProcess(pid, patienceMs = 15_000) {
 }
 
 /**
- * Runs a script's main function; a Stop is printed as one clear message.
+ * Runs a script's main function; a Stop is printed as one clear message, what fails because we are told to end is not.
  * @param {() => Promise<void>} main
  */
 export function start(main) {
   main().catch((/** @type {unknown} */ error) => {
+    if (isTold()) return;
     process.exitCode = 1;
     if (error instanceof Stop) process.stderr.write(`\n${error.message}\n`);
     else process.stderr.write(`${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
