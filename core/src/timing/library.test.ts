@@ -126,3 +126,15 @@ describe('figures of a pattern', () => {
     expect(risesOf([lit(0, 100, 1), lit(150, 200, 0.5)], 800)).toEqual([0, 150]);
   });
 });
+
+test('the busiest second begins with any rise, and the cycle after may come into it', () => {
+  expect(mostInASecond([], 800)).toBe(0);
+  expect(mostInASecond([0], 1000)).toBe(1);
+  expect(mostInASecond([0], 999)).toBe(2);
+  // In no order; from 700 on three more come before 1700.
+  expect(mostInASecond([900, 0, 700], 1500)).toBe(3);
+  expect(mostInASecond([900, 0, 700], 1700)).toBe(3);
+  expect(mostInASecond([900, 700, 0], 1701)).toBe(3);
+  expect(mostInASecond([0, 500, 1200, 1300], 5000)).toBe(3);
+  expect(mostInASecond([4600, 4900, 0, 100], 5000)).toBe(4);
+});

@@ -82,7 +82,7 @@ export function risesOf(spans: readonly Span[], cycleMs: number): number[] {
 
 const SECOND_MS = 1000;
 
-/** The most rises that fall in any second; the busiest second begins with one. */
+/** The most rises that fall in any second; the busiest second begins with one, and one of the first cycle does as well. */
 export function mostInASecond(rises: readonly number[], cycleMs: number): number {
   const cycles = Math.ceil(SECOND_MS / cycleMs) + 1;
   const times = Array.from({ length: cycles }, (_, c) => rises.map((ms) => c * cycleMs + ms))
@@ -92,7 +92,7 @@ export function mostInASecond(rises: readonly number[], cycleMs: number): number
   let end = 0;
   for (const [begin, from] of times.entries()) {
     while ((times[end] ?? Infinity) < from + SECOND_MS) end++;
-    if (from < cycleMs) most = Math.max(most, end - begin);
+    most = Math.max(most, end - begin);
   }
   return most;
 }

@@ -218,8 +218,7 @@ export function readerOf(w: Signal, shiftMs = 0): (fromMs: number, toMs: number)
   }
   return (fromMs, toMs) => {
     const from = (((fromMs - shiftMs) % w.cycleMs) + w.cycleMs) % w.cycleMs;
-    let i = starts.findLastIndex((s) => s <= from);
-    if (i < 0) i = 0;
+    const i = starts.findLastIndex((s) => s <= from);
     const length = w.durationsMs[i] ?? 1;
     const start = w.start[i] ?? 0;
     const slope = ((w.end[i] ?? 0) - start) / length;

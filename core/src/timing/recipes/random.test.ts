@@ -75,3 +75,12 @@ test('what does not fit shows nothing', () => {
   });
   expect(randomCycle(unfit).lines).toEqual([[], [], []]);
 });
+
+test('a build is lit tomorrow as it was today: what a seed draws never changes', () => {
+  const begins = (seed: number): number[][] =>
+    randomCycle(chance({ seed, cycleMs: 2000, phases: 2 })).lines.map((spans) => spans.map((s) => s.fromMs));
+  expect(begins(7)).toEqual([
+    [8, 526, 886, 1270],
+    [184, 485, 1180, 1581, 1882],
+  ]);
+});
