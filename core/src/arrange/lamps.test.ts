@@ -22,11 +22,12 @@ import { InputError } from '../words/errors.ts';
 import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
 import { FIXTURE_KINDS } from '../fixture/types.ts';
 import { bearingOf } from '../geometry/direction.ts';
-import { mirrorY } from '../geometry/vec.ts';
+import { mirrorY, type Vec3 } from '../geometry/vec.ts';
+import type { Placement } from '../design/placement.ts';
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
 import { usualSpec, VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
-import { demoBuild } from '../../test/reference/demo.ts';
+import { astray, demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
 
 const ID = '11111111-1111-4111-8111-111111111111';
 const empty = newBuild(ID, 'Test', 'police', []);
@@ -204,6 +205,26 @@ describe('edits', () => {
   test('mirrored twice is as before', () => {
     const b = demoBuild('ks-12');
     expect(mirrorBuild(mirrorBuild(b))).toEqual(b);
+  });
+
+  test.each(DEMO_BUILDS)('mirrored, each module shines as the one in its place did: %s', (name) => {
+    const build = astray(demoBuild(name));
+    const lookup = lookupOf(build);
+    const shining = (p: Placement, seen: (v: Vec3) => Vec3): string[] =>
+      placeModules(lookup, p, new Set())
+        .map(({ module, centre, frame }) => {
+          const { id: _, ...setup } = p.modules.find(({ id }) => id === module.id) ?? { id: '' };
+          const lens = [centre, frame.aim, frame.up].flatMap((v) =>
+            seen(v).map((x) => (x + 1e-9).toFixed(4)),
+          );
+          return `${lens.join(' ')} ${JSON.stringify([module.distribution, setup])}`;
+        })
+        .toSorted();
+    const mirrored = mirrorBuild(build).placements;
+    for (const [i, p] of build.placements.entries()) {
+      const q = mirrored[i];
+      expect(q && shining(q, (v) => v), p.label).toEqual(shining(p, mirrorY));
+    }
   });
 });
 

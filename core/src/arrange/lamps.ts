@@ -2,6 +2,7 @@ import { keepControls } from '../design/controlEdits.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
+import { apartDeg } from '../geometry/direction.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { keepOnZone } from '../resolve/place.ts';
@@ -46,7 +47,7 @@ function mirroredModules(build: Build, p: Placement): ModuleSetup[] {
         Math.abs(at[0] - own.at[0]) < MIRROR_M &&
         Math.abs(at[1] + own.at[1]) < MIRROR_M &&
         Math.abs(at[2] - own.at[2]) < MIRROR_M &&
-        Math.abs(panDeg + own.panDeg) < 0.5,
+        apartDeg(panDeg, -own.panDeg) < 0.5,
     );
     return { ...(p.modules[twin] ?? m), id: m.id };
   });

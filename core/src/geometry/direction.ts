@@ -5,6 +5,9 @@ const RAD = Math.PI / 180;
 /** Brings an angle into [0, 360) degrees. */
 export const wrapDeg = (deg: number): number => ((deg % 360) + 360) % 360;
 
+/** The angle between two bearings, the shorter way round: 0 to 180 degrees. */
+export const apartDeg = (a: number, b: number): number => 180 - Math.abs(wrapDeg(a - b) - 180);
+
 /**
  * Unit vector toward a bearing and elevation.
  *

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { layOut, occluderAt } from '../coverage/occlusion.ts';
-import { bearingOf, directionOf } from './direction.ts';
+import { apartDeg, bearingOf, directionOf } from './direction.ts';
 import { aimFrame, anglesInFrame, movePoint, pointInFrame, turnAbout, turnFrame } from './frame.ts';
 import { overlapDepthM, type Convex } from './overlap.ts';
 import { chordM, entryM, transmissionAlong } from './ray.ts';
@@ -17,6 +17,17 @@ const bearing = fc.double({ min: 0, max: 359.99, noNaN: true });
 const elevation = fc.double({ min: -89, max: 89, noNaN: true });
 
 describe('directions', () => {
+  test('two bearings are apart by the shorter way round', () => {
+    const apart = [
+      [10, 350],
+      [350, 10],
+      [-180, 180],
+      [90, -90],
+      [0, 359.5],
+      [720, 45],
+    ] as const;
+    expect(apart.map(([a, b]) => apartDeg(a, b))).toEqual([20, 20, 0, 180, 0.5, 45]);
+  });
   test('bearing 0 is ahead, 90 right, 180 behind, 270 left; y is left', () => {
     near(directionOf(0, 0), [1, 0, 0]);
     near(directionOf(90, 0), [0, -1, 0]);

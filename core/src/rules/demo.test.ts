@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
-import { DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
+import { astray, DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
 import { WISH_KINDS, wishSentence } from './brief/wishes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
@@ -55,19 +55,6 @@ function ofEveryKind(times: number): Build['rulePacks'] {
   );
   return [{ ...pack, rules }];
 }
-
-/** Every lamp beside its place, each by something else and turned: what stands wrong is found. */
-const astray = (build: Build): Build => ({
-  ...build,
-  placements: build.placements.map((p, i) => ({
-    ...p,
-    uM: p.uM + 0.04 * ((i % 7) - 3),
-    vM: p.vM + 0.03 * ((i % 5) - 2),
-    panDeg: (i % 4) * 15,
-    tiltDeg: (i % 3) * 12 - 12,
-    rollDeg: i % 6 === 0 ? 20 : 0,
-  })),
-});
 
 const withEveryWish = (build: Build): Build => ({
   ...build,

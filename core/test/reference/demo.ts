@@ -23,3 +23,16 @@ export type DemoBuild = (typeof DEMO_BUILDS)[number];
 export const demoBuild = (name: DemoBuild): Build => readBuildText(demoFile(`builds/${name}.json`));
 
 export const demoPack = (): RulePack => readRulePack(JSON.parse(demoFile('packs/kestrel-sound.json')));
+
+/** Every lamp beside its place, each by something else and turned: what stands wrong is found. */
+export const astray = (build: Build): Build => ({
+  ...build,
+  placements: build.placements.map((p, i) => ({
+    ...p,
+    uM: p.uM + 0.04 * ((i % 7) - 3),
+    vM: p.vM + 0.03 * ((i % 5) - 2),
+    panDeg: (i % 4) * 15,
+    tiltDeg: (i % 3) * 12 - 12,
+    rollDeg: i % 6 === 0 ? 20 : 0,
+  })),
+});

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FACE_BEARINGS } from '../../coverage/sectors.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
+import { apartDeg } from '../../geometry/direction.ts';
 import { channelOf, highestCd } from '../../resolve/channels.ts';
 import { Colour, COLOURS } from '../../words/colour.ts';
 import { Face, FACES, faceText } from '../../words/face.ts';
@@ -49,9 +50,7 @@ export const steadyRequired = defineRule({
   more: () => 'helps',
   check: (at, rule) => {
     const middle = FACES.indexOf(rule.face) * 90;
-    const bearings = FACE_BEARINGS[rule.face].filter(
-      (b) => Math.min((b - middle + 360) % 360, (middle - b + 360) % 360) <= rule.withinDeg,
-    );
+    const bearings = FACE_BEARINGS[rule.face].filter((b) => apartDeg(b, middle) <= rule.withinDeg);
     const lit = at.lit(rule.lamps).filter(({ drive }) => drive.steady && drive.colour === rule.colour);
     const cdAt = (b: number): number =>
       lit.reduce((sum, { drive, share }) => sum + highestCd(drive) * (share[b] ?? 0), 0);
