@@ -3,7 +3,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { bearingOf } from '../../geometry/direction.ts';
 import { isWarning } from '../../resolve/channels.ts';
 import { placeModules } from '../../resolve/place.ts';
-import { FACES, faceAt } from '../../words/face.ts';
+import { FACES, facesAt } from '../../words/face.ts';
 import { within } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { colours, coloursField, faces, facesField } from '../fields.ts';
@@ -52,7 +52,7 @@ export const height = defineRule({
         const heights = placeModules(lookup, p, new Set()).flatMap(({ centre, module, frame }) => {
           const setup = p.modules.find((m) => m.id === module.id);
           const toward =
-            module.distribution.h50Deg === null ? FACES : [faceAt(bearingOf(frame.aim).bearingDeg)];
+            module.distribution.h50Deg === null ? FACES : facesAt(bearingOf(frame.aim).bearingDeg);
           const counts =
             setup?.colours.some((c) => rule.colours.includes(c) && !setup.disabled.includes(c)) === true &&
             toward.some((face) => rule.faces.includes(face));

@@ -1,5 +1,5 @@
 import type { Placement } from '../../design/placement.ts';
-import { faceAt, FACES } from '../../words/face.ts';
+import { FACES, facesAt } from '../../words/face.ts';
 import { placeModules } from '../../resolve/place.ts';
 import { bearingOf } from '../../geometry/direction.ts';
 import type { Said } from '../judgement.ts';
@@ -28,9 +28,9 @@ export function balanceFaults(subject: LayoutSubject): Said[] {
         colour === undefined || setup === undefined
           ? 0
           : (subject.lookup.outputs(fixture, setup)[colour]?.peakCd ?? 0);
-      const face = faceAt(bearingOf(frame.aim).bearingDeg);
-      for (const f of module.distribution.h50Deg === null ? FACES : [face]) {
-        const sum = sums.get(f);
+      const faces = module.distribution.h50Deg === null ? FACES : facesAt(bearingOf(frame.aim).bearingDeg);
+      for (const face of faces) {
+        const sum = sums.get(face);
         if (sum === undefined) continue;
         if (centre[2] > border) sum.upper += peak;
         else sum.lower += peak;

@@ -43,14 +43,22 @@ export function layoutFaults(subject: LayoutSubject, check: DocumentCheck): Said
   return oncePerPair(subject, check.faults(subject));
 }
 
-/** A fault that a mirrored pair shares is said once. */
+/** Figures that differ by less than this share of the greater are one. */
+const SAME_SHARE = 0.01;
+
+const isSameFigure = (a: Said['figure'], b: Said['figure']): boolean => {
+  const [one, other] = [a?.value ?? 0, b?.value ?? 0];
+  return Math.abs(one - other) <= SAME_SHARE * Math.max(Math.abs(one), Math.abs(other));
+};
+
+/** A fault that a mirrored pair shares is said once; one that is worse on one side is said of both. */
 export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Said[] {
   const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
   const byLamp = new Map(faults.map((f) => [f.about, f]));
   return faults.flatMap((fault): Said[] => {
     const p = lamps.get(fault.about);
     const twin = byLamp.get(p?.partnerId ?? '');
-    if (p === undefined || twin === undefined) return [fault];
+    if (p === undefined || twin === undefined || !isSameFigure(fault.figure, twin.figure)) return [fault];
     if (faults.indexOf(twin) < faults.indexOf(fault)) return [];
     return [
       {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
 import { bearingOf } from '../../../geometry/direction.ts';
 import { housingCorners, placeModules } from '../../../resolve/place.ts';
-import { FACES, faceAt } from '../../../words/face.ts';
+import { FACES, facesAt } from '../../../words/face.ts';
 import { within } from '../../../words/numbers.ts';
 import { faces, textOf } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
@@ -52,5 +52,5 @@ export const lowestLamp = defineWish({
 /** The faces a lamp's modules look out of; one that shines all round looks out of every face. */
 const facesOf = ({ lookup }: LayoutSubject, { p }: StandingLamp) =>
   placeModules(lookup, p, new Set()).flatMap(({ module, frame }) =>
-    module.distribution.h50Deg === null ? FACES : [faceAt(bearingOf(frame.aim).bearingDeg)],
+    module.distribution.h50Deg === null ? FACES : facesAt(bearingOf(frame.aim).bearingDeg),
   );
