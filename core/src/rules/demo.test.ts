@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
 import { astray, DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
+import { everyKind } from '../../test/reference/rules.ts';
 import { WISH_KINDS, wishSentence } from './brief/wishes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
-import { blankPack, withNewRule } from './packEdits.ts';
-import { kindOf, RULE_KINDS, ruleSentence } from './registry.ts';
+import { kindOf, ruleSentence } from './registry.ts';
 import { findingsTable } from './findingsTable.ts';
 
 /*
@@ -39,23 +39,6 @@ function foundText(build: Build): string {
   return `${[...outcomes.map(outcomeText), ...findings.map(findingText)].join('\n')}\n`;
 }
 
-/** A rule of every kind as it begins, its figures so many times what they are, where they may be. */
-function ofEveryKind(times: number): Build['rulePacks'] {
-  const pack = RULE_KINDS.reduce(
-    (made, { kind }) => withNewRule(made, kind),
-    blankPack('every', 'Every kind'),
-  );
-  const rules = pack.rules.map((rule) =>
-    Object.entries(rule).reduce((changed, [field, value]) => {
-      if (typeof value !== 'number') return changed;
-      const figure = Number.isInteger(value) ? Math.round(value * times) : value * times;
-      const other = { ...changed, [field]: figure };
-      return kindOf(rule).schema.safeParse(other).success ? other : changed;
-    }, rule),
-  );
-  return [{ ...pack, rules }];
-}
-
 const withEveryWish = (build: Build): Build => ({
   ...build,
   brief: {
@@ -77,7 +60,7 @@ describe('what is found in the demo builds', () => {
     ['line-marking', 8],
   ];
   test.each(CASES)('%s, by a rule and a wish of every kind, figures × %d', async (name, times) => {
-    const rulePacks = ofEveryKind(times);
+    const rulePacks = everyKind(times);
     const build = { ...withEveryWish(demoBuild(name)), rulePacks };
     const said = [
       ...rulePacks.flatMap(({ rules }) => rules.map((rule) => ruleSentence(rule))),
@@ -87,14 +70,14 @@ describe('what is found in the demo builds', () => {
   });
 
   test('as a table: a rule and a wish of every kind on KS-12', async () => {
-    const build = { ...withEveryWish(demoBuild('ks-12')), rulePacks: ofEveryKind(2) };
+    const build = { ...withEveryWish(demoBuild('ks-12')), rulePacks: everyKind(2) };
     const rows = findingsTable(build, checkBuild(build).findings);
     const table = `${rows.map((row) => row.join(' | ')).join('\n')}\n`;
     await expect(table).toMatchFileSnapshot(reference('ks-12-table'));
   });
 
   test('the fields of the sentence of a rule of every kind', async () => {
-    const [pack] = ofEveryKind(1);
+    const [pack] = everyKind(1);
     const fields = (pack?.rules ?? []).map((rule) => JSON.stringify([rule.kind, ...kindOf(rule).says(rule)]));
     await expect(`${fields.join('\n')}\n`).toMatchFileSnapshot(reference('fields'));
   });

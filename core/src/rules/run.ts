@@ -38,6 +38,16 @@ export type Task = TaskHead &
       }
   );
 
+/** A state is told besides when it is worse than what was told by this share of the limit, and of what was told. */
+const WORSE_SHARE = 0.1;
+
+/** Whether a trouble is so much worse than another that it is worth saying besides. */
+function isWorse({ margin }: Trouble, { margin: told }: Trouble): boolean {
+  // What cannot be measured any more is worse than what can.
+  if (margin === null || told === null) return margin === null && told !== null;
+  return margin < told - WORSE_SHARE * Math.max(1, Math.abs(told));
+}
+
 /** What has come out of a task so far. */
 class Record {
   readonly task: Task;
@@ -46,7 +56,8 @@ class Record {
   /** It fails in a state in which nothing lights. */
   unlit = false;
   margin: number | null = null;
-  readonly #known = new Set<string>();
+  /** By what was said in a stage, the trouble that said it last. */
+  readonly #told = new Map<string, Trouble>();
   readonly #judged = new Set<string>();
   readonly #driven = new Map<readonly Drive[], number>();
 
@@ -82,19 +93,25 @@ class Record {
     if (margin !== null) this.margin = this.margin === null ? margin : Math.min(this.margin, margin);
   }
 
-  /** Takes a judgement in; a trouble that only repeats what an earlier state of the stage showed says nothing new. */
+  /**
+   * Takes a judgement in. A trouble that only repeats what earlier states of the stage showed says nothing new, unless it is
+   * much worse.
+   */
   add(judgement: Judgement, state: State | null): void {
     this.measure(judgement);
     if (judgement.outcome === 'holds') return;
     const { about, outcome } = judgement;
     const news = judgement.news.length === 0 ? [''] : judgement.news;
-    const fresh = news
+    const tells = news
       .map((token) =>
         [this.task.once || state === null ? '' : onsKey(state.on), outcome, about, token].join('|'),
       )
-      .filter((token) => !this.#known.has(token));
-    for (const token of fresh) this.#known.add(token);
-    if (fresh.length > 0) this.troubles.push({ trouble: judgement, state });
+      .filter((token) => {
+        const told = this.#told.get(token);
+        return told === undefined || isWorse(judgement, told);
+      });
+    for (const token of tells) this.#told.set(token, judgement);
+    if (tells.length > 0) this.troubles.push({ trouble: judgement, state });
   }
 
   get outcome(): RuleOutcome {

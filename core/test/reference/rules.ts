@@ -1,6 +1,8 @@
 import type { RulePack } from '../../src/design/rulePack.ts';
 import type { Build } from '../../src/design/schema.ts';
-import type { Rule } from '../../src/rules/registry.ts';
+import { blankPack, withNewRule } from '../../src/rules/packEdits.ts';
+import { kindOf, RULE_KINDS, type Rule } from '../../src/rules/registry.ts';
+import type { Face } from '../../src/words/face.ts';
 import { demoPack } from './demo.ts';
 import { emptyBuild } from './places.ts';
 
@@ -34,3 +36,26 @@ export const withWhiteOfAnyLamp = (build: Build): Build => ({
     ),
   })),
 });
+
+/**
+ * A rule of every kind as it begins, its figures so many times what they are, where they may be.
+ * @param faces - what a rule speaks of that speaks of sides, where that is not what it begins with
+ */
+export function everyKind(times: number, faces?: readonly [Face, ...Face[]]): RulePack[] {
+  const pack = RULE_KINDS.reduce(
+    (made, { kind }) => withNewRule(made, kind),
+    blankPack('every', 'Every kind'),
+  );
+  const other = (field: string, value: unknown): unknown => {
+    if (typeof value === 'number') return Number.isInteger(value) ? Math.round(value * times) : value * times;
+    if (faces === undefined) return value;
+    return field === 'faces' ? faces : field === 'face' || field === 'area' ? faces[0] : value;
+  };
+  const rules = pack.rules.map((rule) =>
+    Object.entries(rule).reduce((changed, [field, value]) => {
+      const tried = { ...changed, [field]: other(field, value) };
+      return kindOf(rule).schema.safeParse(tried).success ? tried : changed;
+    }, rule),
+  );
+  return [{ ...pack, rules }];
+}
