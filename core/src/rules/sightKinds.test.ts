@@ -38,6 +38,10 @@ describe('seen in time to stop', () => {
       expect.stringMatching(
         /^to a driver the vehicle is seen from 174 m in Stage 2.*, and 214 m are needed to stop: 1\.3 s too late; at least 0 s are wanted\.$/i,
       ),
+      // Much later with the hatch up, which the first does not say.
+      expect.stringMatching(
+        /^to a driver the vehicle is seen from 134 m in Stage 2, hatch open, .* 2\.6 s too late/i,
+      ),
     ]);
     expect(said(car, rule({ speedKmh: 60 }))).toEqual([]);
     expect(said(car, rule({ speedKmh: 60, spareS: 20 }))).not.toEqual([]);
