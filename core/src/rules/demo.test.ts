@@ -36,6 +36,7 @@ const outcomeText = ({ packId, ruleId, verdict, margin, statesChecked }: RuleOut
 
 function foundText(build: Build): string {
   const { findings, outcomes } = checkBuild(build);
+  expect(new Set(findings.map(({ id }) => id)).size).toBe(findings.length);
   return `${[...outcomes.map(outcomeText), ...findings.map(findingText)].join('\n')}\n`;
 }
 

@@ -211,6 +211,18 @@ test('every kind of rule, word for word', () =>
     }),
   ).toEqual(KINDS));
 
+test('of several modules, and of all of them, a rule about the controls is in good words', () => {
+  const says = (more: object): string[] =>
+    RULE_KINDS.filter(({ kind }) => kind === 'behaviour').map((kind) =>
+      ruleSentence({ ...kind.begin(common), ...more }),
+    );
+  expect([{}, { moduleCount: 2 }, { moduleCount: 1, is: 'dark' }].flatMap(says)).toEqual([
+    'Always at least 1 module of warning lamps that show amber to the rear is lit.',
+    'Always at least 2 modules of warning lamps that show amber to the rear are lit.',
+    'Always all modules of warning lamps that show amber to the rear are dark.',
+  ]);
+});
+
 describe('what a field lets one put in is what a file may hold', () => {
   const cases = RULE_KINDS.flatMap((kind) => {
     const rule = kind.begin(common);
