@@ -11,8 +11,8 @@ import { seenInTime } from './kinds/seenInTime.ts';
 const otherSide = (text: string): string =>
   text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'));
 
-/** Rules that look from the driver's seat, across the lanes or along a row know left from right. */
-const ONE_SIDED = /^(direction|veil|glare|eye)/;
+/** Patterns that sweep know left from right. */
+const ONE_SIDED = /^direction/;
 
 /** How each rule comes out, in whichever order states are met; and all that the document alone shows. */
 function found(build: Build, seen: (text: string) => string): string[] {
@@ -47,7 +47,9 @@ test.each(['ks-12', 'tunnel-pumper-3', 'ferry-slip'] as const)(
         return way === null ? rule : { ...way, fromDeg: 360 - way.fromDeg };
       }),
     }));
-    const image = { ...mirrorBuild(build), rulePacks };
+    // The driver sits, and others come, on the other side.
+    const traffic = build.traffic === 'right' ? 'left' : 'right';
+    const image: Build = { ...mirrorBuild(build), rulePacks, traffic };
     const findings = found(build, otherSide);
     expect(findings.length).toBeGreaterThan(40);
     expect(found(image, (text) => text)).toEqual(findings);
