@@ -8,10 +8,18 @@ import { addPartner, addPlacement, changePlacement, mirrorBuild } from '../arran
 import { misfit } from '../resolve/place.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
-import { darkGapRing, litChannels, powerRing, ringOf, type Ring, type RingOptions } from './ring.ts';
+import {
+  darkGapRing,
+  lightToward,
+  litChannels,
+  powerRing,
+  ringOf,
+  type Ring,
+  type RingOptions,
+} from './ring.ts';
 import { bearingsIn, mirrorBearing, sectorsWhere } from './sectors.ts';
 import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
-import { levelAt } from '../timing/timeline.ts';
+import { levelAt, timelinesOf } from '../timing/timeline.ts';
 import { longestDarkMs } from '../timing/signal.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { bruteRing } from '../../test/reference/bruteRing.ts';
@@ -212,4 +220,18 @@ describe('sectors', () => {
         for (const cd of ring(demoBuild(name), day(stage)).effectiveCd)
           expect(Number.isFinite(cd)).toBe(true);
   });
+});
+
+test('of light in which one clock is linked to another what is worst is a bound', () => {
+  const build = demoBuild('ks-13');
+  const lit = litChannels(build, day(2), ALL);
+  const timelines = timelinesOf(lit.map(({ drive }) => drive));
+  expect(timelines.length).toBeGreaterThan(1);
+  const linked = (which: number | null): boolean =>
+    lightToward(
+      lit,
+      timelines.map((t, i) => ({ ...t, linked: i === which })),
+      180,
+    ).linked === true;
+  expect([linked(null), linked(0), linked(timelines.length - 1)]).toEqual([false, true, true]);
 });

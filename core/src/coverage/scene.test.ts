@@ -7,7 +7,7 @@ import { readBuild } from '../rules/document.ts';
 import { stateWith } from '../state/state.ts';
 import { frontAndRear, stageId } from '../../test/reference/places.ts';
 import { channelsNear } from './near.ts';
-import { inScene, inVehicle, sceneNear, sceneSeen } from './scene.ts';
+import { inScene, inVehicle, sceneNear, sceneSeen, stateThere } from './scene.ts';
 
 const day = (stage: number) => stateWith({ on: [stageId(stage)] });
 
@@ -105,5 +105,14 @@ describe('a scene of several vehicles', () => {
     expect(() => readBuild(changeInScene(moved, 'v1', { inStep: [{ here: 'nobody', there: 'x' }] }))).toThrow(
       /scene\[0\]\.inStep\[0\]\.here: no sync group 'nobody'/,
     );
+  });
+
+  test('another vehicle shows what it is said to show, of what it has, everything shut', () => {
+    const asked = { ...vehicle, on: ['stage-1', 'no-such', 'stage-3'] };
+    expect(stateThere({ vehicle: asked, build: there }, 'night')).toEqual({
+      on: ['stage-1', 'stage-3'],
+      open: [],
+      ambient: 'night',
+    });
   });
 });
