@@ -36,7 +36,9 @@ describe('one cause is one', () => {
     expect(blue.length).toBeGreaterThan(3);
     const [cause, ...more] = causesOf(build, blue);
     expect(more).toEqual([]);
-    expect(cause?.findings).toEqual(blue);
+    // The most blue is told for all, the others in order.
+    expect(cause?.first.sentence).toMatch(/^Blue shows to the front from 7 lamps in Stage 2, up to 7253 cd/);
+    expect(cause?.findings).toEqual([cause?.first, ...blue.filter((f) => f !== cause?.first)]);
     expect(cause === undefined ? '' : reachText(build, cause)).toMatch(
       new RegExp(`^also in Stage \\d.*; ${blue.length} findings$`),
     );
@@ -55,6 +57,24 @@ describe('one cause is one', () => {
     expect(keys(finding({}), finding({ kind: 'dark-gap' }))).toBe(2);
     expect(keys(finding({}), finding({ outcome: 'cannot tell' }))).toBe(2);
     expect(keys(finding({ id: 'p|r|s||day|rear/blue' }), finding({ id: 'p|r|s||day|rear/red' }))).toBe(2);
+  });
+
+  test('of the gravest the one that breaks its limit by most is told for all', () => {
+    const by = (value: number, sense: 'at most' | 'at least', limit: number, more: Partial<Finding> = {}) =>
+      finding({ figure: { value, unit: 'cd' }, limits: [{ value: limit, unit: 'cd', sense }], ...more });
+    const firstOf = (...all: Finding[]): number | undefined => causesOf(ks12, all)[0]?.first.figure?.value;
+    expect(firstOf(by(90, 'at least', 100), by(40, 'at least', 100), by(60, 'at least', 100))).toBe(40);
+    expect(firstOf(by(110, 'at most', 100), by(70, 'at most', 20), by(130, 'at most', 100))).toBe(70);
+    expect(firstOf(by(2, 'at most', 0), by(5, 'at most', 0))).toBe(5);
+    expect(firstOf(by(-1, 'at least', 0), by(-3, 'at least', 0))).toBe(-3);
+    expect(firstOf(by(90, 'at least', 100), by(40, 'at least', 100, { severity: 'notes' }))).toBe(90);
+    expect(firstOf(by(80, 'at least', 100), by(80, 'at least', 100, { id: 'other|rule|a||day|rear' }))).toBe(
+      80,
+    );
+    // As bad as each other: the first; what cannot be measured comes after what can.
+    const words = finding({ figure: null, limits: [], id: 'pack|rule|stage-2||day|rear' });
+    expect(causesOf(ks12, [words, by(90, 'at least', 100)])[0]?.first.figure?.value).toBe(90);
+    expect(causesOf(ks12, [words, { ...words, id: 'q|rule|stage-2||day|rear' }])[0]?.first).toBe(words);
   });
 
   test('no finding is lost, none told twice, the gravest for each', () => {

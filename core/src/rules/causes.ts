@@ -8,7 +8,7 @@ import type { Finding } from './finding.ts';
 export interface Cause {
   /** The same for the same cause from one check to the next. */
   readonly key: string;
-  /** The gravest of them, told for all. */
+  /** The gravest of them, and of those the one that breaks its limit by most: told for all. */
   readonly first: Finding;
   /** With the first. */
   readonly findings: readonly Finding[];
@@ -23,17 +23,36 @@ export function causesOf(build: Build, findings: readonly Finding[]): Cause[] {
   const partnerOf = new Map(
     build.placements.map(({ id, partnerId }) => [id, partnerId === null || id < partnerId ? id : partnerId]),
   );
-  const causes = new Map<string, Finding[]>();
+  const causes = new Map<string, [Finding, ...Finding[]]>();
   for (const finding of findings) {
     const key = causeKey(finding, partnerOf);
     const known = causes.get(key);
     if (known === undefined) causes.set(key, [finding]);
     else known.push(finding);
   }
-  return [...causes].flatMap(([key, [first, ...more]]) =>
-    first === undefined ? [] : [{ key, first, findings: [first, ...more] }],
-  );
+  return [...causes].map(([key, same]) => {
+    const first = worstOf(same);
+    return { key, first, findings: [first, ...same.filter((finding) => finding !== first)] };
+  });
 }
+
+/** Of findings of one cause, the first of the gravest that no other exceeds. */
+function worstOf(findings: readonly [Finding, ...Finding[]]): Finding {
+  const [first, ...others] = findings;
+  return others
+    .filter(({ severity }) => severity === first.severity)
+    .reduce((worst, finding) => (beyond(finding) > beyond(worst) ? finding : worst), first);
+}
+
+/** How far a figure is beyond its limit, as a share of it; of a limit of nothing, itself. */
+const beyond = ({ figure, limits }: Finding): number =>
+  Math.max(
+    0,
+    ...limits.map(({ value, sense }) => {
+      const by = figure === null ? 0 : sense === 'at most' ? figure.value - value : value - figure.value;
+      return by / (Math.abs(value) || 1);
+    }),
+  );
 
 /** What is wrong, whoever asks and wherever: without pack and state, a lamp for its mirror image, a colour for any face. */
 function causeKey({ id, kind, outcome }: Finding, partnerOf: ReadonlyMap<string, string>): string {
