@@ -8,6 +8,7 @@ import { asBefore } from '../arrange/asBefore.ts';
 import { causesOf, causesOfWork, countBySeverity, reachText } from './causes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
+import { stateWith } from '../state/state.ts';
 import { figureText, findingsTable, findingsText } from './findingsTable.ts';
 
 const ks12 = demoBuild('ks-12');
@@ -71,6 +72,12 @@ describe('one cause is one', () => {
     expect(firstOf(by(80, 'at least', 100), by(80, 'at least', 100, { id: 'other|rule|a||day|rear' }))).toBe(
       80,
     );
+    const on = (...ids: string[]): Partial<Finding> => ({
+      evidence: { state: stateWith({ on: ids }), channels: [], sectors: [], steps: [] },
+    });
+    const inStage = by(90, 'at least', 100, on('stage-1'));
+    expect(firstOf(inStage, by(40, 'at least', 100, on('stage-2', 'alley-left')))).toBe(90);
+    expect(firstOf(inStage, by(40, 'at least', 100, on('stage-2')))).toBe(40);
     // As bad as each other: the first; what cannot be measured comes after what can.
     const words = finding({ figure: null, limits: [], id: 'pack|rule|stage-2||day|rear' });
     expect(causesOf(ks12, [words, by(90, 'at least', 100)])[0]?.first.figure?.value).toBe(90);

@@ -8,7 +8,7 @@ import type { Finding } from './finding.ts';
 export interface Cause {
   /** The same for the same cause from one check to the next. */
   readonly key: string;
-  /** The gravest of them, and of those the one that breaks its limit by most: told for all. */
+  /** The gravest of them, and of those with as little on the one that breaks its limit by most: told for all. */
   readonly first: Finding;
   /** With the first. */
   readonly findings: readonly Finding[];
@@ -36,13 +36,15 @@ export function causesOf(build: Build, findings: readonly Finding[]): Cause[] {
   });
 }
 
-/** Of findings of one cause, the first of the gravest that no other exceeds. */
+/** Of findings of one cause, the first of the gravest that no other exceeds with as little switched on. */
 function worstOf(findings: readonly [Finding, ...Finding[]]): Finding {
   const [first, ...others] = findings;
   return others
-    .filter(({ severity }) => severity === first.severity)
+    .filter((finding) => finding.severity === first.severity && switchedOn(finding) <= switchedOn(first))
     .reduce((worst, finding) => (beyond(finding) > beyond(worst) ? finding : worst), first);
 }
+
+const switchedOn = ({ evidence: { state } }: Finding): number => state?.on.length ?? 0;
 
 /** How far a figure is beyond its limit, as a share of it; of a limit of nothing, itself. */
 const beyond = ({ figure, limits }: Finding): number =>
