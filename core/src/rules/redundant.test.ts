@@ -1,8 +1,9 @@
-import { describe, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { removePlacements } from '../arrange/lamps.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from './check.ts';
+import type { CheckResult } from './finding.ts';
 import { redundantLamps, type Redundant } from './redundant.ts';
 
 function found(build: Build): { readonly lamps: readonly Redundant[]; readonly shares: readonly number[] } {
@@ -17,31 +18,41 @@ function found(build: Build): { readonly lamps: readonly Redundant[]; readonly s
 const labelled = (build: Build, { placementIds }: Redundant): (string | undefined)[] =>
   placementIds.map((id) => build.placements.find((p) => p.id === id)?.label);
 
-describe('lamps to spare', () => {
+test('lamps to spare: without any of them nothing is found that was not; what costs most comes first', () => {
   const truck = demoBuild('line-marking');
   const { lamps, shares } = found(truck);
-
-  test('without any one of them nothing is found that was not', () => {
-    const known = new Set(checkBuild(truck).findings.map(({ id }) => id));
-    for (const { placementIds } of lamps) {
-      const { findings } = checkBuild(removePlacements(truck, new Set(placementIds)));
-      expect(findings.filter(({ id, severity }) => severity !== 'notes' && !known.has(id))).toEqual([]);
-    }
-  });
-  test('the others are missed: what is not named breaks something, or makes it worse', () => {
-    const named = new Set(lamps.flatMap(({ placementIds }) => placementIds));
-    const board = truck.placements.find(({ fixtureId }) => fixtureId.includes('arrow'));
-    if (board === undefined) throw new Error('the truck has an arrow');
-    expect(named.has(board.id)).toBe(false);
-  });
-  test('what costs most comes first, each pair once, with the room it takes from a rule', () => {
-    const prices = lamps.map(({ priceMinor }) => priceMinor);
-    expect(prices).toEqual(prices.toSorted((a, b) => b - a));
-    const ids = lamps.flatMap(({ placementIds }) => placementIds);
-    expect(new Set(ids).size).toBe(ids.length);
-    for (const { loses } of lamps) if (loses !== null) expect(loses.without).toBeLessThan(loses.with);
-    expect(shares.at(-1)).toBe(1);
-  });
+  const base = checkBuild(truck);
+  const known = new Set(base.findings.map(({ id }) => id));
+  const margins = (of: CheckResult): ReadonlyMap<string, number> =>
+    new Map(of.outcomes.flatMap((o) => (o.margin === null ? [] : [[`${o.packId} ${o.ruleId}`, o.margin]])));
+  const had = margins(base);
+  expect(lamps.length).toBeGreaterThan(1);
+  for (const { placementIds, loses } of lamps) {
+    const without = checkBuild(removePlacements(truck, new Set(placementIds)));
+    expect(without.findings.filter(({ id, severity }) => severity !== 'notes' && !known.has(id))).toEqual([]);
+    // The rule that loses most room, by looking at each.
+    const lost = [...margins(without)]
+      .map(([rule, left]) => ({ rule, had: had.get(rule) ?? left, left }))
+      .toSorted((x, y) => y.had - y.left - (x.had - x.left))[0];
+    if (lost === undefined || lost.had - lost.left < 1e-6) expect(loses).toBeNull();
+    else
+      expect(loses).toEqual({
+        packId: lost.rule.split(' ')[0],
+        ruleId: lost.rule.split(' ')[1],
+        with: lost.had,
+        without: lost.left,
+      });
+  }
+  expect(lamps.some(({ loses }) => loses !== null)).toBe(true);
+  const prices = lamps.map(({ priceMinor }) => priceMinor);
+  expect(prices).toEqual(prices.toSorted((x, y) => y - x));
+  const ids = lamps.flatMap(({ placementIds }) => placementIds);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(shares.at(-1)).toBe(1);
+  // The others are missed: what is not named breaks something, or makes it worse.
+  const board = truck.placements.find(({ fixtureId }) => fixtureId.includes('arrow'));
+  expect(board).toBeDefined();
+  expect(ids).not.toContain(board?.id);
 });
 
 test('when two that are to spare go, what is left is less to spare: alone on a face nothing is', () => {

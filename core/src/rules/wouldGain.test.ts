@@ -1,6 +1,7 @@
-import { describe, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
+import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { footprint, placeFixture } from '../resolve/place.ts';
@@ -30,66 +31,61 @@ const toldOf = (build: Build): string[] =>
   checkBuild(build)
     .findings.filter(({ severity, kind }) => LAYOUT_KINDS.has(kind) && ['blocks', 'warns'].includes(severity))
     .map(({ sentence }) => sentence);
+const placed = (build: Build): Placement => {
+  const found = build.placements.find(({ id }) => id === 'more');
+  if (found === undefined) throw new Error('nothing was put');
+  return found;
+};
 const LAYOUT_KINDS = new Set(LAYOUT_CHECKS.map(({ kind }) => kind));
 
-describe('what one more pair would gain', () => {
-  const truck = demoBuild('line-marking');
+const truck = demoBuild('line-marking');
+
+test('what one more pair would gain is what comes of adding it, clear of all else, as far out as there is room', () => {
   const tried = toTheEnd(wouldGain(truck, stage2, fogFrom(0)));
-
-  test('is what comes of adding it, the most first', () => {
-    expect(tried.length).toBeGreaterThan(1);
-    const gains = tried.map(({ gainM }) => gainM);
-    expect(gains).toEqual(gains.toSorted((a, b) => b - a));
-    for (const more of tried) {
-      const added = addMore(truck, more, 'more', stage2.on);
-      expect(seenM(added, 0) - seenM(truck, 0)).toBeCloseTo(more.gainM, 9);
-      expect(added.placements.length - truck.placements.length).toBe(more.pair ? 2 : 1);
-    }
+  expect(tried.length).toBeGreaterThan(1);
+  const gains = tried.map(({ gainM }) => gainM);
+  expect(gains).toEqual(gains.toSorted((a, b) => b - a));
+  const lookup = lookupOf(truck);
+  for (const more of tried) {
+    const added = addMore(truck, more, 'more', stage2.on);
+    expect(seenM(added, 0) - seenM(truck, 0)).toBeCloseTo(more.gainM, 9);
+    // In the middle it is its own mirror image.
+    const isInMiddle = Math.abs(placeFixture(lookup, placed(added), new Set()).base[1]) < 0.01;
+    expect(more.pair).toBe(!isInMiddle);
+    const count = isInMiddle ? 1 : 2;
+    expect(added.placements.length - truck.placements.length).toBe(count);
+    expect(more.priceMinor).toBe(lookup.fixture(more.fixtureId).priceMinor * count);
+    expect(readBuild(JSON.parse(JSON.stringify(added)))).toEqual(added);
+    expect(placed(added).modules.every(({ groupId }) => groupId !== null)).toBe(true);
+    expect(toldOf(added)).toEqual(toldOf(truck));
+  }
+  const room = tried.map(({ fixtureId, zoneId, uM }) => {
+    const { widthM } = zoneOf(lookup.vehicle, zoneId);
+    return widthM / 2 - footprint(lookup.fixture(fixtureId)).halfU - uM;
   });
+  expect(room.filter((m) => m < -1e-9)).toEqual([]);
+  expect(room.some((m) => m < 1e-9)).toBe(true);
 
-  test('stands clear, can be kept, and lights with its neighbours', () => {
-    for (const more of tried) {
-      const added = addMore(truck, more, 'more', stage2.on);
-      expect(readBuild(JSON.parse(JSON.stringify(added)))).toEqual(added);
-      const lamp = added.placements.find(({ id }) => id === 'more');
-      expect(lamp?.modules.every(({ groupId }) => groupId !== null)).toBe(true);
-      expect(toldOf(added)).toEqual(toldOf(truck));
-    }
-  });
+  // The outermost place gives way to one further in where something must stay clear.
+  const [best] = tried;
+  if (best === undefined) throw new Error('nothing is gained');
+  const [x, y, z] = placeFixture(lookup, placed(addMore(truck, best, 'more', stage2.on)), new Set()).base;
+  const kept = addOwn(truck, 'keepOuts', [
+    {
+      id: 'own-pod',
+      name: 'Camera pod',
+      kind: 'other',
+      from: [x - 0.1, y - 0.03, z - 0.1],
+      to: [x + 0.1, y + 0.03, z + 0.1],
+    },
+  ]);
+  const again = toTheEnd(wouldGain(kept, stage2, fogFrom(0)));
+  const further = again.find(({ zoneId }) => zoneId === best.zoneId)?.uM ?? NaN;
+  expect(further).toBeLessThan(best.uM);
+  expect(further).toBeGreaterThan(0);
+  for (const more of again) expect(toldOf(addMore(kept, more, 'more', stage2.on))).toEqual(toldOf(kept));
+});
 
-  test('stands as far out in its zone as there is room, its lamp within the zone', () => {
-    const lookup = lookupOf(truck);
-    const room = tried.map(({ fixtureId, zoneId, uM }) => {
-      const { widthM } = zoneOf(lookup.vehicle, zoneId);
-      return widthM / 2 - footprint(lookup.fixture(fixtureId)).halfU - uM;
-    });
-    expect(room.filter((m) => m < -1e-9)).toEqual([]);
-    expect(room.some((m) => m < 1e-9)).toBe(true);
-    for (const { fixtureId, pair, priceMinor } of tried)
-      expect(priceMinor).toBe(lookup.fixture(fixtureId).priceMinor * (pair ? 2 : 1));
-  });
-
-  test('keeps off what must stay clear: the outermost place gives way to one further in', () => {
-    const [best] = tried;
-    if (best === undefined) throw new Error('nothing is gained');
-    const put = addMore(truck, best, 'more', stage2.on).placements.find(({ id }) => id === 'more');
-    if (put === undefined) throw new Error('nothing was put');
-    const [x, y, z] = placeFixture(lookupOf(truck), put, new Set()).base;
-    const kept = addOwn(truck, 'keepOuts', [
-      {
-        id: 'own-pod',
-        name: 'Camera pod',
-        kind: 'other',
-        from: [x - 0.1, y - 0.03, z - 0.1],
-        to: [x + 0.1, y + 0.03, z + 0.1],
-      },
-    ]);
-    const again = toTheEnd(wouldGain(kept, stage2, fogFrom(0)));
-    expect(again.find(({ zoneId }) => zoneId === best.zoneId)?.uM ?? -1).toBeLessThan(best.uM);
-    for (const more of again) expect(toldOf(addMore(kept, more, 'more', stage2.on))).toEqual(toldOf(kept));
-  });
-
-  test('from behind, where the board outshines all, no head is worth it', () => {
-    expect(toTheEnd(wouldGain(truck, stage2, fogFrom(180)))).toEqual([]);
-  });
+test('from behind, where the board outshines all, no head is worth it', () => {
+  expect(toTheEnd(wouldGain(truck, stage2, fogFrom(180)))).toEqual([]);
 });
