@@ -152,6 +152,7 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Edit a copy' }).first().click();
       await page.getByRole('article', { name: /own copy$/ }).waitFor();
+      await proved(page);
     },
   },
   {

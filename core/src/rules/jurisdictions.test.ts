@@ -67,7 +67,12 @@ test('what must be off is said once: not again with a key besides, nor what only
   const nowhere = broken([], { evidence: { state: null, channels: [], sectors: [], steps: [] } });
   expect(mustBeOff(nowhere)).toEqual([]);
   expect(mustBeOff(alley)).toEqual(['Stage 2, Left alley']);
-  expect(mustBeOff(alley, broken(['stage-3']))).toEqual(['Stage 2, Left alley', 'Stage 3']);
+  expect(mustBeOff(alley, broken(['stage-3']))).toEqual(['Stage 3', 'Stage 2, Left alley']);
+  expect(mustBeOff(broken(['stage-3']), broken(['stage-1']), broken(['stage-2']))).toEqual([
+    'Stage 1',
+    'Stage 2',
+    'Stage 3',
+  ]);
   expect(mustBeOff(broken(['stage-2'], { severity: 'warns' }))).toEqual([]);
   expect(mustBeOff(broken([]), broken(['stage-1']))).toEqual(['Stage 1']);
 });

@@ -1,4 +1,4 @@
-import { onText, type On } from '../design/controls.ts';
+import { namedOns, onText, type On } from '../design/controls.ts';
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
@@ -13,7 +13,7 @@ export interface Place {
   readonly untold: readonly RuleOutcome[];
   /**
    * What is on where a rule that blocks is broken there: together it must not be on. One that holds another says nothing
-   * new and is left out, as is what is wrong with nothing on.
+   * new and is left out, as is what is wrong with nothing on. The fewest at once first, then as the functions stand.
    */
   readonly mustBeOff: readonly string[];
 }
@@ -33,7 +33,11 @@ export function placesOf(
     );
     const isLess = (some: readonly On[], all: readonly On[]): boolean =>
       some.length < all.length && some.every((on) => all.includes(on));
-    const least = ons.filter((on) => !ons.some((other) => isLess(other, on)));
+    const places = namedOns(build).map(({ on }) => on);
+    const placeOf = (on: readonly On[]): number => Math.min(...on.map((one) => places.indexOf(one)));
+    const least = ons
+      .filter((on) => !ons.some((other) => isLess(other, on)))
+      .toSorted((a, b) => a.length - b.length || placeOf(a) - placeOf(b));
     return {
       jurisdiction,
       packs,
