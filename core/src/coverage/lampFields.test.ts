@@ -53,7 +53,7 @@ test.each(['ks-12', 'tunnel-pumper-3', 'ferry-slip'] as const)(
     const lookup = lookupOf(build);
     const { vehicle } = lookup;
     const stops = stopsOf(vehicle).map(({ id }) => id);
-    const together = vehicle.parts.slice(0, 3).flatMap(({ stops: [stop] }) => stop?.id ?? []);
+    const together = vehicle.parts.slice(0, 3).map(({ stops: [stop] }) => stop.id);
     const fields = fieldsOf(build);
     let hidden = 0;
     for (const open of [[], ...stops.map((id) => [id]), together]) {
