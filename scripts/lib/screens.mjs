@@ -4,7 +4,7 @@ import { freePort, run } from './run.mjs';
 
 /**
  * Runs the tests of screens.
- * @param {string} databaseUrl - of an empty database
+ * @param {string} databaseUrl - of a database that nobody else uses meanwhile
  * @param {string} chromium - its program
  * @param {readonly string[]} [args] - for Playwright: specs by file, or `-g` and a part of a test's name
  */
