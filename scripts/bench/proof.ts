@@ -2,10 +2,9 @@ import type { Condition } from '@flarik/core/design/condition';
 import { withControls } from '@flarik/core/design/controlEdits';
 import type { ControlFunction } from '@flarik/core/design/functions';
 import type { Build } from '@flarik/core/design/schema';
-import { Machine } from '@flarik/core/proof/machine';
 import { ProofMemory } from '@flarik/core/proof/memory';
 import { prove } from '@flarik/core/proof/prove';
-import { reach } from '@flarik/core/proof/reach';
+import { ReachableSet } from '@flarik/core/proof/reachable';
 import { checkBuild } from '@flarik/core/rules/check';
 import { bruteReach } from '@flarik/core/test/reference/bruteReach';
 import { demoBuild } from '@flarik/core/test/reference/demo';
@@ -57,10 +56,10 @@ function afterEdits(name: 'incident-command' | 'shore-medic-7') {
 /** Every reachable state, against a plain search over objects; how the time grows; the whole proof of the largest demo build. */
 export function proofBench() {
   const small = latches(9);
-  const fast = timed(() => reach(new Machine(small)).count);
+  const fast = timed(() => new ReachableSet(small).count);
   const plain = timed(() => bruteReach(small).length);
   const growth = [12, 14, 16, 18, 20, 22].map((bits) => {
-    const { ms, result } = timed(() => reach(new Machine(latches(bits - 1)), 2 ** 22 + 1));
+    const { ms, result } = timed(() => new ReachableSet(latches(bits - 1)));
     return { raw: `2^${bits}`, reachable: String(result.count), ms };
   });
   return {

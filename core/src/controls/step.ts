@@ -140,8 +140,8 @@ function endPhase(phases: ReadonlyMap<string, Phase>, id: string): ReadonlyMap<s
   return new Map(phases).set(id, phase === 'waiting' ? 'on' : 'off');
 }
 
-/** What is on, given values, memories and phases; functions that forget and are not enabled have forgotten. */
-function settled(
+/** What is on, given values, memories and phases, each as it stands or before it is judged; functions that forget and are not enabled have forgotten. */
+export function settled(
   programme: Programme,
   values: ReadonlyMap<string, string>,
   memory: ReadonlyMap<string, number>,

@@ -36,6 +36,8 @@ export interface Asked {
   readonly more: 'helps' | 'hurts' | null;
   /** Null where all channels are one lot, which speaks when it is empty, too. */
   readonly lots: ((drive: Drive, at: Situation) => readonly string[]) | null;
+  /** Whether it asks if one function is on alone. */
+  readonly asksAlone: boolean;
   /** What it keeps to whatever stands open. */
   readonly limits: (at: Situation) => readonly WhateverOpen[];
   readonly judge: (at: Situation) => readonly Judgement[];
@@ -59,6 +61,7 @@ export function askedRule(build: Build, { pack, rule }: AskedRule): Asked | null
     regards: (drive) => kind.regards(drive, rule),
     more: kind.more(rule),
     lots: lots === null ? null : (drive, at) => lots(drive, at, rule),
+    asksAlone: kind.asksAlone,
     limits: (at) => limitsOf(rule, at),
     judge: (at) => judgementsOf(rule, at),
   };
@@ -82,6 +85,7 @@ export function askedWish(build: Build, wish: WishData): Asked | null {
     regards: (drive) => limits.some((limit) => limit.colour === drive.colour && limit.counts(drive)),
     more: 'hurts',
     lots: null,
+    asksAlone: false,
     limits: () => limits,
     judge: (at) => check.inState(at, wish),
   };

@@ -90,7 +90,7 @@ export class BehaviourJudge {
    * @param drives - the channels at work that count for it
    */
   isSo(behaviour: Behaviour, on: readonly On[], drives: readonly Drive[]): boolean {
-    const { subject, is, atLeast, patternId, mostLevel } = behaviour;
+    const { subject, is, atLeast, patternId } = behaviour;
     switch (subject.kind) {
       case 'function':
         return on.some((one) => readOn(one).id === subject.functionId) === (is === 'on');
@@ -107,7 +107,7 @@ export class BehaviourJudge {
           case 'in pattern':
             return modulesOf(drives) >= atLeast && drives.every((d) => d.patternId === patternId);
           case 'at most':
-            return drives.every((d) => this.#levelOf(d) <= (mostLevel ?? 1) + LEVEL_ROUNDING);
+            return drives.every((d) => this.isDimmedTo(behaviour, d));
           case 'in two colours':
             return inTwoColours(drives) >= atLeast;
           case 'lit':
@@ -116,6 +116,11 @@ export class BehaviourJudge {
             return modulesOf(drives) >= atLeast;
         }
     }
+  }
+
+  /** Whether a channel at work gives no more than the level that a behaviour allows. */
+  isDimmedTo({ mostLevel }: Behaviour, drive: Drive): boolean {
+    return this.#levelOf(drive) <= (mostLevel ?? 1) + LEVEL_ROUNDING;
   }
 
   /** How much of its full light a channel at work gives at its brightest, 0 to 1. */

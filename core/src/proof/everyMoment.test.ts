@@ -1,21 +1,18 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { leavesOf, type Condition } from '../design/condition.ts';
+import { everyPicture } from '../../test/reference/everyPicture.ts';
+import type { Condition } from '../design/condition.ts';
 import { withControls } from '../design/controlEdits.ts';
 import type { ControlFunction } from '../design/functions.ts';
-import { conditionsOf } from '../design/inputs.ts';
 import { Build } from '../design/schema.ts';
 import { rulesHere } from '../rules/registry.ts';
 import { Situation } from '../rules/situation.ts';
-import { checkedOns, modeOf, stateWith } from '../state/state.ts';
-import { AMBIENTS, type Ambient } from '../words/ambient.ts';
+import { stateWith } from '../state/state.ts';
 import { COLOURS } from '../words/colour.ts';
 import { FACES } from '../words/face.ts';
 import { askedRule, askedWish, type Asked } from './asked.ts';
 import { packRules } from './packRules.ts';
-import { movesOf } from './pictures.ts';
-import { NEVER, NIGHT } from './questions.ts';
 import { ProofSubject } from './subject.ts';
 
 const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
@@ -83,37 +80,18 @@ function plainly(build: Build, subject: ProofSubject): Map<string, Set<string>> 
     ...build.brief.constraints.flatMap((one) => askedWish(build, one) ?? []),
   ];
   const whens = asked.flatMap(({ when }) => when ?? []);
-  const leaves = [...conditionsOf(build.controls), ...whens].flatMap((c) => [...leavesOf(c)]);
-  const isAsked = (input: string) => leaves.some((leaf) => leaf.kind === 'is' && leaf.input === input);
-  const moves = movesOf(build).filter(({ input }) => isAsked(input));
-  const moments = subject.walked.moments([
-    isAsked('ambient') ? NIGHT : NEVER,
-    ...moves.map(({ input, value }) => is(input, value)),
-    ...whens,
-  ]);
-  const lights = new Set(
-    checkedOns(build).filter((on) => AMBIENTS.some((a) => subject.showing.driven([on], a).length > 0)),
-  );
   const told = new Map<string, Set<string>>();
-  for (let m = 0; m < moments.count; m++) {
-    const { on, holds } = moments.at(m);
-    const [isNight, ...more] = holds;
-    const open = moves.flatMap(({ stop }, i) => (more[i] === true ? [stop] : []));
-    const truths = more.slice(moves.length);
-    const ambients: readonly Ambient[] = isAsked('ambient') ? [isNight === true ? 'night' : 'day'] : AMBIENTS;
-    const mode = on.some((one) => lights.has(one)) ? modeOf(build, on) : 0;
-    for (const ambient of ambients)
-      for (const one of asked) {
-        const holdsNow = one.when === null || truths[whens.indexOf(one.when)] === true;
-        const speaks = holdsNow && one.ambients.includes(ambient) && (one.modes?.includes(mode) ?? true);
-        const isThere = one.poses?.some((pose) => pose.join() === open.join()) ?? true;
-        if (!speaks || !(isThere || one.sees === 'driven')) continue;
-        const at = new Situation(build, stateWith({ on, open, ambient }), one.upperAboveM);
-        for (const judgement of one.judge(at))
-          if (judgement.outcome !== 'holds')
-            told.set(ofRule(one), (told.get(ofRule(one)) ?? new Set()).add(judgement.about));
-      }
-  }
+  for (const { on, ambient, mode, open, holds: truths } of everyPicture(subject, whens).pictures)
+    for (const one of asked) {
+      const holdsNow = one.when === null || truths[whens.indexOf(one.when)] === true;
+      const speaks = holdsNow && one.ambients.includes(ambient) && (one.modes?.includes(mode) ?? true);
+      const isThere = one.poses?.some((pose) => pose.join() === open.join()) ?? true;
+      if (!speaks || !(isThere || one.sees === 'driven')) continue;
+      const at = new Situation(build, stateWith({ on, open, ambient }), one.upperAboveM);
+      for (const judgement of one.judge(at))
+        if (judgement.outcome !== 'holds')
+          told.set(ofRule(one), (told.get(ofRule(one)) ?? new Set()).add(judgement.about));
+    }
   return told;
 }
 

@@ -1,7 +1,6 @@
 import type { ChannelRef } from '../design/schema.ts';
-import type { Ambient } from '../words/ambient.ts';
 import type { Severity } from '../words/severity.ts';
-import type { Place } from './about.ts';
+import type { RepresentativeState } from './representative.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** Something a check found, in a state that can be reached or in none. */
@@ -9,10 +8,8 @@ export interface Found {
   /** What it is about, by ids and words without a figure. */
   readonly about: string;
   readonly sentence: string;
-  /** Where it is so: nearest to rest. Left out for what is so in every state, or in none. */
-  readonly moment?: Place;
-  /** The light around in which it is so, where the way there does not say. */
-  readonly ambient?: Ambient;
+  /** Where it is so: nearest to rest. Left out, or null, for what is so in every state, or in none. */
+  readonly where?: RepresentativeState | null;
   readonly channels?: readonly ChannelRef[];
   /** Where it is graver or less grave than the check usually says. */
   readonly severity?: Severity;
@@ -25,7 +22,7 @@ export interface ProofCheck {
   readonly kind: string;
   readonly severity: Severity;
   readonly clause: string;
-  /** It walks what it asks about by itself, or needs no states: it can tell where all states together are too many. */
+  /** It asks about some functions at a time, or needs no states: it can tell where all states together are too many. */
   readonly alone?: true;
   readonly find: (subject: ProofSubject) => readonly Found[];
 }

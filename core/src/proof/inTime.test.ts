@@ -2,29 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { bruteReach } from '../../test/reference/bruteReach.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
-import { Programme, type ControlState, type Phase } from '../controls/programme.ts';
+import { Programme, type ControlState } from '../controls/programme.ts';
 import { nextDue, passed, type Running } from '../controls/simulator.ts';
 import { isTiming } from '../controls/step.ts';
 import type { Condition } from '../design/condition.ts';
 import { newFunction, type ControlFunction } from '../design/functions.ts';
 import { usualControls } from '../design/usualControls.ts';
 import { comesWithin, type Comes } from './inTime.ts';
-import { Machine, type Registers } from './machine.ts';
-import { OFF, ON, STAYING, WAITING } from './parts.ts';
-import { reach } from './reach.ts';
-
-const PHASES: Readonly<Record<Phase, number>> = { off: OFF, waiting: WAITING, on: ON, staying: STAYING };
-
-/** A state of `step` as registers. */
-function registersOf(machine: Machine, { values, memory, phases, on }: ControlState): Registers {
-  const { inputs, ranked } = machine.programme;
-  return {
-    values: Uint8Array.from(inputs, ({ id, values: all }) => all.indexOf(values.get(id) ?? '')),
-    memory: Uint8Array.from(ranked, ({ id }) => memory.get(id) ?? 0),
-    phases: Uint8Array.from(ranked, ({ id }) => PHASES[phases.get(id) ?? 'off']),
-    on: Uint8Array.from(ranked, ({ id }) => (on.has(id) ? 1 : 0)),
-  };
-}
 
 /** How a function comes on or goes off from each state that can be reached, with no other event. */
 function comesAt(
@@ -32,10 +16,8 @@ function comesAt(
   functionId: string,
   limitMs: number,
 ): { readonly state: ControlState; readonly comes: Comes }[] {
-  const machine = new Machine(programme);
-  const rank = programme.ranked.findIndex(({ id }) => id === functionId);
-  const comes = comesWithin(reach(machine), limitMs, ({ on }) => on[rank] === 1);
-  return bruteReach(programme).map(({ state }) => ({ state, comes: comes(registersOf(machine, state)) }));
+  const comes = comesWithin(programme, limitMs, ({ on }) => on.has(functionId));
+  return bruteReach(programme).map(({ state }) => ({ state, comes: comes(state) }));
 }
 
 const is = (input: string, value: string): Condition => ({ kind: 'is', input, values: [value] });

@@ -1,22 +1,13 @@
-import { isTimed } from '../controls/programme.ts';
+import { isTimed, type ControlState, type Programme } from '../controls/programme.ts';
+import { isTiming, step } from '../controls/step.ts';
 import type { ControlFunction } from '../design/functions.ts';
-import type { Machine, Registers } from './machine.ts';
-import { isResting, WAITING, type MachineEvent, type Part } from './parts.ts';
-import type { Reach } from './reach.ts';
 
 /** Whether something comes about by itself in time; what takes too long to look through is not known. */
 export type Comes = 'in time' | 'late' | 'unknown';
 
 /** No more steps are followed from one state, and from all. */
 const MOST_FROM_ONE = 2_000;
-const MOST_STEPS = 3_000_000;
-
-interface Timer {
-  readonly part: Part;
-  readonly event: MachineEvent;
-  readonly rank: number;
-  readonly fn: ControlFunction;
-}
+const MOST_STEPS = 300_000;
 
 /** When a timer that runs ends, counted from the state that was begun with: no sooner and no later, ms. */
 interface Due {
@@ -29,34 +20,32 @@ interface Due {
  * that state may have any rest of its set time left; one that an end starts runs its whole time.
  *
  * @param limitMs - from the state on
- * @param isSo - of settled registers
+ * @param isSo - of a state
  */
 export function comesWithin(
-  { machine, parts }: Reach,
+  programme: Programme,
   limitMs: number,
-  isSo: (r: Registers) => boolean,
-): (r: Registers) => Comes {
-  const timers = parts.flatMap(({ part }) =>
-    part.events.flatMap((event): Timer[] => {
-      const fn = event.ends === null ? undefined : machine.programme.ranked[event.ends];
-      return event.ends === null || fn === undefined ? [] : [{ part, event, rank: event.ends, fn }];
-    }),
+  isSo: (state: ControlState) => boolean,
+): (from: ControlState) => Comes {
+  const timers = programme.ranked.filter(
+    ({ when }) => isTimed(when) || ((when.way === 'latched' || when.way === 'cycle') && when.timeoutMs > 0),
   );
   let allSteps = 0;
   return (from) => {
     let steps = 0;
-    const follow = (r: Registers, dues: readonly (Due | null)[]): Comes => {
-      if (isSo(r)) return 'in time';
+    const follow = (state: ControlState, dues: readonly (Due | null)[]): Comes => {
+      if (isSo(state)) return 'in time';
       if (++steps > MOST_FROM_ONE || ++allSteps > MOST_STEPS) return 'unknown';
       // Whichever ends first, it does so before the one that must.
       const latestMs = Math.min(...dues.map((due) => due?.latestMs ?? Infinity));
       if (latestMs > limitMs) return 'late';
       let comes: Comes = 'in time';
       for (const [i, due] of dues.entries()) {
-        if (due === null || due.soonestMs > latestMs) continue;
-        const after = afterEnd(machine, timers, r, i);
-        const dueAfter = (timer: Timer, t: number): Due | null => {
-          const setMs = runsMs(timer, after);
+        const timer = timers[i];
+        if (due === null || timer === undefined || due.soonestMs > latestMs) continue;
+        const after = step(programme, state, { kind: 'ends', functionId: timer.id })?.state ?? state;
+        const dueAfter = (fn: ControlFunction, t: number): Due | null => {
+          const setMs = runsMs(fn, after);
           if (setMs === null) return null;
           return dues[t] ?? { soonestMs: due.soonestMs + setMs, latestMs: latestMs + setMs };
         };
@@ -68,8 +57,8 @@ export function comesWithin(
     };
     return follow(
       from,
-      timers.map((timer) => {
-        const setMs = runsMs(timer, from);
+      timers.map((fn) => {
+        const setMs = runsMs(fn, from);
         return setMs === null ? null : { soonestMs: 0, latestMs: setMs };
       }),
     );
@@ -77,25 +66,16 @@ export function comesWithin(
 }
 
 /** The set time of a timer that runs; null where it does not. */
-function runsMs({ fn: { when }, rank }: Timer, { memory, phases }: Registers): number | null {
-  if (isTimed(when)) {
-    const phase = phases[rank] ?? 0;
-    return isResting(phase) ? null : phase === WAITING ? when.afterMs : when.staysMs;
+function runsMs(fn: ControlFunction, state: ControlState): number | null {
+  if (!isTiming(state, fn)) return null;
+  const { when } = fn;
+  switch (when.way) {
+    case 'always':
+      return null;
+    case 'while':
+      return state.phases.get(fn.id) === 'waiting' ? when.afterMs : when.staysMs;
+    case 'latched':
+    case 'cycle':
+      return when.timeoutMs;
   }
-  const remembers = when.way === 'latched' || when.way === 'cycle';
-  return remembers && when.timeoutMs > 0 && memory[rank] !== 0 ? when.timeoutMs : null;
-}
-
-function afterEnd(machine: Machine, timers: readonly Timer[], r: Registers, i: number): Registers {
-  const after = {
-    values: r.values.slice(),
-    memory: r.memory.slice(),
-    phases: r.phases.slice(),
-    on: r.on.slice(),
-  };
-  const timer = timers[i];
-  if (timer === undefined) return after;
-  machine.take(timer.part, after, timer.event);
-  machine.judge(machine.wired.inOrder, after);
-  return after;
 }

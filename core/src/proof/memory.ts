@@ -1,17 +1,19 @@
-import { programmeOf } from '../controls/programme.ts';
+import { programmeOf, type Programme } from '../controls/programme.ts';
 import { PoseClasses } from '../coverage/poseClasses.ts';
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import type { OpenTogether } from '../rules/openTogether.ts';
 import type { Face } from '../words/face.ts';
-import { DriveNumbers } from './bits.ts';
-import { frameText, functionsText, Walked, WalkedBefore } from './walked.ts';
+import { DriveNumbers } from './driveNumbers.ts';
+import { ReachedPrograms } from './reachedPrograms.ts';
 
 /** So many outcomes, and channels, are kept; beyond it all is forgotten. */
 const MOST_JUDGEMENTS = 300_000;
 const MOST_CHANNELS = 5000;
-/** So many programmes stay walked: what is undone, and what is done again, need not be walked anew. */
-const MOST_WALKED = 3;
+/** The sets of so many programs are kept: what is undone, and what is done again, need not be reached anew. */
+const MOST_PROGRAMS = 3;
+/** A program whose diagrams have grown beyond this is reached anew. */
+const MOST_KEPT_NODES = 1_000_000;
 
 /** A trouble without its words, which name what is on and stands open: what is so wherever the same lights. */
 export interface Bare {
@@ -43,10 +45,7 @@ export interface Kept<T> {
 export class ProofMemory {
   #build: Build | null = null;
   /** By the logic of their functions; the last asked for last. */
-  readonly #walked = new Map<string, Walked>();
-  readonly #walkedBefore = new WalkedBefore();
-  #frame = '';
-  #frames = 0;
+  readonly #reached = new Map<string, ReachedPrograms>();
   #channels = new DriveNumbers();
   #judged = new Map<string, Map<string, Judged>>();
   #together = new Map<string, Map<string, OpenTogether>>();
@@ -55,31 +54,26 @@ export class ProofMemory {
   #judgedInAll = 0;
 
   /** Begins with a build: what was told of others and is not so of it is forgotten. */
-  begin(build: Build): Walked {
+  begin(build: Build): ReachedPrograms {
     if (!sameButControls(this.#build, build) || this.#judgedInAll > MOST_JUDGEMENTS) this.#forget();
     if (this.#channels.drives.length > MOST_CHANNELS) this.#forget();
     this.#build = build;
     const programme = programmeOf(build);
-    const frame = this.#frameOf(frameText(programme));
-    const logic = `${frame} ${functionsText(programme)}`;
-    this.#walkedBefore.trim();
-    const walked = this.#walked.get(logic) ?? new Walked(programme, this.#walkedBefore, frame);
-    this.#walked.delete(logic);
-    this.#walked.set(logic, walked);
-    for (const other of [...this.#walked.keys()].slice(0, -MOST_WALKED)) this.#walked.delete(other);
-    return walked;
+    const logic = logicOf(programme);
+    const known = this.#reached.get(logic);
+    const reached =
+      known === undefined || known.whole.program.diagrams.size > MOST_KEPT_NODES
+        ? new ReachedPrograms(programme)
+        : known;
+    this.#reached.delete(logic);
+    this.#reached.set(logic, reached);
+    for (const other of [...this.#reached.keys()].slice(0, -MOST_PROGRAMS)) this.#reached.delete(other);
+    return reached;
   }
 
   /** How many states were judged since it forgot. */
   get judged(): number {
     return this.#judgedInAll;
-  }
-
-  /** A short name for a text that is long; only the last is known by it. */
-  #frameOf(text: string): string {
-    if (text !== this.#frame) this.#frames++;
-    this.#frame = text;
-    return String(this.#frames);
   }
 
   /** What a rule was found to say. */
@@ -137,3 +131,24 @@ function sameButControls(a: Build | null, b: Build): boolean {
   const [before, now] = [of(a), of(b)];
   return before.size === now.size && [...now].every(([key, value]) => Object.is(before.get(key), value));
 }
+
+/** All by which the functions of a program come on, as a text: not what they are called, nor what they show. */
+const logicOf = ({ ranked, inputs, controls, deliberate }: Programme): string =>
+  JSON.stringify([
+    ranked.map(({ id, kind, when, shows, enabledBy, forgets, choiceId, withoutMaster }) => [
+      id,
+      kind,
+      when,
+      shows.length,
+      enabledBy,
+      forgets,
+      choiceId,
+      withoutMaster,
+    ]),
+    inputs.map(({ id, values, source, byHand }) => [id, values, source, byHand]),
+    controls.panels,
+    controls.enabledBy,
+    controls.never,
+    controls.follows,
+    [...deliberate],
+  ]);

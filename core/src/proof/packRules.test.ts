@@ -20,10 +20,11 @@ import { modeOf, stateWith } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { stageId } from '../../test/reference/places.ts';
+import { everyPicture, type Picture } from '../../test/reference/everyPicture.ts';
 import { allPoses } from '../../test/reference/poses.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { packRules, type RuleProof } from './packRules.ts';
-import { Pictures, type Picture } from './pictures.ts';
+import { Poses } from './poses.ts';
 import { prove } from './prove.ts';
 import { ProofSubject } from './subject.ts';
 
@@ -40,9 +41,9 @@ function proofs(build: Build): readonly RuleProof[] {
 }
 
 /** Every combination of open parts that a picture allows, and of what else moves each by itself. */
-const allTogether = (build: Build, pictures: Pictures, picture: Picture): readonly (readonly string[])[] => [
-  ...allPoses(build, pictures.stopsOf(picture)),
-  ...pictures.posesOf(picture, null),
+const allTogether = (build: Build, poses: Poses, { open }: Picture): readonly (readonly string[])[] => [
+  ...allPoses(build, poses.stopsOf(open)),
+  ...poses.posesWith(open, null, []),
 ];
 
 /** What somebody says of all pictures: by what it is about, how near to rest; and the least room. */
@@ -51,16 +52,13 @@ interface Plain {
   margin: number | null;
 }
 
-function note(plain: Plain, { moment }: Picture, judgements: readonly Judgement[]): void {
+function note(plain: Plain, { depth }: Picture, judgements: readonly Judgement[]): void {
   for (const j of judgements) {
     if (j.margin !== null) plain.margin = Math.min(j.margin, plain.margin ?? Infinity);
     if (j.outcome !== 'holds')
-      plain.troubles.set(j.about, Math.min(moment.depth, plain.troubles.get(j.about) ?? Infinity));
+      plain.troubles.set(j.about, Math.min(depth(), plain.troubles.get(j.about) ?? Infinity));
   }
 }
-
-const allOf = (pictures: Pictures): Picture[] =>
-  Array.from({ length: pictures.count }, (_, at) => pictures.at(at));
 
 /** The same, picture by picture and pose by pose, leaving nothing out. */
 function plainly(build: Build): ReadonlyMap<string, Plain> {
@@ -74,15 +72,14 @@ function plainly(build: Build): ReadonlyMap<string, Plain> {
         return { pack, rule, at: when === null ? -1 : conditions.push(when) - 1 };
       }),
   );
-  const pictures = new Pictures(subject, conditions, true);
+  const { pictures, poses: ways } = everyPicture(subject, conditions);
   const plain = new Map<string, Plain>();
-  const stateIn = ({ moment, ambient }: Picture, open: readonly string[]) =>
-    stateWith({ on: moment.on, open, ambient });
+  const stateIn = ({ on, ambient }: Picture, open: readonly string[]) => stateWith({ on, open, ambient });
   for (const { pack, rule, at } of asked) {
     const mine: Plain = { troubles: new Map(), margin: null };
     plain.set(`${pack.id}|${rule.id}`, mine);
     const kind = kindOf(rule);
-    for (const picture of allOf(pictures)) {
+    for (const picture of pictures) {
       const { ambient, mode, open, holds } = picture;
       if (!rule.stages.some((s) => s === mode) || !kind.ambients(rule).includes(ambient)) continue;
       if (at >= 0 && holds[at] !== true) continue;
@@ -90,8 +87,8 @@ function plainly(build: Build): ReadonlyMap<string, Plain> {
         kind.sees === 'driven'
           ? [open]
           : kind.limits(rule, new Situation(build, stateWith({}), 0)).length > 0
-            ? allTogether(build, pictures, picture)
-            : pictures.posesOf(picture, kind.poses(rule, vehicleOf(build.vehicle)));
+            ? allTogether(build, ways, picture)
+            : ways.posesWith(open, kind.poses(rule, vehicleOf(build.vehicle)), []);
       for (const pose of poses)
         note(
           mine,
@@ -105,8 +102,8 @@ function plainly(build: Build): ReadonlyMap<string, Plain> {
     if (!('inState' in check)) continue;
     const mine: Plain = { troubles: new Map(), margin: null };
     plain.set(`${BRIEF_PACK}|${wish.id}`, mine);
-    for (const picture of allOf(pictures))
-      for (const pose of allTogether(build, pictures, picture))
+    for (const picture of pictures)
+      for (const pose of allTogether(build, ways, picture))
         note(mine, picture, check.inState(new Situation(build, stateIn(picture, pose), 0), wish));
   }
   return plain;
@@ -119,7 +116,7 @@ describe('what is left out says nothing new', () => {
     for (const { outcome, troubles } of proofs(build)) {
       const there = plain.get(`${outcome.packId}|${outcome.ruleId}`);
       const near = troubles.filter((t) => t.which === 'reached');
-      expect(new Map(near.map((t) => [t.trouble.about, t.moment.depth])), outcome.ruleId).toEqual(
+      expect(new Map(near.map((t) => [t.trouble.about, t.where.events.length])), outcome.ruleId).toEqual(
         there?.troubles,
       );
       if (there?.margin === null) expect(outcome.margin).toBeNull();
@@ -317,10 +314,23 @@ test('seen from a range of elevations, a rule is told of each thing once, from w
   expect(range[0]?.figure?.value ?? Infinity).toBeLessThan(high[0]?.figure?.value ?? 0);
 });
 
-test('of a build in which nothing lights yet no picture is judged; one cut that takes all of a stage is', () => {
-  const empty = { ...car, placements: [], controls: { ...car.controls, sets: [] } };
-  expect(new Pictures(new ProofSubject({ ...empty, scene: [] }), []).count).toBe(0);
-  expect(new Pictures(new ProofSubject(car), []).count).toBeGreaterThan(100);
+test('of a build in which nothing lights yet nothing is judged', () => {
+  const floor = packOf({
+    kind: 'power-floor',
+    ...common,
+    faces: ['front'],
+    level: 'any',
+    ambient: 'day',
+    minCdsPerMin: 1,
+    poses: ['shut'],
+  });
+  const counts = (build: Build) =>
+    proofs({ ...build, rulePacks: [floor] }).map(({ outcome }) => [outcome.verdict, outcome.statesChecked]);
+  const empty = { ...car, placements: [], controls: { ...car.controls, sets: [] }, scene: [] };
+  expect(counts(empty)[0]).toEqual(['silent', 0]);
+  const [verdict, states] = counts(car)[0] ?? [];
+  expect(verdict).toBe('holds');
+  expect(states).toBeGreaterThan(40);
 });
 
 test('a limit that only several parts open together pass, in light that only several functions make', () => {
@@ -356,11 +366,7 @@ test('a lamp that can be raised is looked at raised, too', () => {
       p.id === first?.id ? { ...p, heights: [{ id: 'up', name: 'raised', poleM: 0.5 }] } : p,
     ),
   };
-  const poses = (build: Build): string[] => {
-    const pictures = new Pictures(new ProofSubject(build), []);
-    const [one] = allOf(pictures);
-    return one === undefined ? [] : pictures.posesOf(one, null).flat();
-  };
+  const poses = (build: Build): string[] => new Poses(build, []).posesWith([], null, []).flat();
   expect(poses(raised)).toContain(`height.${first?.id ?? ''}=up`);
   expect(poses(car)).not.toContain(`height.${first?.id ?? ''}=up`);
 });

@@ -1,14 +1,24 @@
-import { eventName, isTimed, mostRemembered, type ProgrammeEvent } from '../controls/programme.ts';
+import {
+  eventName,
+  isTimed,
+  mostRemembered,
+  type Phase,
+  type ProgrammeEvent,
+} from '../controls/programme.ts';
 import type { InputEvent } from '../design/condition.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { eventsOf } from '../design/inputs.ts';
-import type { Asked, Heard, Wired } from './wired.ts';
+import type { Implication } from '../design/controls.ts';
+import type { Heard, Wired } from './wired.ts';
 
 /** Where a `while` with timers stands, as numbers; those it may have depend on its timers. */
 export const OFF = 0;
 export const WAITING = 1;
 export const ON = 2;
 export const STAYING = 3;
+
+/** What they are called, by their number. */
+export const PHASES: readonly Phase[] = ['off', 'waiting', 'on', 'staying'];
 
 /** Whether a phase is one without a timer that runs. */
 export const isResting = (phase: number): boolean => phase === OFF || phase === ON;
@@ -50,12 +60,8 @@ export interface Part {
   readonly variables: readonly Variable[];
   /** The functions that must be judged to go on from a state, each after those that it asks about. */
   readonly judged: readonly number[];
-  /** What may not be together, with the inputs that it names. */
-  readonly never: readonly {
-    readonly when: Asked;
-    readonly then: Asked;
-    readonly inputs: readonly number[];
-  }[];
+  /** What may not be together of its inputs. */
+  readonly never: readonly Implication[];
   readonly events: readonly MachineEvent[];
 }
 
@@ -120,13 +126,7 @@ export function splitInParts(wired: Wired): Part[] {
     return {
       variables,
       judged: inOrder,
-      never: never
-        .filter(({ places }) => places.some((at) => group.of(at) === root))
-        .map(({ rule, places }) => ({
-          when: wired.asked(rule.when),
-          then: wired.asked(rule.then),
-          inputs: places,
-        })),
+      never: never.filter(({ places }) => places.some((at) => group.of(at) === root)).map(({ rule }) => rule),
       events: events
         .filter((e) => group.of(e.move?.input ?? nodeOf(e.ends ?? e.heard[0]?.fn ?? -1)) === root)
         .map((e) => ({ ...e, ...reachOf(wired, e, remembering, inOrder) })),

@@ -28,15 +28,14 @@ import { readBuild } from '../rules/document.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import type { RuleData } from '../design/rulePack.ts';
 import type { Finding } from '../rules/finding.ts';
-import { Machine } from './machine.ts';
+import { byOperator, towards, withVehicle, type Cost } from './actions.ts';
+import { NONE, type Diagram } from './diagrams.ts';
 import { practiceFor } from '../rules/practice.ts';
 import type { Found } from './found.ts';
 import { foundByRule } from './programmeRules.ts';
 import { prove, PROOF_CHECKS } from './prove.ts';
-import { reach } from './reach.ts';
-import { byOperator, withVehicle } from './moves.ts';
-import { Space } from './space.ts';
-import { behavioursOf } from './checks/behaviours.ts';
+import { ReachableSet } from './reachable.ts';
+import { outcomeOfBehaviour } from './checks/behaviours.ts';
 import { ProofSubject } from './subject.ts';
 
 const car = demoBuild('ks-13');
@@ -64,11 +63,11 @@ function behaviour(
   mine: string,
 ): { readonly found: Found | null; readonly way: string | null } {
   const subject = new ProofSubject(build);
-  const outcome = behavioursOf(subject).find(({ behaviour: { id } }) => id === mine);
-  if (outcome === undefined) throw new Error(`nobody asks for ${mine}`);
-  const { found } = outcome;
-  const to = found?.moment;
-  return { found, way: to === undefined ? null : subject.stepsTo(to).steps.map(stepText).join(', ') };
+  const asked = subject.behaviours.find(({ id }) => id === mine);
+  if (asked === undefined) throw new Error(`nobody asks for ${mine}`);
+  const { found } = outcomeOfBehaviour(subject, asked);
+  const to = found?.where ?? null;
+  return { found, way: to === null ? null : subject.stepsTo(to).steps.map(stepText).join(', ') };
 }
 const way = ({ evidence }: Finding): string => evidence.steps.map(stepText).join(', ');
 const withKey = (build: Build, id: string, label: string): Build => {
@@ -266,14 +265,14 @@ describe('each check fires on what it is for, and is silent when that is put rig
         { kind: 'arrives', input: 'slide', value: 'off' },
         { kind: 'arrives', input: 'ignition', value: 'off' },
       ]),
-      /no operator can switch all warning off/,
+      /^Trap can be on so that no operator can switch it off/,
     ],
     // The key ends it, and does not count: nobody turns it on the road to end a warning.
     [
       'stuck',
       trap([{ kind: 'arrives', input: 'ignition', value: 'off' }]),
       trap([{ kind: 'arrives', input: 'slide', value: 'off' }]),
-      /no operator can switch all warning off/,
+      /^Trap can be on so that no operator can switch it off/,
     ],
     [
       'left-on',
@@ -694,17 +693,20 @@ describe('wishes about behaviour', () => {
 });
 
 /** The fewest actions to each state by a plain walk over `step`, cheapest first. */
-function plainActions(programme: Programme, free: (event: InputEvent) => boolean): Map<string, number> {
+function plainActions(
+  programme: Programme,
+  free: (event: InputEvent) => boolean,
+): Map<string, { readonly actions: number; readonly on: ReadonlySet<string> }> {
   const key = ({ values, memory, phases }: ControlState) =>
     [...values.values(), '|', ...memory.values(), '|', ...phases.values()].join(' ');
-  const least = new Map<string, number>();
+  const least = new Map<string, { readonly actions: number; readonly on: ReadonlySet<string> }>();
   let now: ControlState[] = [atRest(programme)];
   for (let actions = 0; now.length > 0; actions++) {
     const next: ControlState[] = [];
     while (now.length > 0) {
       const state = now.pop();
       if (state === undefined || least.has(key(state))) continue;
-      least.set(key(state), actions);
+      least.set(key(state), { actions, on: state.on });
       for (const fn of programme.controls.functions)
         if (isTiming(state, fn)) {
           const after = step(programme, state, { kind: 'ends', functionId: fn.id })?.state;
@@ -769,10 +771,10 @@ test('a fault planted where a random walk leads is found, by a way that leads th
           } satisfies BehaviourWish,
         );
         const subject = new ProofSubject(planted);
-        const [outcome] = behavioursOf(subject).filter(({ behaviour }) => behaviour.id === 'never-fault');
-        const moment = outcome?.found?.moment;
-        if (moment === undefined) throw new Error('the fault was not found');
-        const { steps } = subject.stepsTo(moment);
+        const never = subject.behaviours.find(({ id }) => id === 'never-fault');
+        const where = never === undefined ? null : outcomeOfBehaviour(subject, never).found?.where;
+        if (where === null || where === undefined) throw new Error('the fault was not found');
+        const { steps } = subject.stepsTo(where);
         expect(steps.filter(({ kind }) => kind === 'event').length).toBeLessThanOrEqual(happened);
         const trial = { id: 't', name: 'T', steps, on: ['fault'] };
         expect(runTrial(programmeOf(planted), trial).missing).toEqual([]);
@@ -785,23 +787,29 @@ test('a fault planted where a random walk leads is found, by a way that leads th
 test('the fewest actions of an operator: as many as a plain walk needs, with the vehicle free', () => {
   fc.assert(
     fc.property(randomProgramme, (programme) => {
-      const found = reach(new Machine(programme));
-      const space = Space.of(
-        found,
-        found.parts.map((_, at) => at),
-      );
-      if (space === null) throw new Error('small programmes fit');
-      const start = new Uint8Array(space.size);
-      start[0] = 1;
+      const reached = new ReachableSet(programme);
+      const { program, states, atRest: rest } = reached;
+      const d = program.diagrams;
       const byHand = new Set(programme.inputs.filter((i) => i.byHand).map((i) => i.id));
       const free = (event: InputEvent): boolean => event.kind === 'arrives' && !byHand.has(event.input);
-      const mine = [...space.actions(start, withVehicle, 'from')].toSorted((a, b) => a - b);
-      expect(mine).toEqual([...plainActions(programme, free).values()].toSorted((a, b) => a - b));
-      // Back from rest by operators alone: never fewer than with the vehicle's help.
-      const back = space.actions(start, byOperator, 'to');
-      const helped = space.actions(start, withVehicle, 'to');
-      for (let state = 0; state < space.size; state++)
-        if ((back[state] ?? -1) >= 0) expect(back[state]).toBeGreaterThanOrEqual(helped[state] ?? Infinity);
+      const least = plainActions(programme, free);
+      const fewest = (goal: Diagram, cost: Cost): number => {
+        let actions = 0;
+        for (const layer of towards(reached, goal, cost)) {
+          if (d.and(layer, rest) !== NONE) return actions;
+          actions++;
+        }
+        return -1;
+      };
+      for (const fn of programme.ranked) {
+        const isOn = d.and(states, program.present.isOn(program.wired.rankOf(fn.id) ?? -1));
+        const plain = [...least.values()].flatMap(({ actions, on }) => (on.has(fn.id) ? [actions] : []));
+        const mine = isOn === NONE ? -1 : fewest(isOn, withVehicle);
+        expect(mine).toBe(plain.length === 0 ? -1 : Math.min(...plain));
+        // By operators alone: never fewer than with the vehicle's help.
+        const alone = isOn === NONE ? -1 : fewest(isOn, byOperator);
+        if (alone >= 0) expect(alone).toBeGreaterThanOrEqual(mine);
+      }
     }),
     { numRuns: 60, seed: 44 },
   );

@@ -10,7 +10,7 @@ import { modeOf, type State } from '../state/state.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import type { Behaviour } from './behaviour.ts';
 import { beatenCut } from './checks/beatenCut.ts';
-import { behavioursOf } from './checks/behaviours.ts';
+import { outcomeOfBehaviour } from './checks/behaviours.ts';
 import { endlessWhite } from './checks/endlessWhite.ts';
 import { idleControl } from './checks/idleControl.ts';
 import { labels } from './checks/labels.ts';
@@ -23,11 +23,13 @@ import { twoColours } from './checks/twoColours.ts';
 import { unasked } from './checks/unasked.ts';
 import { onlySignal } from './checks/onlySignal.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
+import { OverBudget } from './diagrams.ts';
 import type { Found, ProofCheck } from './found.ts';
 import { ProofMemory } from './memory.ts';
-import { movesOf } from './pictures.ts';
+import { movesOf } from './poses.ts';
 import { packRules, type Known, type RuleTrouble } from './packRules.ts';
 import { foundByRule } from './programmeRules.ts';
+import type { ReachableSet } from './reachable.ts';
 import { ProofSubject } from './subject.ts';
 
 /** Every check of the controls that needs no pack, over all states. */
@@ -52,8 +54,8 @@ export interface Counts {
   /** Values of all inputs, memories and phases multiplied; decimal, as it may be beyond whole numbers. */
   readonly raw: string;
   readonly reachable: string;
-  /** Different sets of functions that are on, each cycle with its number. */
-  readonly pictures: number;
+  /** Different sets of functions that are on, each cycle with its number; decimal. */
+  readonly pictures: string;
   /** Whether that is all; else at least so many can be reached. */
   readonly whole: boolean;
 }
@@ -86,33 +88,48 @@ export function* proving(
   const of = PROOF_CHECKS.length + 4;
   yield { done: 0, of, what: 'every state' };
   const subject = new ProofSubject(build, memory);
-  const { reach, moments } = subject;
+  const counts = countsOf(subject.whole);
+  const looked = Number(counts.pictures);
   const practice = practiceFor(build);
   const asked = [...practice.rules.map((rule) => ({ pack: practice, rule })), ...rulesHere(build)];
   const findings: Finding[] = [];
   const outcomes: RuleOutcome[] = [];
+  const take = (head: Head, found: readonly Found[] | string, isWhole: boolean): void => {
+    if (typeof found === 'string') {
+      const { packId, ruleId } = head;
+      outcomes.push({ packId, ruleId, verdict: 'cannot tell', margin: null, statesChecked: 0, why: found });
+      return;
+    }
+    findings.push(...found.map((one) => findingOf(subject, head, one)));
+    outcomes.push(outcomeOf(head, found, looked, isWhole));
+  };
   for (const [i, check] of PROOF_CHECKS.entries()) {
     yield { done: i + 1, of, what: check.clause };
-    const found = check.find(subject);
     const { kind, severity, clause } = check;
     const head: Head = { ...CONTROLS_HEAD, ruleId: kind, kind, severity, clause };
-    findings.push(...found.map((one) => findingOf(subject, head, one)));
-    outcomes.push(outcomeOf(head, found, moments.count, check.alone ?? moments.whole));
+    take(
+      head,
+      withinBudget(() => check.find(subject)),
+      check.alone ?? counts.whole,
+    );
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
-    const found = foundByRule(subject, rule);
-    if (found === null) continue;
-    const head = ruleHead(pack, rule);
-    findings.push(...found.map((one) => findingOf(subject, head, one)));
-    // These walk what they ask about by themselves.
-    outcomes.push(outcomeOf(head, found, moments.count, true));
+    const found = withinBudget(() => foundByRule(subject, rule));
+    // These ask about some functions at a time.
+    if (found !== null) take(ruleHead(pack, rule), found, true);
   }
   yield { done: of - 2, of, what: 'what is said of behaviour' };
-  for (const { behaviour, found, looked } of behavioursOf(subject)) {
+  for (const behaviour of subject.behaviours) {
     const head = headOf(build, asked, behaviour);
-    if (found !== null) findings.push(findingOf(subject, head, found));
-    outcomes.push(outcomeOf(head, found === null ? [] : [found], looked, moments.whole));
+    const outcome = withinBudget(() => outcomeOfBehaviour(subject, behaviour));
+    if (typeof outcome === 'string') {
+      take(head, outcome, counts.whole);
+      continue;
+    }
+    const found = outcome.found === null ? [] : [outcome.found];
+    findings.push(...found.map((one) => findingOf(subject, head, one)));
+    outcomes.push(outcomeOf(head, found, outcome.looked, counts.whole));
   }
   yield { done: of - 1, of, what: 'rules of the packs' };
   const rules = packRules(subject, asked, knownOf(build, checked ?? checkBuild(build)));
@@ -127,14 +144,32 @@ export function* proving(
     yield { done: of - 1, of, what: step.value };
   }
   return {
-    counts: {
-      raw: String(reach.raw),
-      reachable: String(reach.count),
-      pictures: moments.pictures,
-      whole: moments.whole,
-    },
+    counts,
     findings: findings.toSorted((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
     outcomes,
+  };
+}
+
+/** What a question comes to; why it cannot be told where it needs more than it may have. */
+function withinBudget<T>(ask: () => T): T | string {
+  try {
+    return ask();
+  } catch (problem) {
+    if (problem instanceof OverBudget) return problem.message;
+    throw problem;
+  }
+}
+
+/** How many states there are, and are reached. */
+export function countsOf(whole: ReachableSet): Counts {
+  const { program } = whole;
+  const ons = [...program.order.ons.values()].toSorted((a, b) => a - b);
+  const output = program.outputStates(whole.states, program.order.ons.keys());
+  return {
+    raw: String(whole.raw),
+    reachable: String(whole.count),
+    pictures: String(program.diagrams.countOver(output, ons)),
+    whole: whole.within === null,
   };
 }
 
@@ -161,12 +196,6 @@ export function prove(build: Build, checked: CheckResult | null = null, memory =
   }
 }
 
-/** What is so at night alone is looked at when it has become night. */
-const NIGHTFALL: TrialStep = {
-  kind: 'event',
-  event: { kind: 'arrives', input: 'ambient', value: 'night' },
-};
-
 /** What is told already of functions by themselves: rule, what about, mode. */
 function knownOf(build: Build, { findings }: CheckResult): Known {
   const told = new Set(
@@ -178,11 +207,11 @@ function knownOf(build: Build, { findings }: CheckResult): Known {
 }
 
 /** What a rule says of a state that the controls bring about, with the way there. */
-function ruleFinding(subject: ProofSubject, { asked, trouble, moment, state, which }: RuleTrouble): Finding {
+function ruleFinding(subject: ProofSubject, { asked, trouble, where, state, which }: RuleTrouble): Finding {
   const { head } = asked;
   const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
-  const found = findingOf(subject, head, { about, sentence, moment, channels });
-  const there = subject.stateAt(moment);
+  const found = findingOf(subject, head, { about, sentence, where, channels });
+  const there = subject.stateAt(where);
   return {
     ...found,
     id: [head.packId, head.ruleId, which, about].join('|'),
@@ -193,11 +222,7 @@ function ruleFinding(subject: ProofSubject, { asked, trouble, moment, state, whi
       ...found.evidence,
       state,
       sectors,
-      steps: [
-        ...found.evidence.steps,
-        ...opened(subject.build, state, there),
-        ...(state.ambient === 'night' && there.ambient === 'day' ? [NIGHTFALL] : []),
-      ],
+      steps: [...found.evidence.steps, ...opened(subject.build, state, there)],
     },
   };
 }
@@ -229,11 +254,9 @@ function outcomeOf(
 function findingOf(
   subject: ProofSubject,
   head: Head,
-  { about, sentence, moment, ambient, channels = [], severity, outcome }: Found,
+  { about, sentence, where = null, channels = [], severity, outcome }: Found,
 ): Finding {
-  const way = moment === undefined ? null : subject.stepsTo(moment);
-  const there = moment === undefined ? null : subject.stateAt(moment);
-  const atNight = ambient === 'night' && there?.ambient === 'day';
+  const way = where === null ? null : subject.stepsTo(where);
   const text =
     way?.inTime === false ? `${sentence} (With the times that are set, other timers end first.)` : sentence;
   return {
@@ -245,10 +268,10 @@ function findingOf(
     figure: null,
     limits: [],
     evidence: {
-      state: there === null || !atNight ? there : { ...there, ambient },
+      state: where === null ? null : subject.stateAt(where),
       channels,
       sectors: [],
-      steps: [...(way?.steps ?? []), ...(atNight ? [NIGHTFALL] : [])],
+      steps: [...(way?.steps ?? [])],
     },
   };
 }

@@ -1,11 +1,10 @@
-import type { ProgrammeEvent } from '../controls/programme.ts';
-import { onsIn } from '../controls/programme.ts';
-import { atRest, step } from '../controls/step.ts';
+import { programmeOf, type Programme, type ProgrammeEvent } from '../controls/programme.ts';
 import { happens, passed, started, type Running } from '../controls/simulator.ts';
-import { leavesOf, type Condition } from '../design/condition.ts';
+import { isTimed } from '../controls/programme.ts';
+import type { Condition } from '../design/condition.ts';
 import { functionAt, onsOf, readOn, shownBy, type On, type TrialStep } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
-import { conditionsOf, partInput, SHUT } from '../design/inputs.ts';
+import { partInput, SHUT } from '../design/inputs.ts';
 import { isLampInput, lampStop } from '../design/lampMoves.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -15,136 +14,125 @@ import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
 import type { State } from '../state/state.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
-import { comesWithin } from './inTime.ts';
-import type { Registers } from './machine.ts';
+import { cellsOf, type Cell, type CellAnswer } from './cells.ts';
+import type { Diagram, Diagrams } from './diagrams.ts';
 import { ProofMemory } from './memory.ts';
-import { ModuleCases, type ModuleCase } from './modules.ts';
-import type { About, Place } from './about.ts';
-import { OnTable } from './onTable.ts';
-import { onNames, valuesAt, wayTo } from './atMoment.ts';
-import type { Moments } from './moments.ts';
-import type { Moment } from './momentTable.ts';
-import { NEVER, NIGHT, type Question } from './questions.ts';
-import type { Reach } from './reach.ts';
-import type { Walked } from './walked.ts';
+import { isResting } from './parts.ts';
+import type { ReachableSet } from './reachable.ts';
+import type { ReachedPrograms } from './reachedPrograms.ts';
+import { replayed, type RepresentativeState } from './representative.ts';
+import type { SymbolicProgram } from './symbolic.ts';
 
-/** A behaviour that is asked, and where its questions stand among all that is asked; -1 where it has none. */
-interface AskedBehaviour {
-  readonly behaviour: Behaviour;
-  readonly when: number;
-  readonly unless: number;
-  /** That it does not come about in the time it is given. */
-  readonly late: number;
+const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
+
+/** A module in one of the cases that differ for it: what it shows, and when. */
+export interface ModuleCase extends Pick<CellAnswer, 'on' | 'when'> {
+  readonly module: ModuleRef;
+  readonly cell: Cell;
+  readonly drives: readonly Drive[];
 }
-
-const IGNITION_OFF: Condition = { kind: 'is', input: 'ignition', values: ['off'] };
 
 /** A build under proof: every state of its controls, and what lights in each. */
 export class ProofSubject {
   readonly build: Build;
   readonly memory: ProofMemory;
-  readonly walked: Walked;
-  readonly reach: Reach;
-  readonly moments: Moments;
+  readonly programme: Programme;
+  readonly reached: ReachedPrograms;
   readonly showing: Showing;
   readonly judge: BehaviourJudge;
-  readonly behaviours: readonly AskedBehaviour[];
-  readonly #on: OnTable;
-  readonly #asksAmbient: boolean;
-  readonly #cases = new Map<Ambient, ModuleCases>();
-  readonly #unfollowed = new Set<Behaviour>();
+  readonly behaviours: readonly Behaviour[];
   readonly #moduleAt: ReadonlyMap<string, number>;
+  #cells: readonly Cell[] | null = null;
 
   /** @param memory - what proofs before it left */
   constructor(build: Build, memory = new ProofMemory()) {
     this.build = build;
     this.memory = memory;
-    this.walked = memory.begin(build);
-    this.reach = this.walked.reach;
+    this.programme = programmeOf(build);
+    this.reached = memory.begin(build);
     this.showing = showingOf(build);
     this.#moduleAt = new Map(this.showing.modules.map((m, i) => [`${m.placementId}/${m.moduleId}`, i]));
     this.judge = new BehaviourJudge(build);
-    const behaviours = behavioursIn(build);
-    this.#asksAmbient = [
-      ...conditionsOf(build.controls),
-      ...behaviours.flatMap(({ when, unless }) => [when, unless].filter((c) => c !== null)),
-    ].some((c) => [...leavesOf(c)].some((leaf) => leaf.kind === 'is' && leaf.input === 'ambient'));
-    const questions: Question[] = [];
-    const placeOf = (question: Question | null): number =>
-      question === null ? -1 : questions.push(question) - 1 + FIRST_ASKED;
-    this.behaviours = behaviours.map((behaviour) => ({
-      behaviour,
-      when: placeOf(behaviour.when),
-      unless: placeOf(behaviour.unless),
-      late: placeOf(behaviour.withinS === null ? null : this.#isLate(behaviour, behaviour.withinS)),
-    }));
-    // Day and night are two states where something asks about them; elsewhere every state is both.
-    const night = this.#asksAmbient ? NIGHT : NEVER;
-    this.moments = this.walked.moments([IGNITION_OFF, this.walked.isQuiet, night, ...questions]);
-    this.#on = OnTable.of(this.showing, this.moments, this.#asksAmbient ? [IS_NIGHT] : []);
+    this.behaviours = behavioursIn(build);
   }
 
-  /** Whether a behaviour is due and does not come about in time; what could not be followed to its end is noted. */
-  #isLate(behaviour: Behaviour, withinS: number): Question {
-    const { wired, programme } = this.reach.machine;
-    const onsOf = onNames(programme.ranked);
-    const around = programme.inputs.findIndex(({ id }) => id === 'ambient');
-    const night = programme.inputs[around]?.values.indexOf('night') ?? -1;
-    const isSo = (r: Registers): boolean => {
-      const on = onsOf(r);
-      const ambients = !this.#asksAmbient ? AMBIENTS : r.values[around] === night ? NIGHT_ALONE : DAY_ALONE;
-      return ambients.every((ambient) => {
-        const counted = this.showing.driven(on, ambient).filter((d) => this.judge.counts(behaviour, d));
-        return this.judge.isSo(behaviour, on, counted);
-      });
-    };
-    const when = behaviour.when === null ? null : wired.asked(behaviour.when);
-    const unless = behaviour.unless === null ? null : wired.asked(behaviour.unless);
-    const comes = comesWithin(this.reach, withinS * 1000, isSo);
-    return (r) => {
-      if (when?.(r.values, r.on) === false || unless?.(r.values, r.on) === true) return false;
-      const how = comes(r);
-      if (how === 'unknown') this.#unfollowed.add(behaviour);
-      return how === 'late';
-    };
+  /** All that the program can reach. */
+  get whole(): ReachableSet {
+    return this.reached.whole;
   }
 
-  /** Whether in some state too many timers run to say if a behaviour comes about in time. */
-  isUnfollowed = (behaviour: Behaviour): boolean => this.#unfollowed.has(behaviour);
+  /** The program as sets of states. */
+  get program(): SymbolicProgram {
+    return this.whole.program;
+  }
+
+  get diagrams(): Diagrams {
+    return this.program.diagrams;
+  }
+
+  /** The states reached by day (dusk among them) or at night. */
+  statesIn(ambient: Ambient): Diagram {
+    const night = this.program.holds(NIGHT);
+    return ambient === 'night'
+      ? this.diagrams.and(this.whole.states, night)
+      : this.diagrams.without(this.whole.states, night);
+  }
+
+  /**
+   * What all modules can show, by day and at night.
+   * @throws {OverBudget} that is too much
+   */
+  get cells(): readonly Cell[] {
+    this.#cells ??= cellsOf(this.build, this.showing, this.program, {
+      day: this.statesIn('day'),
+      night: this.statesIn('night'),
+    });
+    return this.#cells;
+  }
+
+  /** Every case of every module, by day and by night. */
+  *everyCase(): Generator<ModuleCase> {
+    for (const cell of this.cells)
+      for (const { on, when, drives } of cell.answers)
+        for (const [i, index] of cell.modules.entries()) {
+          const module = this.showing.modules[index];
+          if (module !== undefined) yield { module, cell, on, when, drives: drives[i] ?? [] };
+        }
+  }
+
+  /** The states reached in a light in which functions are on as some cell was told. */
+  statesWhere(ons: Diagram, ambient: Ambient): Diagram {
+    return this.diagrams.and(this.statesIn(ambient), this.program.statesWhere(ons));
+  }
+
+  /**
+   * The nearest to rest of some states, played from rest.
+   * @param of - what these are states of; the whole program when not said
+   */
+  nearest(states: Diagram, of: ReachableSet = this.whole): RepresentativeState | null {
+    const nearest = of.nearest(states);
+    return nearest === null ? null : replayed(this.programme, nearest.events);
+  }
+
+  /** The states of a program in which no timer runs. */
+  quiet({ program }: ReachableSet): Diagram {
+    const { diagrams: d, present } = program;
+    return d.all(
+      program.programme.ranked.map((fn, rank) => {
+        const { when } = fn;
+        if (isTimed(when)) return program.isInPhase(rank, present.phase(rank), isResting);
+        const ends = (when.way === 'latched' || when.way === 'cycle') && when.timeoutMs > 0;
+        return ends ? (present.memory(rank)[0] ?? 0) : 1;
+      }),
+    );
+  }
 
   get functions(): readonly ControlFunction[] {
     return this.build.controls.functions;
   }
 
-  /** Whether the ignition is off and no timer runs. */
-  atEnd = (holds: readonly boolean[]): boolean => holds[0] === true && holds[1] === true;
-
   functionOf(on: On): ControlFunction {
     return functionAt(this.build, readOn(on).id);
-  }
-
-  /** The light around at a moment: one of the two where the controls ask for it, else either. */
-  ambientsOf({ holds }: Moment): readonly Ambient[] {
-    if (!this.#asksAmbient) return AMBIENTS;
-    return holds[IS_NIGHT] === true ? NIGHT_ALONE : DAY_ALONE;
-  }
-
-  /** Every case of every module, by day and by night. */
-  *everyCase(): Generator<ModuleCase> {
-    for (const ambient of AMBIENTS) yield* this.cases(ambient).all();
-  }
-
-  /** Module by module what lights over all pictures. */
-  cases(ambient: Ambient): ModuleCases {
-    const known =
-      this.#cases.get(ambient) ??
-      new ModuleCases(this.showing, this.moments, {
-        on: this.#on,
-        ambient,
-        counts: (moment) => this.ambientsOf(moment).includes(ambient),
-      });
-    this.#cases.set(ambient, known);
-    return known;
   }
 
   /** All that a function wants of modules, whatever its number, by day and at night. */
@@ -176,26 +164,6 @@ export class ProofSubject {
     return this.build.placements.find((p) => p.id === placementId)?.label ?? placementId;
   }
 
-  depthOf({ places }: Pick<Moment, 'places'>): number {
-    return places.reduce((sum, place, at) => sum + (this.reach.parts[at]?.depths[place] ?? 0), 0);
-  }
-
-  /** The states of what some functions depend on, walked once for all who ask; null when there are too many. */
-  about(ids: readonly string[], inputs: readonly number[] = []): About | null {
-    return this.walked.about(ids, inputs);
-  }
-
-  /** A state of what some functions depend on, and what is on there when nothing else was done. */
-  placeIn({ reach: walked, space }: About, state: number): Place {
-    const { programme } = this.reach.machine;
-    const places = space.placesOf(state);
-    const there = wayTo(walked, { places }).reduce(
-      (now, event) => step(programme, now, event)?.state ?? now,
-      atRest(programme),
-    );
-    return { on: onsIn(programme, there), places, reach: walked };
-  }
-
   isFactory = ({ fixtureId }: Placement): boolean =>
     lookupOf(this.build).fixture(fixtureId).kind === 'factory';
 
@@ -207,30 +175,24 @@ export class ProofSubject {
     );
   }
 
-  driven(moment: Moment, ambient: Ambient): readonly Drive[] {
-    return this.showing.driven(moment.on, ambient);
-  }
-
-  /** The state of a moment: what is on, and what stands open on the shortest way there. */
-  stateAt(moment: Place): State {
-    const values = valuesAt(moment.reach ?? this.reach, moment);
+  /** What is on, what stands open and the light around, in a state that was reached. */
+  stateAt({ on, values }: RepresentativeState): State {
     const open = [...values].flatMap(([id, value]) => {
       if (isLampInput(id)) return lampStop(id, value) ?? [];
       return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];
     });
-    const ambient = values.get('ambient') === 'night' ? 'night' : 'day';
-    return { on: moment.on, open, ambient };
+    return { on, open, ambient: values.get('ambient') === 'night' ? 'night' : 'day' };
   }
 
   /**
-   * The shortest way to a moment as steps that can be played: the end of a timer is the time it takes.
-   * @returns whether the way leads there with the times that are set, too
+   * The events to a state as steps that can be played: the end of a timer is the time it takes.
+   * @returns whether they lead there with the times that are set, too
    */
-  stepsTo(moment: Place): { readonly steps: TrialStep[]; readonly inTime: boolean } {
-    const { programme } = this.reach.machine;
+  stepsTo({ on, events }: RepresentativeState): { readonly steps: TrialStep[]; readonly inTime: boolean } {
+    const { programme } = this;
     let running: Running = started(programme);
     const steps: TrialStep[] = [];
-    for (const event of wayTo(moment.reach ?? this.reach, moment)) {
+    for (const event of events) {
       const ms = event.kind === 'ends' ? waitFor(running, event) : 0;
       if (event.kind !== 'ends') {
         steps.push({ kind: 'event', event });
@@ -240,18 +202,11 @@ export class ProofSubject {
         running = passed(programme, running, ms);
       }
     }
-    const ids = new Set(moment.on.map((on) => readOn(on).id));
+    const ids = new Set(on.map((one) => readOn(one).id));
     const inTime = running.state.on.size === ids.size && [...running.state.on].every((id) => ids.has(id));
     return { steps, inTime };
   }
 }
-
-const NIGHT_ALONE: readonly Ambient[] = ['night'];
-const DAY_ALONE: readonly Ambient[] = ['day'];
-
-/** Where it is asked whether it is night, and where the questions of behaviours begin, among what is asked. */
-const IS_NIGHT = 2;
-const FIRST_ASKED = 3;
 
 const waitFor = ({ dueMs, nowMs }: Running, event: Extract<ProgrammeEvent, { kind: 'ends' }>): number =>
   Math.max(0, (dueMs.get(event.functionId) ?? nowMs) - nowMs);

@@ -1,11 +1,7 @@
 import { eventName, type Programme } from '../controls/programme.ts';
 import { leavesOf, type Condition, type InputEvent } from '../design/condition.ts';
 import type { ControlFunction } from '../design/functions.ts';
-import { SHUT } from '../design/inputs.ts';
 import { asksAbout } from '../design/programmeFaults.ts';
-
-/** A condition made ready to be asked often: of input values and of functions that are on, by their places. */
-export type Asked = (values: Uint8Array, on: Uint8Array) => boolean;
 
 /** What an event does to a function that listens: bits, as several may fall together. */
 export const CLEARS = 1;
@@ -65,41 +61,13 @@ export class Wired {
     return this.#place.get(inputId);
   }
 
+  rankOf(functionId: string): number | undefined {
+    return this.#rank.get(functionId);
+  }
+
   /** Who hears an event of that name. */
   hear(name: string): readonly Heard[] {
     return this.heard.get(name) ?? [];
-  }
-
-  /** A condition made ready to be asked of registers. */
-  asked(c: Condition): Asked {
-    switch (c.kind) {
-      case 'all': {
-        const of = c.of.map((part) => this.asked(part));
-        return (values, on) => of.every((part) => part(values, on));
-      }
-      case 'any': {
-        const of = c.of.map((part) => this.asked(part));
-        return (values, on) => of.some((part) => part(values, on));
-      }
-      case 'not': {
-        const of = this.asked(c.of);
-        return (values, on) => !of(values, on);
-      }
-      case 'is': {
-        const at = this.#place.get(c.input);
-        const input = at === undefined ? undefined : this.programme.inputs[at];
-        if (at === undefined || input === undefined) {
-          const shut = c.values.includes(SHUT);
-          return () => shut;
-        }
-        const among = Uint8Array.from(input.values, (value) => (c.values.includes(value) ? 1 : 0));
-        return (values) => among[values[at] ?? 0] === 1;
-      }
-      case 'on': {
-        const rank = this.#rank.get(c.functionId);
-        return rank === undefined ? () => false : (_, on) => on[rank] === 1;
-      }
-    }
   }
 
   /** Functions that a function asks about, and those that these ask about, itself among them. */
@@ -136,18 +104,9 @@ export class Wired {
     return this.#through([rank], []);
   }
 
-  /** Everything that a condition depends on, through the functions that it asks about. */
-  conditionDependsOn(c: Condition): Depends {
-    const asked = [...leavesOf(c)].flatMap((leaf) =>
-      leaf.kind === 'on' ? (this.#rank.get(leaf.functionId) ?? []) : [],
-    );
-    return this.#through(asked, this.placesIn(c));
-  }
-
-  /** Functions, those that some conditions ask about, and all that these ask about, by rank. */
-  through(ranks: readonly number[], conditions: readonly Condition[]): ReadonlySet<number> {
-    const asked = conditions.flatMap((c) => [...this.conditionDependsOn(c).functions]);
-    return this.#through([...ranks, ...asked], []).functions;
+  /** Everything that some functions depend on. */
+  through(ranks: readonly number[]): Depends {
+    return this.#through(ranks, []);
   }
 
   #through(ranks: readonly number[], places: readonly number[]): Depends {

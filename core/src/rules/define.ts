@@ -57,8 +57,13 @@ interface InStates<R> {
   readonly regards?: (drive: Drive, rule: R) => boolean;
   /** What one more such channel does to it, where that is always the same. */
   readonly more?: (rule: R) => 'helps' | 'hurts' | null;
-  /** The lots a channel is of, by name: each is judged by itself, and an empty one says nothing. All are one when not said. */
+  /**
+   * The lots a channel is of: each is judged by itself, and an empty one says nothing. A lot is called as its troubles are
+   * (`about`); after an @ more may follow. All channels are one lot when not said.
+   */
   readonly lots?: (drive: Drive, at: Situation, rule: R) => readonly string[];
+  /** It asks whether one function is on alone, besides what lights. */
+  readonly asksAlone?: true;
 }
 
 /** A kind of rule, ready to be asked about rules as documents hold them. */
@@ -90,6 +95,8 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly more: (data: RuleData) => 'helps' | 'hurts' | null;
   /** Null where all channels are one lot, which speaks when it is empty, too. */
   readonly lots: ((drive: Drive, at: Situation, data: RuleData) => readonly string[]) | null;
+  /** Whether it asks if one function is on alone, besides what lights. */
+  readonly asksAlone: boolean;
 }
 
 /** Everything shut. */
@@ -128,5 +135,6 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     },
     more: (data) => states?.more?.(read(data)) ?? null,
     lots: lots === undefined ? null : (drive, at, data) => lots(drive, at, read(data)),
+    asksAlone: states?.asksAlone === true,
   };
 }

@@ -77,6 +77,10 @@ export interface RuleOutcome {
   /** The least room to a limit as a share of it, negative beyond it; null where nothing was measured. */
   readonly margin: number | null;
   readonly statesChecked: number;
+  /** The margin is a bound: there is at least so much room, and perhaps more. */
+  readonly isBound?: true;
+  /** Why it cannot be told. */
+  readonly why?: string;
 }
 
 export interface CheckResult {

@@ -4,7 +4,7 @@ import { showingOf } from '../resolve/showing.ts';
 import type { State } from './state.ts';
 
 /** What decides what is driven. */
-export type DrivingState = Pick<State, 'on' | 'ambient'>;
+export type DrivingState = Pick<State, 'on' | 'ambient' | 'given'>;
 
 /**
  * Every channel that is driven in a state, in document order. States in which nothing differs give the same list, so
@@ -12,5 +12,5 @@ export type DrivingState = Pick<State, 'on' | 'ambient'>;
  *
  * @throws {RangeError} the build has no such function
  */
-export const drivenIn = (build: Build, { on, ambient }: DrivingState): readonly Drive[] =>
-  showingOf(build).driven(on, ambient);
+export const drivenIn = (build: Build, { on, ambient, given }: DrivingState): readonly Drive[] =>
+  given?.drives ?? showingOf(build).driven(on, ambient);

@@ -2,6 +2,7 @@ import { functionAt, functionsInOrder, onsOf, readOn, stagesOf, type On } from '
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
+import type { Drive } from '../resolve/channels.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { stopOf, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
@@ -13,6 +14,15 @@ export interface State {
   /** Stops by id, in any order; a part with none named is shut. */
   readonly open: readonly string[];
   readonly ambient: Ambient;
+  /** What lights in place of what is on: a bound on several states. */
+  readonly given?: GivenLight;
+}
+
+/** Channels that light whatever is on. */
+export interface GivenLight {
+  /** Equal for the same channels. */
+  readonly key: string;
+  readonly drives: readonly Drive[];
 }
 
 /** A state with what is not said at rest: nothing on, everything shut, by day. */
@@ -35,7 +45,8 @@ const setKey = (ids: readonly string[]): string =>
 export const onsKey = (on: readonly On[]): string => setKey(on);
 
 /** The state as a key: equal for equal states. */
-export const stateKey = ({ on, open, ambient }: State): string => `${onsKey(on)}|${poseKey(open)}|${ambient}`;
+export const stateKey = ({ on, open, ambient, given }: State): string =>
+  `${onsKey(on)}|${poseKey(open)}|${ambient}${given === undefined ? '' : `|${given.key}`}`;
 
 export const sameOpen = (a: readonly string[], b: readonly string[]): boolean => poseKey(a) === poseKey(b);
 
@@ -59,6 +70,10 @@ export function modeOf(build: Build, on: readonly On[]): number {
   const ids = new Set(on.map((key) => readOn(key).id));
   return build.controls.functions.find((fn) => hasMode(fn) && ids.has(fn.id))?.mode ?? 0;
 }
+
+/** What says the mode, the strongest first: while one of its ways of being on is on, all after it say nothing. */
+export const modeSteps = (build: Build): { readonly ons: readonly On[]; readonly mode: number }[] =>
+  build.controls.functions.flatMap((fn) => (hasMode(fn) ? [{ ons: onsOf(fn), mode: fn.mode ?? 0 }] : []));
 
 /**
  * Only stages and other warning count as a mode; light to see by has none, whatever it is marked with. What takes light

@@ -2,12 +2,13 @@ import { leavesOf } from '../../design/condition.ts';
 import { onText } from '../../design/controls.ts';
 import { inputsOf } from '../../design/inputs.ts';
 import type { Build } from '../../design/schema.ts';
-import type { Drive } from '../../resolve/channels.ts';
 import { subjectSentence } from '../../rules/brief/wishes/behaviour.ts';
 import { bookOf } from '../../timing/book.ts';
-import type { Ambient } from '../../words/ambient.ts';
-import type { Moment } from '../momentTable.ts';
+import { AMBIENTS } from '../../words/ambient.ts';
 import type { Behaviour } from '../behaviour.ts';
+import { lateOf, whereSo } from '../behaviourSets.ts';
+import { NONE } from '../diagrams.ts';
+import type { RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { Found } from '../found.ts';
 
@@ -20,94 +21,68 @@ export interface BehaviourOutcome {
   readonly looked: number;
 }
 
-export const behavioursOf = (subject: ProofSubject): BehaviourOutcome[] =>
-  subject.behaviours.map((asked) => outcomeOf(subject, asked));
-
-/** Module by module what lights at a moment, of what a behaviour speaks of. */
-function litAt(subject: ProofSubject, behaviour: Behaviour, moment: number, ambient: Ambient): Drive[] {
-  if (behaviour.subject.kind !== 'lamps') return [];
-  const cases = subject.cases(ambient);
-  return subject.showing.modules.flatMap((module, i) =>
-    subject.judge.concerns(behaviour, module)
-      ? cases.at(i, moment).filter((drive) => subject.judge.counts(behaviour, drive))
-      : [],
-  );
-}
-
 /** Who lights what should be dark: "; White override lights it". */
-function lightsIt(subject: ProofSubject, behaviour: Behaviour, at: number, ambient: Ambient): string {
+function lightsIt(subject: ProofSubject, behaviour: Behaviour, where: RepresentativeState): string {
   if (behaviour.is !== 'dark') return '';
-  const ons = litAt(subject, behaviour, at, ambient).map((d) => d.on);
+  const { on, ambient } = subject.stateAt(where);
+  const drives = subject.showing.driven(on, ambient).filter((d) => subject.judge.counts(behaviour, d));
+  const ons = drives.map((d) => d.on);
   return ons.length === 0 ? '' : `; ${onText(subject.build, [...new Set(ons)])} lights it`;
 }
 
-/** A moment of which a behaviour speaks, and its place among all. */
-interface Spoken {
-  readonly moment: Moment;
-  readonly at: number;
-}
-
-function outcomeOf(
-  subject: ProofSubject,
-  { behaviour, when, unless, late }: ProofSubject['behaviours'][number],
-): BehaviourOutcome {
-  const { moments, build } = subject;
-  const speaks = Array.from(
-    moments.where((holds) => (when < 0 || holds[when] === true) && (unless < 0 || holds[unless] !== true)),
-    (at): Spoken => ({ moment: moments.at(at), at }),
-  );
-  const known = new Map<string, boolean>();
-  const so = ({ moment, at }: Spoken, ambient: Ambient): boolean => {
-    // What lights, and what is on, is the same in all moments of a picture.
-    const key = `${moment.picture} ${ambient}`;
-    const is =
-      known.get(key) ?? subject.judge.isSo(behaviour, moment.on, litAt(subject, behaviour, at, ambient));
-    known.set(key, is);
-    return is;
-  };
-  const looked = speaks.length;
+/** @throws {OverBudget} what lights is too much to tell */
+export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour): BehaviourOutcome {
+  const { build, diagrams: d, program, whole } = subject;
   const wanted = subjectSentence(build, behaviour);
+  const { id: about, when, unless, says } = behaviour;
   const gone = missingIn(build, behaviour);
-  if (gone !== null)
-    return {
-      behaviour,
-      looked,
-      found: {
-        about: behaviour.id,
-        sentence: `it names ${gone}, which is not there any more.`,
-        outcome: 'cannot tell',
-      },
-    };
-  const cut = moments.whole ? {} : { outcome: 'cannot tell' as const };
-  if (behaviour.says === 'possible') {
-    const there = speaks.some((one) => subject.ambientsOf(one.moment).some((ambient) => so(one, ambient)));
-    const sentence = `in none of the states that can be reached: ${wanted}.`;
-    return { behaviour, looked, found: there ? null : { about: behaviour.id, sentence, ...cut } };
+  if (gone !== null) {
+    const sentence = `it names ${gone}, which is not there any more.`;
+    return { behaviour, looked: 0, found: { about, sentence, outcome: 'cannot tell' } };
   }
-  const wrong = behaviour.says === 'never';
-  for (const one of speaks)
-    for (const ambient of subject.ambientsOf(one.moment)) {
-      if (so(one, ambient) !== wrong || (late >= 0 && one.moment.holds[late] === false)) continue;
-      const sentence = wrong
-        ? `it comes about: ${wanted}.`
-        : `not so: ${wanted}${lightsIt(subject, behaviour, one.at, ambient)}.`;
-      return { behaviour, looked, found: { about: behaviour.id, sentence, moment: one.moment, ambient } };
+  const due = d.without(
+    when === null ? whole.states : d.and(whole.states, program.holds(when)),
+    unless === null ? NONE : program.holds(unless),
+  );
+  const looked = Number(d.countOver(due, program.levelsOf(program.parts)));
+  const cut = whole.within === null ? {} : { outcome: 'cannot tell' as const };
+  let isFollowed = true;
+  let nearest: RepresentativeState | null = null;
+  for (const ambient of AMBIENTS) {
+    const mine = d.and(due, subject.statesIn(ambient));
+    const so = program.statesWhere(whereSo(subject, behaviour, ambient));
+    let sought = says === 'whenever' ? d.without(mine, so) : d.and(mine, so);
+    if (says === 'whenever') {
+      const late = lateOf(subject, behaviour, sought);
+      sought = late.states;
+      isFollowed &&= late.whole;
     }
-  return {
-    behaviour,
-    looked,
-    found: openQuestion(subject, behaviour),
-  };
+    const depth: number = nearest?.events.length ?? Infinity;
+    nearest = subject.nearest(depth === Infinity ? sought : whole.nearerThan(sought, depth)) ?? nearest;
+  }
+  if (says === 'possible') {
+    const sentence = `in none of the states that can be reached: ${wanted}.`;
+    return { behaviour, looked, found: nearest !== null ? null : { about, sentence, ...cut } };
+  }
+  if (nearest !== null) {
+    const sentence =
+      says === 'never'
+        ? `it comes about: ${wanted}.`
+        : `not so: ${wanted}${lightsIt(subject, behaviour, nearest)}.`;
+    return { behaviour, looked, found: { about, sentence, where: nearest } };
+  }
+  return { behaviour, looked, found: openQuestion(whole.within, isFollowed, about) };
 }
 
 /** What keeps a behaviour that was nowhere found wanting from holding; null when nothing does. */
-function openQuestion(subject: ProofSubject, behaviour: Behaviour): Found | null {
-  const sentence = !subject.moments.whole
-    ? 'not every state could be looked at.'
-    : subject.isUnfollowed(behaviour)
-      ? 'so many timers can run at once that not every order of their ends could be followed.'
-      : null;
-  return sentence === null ? null : { about: behaviour.id, sentence, outcome: 'cannot tell' };
+function openQuestion(within: number | null, isFollowed: boolean, about: string): Found | null {
+  const sentence =
+    within !== null
+      ? `it holds up to ${within} events from rest; beyond that it is not known.`
+      : isFollowed
+        ? null
+        : 'so many timers can run at once that not every order of their ends could be followed.';
+  return sentence === null ? null : { about, sentence, outcome: 'cannot tell' };
 }
 
 /** What a behaviour names that the build does not have; null when all is there. */

@@ -2,9 +2,9 @@ import { onsOf, onText } from '../../design/controls.ts';
 import { litMs } from '../../timing/span.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
 import type { RuleOf } from '../../rules/registry.ts';
-import { doorsOf, namedBy } from '../doors.ts';
+import { NONE } from '../diagrams.ts';
+import { doorsOf, isAnyOpen, namedBy } from '../doors.ts';
 import type { Found } from '../found.ts';
-import { isQuiet } from '../questions.ts';
 import type { ProofSubject } from '../subject.ts';
 import { STATED_AT_V } from '../../words/volts.ts';
 
@@ -13,8 +13,8 @@ import { STATED_AT_V } from '../../words/volts.ts';
  * for as long as the door stands open, or, where it is remembered, longer.
  */
 export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-draw'>): Found[] {
-  const { build, reach } = subject;
-  const { wired, programme } = reach.machine;
+  const { build, programme, program } = subject;
+  const { wired } = program;
   const doors = doorsOf(subject);
   return programme.ranked.flatMap((fn, rank): Found[] => {
     const draws = onsOf(fn).map((on) => ({ on, w: drawW(subject, on) }));
@@ -22,31 +22,35 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
     const tied = namedBy(subject, rank, doors);
     if (fn.kind === 'signal' || tied.length === 0 || most.w <= maxW) return [];
     const still = ['ignition', 'engine'].flatMap((id) => wired.placeOf(id) ?? []);
-    const about = subject.about([fn.id], [...still, ...tied.map(({ at }) => at)]);
-    if (about === null)
+    const reached = subject.reached.of([fn.id]);
+    const { program: mine } = reached;
+    const d = mine.diagrams;
+    const isOn = mine.isOn(most.on);
+    // What is on at rest does not come on with a door.
+    if (d.and(isOn, reached.atRest) !== NONE) return [];
+    const stays = d.all([
+      reached.states,
+      isOn,
+      isAnyOpen(mine, tied),
+      ...still.map((at) => mine.present.input(at)[0] ?? NONE),
+      subject.quiet(reached),
+    ]);
+    const where = subject.nearest(stays, reached);
+    if (where === null && reached.within !== null)
       return [
         {
           about: most.on,
-          sentence: `too many states to tell whether ${fn.name} may stay on with a door.`,
+          sentence: `${fn.name} does not stay on with a door within ${reached.within} events of rest; beyond that it is not known.`,
           outcome: 'cannot tell',
         },
       ];
-    const { space, ranks, reach: walked } = about;
-    const own = ranks[0] ?? 0;
-    const quiet = isQuiet(walked.machine);
-    // Rest is the first state: what is on there does not come on with a door.
-    const stays = space.where([own], (values, on, memory, phases) => {
-      const isOpen = tied.some(({ at }) => (values[at] ?? 0) > 0);
-      return on[own] === 1 && isOpen && still.every((at) => values[at] === 0) && quiet({ memory, phases });
-    });
-    const there = space.isOn(own)[0] === 1 ? -1 : space.nearest(stays).indexOf(1);
-    return there < 0
+    return where === null
       ? []
       : [
           {
             about: most.on,
             sentence: `${onText(build, [most.on])} draws ${Math.round(most.w)} W for as long as a door stands open, with the engine stopped and no timer; at most ${maxW} W is wanted.`,
-            moment: subject.placeIn(about, there),
+            where,
           },
         ];
   });

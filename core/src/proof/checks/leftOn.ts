@@ -1,6 +1,9 @@
 import { onText, readOn, type On } from '../../design/controls.ts';
-import type { Moment } from '../momentTable.ts';
+import { AMBIENTS, type Ambient } from '../../words/ambient.ts';
+import { NONE, type Diagram } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
+import type { RepresentativeState } from '../representative.ts';
+import type { ProofSubject } from '../subject.ts';
 
 /** With the ignition off and all timers ended, what still lights or runs and is not marked that it may stay: said once. */
 export const leftOn: ProofCheck = {
@@ -8,28 +11,47 @@ export const leftOn: ProofCheck = {
   severity: 'warns',
   clause: 'Nothing is left on with the key off',
   find: (subject) => {
-    const left = new Map<string, On>();
-    let first: Moment | null = null;
-    for (const at of subject.moments.where(subject.atEnd)) {
-      const moment = subject.moments.at(at);
-      const lit = new Set(
-        subject.ambientsOf(moment).flatMap((ambient) => subject.driven(moment, ambient).map((d) => d.on)),
-      );
-      for (const on of moment.on) {
-        const fn = subject.functionOf(on);
-        if (fn.mayStay || left.has(fn.id) || !(lit.has(on) || subject.isLoading(on))) continue;
-        left.set(fn.id, on);
-        first ??= moment;
-      }
+    const { diagrams: d, program, whole } = subject;
+    const end = d.all([
+      program.holds({ kind: 'is', input: 'ignition', values: ['off'] }),
+      subject.quiet(whole),
+    ]);
+    const left: { readonly on: On; readonly where: RepresentativeState }[] = [];
+    const known = new Set<string>();
+    for (const on of subject.showing.ons) {
+      const { id, mayStay } = subject.functionOf(on);
+      if (mayStay || known.has(id)) continue;
+      const states = d.any(AMBIENTS.map((ambient) => d.and(doing(subject, on, ambient), end)));
+      const where = states === NONE ? null : subject.nearest(states);
+      if (where === null) continue;
+      known.add(id);
+      left.push({ on, where });
     }
-    if (first === null) return [];
-    const who = onText(subject.build, [...left.values()]);
+    const inOrder = left.toSorted((a, b) => a.where.events.length - b.where.events.length);
+    const [first] = inOrder;
+    if (first === undefined) return [];
+    const ons = inOrder.map(({ on }) => on);
+    const who = onText(subject.build, ons);
     return [
       {
-        about: [...left.values()].map((on) => readOn(on).id).join('+'),
-        sentence: `${who} ${left.size === 1 ? 'stays' : 'stay'} on with the ignition off and ${left.size === 1 ? 'is' : 'are'} not marked that ${left.size === 1 ? 'it' : 'they'} may.`,
-        moment: first,
+        about: ons.map((on) => readOn(on).id).join('+'),
+        sentence: `${who} ${ons.length === 1 ? 'stays' : 'stay'} on with the ignition off and ${ons.length === 1 ? 'is' : 'are'} not marked that ${ons.length === 1 ? 'it' : 'they'} may.`,
+        where: first.where,
       },
     ];
   },
 };
+
+/** The states reached in which a function lights or runs something. */
+function doing(subject: ProofSubject, on: On, ambient: Ambient): Diagram {
+  const { diagrams: d, program } = subject;
+  if (subject.isLoading(on)) return d.and(subject.statesIn(ambient), program.isOn(on));
+  const lit = subject.cells.flatMap((cell) =>
+    cell.ambient === ambient
+      ? cell.answers.flatMap(({ when, drives }) =>
+          drives.some((of) => of.some((drive) => drive.on === on)) ? [when] : [],
+        )
+      : [],
+  );
+  return subject.statesWhere(d.any(lit), ambient);
+}

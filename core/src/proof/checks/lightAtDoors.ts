@@ -1,6 +1,6 @@
-import { isTimed } from '../../controls/programme.ts';
+import { isTimed, type ProgrammeEvent } from '../../controls/programme.ts';
 import { FACE_BEARINGS } from '../../coverage/sectors.ts';
-import { onKey, type On } from '../../design/controls.ts';
+import { onsOf, type On } from '../../design/controls.ts';
 import type { ControlFunction } from '../../design/functions.ts';
 import { highestCd } from '../../resolve/channels.ts';
 import type { RuleOf } from '../../rules/registry.ts';
@@ -8,30 +8,36 @@ import { Situation } from '../../rules/situation.ts';
 import { poseKey, stateWith, type State } from '../../state/state.ts';
 import { sideOfPart } from '../../vehicle/opening.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
-import { AMBIENTS, type Ambient } from '../../words/ambient.ts';
+import type { Ambient } from '../../words/ambient.ts';
 import { FACES, type Face } from '../../words/face.ts';
-import type { About, Place } from '../about.ts';
-import { doorsOf, namedBy, tiedTo, type Door } from '../doors.ts';
+import { isByItself } from '../actions.ts';
+import type { Diagram } from '../diagrams.ts';
+import { doorsOf, isAnyOpen, namedBy, type Door } from '../doors.ts';
 import type { Found } from '../found.ts';
 import type { TowardSides } from '../memory.ts';
-import { byItself } from '../moves.ts';
+import { image, preImage } from '../relations.ts';
+import { replayed, type RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
+import type { StateClass } from '../symbolic.ts';
+import { isAnyOn } from './stuck.ts';
 
 /** What grows by less is too little to tell, cd. */
 const LITTLE_CD = 10;
+
+/** More ways in which what comes on together and doors stand are not told apart. */
+const MOST_CLASSES = 2_000;
 
 /** What is on, how far some doors stand open, and the light around. */
 interface Standing {
   readonly on: readonly On[];
   readonly open: readonly string[];
-  readonly ambients: readonly Ambient[];
+  readonly ambient: Ambient;
 }
 
 /** Warning light that grew toward the side of a door that stands open. */
 interface Grown {
   readonly door: Door;
   readonly side: Face;
-  readonly ambient: Ambient;
   readonly beforeCd: number;
   readonly nowCd: number;
 }
@@ -42,113 +48,110 @@ interface Grown {
  */
 export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light-at-doors'>): Found[] {
   const doors = doorsOf(subject);
-  return subject.reach.machine.programme.ranked.flatMap((fn, rank): Found[] => {
+  return subject.programme.ranked.flatMap((fn, rank): Found[] => {
     const lights = subject.wantsOf(fn).some((want) => want?.claims.some(({ drive }) => drive.warns));
     if (fn.kind === 'signal' || !lights) return [];
-    const tied = tiedTo(subject, rank, doors);
-    const about = subject.about(
-      [fn.id, ...alongWith(subject, rank)],
-      tied.map(({ at }) => at),
-    );
-    if (about === null)
-      return [
-        {
-          about: fn.id,
-          sentence: `too many states to tell whether ${fn.name} comes on by itself.`,
-          outcome: 'cannot tell',
-        },
-      ];
-    const isOn = about.space.isOn(about.ranks[0] ?? 0);
-    const standing = standingsOf(about, tied);
     const named = namedBy(subject, rank, doors);
     const growth = new Growth(subject, times, named.length > 0 ? named : doors);
-    const met: Grown[] = [];
-    const after = about.space.firstMove((from, to) => {
-      if (isOn[from] === 1 || isOn[to] !== 1) return false;
-      const [before, now] = [standing[from], standing[to]];
-      const grown = before === undefined || now === undefined ? null : growth.of(before, now, tied);
-      if (grown !== null) met.push(grown);
-      return grown !== null;
-    }, byItself);
-    const [grown] = met;
-    if (after === null || grown === undefined) return [];
-    const place = tied.includes(grown.door) ? null : withDoorOpen(subject, fn.id, grown.door);
-    return [foundIn(fn, grown, place ?? subject.placeIn(about, after))];
+    const found = nearestGrowth(subject, fn, rank, growth);
+    if (found !== null) return [found];
+    const { within } = subject.reached.of([fn.id]);
+    return within === null
+      ? []
+      : [
+          {
+            about: fn.id,
+            sentence: `${fn.name} does not come on by itself within ${within} events of rest; beyond that it is not known.`,
+            outcome: 'cannot tell',
+          },
+        ];
   });
 }
 
+/** Where a function comes on by itself and light grows, as near to rest as anywhere; null where none does. */
+function nearestGrowth(
+  subject: ProofSubject,
+  fn: ControlFunction,
+  rank: number,
+  growth: Growth,
+): Found | null {
+  const reached = subject.reached.of([fn.id]);
+  const { program } = reached;
+  const d = program.diagrams;
+  const isOn = isAnyOn(program, [fn.id]);
+  const doors = tiedTo(subject, rank);
+  const inputs = [...doors.map(({ at }) => at), program.wired.placeOf('ambient') ?? -1];
+  const ons = [fn, ...alongWith(subject, rank)].flatMap(onsOf);
+  const standing = ({ on, values }: StateClass): Standing => ({
+    on,
+    open: doors.flatMap(({ part: { stops } }, i) => stops[(values[i] ?? 0) - 1]?.id ?? []),
+    ambient:
+      program.programme.inputs[inputs.at(-1) ?? -1]?.values[values.at(-1) ?? 0] === 'night' ? 'night' : 'day',
+  });
+  let nearest: Found | null = null;
+  const note = (grown: Grown, from: Diagram, event: ProgrammeEvent): void => {
+    const { door } = grown;
+    const opened = doors.some(({ at }) => at === door.at) ? from : d.and(from, isAnyOpen(program, [door]));
+    const known = nearest?.where?.events.length ?? Infinity;
+    const way = reached.nearest(known === Infinity ? opened : reached.nearerThan(opened, known - 1));
+    if (way !== null) nearest = foundIn(fn, grown, replayed(subject.programme, [...way.events, event]));
+  };
+  for (const { relations } of reached.parts)
+    for (const relation of relations) {
+      if (!isByItself(relation.event)) continue;
+      const starts = d.all([reached.states, d.not(isOn), preImage(program, relation, isOn)]);
+      for (const before of program.classesOf(starts, ons, inputs, MOST_CLASSES)) {
+        const next = d.and(image(program, relation, before.states), isOn);
+        for (const after of program.classesOf(next, ons, inputs, MOST_CLASSES)) {
+          const grown = growth.of(standing(before), standing(after), doors);
+          if (grown === null) continue;
+          const from = d.and(before.states, preImage(program, relation, after.states));
+          note(grown, from, relation.event.event);
+        }
+      }
+    }
+  return nearest;
+}
+
+/** The doors that hang together with a function: the others stand as they like, whatever it does. */
+function tiedTo(subject: ProofSubject, rank: number): Door[] {
+  const { wired, parts } = subject.program;
+  const { inputs, functions } = wired.dependsOn(rank);
+  const tied = parts
+    .map(({ variables }) => variables)
+    .filter((own) => own.some((v) => (v.kind === 'input' ? inputs.has(v.at) : functions.has(v.at))))
+    .flat();
+  return doorsOf(subject).filter(({ at }) => tied.some((v) => v.kind === 'input' && v.at === at));
+}
+
 /** Functions that are on or off by the same inputs as another, and remember nothing: they change with it. */
-function alongWith({ reach: { machine } }: ProofSubject, rank: number): string[] {
-  const { wired, programme } = machine;
+function alongWith({ program: { wired }, programme }: ProofSubject, rank: number): ControlFunction[] {
   const { inputs } = wired.dependsOn(rank);
   const remembers = (at: number): boolean => {
     const when = programme.ranked[at]?.when;
     return when === undefined || when.way === 'latched' || when.way === 'cycle' || isTimed(when);
   };
-  return programme.ranked.flatMap(({ id }, other) => {
+  return programme.ranked.filter((_, other) => {
     const cone = wired.dependsOn(other);
-    const isAlong =
+    return (
       other !== rank &&
       [...cone.inputs].every((at) => inputs.has(at)) &&
-      ![...cone.functions].some((at) => remembers(at));
-    return isAlong ? [id] : [];
+      ![...cone.functions].some((at) => remembers(at))
+    );
   });
-}
-
-/** Where it is so by a way on which a door is opened that nothing asks about; null where that is too much to walk. */
-function withDoorOpen(subject: ProofSubject, id: string, { at }: Door): Place | null {
-  const about = subject.about([id], [at]);
-  if (about === null) return null;
-  const isOn = about.space.isOn(about.ranks[0] ?? 0);
-  const isOpen = about.space.where([], (values) => (values[at] ?? 0) > 0);
-  const after = about.space.firstMove(
-    (from, to) => isOn[from] !== 1 && isOn[to] === 1 && isOpen[to] === 1,
-    byItself,
-  );
-  return after === null ? null : subject.placeIn(about, after);
 }
 
 function foundIn(
   { id, name }: ControlFunction,
-  { door, side, ambient, beforeCd, nowCd }: Grown,
-  moment: Place,
+  { door, side, beforeCd, nowCd }: Grown,
+  where: RepresentativeState,
 ): Found {
   return {
     about: `${id}|${door.part.id}`,
     sentence: `${name} comes on by itself and raises the light to the ${side}, where the ${door.part.name.toLowerCase()} stands open, from ${Math.round(beforeCd)} to ${Math.round(nowCd)} cd.`,
-    moment,
-    ambient,
+    where,
   };
 }
-
-/** By state what stands how; equal ones are one object. */
-function standingsOf({ space, reach: { machine } }: About, tied: readonly Door[]): Standing[] {
-  const { ranked, inputs } = machine.programme;
-  const around = machine.wired.placeOf('ambient') ?? -1;
-  const isAsked = ranked.some((_, rank) => machine.wired.dependsOn(rank).inputs.has(around));
-  const known = new Map<string, Standing>();
-  const all: Standing[] = [];
-  space.where([...ranked.keys()], (values, isOn, memory) => {
-    const on = ranked.flatMap(({ id, when }, rank) =>
-      isOn[rank] === 1 ? [onKey(id, when.way === 'cycle' ? (memory[rank] ?? 1) : 1)] : [],
-    );
-    const open = tied.flatMap(({ at }) => {
-      const value = values[at] ?? 0;
-      return value > 0 ? (inputs[at]?.values[value] ?? []) : [];
-    });
-    const isNight = inputs[around]?.values[values[around] ?? 0] === 'night';
-    const ambients = !isAsked ? AMBIENTS : isNight ? NIGHT_ALONE : DAY_ALONE;
-    const key = [on.join(), open.join(), ambients.join()].join('|');
-    const standing = known.get(key) ?? { on, open, ambients };
-    known.set(key, standing);
-    all.push(standing);
-    return false;
-  });
-  return all;
-}
-
-const NIGHT_ALONE: readonly Ambient[] = ['night'];
-const DAY_ALONE: readonly Ambient[] = ['day'];
 
 /** Whether light grows from one standing to another; each two are looked at once. */
 class Growth {
@@ -156,7 +159,7 @@ class Growth {
   readonly #times: number;
   readonly #doors: readonly { readonly door: Door; readonly side: Face | null }[];
   readonly #lit = new Map<string, TowardSides>();
-  readonly #known = new Map<Standing, Map<Standing, Grown | null>>();
+  readonly #known = new Map<string, Grown | null>();
 
   /** @param times - light has grown where it is more than so many times as much */
   constructor(subject: ProofSubject, times: number, doors: readonly Door[]) {
@@ -171,27 +174,28 @@ class Growth {
    * @param tied - doors that stand as they are said to; the others may stand open
    */
   of(before: Standing, now: Standing, tied: readonly Door[]): Grown | null {
-    const ofBefore = this.#known.get(before) ?? new Map<Standing, Grown | null>();
-    this.#known.set(before, ofBefore);
-    const known = ofBefore.get(now);
+    const key = [before, now]
+      .map(({ on, open, ambient }) => [on.join(), open.join(), ambient].join('|'))
+      .join();
+    const known = this.#known.get(key);
     const grown = known === undefined ? this.#grown(before, now, tied) : known;
-    ofBefore.set(now, grown);
+    this.#known.set(key, grown);
     return grown;
   }
 
   #grown(before: Standing, now: Standing, tied: readonly Door[]): Grown | null {
-    for (const ambient of now.ambients)
-      for (const { door, side } of this.#doors) {
-        if (side === null) continue;
-        const isTied = tied.includes(door);
-        for (const { id } of door.part.stops) {
-          if (isTied && !now.open.includes(id)) continue;
-          const besides = isTied ? [] : [id];
-          const beforeCd = this.#toward(before, besides, ambient, side);
-          const nowCd = this.#toward(now, besides, ambient, side);
-          if (nowCd > beforeCd * this.#times + LITTLE_CD) return { door, side, ambient, beforeCd, nowCd };
-        }
+    const { ambient } = now;
+    for (const { door, side } of this.#doors) {
+      if (side === null) continue;
+      const isTied = tied.some(({ at }) => at === door.at);
+      for (const { id } of door.part.stops) {
+        if (isTied && !now.open.includes(id)) continue;
+        const besides = isTied ? [] : [id];
+        const beforeCd = this.#toward(before, besides, ambient, side);
+        const nowCd = this.#toward(now, besides, ambient, side);
+        if (nowCd > beforeCd * this.#times + LITTLE_CD) return { door, side, beforeCd, nowCd };
       }
+    }
     return null;
   }
 

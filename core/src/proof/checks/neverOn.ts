@@ -1,7 +1,6 @@
-import { onKey, onsOf, onText } from '../../design/controls.ts';
-import type { ControlFunction } from '../../design/functions.ts';
+import { onsOf, onText } from '../../design/controls.ts';
+import { NONE } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
-import type { ProofSubject } from '../subject.ts';
 
 /** Functions, and numbers of cycles, that no way of operating ever brings on. */
 export const neverOn: ProofCheck = {
@@ -11,26 +10,18 @@ export const neverOn: ProofCheck = {
   alone: true,
   find: (subject) =>
     subject.functions.flatMap((fn) => {
-      const met = numbersOf(subject, fn);
-      const never = onsOf(fn).filter((on) => met?.has(on) !== true);
+      const { program, states, within } = subject.reached.of([fn.id]);
+      const never = onsOf(fn).filter((on) => program.diagrams.and(states, program.isOn(on)) === NONE);
       // Of a cycle that is never on, once is enough.
-      return (never.length === fn.shows.length ? never.slice(0, 1) : never).map((on) => ({
-        about: on,
-        sentence: `${onText(subject.build, [on])} can never be on, whatever is operated.`,
-        ...(met === null ? { outcome: 'cannot tell' as const } : {}),
-      }));
+      return (never.length === fn.shows.length ? never.slice(0, 1) : never).map((on) => {
+        const name = onText(subject.build, [on]);
+        return within === null
+          ? { about: on, sentence: `${name} can never be on, whatever is operated.` }
+          : {
+              about: on,
+              sentence: `${name} is not on within ${within} events of rest; beyond that it is not known.`,
+              outcome: 'cannot tell' as const,
+            };
+      });
     }),
 };
-
-/** The ways in which a function is on in some state; null when there are too many states to tell. */
-function numbersOf(subject: ProofSubject, fn: ControlFunction): ReadonlySet<string> | null {
-  const about = subject.about([fn.id]);
-  if (about === null) return null;
-  const rank = about.ranks[0] ?? 0;
-  const met = new Set<string>();
-  about.space.where([rank], (_, on, memory) => {
-    if (on[rank] === 1) met.add(onKey(fn.id, fn.when.way === 'cycle' ? (memory[rank] ?? 1) : 1));
-    return false;
-  });
-  return met;
-}

@@ -3,6 +3,7 @@ import { raisablesOf } from '../../design/raised.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
+import { isAnyOn } from './stuck.ts';
 
 /** A mast, a boom or the pole of a lamp that may stand raised at speed while nothing tells the driver. */
 export const raisedMoving: ProofCheck = {
@@ -11,43 +12,45 @@ export const raisedMoving: ProofCheck = {
   clause: 'Nothing stands raised at speed unnoticed',
   alone: true,
   find: (subject) => {
-    const { inputs, ranked } = subject.reach.machine.programme;
-    const { wired } = subject.reach.machine;
-    const placeOf = (input: string): number => inputs.findIndex(({ id }) => id === input);
-    const [speed, key] = [placeOf('speed'), placeOf('ignition')];
-    const fast = inputs[speed]?.values.indexOf('fast');
-    const on = inputs[key]?.values.indexOf('on');
+    const { programme, program: whole } = subject;
     return raisablesOf(subject.build).flatMap(({ input, name, values: raised }): Found[] => {
-      const at = placeOf(input);
-      const isRaised = inputs[at]?.values.map((value) => raised.includes(value)) ?? [];
-      const telling = ranked.filter((fn, rank) => tells(subject, fn) && wired.dependsOn(rank).inputs.has(at));
-      const about = subject.about(
-        telling.map((fn) => fn.id),
-        [at, speed, key],
+      const at = whole.wired.placeOf(input) ?? -1;
+      const telling = programme.ranked.filter(
+        (fn, rank) => tells(subject, fn) && whole.wired.dependsOn(rank).inputs.has(at),
       );
-      if (about === null)
-        return [
-          {
-            about: input,
-            sentence: `too many states to tell whether the ${name} can stand raised at speed unnoticed.`,
-            outcome: 'cannot tell',
-          },
-        ];
-      const { space, ranks } = about;
-      const unnoticed = space.where(
-        ranks,
-        (values, isOn) =>
-          isRaised[values[at] ?? 0] === true &&
-          values[speed] === fast &&
-          values[key] === on &&
-          ranks.every((rank) => isOn[rank] !== 1),
-      );
-      if (!unnoticed.includes(1)) return [];
+      const reached = subject.reached.of(telling.map((fn) => fn.id));
+      const { program, states, within } = reached;
+      const d = program.diagrams;
+      const is = (id: string, values: readonly string[]) =>
+        program.holds({ kind: 'is', input: id, values: [...values] });
+      const unnoticed = d.all([
+        states,
+        is(input, raised),
+        is('speed', ['fast']),
+        is('ignition', ['on']),
+        d.not(
+          isAnyOn(
+            program,
+            telling.map((fn) => fn.id),
+          ),
+        ),
+      ]);
+      const where = subject.nearest(unnoticed, reached);
+      if (where === null)
+        return within === null
+          ? []
+          : [
+              {
+                about: input,
+                sentence: `the ${name} does not stand raised at speed unnoticed within ${within} events of rest; beyond that it is not known.`,
+                outcome: 'cannot tell',
+              },
+            ];
       return [
         {
           about: input,
           sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab that goes by it is on.`,
-          moment: subject.placeIn(about, space.nearest(unnoticed).indexOf(1)),
+          where,
         },
       ];
     });

@@ -1,7 +1,9 @@
 import type { RuleOf } from '../../rules/registry.ts';
+import { byOperator, towards } from '../actions.ts';
+import { NONE, type Diagram } from '../diagrams.ts';
 import type { Found } from '../found.ts';
-import { byOperator } from '../moves.ts';
 import type { ProofSubject } from '../subject.ts';
+import type { SymbolicProgram } from '../symbolic.ts';
 
 /** The functions that warn, by id: with a mode of at least 1. */
 export const warningIds = ({ functions }: ProofSubject): string[] =>
@@ -9,41 +11,57 @@ export const warningIds = ({ functions }: ProofSubject): string[] =>
     (fn.kind === 'stage' || fn.kind === 'warning') && (fn.mode ?? 0) >= 1 ? [fn.id] : [],
   );
 
+/** The states of a program in which one of some functions is on. */
+export function isAnyOn({ diagrams, wired, present }: SymbolicProgram, ids: readonly string[]): Diagram {
+  return diagrams.any(ids.map((id) => present.isOn(wired.rankOf(id) ?? -1)));
+}
+
 /** States from which no actions of an operator lead to all warning off with the key left on, or more than a few. */
 export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>): Found[] {
   const ids = warningIds(subject);
   if (ids.length === 0) return [];
-  const about = subject.about(ids);
-  if (about === null)
+  const reached = subject.reached.of(ids);
+  const { program } = reached;
+  const d = program.diagrams;
+  let left = reached.states;
+  let last = NONE;
+  let needed = -1;
+  for (const layer of towards(reached, d.not(isAnyOn(program, ids)), byOperator)) {
+    const mine = d.and(left, layer);
+    if (mine === NONE) continue;
+    left = d.without(left, mine);
+    last = mine;
+    needed++;
+    if (left === NONE) break;
+  }
+  if (left !== NONE) {
+    const where = subject.nearest(left, reached);
+    const on = where?.on.map((one) => subject.functionOf(one)).filter(({ id }) => ids.includes(id)) ?? [];
+    const names = [...new Set(on.map(({ name }) => name))].join(' and ');
     return [
       {
-        about: 'too many',
-        sentence: 'too many states to tell whether all warning can be switched off.',
-        outcome: 'cannot tell',
+        about: 'stuck',
+        sentence: `${names} can be on so that no operator can switch it off while the key stays on.`,
+        where,
       },
     ];
-  const { space, ranks } = about;
-  const quiet = space.where(ranks, (_, on) => ranks.every((rank) => on[rank] !== 1));
-  const actions = space.actions(quiet, byOperator, 'to');
-  const worst = actions.reduce((at, a, state) => (rankOf(a) > rankOf(actions[at] ?? 0) ? state : at), 0);
-  const needed = actions[worst] ?? 0;
-  if (needed >= 0 && needed <= actionsToOff) return [];
-  const moment = subject.placeIn(about, worst);
-  return [
-    needed < 0
-      ? {
-          about: 'stuck',
-          sentence:
-            'there are states from which no operator can switch all warning off while the key stays on.',
-          moment,
-        }
-      : {
-          about: 'slow',
-          sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${actionsToOff} is wanted.`,
-          moment,
-          severity: 'advises',
+  }
+  if (needed > actionsToOff)
+    return [
+      {
+        about: 'slow',
+        sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${actionsToOff} is wanted.`,
+        where: subject.nearest(last, reached),
+        severity: 'advises',
+      },
+    ];
+  return reached.within === null
+    ? []
+    : [
+        {
+          about: 'too many',
+          sentence: `all warning can be switched off from each state within ${reached.within} events of rest; beyond that it is not known.`,
+          outcome: 'cannot tell',
         },
-  ];
+      ];
 }
-
-const rankOf = (actions: number): number => (actions < 0 ? Infinity : actions);

@@ -6,7 +6,7 @@ import { burnTogether, takingTurns } from '../../resolve/turns.ts';
 import { textOf } from '../../rules/fields.ts';
 import type { Colour } from '../../words/colour.ts';
 import type { Found, ProofCheck } from '../found.ts';
-import type { ModuleCase } from '../modules.ts';
+import type { ModuleCase } from '../subject.ts';
 
 /** Functions that ask lamps for the same colours at once: the nearest case of it, and what they ask of each lamp. */
 interface Met {
@@ -34,11 +34,11 @@ export const twoColours: ProofCheck = {
     );
     const met = new Map<string, Met>();
     for (const one of subject.everyCase()) {
-      const { on, drives, module, ambient } = one;
+      const { on, drives, module, cell } = one;
       const atOnce = atOnceOf.get(module.placementId) ?? 1;
       if (drives.length <= atOnce) continue;
       const claimed = showing
-        .onModule(module.placementId, module.moduleId, on, ambient)
+        .onModule(module.placementId, module.moduleId, on, cell.ambient)
         .flatMap(({ claim, lost }) => (lost === null ? [claim.drive] : []));
       const ons = [...new Set(claimed.map((drive) => drive.on))];
       const colours = [...new Set(claimed.map(({ colour }) => colour))];
@@ -68,8 +68,7 @@ export const twoColours: ProofCheck = {
       return {
         about,
         sentence: `${who} ${others === 0 ? 'is' : 'are'} asked for ${textOf(colours)} at once by ${onText(build, ons)}; ${atOnce === 1 ? 'one colour burns' : `${atOnce} colours burn`} at a time, the stronger function’s.`,
-        moment: one.moment,
-        ambient: one.ambient,
+        where: subject.nearest(subject.statesWhere(one.when, one.cell.ambient)),
         channels: [...lamps.values()].flat(),
         ...(together === 'unknown' ? { outcome: 'cannot tell' } : {}),
       };

@@ -1,5 +1,7 @@
-import { onText, readOn } from '../../design/controls.ts';
-import type { Found, ProofCheck } from '../found.ts';
+import { onText } from '../../design/controls.ts';
+import { NONE } from '../diagrams.ts';
+import type { ProofCheck } from '../found.ts';
+import { NearestFound } from '../nearestFound.ts';
 
 /** Tied-in lamps of the maker whose flasher does not stop for a signal of theirs that can be on with it. */
 export const unstoppedFlasher: ProofCheck = {
@@ -7,28 +9,29 @@ export const unstoppedFlasher: ProofCheck = {
   severity: 'blocks',
   clause: 'Flashers of signal lamps stop for their signal',
   find: (subject) => {
-    const { build } = subject;
+    const { build, diagrams: d, program, showing } = subject;
     const tied = new Map(build.placements.filter(subject.isFactory).map((p) => [p.id, p] as const));
-    const found = new Map<string, Found>();
-    for (const { on, module, moment, ambient } of subject.everyCase()) {
-      const lamp = tied.get(module.placementId);
-      if (lamp === undefined) continue;
-      const wanting = on.filter((one) => subject.wants(one, module));
-      const flasher = wanting.find((one) => subject.functionOf(one).kind !== 'signal');
-      if (flasher === undefined) continue;
-      for (const signal of wanting) {
-        const { id, kind } = subject.functionOf(signal);
-        const about = `${lamp.id}|${signal}`;
-        if (kind !== 'signal' || lamp.stopsFor.includes(readOn(id).id) || found.has(about)) continue;
-        found.set(about, {
-          about,
-          sentence: `the flasher of "${lamp.label}" does not stop for ${onText(build, [signal])}: ${onText(build, [flasher])} flashes over it.`,
-          moment,
-          ambient,
-          channels: [{ ...module, slot: 1 }],
-        });
+    const found = new NearestFound(subject);
+    for (const { ambient, heeds, modules, reached } of subject.cells)
+      for (const index of modules) {
+        const module = showing.modules[index];
+        const lamp = tied.get(module?.placementId ?? '');
+        if (module === undefined || lamp === undefined) continue;
+        const wanting = heeds.filter((one) => subject.wants(one, module));
+        for (const signal of wanting) {
+          const { id, kind } = subject.functionOf(signal);
+          if (kind !== 'signal' || lamp.stopsFor.includes(id)) continue;
+          for (const flasher of wanting) {
+            if (subject.functionOf(flasher).kind === 'signal') continue;
+            const both = d.all([reached, program.onVariable(signal), program.onVariable(flasher)]);
+            if (both === NONE) continue;
+            found.note(`${lamp.id}|${signal}`, both, ambient, {
+              sentence: `the flasher of "${lamp.label}" does not stop for ${onText(build, [signal])}: ${onText(build, [flasher])} flashes over it.`,
+              channels: [{ ...module, slot: 1 }],
+            });
+          }
+        }
       }
-    }
-    return [...found.values()];
+    return found.all;
   },
 };

@@ -18,6 +18,7 @@ export const syncPartners = defineRule({
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
   says: () => ['Mirrored partners keep step: one sync group, equal cycles'],
+  asksAlone: true,
   lots: ({ placementId }, at) => {
     const { partnerId } = at.placement(placementId) ?? { partnerId: null };
     return partnerId === null ? [] : [[placementId, partnerId].toSorted().join('+')];

@@ -1,0 +1,93 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { bruteReach, pictureOf } from '../../test/reference/bruteReach.ts';
+import { checkProgramme } from '../../test/reference/checkProgramme.ts';
+import { randomProgramme } from '../../test/reference/randomProgramme.ts';
+import type { ControlState, Programme } from '../controls/programme.ts';
+import { onsIn } from '../controls/programme.ts';
+import { atRest, step } from '../controls/step.ts';
+import { NONE, type Diagram } from './diagrams.ts';
+import { ReachableSet } from './reachable.ts';
+
+/** How many different output states there are, each cycle with its number. */
+function outputStatesOf({ program, states }: ReachableSet): bigint {
+  const ons = [...program.order.ons.values()].toSorted((a, b) => a - b);
+  return program.diagrams.countOver(program.outputStates(states, program.order.ons.keys()), ons);
+}
+
+/** The states in which just this is on. */
+function justOn({ program }: ReachableSet, ons: readonly string[]): Diagram {
+  const d = program.diagrams;
+  return d.all(
+    [...program.order.ons.keys()].map((on) =>
+      ons.includes(on) ? program.isOn(on) : d.not(program.isOn(on)),
+    ),
+  );
+}
+
+/** The state that events lead to from rest, each of which must happen. */
+const replayed = (programme: Programme, events: readonly Parameters<typeof step>[2][]): ControlState =>
+  events.reduce((state, event) => {
+    const next = step(programme, state, event)?.state;
+    if (next === undefined) throw new Error(`${JSON.stringify(event)} does not happen`);
+    return next;
+  }, atRest(programme));
+
+test('the check programme: raw, reachable, output states, and the lengths of its shortest sequences', () => {
+  const reached = new ReachableSet(checkProgramme().programme);
+  expect(reached.raw).toBe(82_944n);
+  expect(reached.count).toBe(7_680n);
+  expect(reached.within).toBeNull();
+  expect(outputStatesOf(reached)).toBe(2_304n);
+});
+
+test('random programmes: counts, output states, layers and shortest sequences are those of a plain search', () => {
+  let sequences = 0;
+  fc.assert(
+    fc.property(randomProgramme, (programme) => {
+      const plain = bruteReach(programme);
+      const reached = new ReachableSet(programme);
+      const { program } = reached;
+      expect(reached.count).toBe(BigInt(plain.length));
+      const shortest = new Map<string, number>();
+      const onsOf = new Map<string, readonly string[]>();
+      for (const { state, depth } of plain) {
+        const picture = pictureOf(programme, state);
+        shortest.set(picture, Math.min(depth, shortest.get(picture) ?? Infinity));
+        onsOf.set(picture, onsIn(programme, state));
+      }
+      expect(outputStatesOf(reached)).toBe(BigInt(shortest.size));
+      const byDepth = new Map<number, number>();
+      for (const { depth } of plain) byDepth.set(depth, (byDepth.get(depth) ?? 0) + 1);
+      const levels = program.levelsOf(program.parts);
+      for (let depth = 0; depth <= Math.max(...byDepth.keys()) + 1; depth++)
+        expect(program.diagrams.countOver(reached.layerOf(reached.parts, depth) ?? NONE, levels)).toBe(
+          BigInt(byDepth.get(depth) ?? 0),
+        );
+      for (const [picture, depth] of shortest) {
+        const ons = onsOf.get(picture) ?? [];
+        const nearest = reached.nearest(justOn(reached, ons));
+        expect(nearest?.depth).toBe(depth);
+        expect(nearest?.events.length).toBe(depth);
+        expect(pictureOf(programme, replayed(programme, nearest?.events ?? []))).toBe(picture);
+        sequences++;
+      }
+      expect(reached.nearest(NONE)).toBeNull();
+    }),
+    { numRuns: 200, seed: 13 },
+  );
+  expect(sequences).toBeGreaterThan(800);
+});
+
+test('a part that needs too many nodes is looked through layer by layer, and says how far', () => {
+  const programme = checkProgramme().programme;
+  const whole = new ReachableSet(programme);
+  const cut = new ReachableSet(programme, 4_000);
+  expect(cut.within).toBeGreaterThanOrEqual(1);
+  expect(cut.count).toBeLessThan(whole.count);
+  for (let depth = 0; depth <= (cut.within ?? 0); depth++) {
+    const of = ({ program, parts, layerOf: _, ...rest }: ReachableSet, layer: Diagram | null) =>
+      [rest, parts.length, program.diagrams.countOver(layer ?? NONE, program.levelsOf(program.parts))].at(-1);
+    expect(of(cut, cut.layerOf(cut.parts, depth))).toBe(of(whole, whole.layerOf(whole.parts, depth)));
+  }
+});
