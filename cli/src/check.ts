@@ -1,6 +1,7 @@
 import { stepText } from '@flarik/core/controls/script';
 import type { Build } from '@flarik/core/design/schema';
 import { checkWhole } from '@flarik/core/proof/checkWhole';
+import { outcomeText } from '@flarik/core/proof/outcomeText';
 import type { Counts } from '@flarik/core/proof/prove';
 import { CONTROLS_PACK } from '@flarik/core/rules/practice';
 import { standingOf } from '@flarik/core/rules/acceptances';
@@ -52,6 +53,7 @@ export function check(build: Build, json: boolean): Output {
     text: [
       ...lines,
       ...letStand,
+      ...untoldLines(build, outcomes),
       summary(build, outcomes, open.length, causes.length),
       countsText(counts),
     ].join('\n'),
@@ -68,6 +70,14 @@ const wayOf = ({ evidence }: Finding): string => evidence.steps.map(stepText).jo
 /** A finding with the way to it as `simulate` reads it. */
 const withWay = (f: Finding) => (f.evidence.steps.length === 0 ? f : { ...f, events: wayOf(f) });
 
+/** What could not be told, of rules, wishes and checks of the controls: each with why. */
+const untoldLines = (build: Build, outcomes: readonly RuleOutcome[]): string[] =>
+  outcomes.flatMap((outcome) => {
+    if (outcome.verdict !== 'cannot tell') return [];
+    const asked = outcomeText(build, outcome)?.sentence ?? outcome.ruleId;
+    return [`untold   ${asked}`, ...under(outcome.why ?? 'its findings say why', 'because ')];
+  });
+
 export const countsText = ({ raw, reachable, pictures, whole }: Counts): string =>
   whole
     ? `Controls: all ${reachable} states that can be reached of ${raw}, ${pictures} different pictures.`
@@ -81,6 +91,9 @@ function summary(build: Build, outcomes: readonly RuleOutcome[], findings: numbe
   const count = (verdict: RuleOutcome['verdict']): number =>
     rules.filter((o) => o.verdict === verdict).length;
   const unsure = count('cannot tell');
+  const controls = outcomes.length - rules.length;
+  const open = outcomes.filter((o) => o.packId === CONTROLS_PACK && o.verdict === 'cannot tell').length;
   const told = unsure === 0 ? '' : `, ${unsure} cannot be told`;
-  return `${build.name}: ${rules.length - count('silent')} rules and wishes checked, ${count('holds')} hold, ${count('broken')} broken${told}; ${found}.`;
+  const ofControls = open === 0 ? '' : `; ${open} of ${controls} checks of the controls cannot be told`;
+  return `${build.name}: ${rules.length - count('silent')} rules and wishes checked, ${count('holds')} hold, ${count('broken')} broken${told}${ofControls}; ${found}.`;
 }

@@ -5,7 +5,7 @@ import type { Drive } from '../resolve/channels.ts';
 import { drivenIn } from '../state/driven.ts';
 import { type Timeline, clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
 import { flashEffective, raised, type Signal } from '../timing/signal.ts';
-import { worstDarkMs, type Drifting } from '../timing/worst.ts';
+import { worstDarkMs, type DarkSearch, type Drifting } from '../timing/worst.ts';
 import { BEARINGS } from './field.ts';
 import { fieldsOf, type ModuleField } from './lampFields.ts';
 
@@ -129,20 +129,19 @@ export interface DarkGaps {
  * Longest dark gap by bearing in the worst alignment of the clocks, or a bound where that is too much to find.
  *
  * @param bearings - those to look at; the others stay Infinity
- * @param enoughMs - where a gap is certainly no longer than this it may be less than said
+ * @param search - how far alignments are looked through; no farther than is good for a ring when not said
  */
 export function darkGapRing(
   lit: readonly LitChannel[],
   thresholdCd: number,
   bearings: Iterable<number> = ALL_ROUND,
-  enoughMs = 0,
+  { placings = RING_PLACINGS, ...search }: DarkSearch = {},
 ): DarkGaps {
   const ms = new Float64Array(BEARINGS).fill(Infinity);
   const exact = ALL_ROUND.map(() => true);
   const timelines = timelinesOf(lit.map((l) => l.drive));
-  const search = { enoughMs, placings: RING_PLACINGS };
   for (const b of bearings) {
-    const worst = worstDarkMs(lightToward(lit, timelines, b), thresholdCd, search);
+    const worst = worstDarkMs(lightToward(lit, timelines, b), thresholdCd, { ...search, placings });
     ms[b] = worst.value;
     exact[b] = worst.exact;
   }

@@ -40,10 +40,15 @@ export function outcomesOf(...lists: readonly (readonly RuleOutcome[])[]): RuleO
 
 function both(a: RuleOutcome, b: RuleOutcome): RuleOutcome {
   const margins = [a.margin, b.margin].filter((m) => m !== null);
+  const margin = margins.length === 0 ? null : Math.min(...margins);
+  const why = a.why ?? b.why;
   return {
-    ...a,
+    packId: a.packId,
+    ruleId: a.ruleId,
     verdict: VERDICTS.find((v) => v === a.verdict || v === b.verdict) ?? 'silent',
-    margin: margins.length === 0 ? null : Math.min(...margins),
+    margin,
     statesChecked: a.statesChecked + b.statesChecked,
+    ...([a, b].some((one) => one.isBound === true && one.margin === margin) ? { isBound: true } : {}),
+    ...(why === undefined ? {} : { why }),
   };
 }

@@ -1,33 +1,18 @@
 import type { Condition } from '../design/condition.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
-import type { Trouble } from '../rules/judgement.ts';
 import type { AskedRule } from '../rules/registry.ts';
-import type { State } from '../state/state.ts';
 import { askedRule, askedWish, type Asked } from './asked.ts';
 import { OverBudget } from './diagrams.ts';
 import { Poses } from './poses.ts';
-import type { RepresentativeState } from './representative.ts';
 import { RuleSearch } from './ruleSearch.ts';
+import type { Known, RuleTrouble } from './ruleTrouble.ts';
 import type { ProofSubject } from './subject.ts';
-
-/** Something a rule says of a state that the controls bring about. */
-export interface RuleTrouble {
-  readonly asked: Asked;
-  readonly trouble: Trouble;
-  readonly where: RepresentativeState;
-  readonly state: State;
-  /** Nearest to rest, or worse than that one. */
-  readonly which: 'reached' | 'worst';
-}
 
 /** How one rule came out over all that the controls bring about. */
 export interface RuleProof {
   readonly outcome: RuleOutcome;
   readonly troubles: readonly RuleTrouble[];
 }
-
-/** Whether a trouble is told already of a function by itself. */
-export type Known = (asked: Asked, about: string, mode: number) => boolean;
 
 /**
  * Judges rules, and wishes of the brief about what shows, over every output state that the controls can bring about, one by

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { bruteReach, pictureOf } from '../../test/reference/bruteReach.ts';
 import { checkProgramme } from '../../test/reference/checkProgramme.ts';
+import { fullProgramme, withFault } from '../../test/reference/fullProgramme.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
 import type { ControlState, Programme } from '../controls/programme.ts';
 import { onsIn } from '../controls/programme.ts';
@@ -80,14 +81,38 @@ test('random programmes: counts, output states, layers and shortest sequences ar
 });
 
 test('a part that needs too many nodes is looked through layer by layer, and says how far', () => {
-  const programme = checkProgramme().programme;
+  const { programme } = checkProgramme();
   const whole = new ReachableSet(programme);
   const cut = new ReachableSet(programme, 4_000);
-  expect(cut.within).toBeGreaterThanOrEqual(1);
+  expect(cut.within).toBeGreaterThanOrEqual(2);
   expect(cut.count).toBeLessThan(whole.count);
-  for (let depth = 0; depth <= (cut.within ?? 0); depth++) {
-    const of = ({ program, parts, layerOf: _, ...rest }: ReachableSet, layer: Diagram | null) =>
-      [rest, parts.length, program.diagrams.countOver(layer ?? NONE, program.levelsOf(program.parts))].at(-1);
-    expect(of(cut, cut.layerOf(cut.parts, depth))).toBe(of(whole, whole.layerOf(whole.parts, depth)));
+  const countAt = (reached: ReachableSet, depth: number): bigint => {
+    const { program } = reached;
+    const layer = reached.layerOf(reached.parts, depth) ?? NONE;
+    return program.diagrams.countOver(layer, program.levelsOf(program.parts));
+  };
+  for (let depth = 0; depth <= (cut.within ?? 0); depth++)
+    expect(countAt(cut, depth)).toBe(countAt(whole, depth));
+});
+
+test('64 functions and 40 inputs, each function enabled by others: whole, in little room', () => {
+  for (const seed of [1, 2, 3]) {
+    const reached = new ReachableSet(fullProgramme(seed));
+    expect(reached.within).toBeNull();
+    // One part alone has more values than numbers can tell apart.
+    expect(reached.raw).toBeGreaterThan(2n ** 53n);
+    expect(reached.program.diagrams.size).toBeLessThan(1_000_000);
   }
 });
+
+test.each([2, 4, 6, 8])(
+  'a fault planted %i events deep among 64 functions is found at that depth',
+  (depth) => {
+    const { programme, fault } = withFault(depth);
+    const reached = new ReachableSet(programme);
+    const isOn = reached.program.present.isOn(reached.program.wired.rankOf(fault) ?? -1);
+    const nearest = reached.nearest(isOn);
+    expect(nearest?.depth).toBe(depth);
+    expect(replayed(programme, nearest?.events ?? []).on.has(fault)).toBe(true);
+  },
+);

@@ -3,78 +3,89 @@ import { NONE, type Diagram, type Diagrams } from './diagrams.ts';
 /** Channels as bits, by their numbers. */
 export type Channels = bigint;
 
-/** What some modules show, as far as a rule regards it: sets of functions that are on, and the channels that light then. */
+/** Channels that light in one state, or that bound what lights in several. */
+export interface Light {
+  readonly channels: Channels;
+  readonly isBound: boolean;
+}
+
+/** What some modules show, as far as somebody regards it: sets of functions that are on, and the channels that light then. */
 export interface Answer {
   readonly when: Diagram;
   readonly channels: Channels;
 }
 
-/** Output states in one region, over all modules that a rule regards. */
-export interface SearchSpace {
-  readonly diagrams: Diagrams;
-  /** Output states of the functions that these modules heed. */
-  readonly when: Diagram;
-  readonly cells: readonly (readonly Answer[])[];
-  /** How much a channel may change. */
-  readonly weightOf: (channel: number) => number;
-}
+/** Modules that heed the same functions, as the answers they can give. */
+export type Answers = readonly Answer[];
 
 /** Some output states, with what lights in all of them and in any of them. */
 export interface Node {
   readonly when: Diagram;
-  readonly cells: readonly (readonly Answer[])[];
+  readonly cells: readonly Answers[];
   readonly every: Channels;
   readonly any: Channels;
 }
 
-/** The output states of a space that some functions can be in. */
-export function nodeOf({ diagrams: d, cells }: Pick<SearchSpace, 'diagrams' | 'cells'>, when: Diagram): Node {
+/** Where the worst is looked for first: with most light or with least, by how much each channel weighs. */
+export interface Heading {
+  readonly seek: 'most' | 'least';
+  readonly weightOf: (channel: number) => number;
+}
+
+/** Some output states, over cells whose answers they can give. */
+export function nodeOf(d: Diagrams, cells: readonly Answers[], when: Diagram): Node {
   let [every, any] = [0n, 0n];
   const met = cells.map((answers) => {
     const mine = answers.length === 1 ? answers : answers.filter((one) => d.and(when, one.when) !== NONE);
-    every |= mine.reduce((both, { channels }) => both & channels, mine[0]?.channels ?? 0n);
-    any |= mine.reduce((both, { channels }) => both | channels, 0n);
+    every |= inEvery(mine);
+    any |= inAny(mine);
     return mine;
   });
   return { when, cells: met, every, any };
 }
 
 /**
- * Parts a node by an answer of the cell whose unsettled channels weigh most: the states in which it is shown, and the others.
+ * Parts a node by an answer of the cell whose unsettled channels weigh most: the states in which it is given, and the others.
  * @param among - channels to settle first; others are only when none of these is unsettled
- * @param seek - the answer with most light, or with least, is told apart
- * @returns that side first on which the worst is expected; null where nothing is unsettled
+ * @returns those first among which the worst is expected; null where nothing is unsettled
  */
-export function parted(
-  space: SearchSpace,
-  node: Node,
-  among: Channels,
-  seek: 'most' | 'least',
-): readonly [Node, Node] | null {
-  const open = node.cells.map((answers) => {
-    const any = answers.reduce((both, { channels }) => both | channels, 0n);
-    return any & ~answers.reduce((both, { channels }) => both & channels, any);
-  });
+export function parted(d: Diagrams, node: Node, among: Channels, heading: Heading): readonly Node[] | null {
+  const open = node.cells.map((answers) => inAny(answers) & ~inEvery(answers));
   const first = open.map((channels) => channels & among);
   const weights = (first.some((channels) => channels !== 0n) ? first : open).map((channels) =>
-    weigh(channels, space.weightOf),
+    weigh(channels, heading),
   );
   const heaviest = weights.indexOf(Math.max(...weights));
   if ((weights[heaviest] ?? 0) === 0) return null;
-  const unsettled = open[heaviest] ?? 0n;
-  const sign = seek === 'most' ? 1 : -1;
+  const best = worstOf(node.cells[heaviest] ?? [], open[heaviest] ?? 0n, heading);
+  return best === null
+    ? null
+    : [d.and(node.when, best.when), d.without(node.when, best.when)]
+        .filter((when) => when !== NONE)
+        .map((when) => nodeOf(d, node.cells, when));
+}
+
+/** What is worst in a node, where one more channel always helps or always hurts: no state of it is worse. */
+export const worstIn = ({ every, any }: Node, { seek }: Heading): Light => ({
+  channels: seek === 'least' ? every : any,
+  isBound: every !== any,
+});
+
+const inAny = (answers: Answers): Channels => answers.reduce((both, { channels }) => both | channels, 0n);
+
+const inEvery = (answers: Answers): Channels =>
+  answers.reduce((both, { channels }) => both & channels, answers[0]?.channels ?? 0n);
+
+/** The answer with most light of some channels, or with least. */
+function worstOf(answers: Answers, among: Channels, heading: Heading): Answer | null {
+  const sign = heading.seek === 'most' ? 1 : -1;
   let best: Answer | null = null;
   let most = -Infinity;
-  for (const answer of node.cells[heaviest] ?? []) {
-    const weight = sign * weigh(answer.channels & unsettled, space.weightOf);
+  for (const answer of answers) {
+    const weight = sign * weigh(answer.channels & among, heading);
     if (weight > most) [best, most] = [answer, weight];
   }
-  if (best === null) return null;
-  const d = space.diagrams;
-  return [
-    nodeOf({ diagrams: d, cells: node.cells }, d.and(node.when, best.when)),
-    nodeOf({ diagrams: d, cells: node.cells }, d.without(node.when, best.when)),
-  ];
+  return best;
 }
 
 /** The numbers of channels, rising. */
@@ -88,5 +99,5 @@ export function numbersIn(channels: Channels): number[] {
   return out;
 }
 
-const weigh = (channels: Channels, weightOf: (channel: number) => number): number =>
+const weigh = (channels: Channels, { weightOf }: Heading): number =>
   channels === 0n ? 0 : numbersIn(channels).reduce((sum, channel) => sum + weightOf(channel), 0);

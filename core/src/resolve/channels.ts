@@ -145,4 +145,11 @@ export const rhythmOf = ({ patternId, cycleMs }: Pick<Drive, 'patternId' | 'cycl
   `${patternId} ${cycleMs}`;
 
 /** What a channel sends along its aim at the highest level of its spans, cd. */
-export const highestCd = (drive: Drive): number => highestLevel(drive.spans) * drive.peakCd;
+export function highestCd(drive: Drive): number {
+  const known = highest.get(drive) ?? highestLevel(drive.spans) * drive.peakCd;
+  highest.set(drive, known);
+  return known;
+}
+
+/** A channel at work never changes, and is asked at each bearing. */
+const highest = new WeakMap<Drive, number>();

@@ -36,6 +36,11 @@ export class Situation {
     this.#elevationDeg = elevationDeg;
   }
 
+  /** Whether it bounds several states: a figure that is dear to find may then be a bound on the worse side. */
+  get isBound(): boolean {
+    return this.state.given?.isBound === true;
+  }
+
   /** The same state, looked at from another elevation. */
   seenFrom(elevationDeg: number): Situation {
     return elevationDeg === this.#elevationDeg

@@ -23,6 +23,8 @@ export interface GivenLight {
   /** Equal for the same channels. */
   readonly key: string;
   readonly drives: readonly Drive[];
+  /** It bounds what several states light: a rule may then take a bound for a figure that is dear to find. */
+  readonly isBound: boolean;
 }
 
 /** A state with what is not said at rest: nothing on, everything shut, by day. */

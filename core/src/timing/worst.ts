@@ -45,6 +45,8 @@ export interface DarkSearch {
   /** A bound no longer than this is answered as it is, ms. */
   readonly enoughMs?: number;
   readonly placings?: number;
+  /** Clocks are not placed against each other: what they only reach together is bounded. */
+  readonly boundOnly?: boolean;
 }
 
 /** A clock as steps: the edges of one cycle and its level in every millisecond. */
@@ -99,7 +101,7 @@ export function worstDarkMs(light: Drifting, threshold: number, search: DarkSear
 function worstDriftingMs(
   { background, clocks }: Drifting,
   threshold: number,
-  { enoughMs = 0, placings = MOST_PLACINGS }: DarkSearch,
+  { enoughMs = 0, placings = MOST_PLACINGS, boundOnly = false }: DarkSearch,
 ): OverAlignments {
   // What a clock never falls below is as good as steady.
   const lows = clocks.map(lowestOf);
@@ -111,7 +113,7 @@ function worstDriftingMs(
   const weak = raisedOnly.filter((w) => fallsShort(w, need));
   if (weak.length < 2 || weak.reduce((sum, w) => sum + highestOf(w), 0) < need)
     return { value: bound, exact: true };
-  if (weak.some(hasRamp)) return { value: bound, exact: false };
+  if (boundOnly || weak.some(hasRamp)) return { value: bound, exact: false };
   const reach = Math.min(bound, LONGEST_GAP_MS);
   const { found, settled } = new GapSearch(weak.map(stepsOf), need, reach, placings).run();
   if (!settled && found < reach) return { value: bound, exact: false };

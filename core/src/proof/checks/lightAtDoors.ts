@@ -1,4 +1,5 @@
 import { isTimed, type ProgrammeEvent } from '../../controls/programme.ts';
+import { BEARINGS } from '../../coverage/field.ts';
 import { FACE_BEARINGS } from '../../coverage/sectors.ts';
 import { onsOf, type On } from '../../design/controls.ts';
 import type { ControlFunction } from '../../design/functions.ts';
@@ -79,9 +80,13 @@ function nearestGrowth(
   const { program } = reached;
   const d = program.diagrams;
   const isOn = isAnyOn(program, [fn.id]);
-  const doors = tiedTo(subject, rank);
+  const along = alongWith(subject, rank);
+  // Doors by which none of them comes on or off stand as they like.
+  const doors = doorsOf(subject).filter((door) =>
+    [fn, ...along].some((one) => namedBy(subject, subject.programme.ranked.indexOf(one), [door]).length > 0),
+  );
   const inputs = [...doors.map(({ at }) => at), program.wired.placeOf('ambient') ?? -1];
-  const ons = [fn, ...alongWith(subject, rank)].flatMap(onsOf);
+  const ons = [fn, ...along].flatMap(onsOf);
   const standing = ({ on, values }: StateClass): Standing => ({
     on,
     open: doors.flatMap(({ part: { stops } }, i) => stops[(values[i] ?? 0) - 1]?.id ?? []),
@@ -113,28 +118,18 @@ function nearestGrowth(
   return nearest;
 }
 
-/** The doors that hang together with a function: the others stand as they like, whatever it does. */
-function tiedTo(subject: ProofSubject, rank: number): Door[] {
-  const { wired, parts } = subject.program;
-  const { inputs, functions } = wired.dependsOn(rank);
-  const tied = parts
-    .map(({ variables }) => variables)
-    .filter((own) => own.some((v) => (v.kind === 'input' ? inputs.has(v.at) : functions.has(v.at))))
-    .flat();
-  return doorsOf(subject).filter(({ at }) => tied.some((v) => v.kind === 'input' && v.at === at));
-}
-
-/** Functions that are on or off by the same inputs as another, and remember nothing: they change with it. */
+/** Functions that light or dim something by the same inputs as another, and remember nothing: they change with it. */
 function alongWith({ program: { wired }, programme }: ProofSubject, rank: number): ControlFunction[] {
   const { inputs } = wired.dependsOn(rank);
   const remembers = (at: number): boolean => {
     const when = programme.ranked[at]?.when;
     return when === undefined || when.way === 'latched' || when.way === 'cycle' || isTimed(when);
   };
-  return programme.ranked.filter((_, other) => {
+  return programme.ranked.filter(({ shows }, other) => {
     const cone = wired.dependsOn(other);
     return (
       other !== rank &&
+      shows.some(({ cues, dims }) => cues.length + dims.length > 0) &&
       [...cone.inputs].every((at) => inputs.has(at)) &&
       ![...cone.functions].some((at) => remembers(at))
     );
@@ -215,15 +210,13 @@ function towardSides({ build, memory, showing }: ProofSubject, state: State): To
   const known = memory.towards.get(key);
   if (known !== undefined) return known;
   const lit = new Situation(build, state, 0).lit('warning');
+  const cd = new Float64Array(BEARINGS);
+  for (const { drive, share } of lit) {
+    const highest = highestCd(drive);
+    for (let b = 0; b < BEARINGS; b++) cd[b] = (cd[b] ?? 0) + highest * (share[b] ?? 0);
+  }
   const found = new Map(
-    FACES.map((face) => [
-      face,
-      Math.max(
-        ...FACE_BEARINGS[face].map((bearing) =>
-          lit.reduce((sum, { drive, share }) => sum + highestCd(drive) * (share[bearing] ?? 0), 0),
-        ),
-      ),
-    ]),
+    FACES.map((face) => [face, Math.max(...FACE_BEARINGS[face].map((bearing) => cd[bearing] ?? 0))]),
   );
   memory.towards.set(key, found);
   return found;

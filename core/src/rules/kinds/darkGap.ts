@@ -43,7 +43,10 @@ export const darkGap = defineRule({
     const lit = at.lit(rule.lamps);
     return rule.faces.map((face) => {
       const bearings = FACE_BEARINGS[face];
-      const gaps = darkGapRing(lit, rule.thresholdCd, bearings, rule.maxMs);
+      const gaps = darkGapRing(lit, rule.thresholdCd, bearings, {
+        enoughMs: rule.maxMs,
+        boundOnly: at.isBound,
+      });
       const ms = (b: number): number => gaps.ms[b] ?? 0;
       const worst = bearings.reduce((a, b) => (ms(b) > ms(a) ? b : a));
       const longest = ms(worst);

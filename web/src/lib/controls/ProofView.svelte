@@ -62,10 +62,10 @@
     <p class="counts">
       {#if whole}
         Looked at <strong>all {many(reachable)} states</strong> that can be reached, of {many(raw)} there could
-        be; they show {many(String(pictures))} different pictures.
+        be; they show {many(pictures)} different pictures.
       {:else}
-        <strong>Not proved:</strong> there are too many states. {many(String(pictures))} pictures were looked at,
-        of {many(reachable)} states or more.
+        <strong>Not proved whole:</strong> there are too many states. Looked at {many(reachable)} of them, nearest
+        to rest first; they show {many(pictures)} different pictures.
       {/if}
     </p>
     <ul>
@@ -74,6 +74,7 @@
           <span class="sign" aria-hidden="true">{signs[outcome.verdict]}</span>
           <div>
             <p class="name">{nameOf(outcome)} <span class="quiet">{words[outcome.verdict]}</span></p>
+            {#if outcome.why !== undefined}<p class="quiet">{outcome.why}</p>{/if}
             {#each foundBy(outcome) as finding (finding.id)}
               <div class="found">
                 <p>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { outcomeText } from '@flarik/core/proof/outcomeText';
+  import type { RuleOutcome } from '@flarik/core/rules/finding';
   import { getEditor } from '$lib/editor/context';
 
   /** What holds, the one with the least room first. */
@@ -15,14 +16,19 @@
       .toSorted((a, b) => (a.margin ?? Infinity) - (b.margin ?? Infinity)),
   );
 
-  const room = (margin: number | null): string =>
-    margin === null ? 'holds' : margin >= 1 ? 'holds by far' : `holds by ${Math.floor(margin * 100)} %`;
+  const room = ({ margin, isBound }: Pick<RuleOutcome, 'margin' | 'isBound'>): string => {
+    if (margin === null || (isBound === true && margin === 0)) return 'holds';
+    if (margin >= 1) return 'holds by far';
+    return `holds by ${isBound === true ? 'at least ' : ''}${Math.floor(margin * 100)} %`;
+  };
 </script>
 
 <ul>
   {#each rows as row (`${row.packId}|${row.ruleId}`)}
     <li>
-      <span class="room" class:near={row.margin !== null && row.margin < 0.05}>{room(row.margin)}</span>
+      <span class="room" class:near={row.margin !== null && row.isBound !== true && row.margin < 0.05}
+        >{room(row)}</span
+      >
       <span>{row.sentence} <span class="quiet">{row.from}</span></span>
       <span class="quiet">{row.statesChecked === 1 ? '1 state' : `${row.statesChecked} states`}</span>
     </li>
