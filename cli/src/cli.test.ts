@@ -34,6 +34,20 @@ describe('as a process', () => {
     expect(ended).toEqual({ code: exitCode, stdout, stderr });
     expect(exitCode).toBe(2);
   });
+  test('whoever reads no further ends it quietly: … | head', async () => {
+    const ended = await new Promise<{ stderr: string; stdout: string }>((done) => {
+      execFile(
+        'bash',
+        [
+          '-c',
+          `${process.execPath} --import tsx cli/src/main.ts geometry ${demo('tunnel-pumper-3')} --json | head -n 1; exit \${PIPESTATUS[0]}`,
+        ],
+        { cwd: root },
+        (_, stdout, stderr) => done({ stdout, stderr }),
+      );
+    });
+    expect(ended).toEqual({ stdout: '{\n', stderr: '' });
+  });
 });
 
 describe('help', () => {
@@ -93,7 +107,7 @@ describe('proof', () => {
     const States = z.object({
       raw: z.string(),
       reachable: z.string(),
-      pictures: z.int(),
+      pictures: z.string(),
       whole: z.boolean(),
       events: z.int(),
       inputs: z.record(z.string(), z.array(z.string())),
@@ -101,7 +115,7 @@ describe('proof', () => {
     const { exitCode, stdout } = flarik('states', demo('ferry-slip'), '--json');
     expect(exitCode).toBe(0);
     const { inputs, ...counts } = States.parse(JSON.parse(stdout));
-    expect(counts).toMatchObject({ raw: '679477248', reachable: '679477248', pictures: 3, whole: true });
+    expect(counts).toMatchObject({ raw: '679477248', reachable: '679477248', pictures: '3', whole: true });
     expect(inputs['dash-switch']).toEqual(['in', 'half', 'out']);
     const product = Object.values(inputs).reduce((all, values) => all * BigInt(values.length), 1n);
     expect(String(product)).toBe(counts.raw);
@@ -285,9 +299,9 @@ describe('sight', () => {
     const [one, tenth] = [Math.max(...used('--used-to', '1')), Math.max(...used('--used-to', '0.1'))];
     expect(tenth / one).toBeCloseTo(10 ** 0.8, 6);
     expect(flarik('glare', demo('ks-13'), '--stage', '2', '--used-to', '0').exitCode).toBe(2);
-    const Veil = z.object({ highest: z.number(), byLamp: z.array(z.object({ highest: z.number() })) });
+    const Veil = z.object({ mean: z.number(), byLamp: z.array(z.object({ mean: z.number() })) });
     const veil = Veil.parse(json('veil', demo('ks-13'), '--stage', '2', '--visibility', '50'));
-    expect(veil.byLamp.reduce((sum, one) => sum + one.highest, 0)).toBeCloseTo(veil.highest, 6);
+    expect(veil.byLamp.reduce((sum, one) => sum + one.mean, 0)).toBeCloseTo(veil.mean, 6);
     expect(flarik('veil', demo('ks-13'), '--stage', '2', '--visibility', '5').exitCode).toBe(2);
     expect(flarik('veil', demo('ks-13'), '--stage', '3').stdout).toMatch(
       /seen in quarter glass left, 0\.\d{3} lx at the eye: /,

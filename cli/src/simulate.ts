@@ -4,6 +4,7 @@ import { started, type Running } from '@flarik/core/controls/simulator';
 import { play } from '@flarik/core/controls/trial';
 import { onText, type TrialStep } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
+import { highestCd } from '@flarik/core/resolve/channels';
 import { drivenIn } from '@flarik/core/state/driven';
 import { stateIn } from '@flarik/core/state/running';
 import { InputError } from '@flarik/core/words/errors';
@@ -58,7 +59,8 @@ function pictureOf(build: Build, programme: Programme, running: Running) {
         module: d.moduleId,
         colour: d.colour,
         pattern: d.patternId,
-        levelCd: Math.round(d.peakCd * 1000) / 1000,
+        // At its brightest: colours that share power have so much less.
+        levelCd: Math.round(highestCd(d) * 1000) / 1000,
         by: d.on,
         ...(d.text === '' ? {} : { text: d.text }),
       })),

@@ -4,21 +4,22 @@ import { originalOf } from '../design/inputs.ts';
 import { InputError } from '../words/errors.ts';
 import type { Programme } from './programme.ts';
 
+/** A step of a script: up to a comma or the end of a line, but for what stands in quotes. */
+const STEP = /(?:"(?:[^"]|"")*"|[^,\n"])+|"/g;
+
 /** No script is longer. */
 const MOST_STEPS = 10_000;
 
 /**
  * Reads events as text: "ignition=on, slide=2, b3=press, b3=long, b1+b2=chord, wait=5000".
- * A press of a button that has values is its going down and up again.
+ * A press of a button that has values is its going down and up again. A value that has a comma stands in quotes, as
+ * mode="slow, rear"; a quote within is written twice.
  *
  * @param where - how to call the text in an error
  * @throws {InputError} which step is wrong, and why
  */
 export function readScript(programme: Programme, text: string, where: string): TrialStep[] {
-  const parts = text
-    .split(/[,\n]/)
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
+  const parts = (text.match(STEP) ?? []).map((part) => part.trim()).filter((part) => part !== '');
   if (parts.length > MOST_STEPS) throw new InputError(where, `holds more than ${MOST_STEPS} steps`);
   return parts.flatMap((part, i) => readStep(programme, part, `${where}[${i}]`));
 }
@@ -26,7 +27,7 @@ export function readScript(programme: Programme, text: string, where: string): T
 function readStep(programme: Programme, part: string, path: string): TrialStep[] {
   const cut = part.indexOf('=');
   const name = part.slice(0, cut).trim();
-  const value = part.slice(cut + 1).trim();
+  const value = unquoted(part.slice(cut + 1).trim());
   if (cut < 1 || value === '')
     throw new InputError(path, `'${part}' must be written as input=value, as slide=2, or as wait=MS`);
   if (name === 'wait') {
@@ -73,6 +74,12 @@ function readEvents(programme: Programme, name: string, value: string, path: str
   return [{ kind: 'arrives', input: id, value }];
 }
 
+const unquoted = (value: string): string =>
+  /^"(?:[^"]|"")*"$/.test(value) ? value.slice(1, -1).replaceAll('""', '"') : value;
+
+const quoted = (value: string): string =>
+  /[",\n]|^\s|\s$/.test(value) ? `"${value.replaceAll('"', '""')}"` : value;
+
 /** A step as text that `readScript` reads. */
 export function stepText(step: TrialStep): string {
   if (step.kind === 'wait') return `wait=${step.ms}`;
@@ -83,6 +90,6 @@ export function stepText(step: TrialStep): string {
     case 'chord':
       return `${event.controls.join('+')}=chord`;
     case 'arrives':
-      return `${event.input}=${event.value}`;
+      return `${event.input}=${quoted(event.value)}`;
   }
 }

@@ -4,7 +4,8 @@ import { newFunction, shown, type ControlFunction, type When } from '../design/f
 import type { InputEvent } from '../design/condition.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { loadsIn, onsIn, programmeOf } from './programme.ts';
+import { usualControls } from '../design/usualControls.ts';
+import { loadsIn, onsIn, Programme, programmeOf } from './programme.ts';
 import { readScript, stepText } from './script.ts';
 import { play, runTrial } from './trial.ts';
 
@@ -177,6 +178,24 @@ describe('scripts', () => {
   test('read back as they were written', () => {
     const text = 'ignition=on, slide=2, wait=5000';
     expect(readScript(programme, text, 's').map(stepText).join(', ')).toBe(text);
+  });
+  test('a value that has a comma, a quote or a blank at its end stands in quotes', () => {
+    const values = ['plain', 'slow, rear', 'say "now"', ' led'];
+    const told = new Programme([{ id: 'mode', name: 'Mode', values, source: 'own', byHand: true }], {
+      ...usualControls(),
+      panels: [],
+      functions: [],
+      enabledBy: null,
+      never: [],
+      follows: [],
+    });
+    const text = 'mode="slow, rear", mode="say ""now""", mode=" led", wait=5, mode=plain';
+    const steps = readScript(told, text, 's');
+    expect(steps.map((s) => (s.kind === 'event' && s.event.kind === 'arrives' ? s.event.value : ''))).toEqual(
+      ['slow, rear', 'say "now"', ' led', '', 'plain'],
+    );
+    expect(steps.map(stepText).join(', ')).toBe(text);
+    expect(() => readScript(told, 'mode="slow', 's')).toThrow('s[0]');
   });
   test.each([
     ['slide', "s[0]: 'slide' must be written as input=value"],

@@ -68,6 +68,7 @@ function moveInputs(
     values.set(follower, takes);
     moved.add(follower);
     arrives(follower, takes);
+    if (takes === 'down' && !programme.isDeliberate(follower)) happened.add(`press ${follower} short`);
   }
   return controls.never.every((rule) => isAllowed(rule, values)) ? { values, happened } : null;
 }

@@ -1,10 +1,11 @@
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { highestCd } from '../resolve/channels.ts';
+import { timelinesOf } from '../timing/timeline.ts';
+import { highestTogether } from '../timing/worst.ts';
 import { stateWith } from '../state/state.ts';
 import { BEARINGS } from './field.ts';
 import { directionMap, MAP_FROM_DEG, MAP_TO_DEG, type MapQuantity } from './map.ts';
-import { litChannels, powerRing, ringOf } from './ring.ts';
+import { lightToward, litChannels, powerRing, ringOf } from './ring.ts';
 
 const build = demoBuild('ks-13');
 const state = stateWith({ on: ['stage-2'] });
@@ -35,11 +36,14 @@ test.each<MapQuantity>(['power', 'effective', 'peak'])(
       const plain = {
         power: () => powerRing(lit),
         effective: () => ringOf(lit).effectiveCd,
-        // Every channel at its highest.
-        peak: () =>
-          Float64Array.from({ length: BEARINGS }, (_, b) =>
-            lit.reduce((sum, { drive, share }) => sum + highestCd(drive) * (share[b] ?? 0), 0),
-          ),
+        // All channels together, at the instant at which they are highest.
+        peak: () => {
+          const timelines = timelinesOf(lit.map((one) => one.drive));
+          return Float64Array.from(
+            { length: BEARINGS },
+            (_, b) => highestTogether(lightToward(lit, timelines, b)).value,
+          );
+        },
       }[quantity]();
       for (let b = 0; b < BEARINGS; b++) expect(values[row * BEARINGS + b]).toBeCloseTo(plain[b] ?? NaN, 6);
     }

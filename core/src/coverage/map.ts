@@ -1,6 +1,6 @@
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
-import { highestCd } from '../resolve/channels.ts';
+import { HighestTogether } from '../resolve/highest.ts';
 import { drivenIn } from '../state/driven.ts';
 import { BEARINGS } from './field.ts';
 import { fieldsOf } from './lampFields.ts';
@@ -60,9 +60,14 @@ function rowOf(lit: readonly LitChannel[], quantity: MapQuantity): Float64Array 
     case 'effective':
       return ringOf(lit).effectiveCd;
     case 'peak':
-      return lit.reduce(
-        (most, { drive, share }) => most.map((cd, b) => cd + highestCd(drive) * (share[b] ?? 0)),
-        new Float64Array(BEARINGS),
-      );
+      return peakRing(lit);
   }
+}
+
+/** The most light at any instant by bearing, drifting clocks each at their highest. */
+function peakRing(lit: readonly LitChannel[]): Float64Array {
+  const together = new HighestTogether(lit.map(({ drive }) => drive));
+  return Float64Array.from({ length: BEARINGS }, (_, b) =>
+    together.of((at) => (lit[at]?.drive.peakCd ?? 0) * (lit[at]?.share[b] ?? 0)),
+  );
 }

@@ -34,7 +34,7 @@ export function channelsNear(build: Build, state: State, eye: Vec3): NearChannel
       if (distanceM === 0) return [];
       const direction = scale(toEye, 1 / distanceM);
       const relative = beam(direction) * p.lensTransmission;
-      const share = relative > 0 ? relative * past(direction) : 0;
+      const share = relative > 0 ? relative * past(direction, distanceM) : 0;
       return lit.map((drive) => ({
         drive,
         centre: placed.centre,

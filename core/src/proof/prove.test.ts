@@ -21,7 +21,14 @@ import {
   setNightLevel,
   withControls,
 } from '../design/controlEdits.ts';
-import { groupTarget, lightCue, newFunction, type ControlFunction, type Cue } from '../design/functions.ts';
+import {
+  darkCue,
+  groupTarget,
+  lightCue,
+  newFunction,
+  type ControlFunction,
+  type Cue,
+} from '../design/functions.ts';
 import type { Build } from '../design/schema.ts';
 import type { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
 import { readBuild } from '../rules/document.ts';
@@ -138,6 +145,7 @@ describe('the demo builds', () => {
 });
 
 const groups = car.timing.groups.map((g) => g.id);
+const SHUT_HATCH: InputEvent = { kind: 'arrives', input: 'part.hatch', value: 'shut' };
 
 describe('each check fires on what it is for, and is silent when that is put right', () => {
   const truck = demoBuild('line-marking');
@@ -164,6 +172,62 @@ describe('each check fires on what it is for, and is silent when that is put rig
     addFunction(
       car,
       newFunction('x', 'Rear white', 'light', during(condition), [white], { withoutMaster }),
+      0,
+    );
+  /** A key that takes all lamps from what lies below it. */
+  const overBy = (build: Build): Build =>
+    addFunction(
+      withKey(build, 'over', 'Over'),
+      newFunction(
+        'over',
+        'Over',
+        'cut',
+        { way: 'latched', sets: [], clears: [], toggles: [press('over')], timeoutMs: 0 },
+        [darkCue({ kind: 'set', setId: 'with-white' })],
+        { withoutMaster: true },
+      ),
+      0,
+    );
+  const byTwoKeys = (): Build => {
+    const keys = ['ka', 'kb'];
+    const latched = keys.reduce<Build>(
+      (b, id) =>
+        addFunction(
+          withKey(b, id, id),
+          newFunction(
+            id,
+            id,
+            'load',
+            { way: 'latched', sets: [], clears: [], toggles: [press(id)], timeoutMs: 0 },
+            [],
+          ),
+        ),
+      car,
+    );
+    const either: Condition = {
+      kind: 'any',
+      of: keys.map((functionId): Condition => ({ kind: 'on', functionId })),
+    };
+    return addFunction(latched, newFunction('x', 'Rear white', 'light', during(either), [white]), 0);
+  };
+  const flashedByHatch = (clears: InputEvent[], timeoutMs = 0): Build =>
+    addFunction(
+      car,
+      newFunction(
+        'x',
+        'At the hatch',
+        'warning',
+        {
+          way: 'latched',
+          sets: [{ kind: 'arrives', input: 'part.hatch', value: 'hatch' }],
+          clears,
+          toggles: [],
+          timeoutMs,
+        },
+        [lightCue(groupTarget('rear'), 1, 'double')],
+        // Else the key off, the hatch shut and the key on leave it on, and only opening the hatch again would end it.
+        { forgets: true },
+      ),
       0,
     );
   const hidden = (rank: number): Build =>
@@ -296,6 +360,13 @@ describe('each check fires on what it is for, and is silent when that is put rig
       /^Rear white lights white that no action/,
     ],
     ['endless-white', byGear(is('gear', 'reverse'), false), byGear(is('slide', '3'), false), /^Rear white/],
+    // A key that turns it off the lamps ends the white, though the function stays on; so do two presses of two keys.
+    ['endless-white', byGear(is('gear', 'reverse')), overBy(byGear(is('gear', 'reverse'))), /^Rear white/],
+    ['endless-white', byGear(is('gear', 'reverse')), byTwoKeys(), /^Rear white/],
+    // What a door brings on is ended by the door, by a timer or by hand; flashing, too.
+    ['endless-white', flashedByHatch([]), flashedByHatch([SHUT_HATCH]), /^At the hatch lights lamps that no/],
+    ['endless-white', flashedByHatch([]), flashedByHatch([], 600_000), /^At the hatch lights lamps that no/],
+    ['endless-white', flashedByHatch([]), flashedByHatch([press('key-white')]), /^At the hatch lights lamps/],
     [
       'unasked-white',
       byGear(all(is('gear', 'reverse'), is('part.hatch', 'hatch'))),

@@ -4,9 +4,10 @@ import { bruteReach, pictureOf } from '../../test/reference/bruteReach.ts';
 import { checkProgramme } from '../../test/reference/checkProgramme.ts';
 import { fullProgramme, withFault } from '../../test/reference/fullProgramme.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
-import type { ControlState, Programme } from '../controls/programme.ts';
-import { onsIn } from '../controls/programme.ts';
+import { onsIn, Programme, type ControlState } from '../controls/programme.ts';
 import { atRest, step } from '../controls/step.ts';
+import { newFunction } from '../design/functions.ts';
+import { usualControls } from '../design/usualControls.ts';
 import { NONE, type Diagram } from './diagrams.ts';
 import { ReachableSet } from './reachable.ts';
 
@@ -116,3 +117,43 @@ test.each([2, 4, 6, 8])(
     expect(replayed(programme, nearest?.events ?? []).on.has(fault)).toBe(true);
   },
 );
+
+test('a key that follows takes down counts as its short press', () => {
+  const latched = newFunction(
+    'lamp',
+    'Lamp',
+    'light',
+    {
+      way: 'latched',
+      sets: [],
+      clears: [],
+      toggles: [{ kind: 'press', control: 'key', press: 'short' }],
+      timeoutMs: 0,
+    },
+    [],
+  );
+  const programme = new Programme(
+    [
+      { id: 'door', name: 'Door', values: ['shut', 'open'], source: 'vehicle', byHand: false },
+      { id: 'key', name: 'Key', values: ['up', 'down'], source: 'panel', byHand: true },
+    ],
+    {
+      ...usualControls(),
+      panels: [],
+      functions: [latched],
+      enabledBy: null,
+      never: [],
+      follows: [{ input: 'door', values: ['open'], follower: 'key', takes: 'down' }],
+    },
+  );
+  const opened = step(programme, atRest(programme), { kind: 'arrives', input: 'door', value: 'open' });
+  expect(opened?.state.on).toEqual(new Set(['lamp']));
+  const reached = new ReachableSet(programme);
+  expect(reached.count).toBe(BigInt(bruteReach(programme).length));
+  const isOn = reached.program.present.isOn(0);
+  const openAndOn = reached.program.diagrams.and(
+    isOn,
+    reached.program.holds({ kind: 'is', input: 'door', values: ['open'] }),
+  );
+  expect(reached.nearest(openAndOn)?.events).toEqual([{ kind: 'arrives', input: 'door', value: 'open' }]);
+});

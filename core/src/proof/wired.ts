@@ -51,9 +51,13 @@ export class Wired {
       if (leader === undefined || led === undefined) return [];
       const at = new Set(values.map((value) => inputs[leader]?.values.indexOf(value) ?? -1));
       const to = inputs[led]?.values.indexOf(takes) ?? -1;
-      return [
-        { input: leader, at, follower: led, takes: to, heard: this.hear(`arrives ${follower} ${takes}`) },
+      // A key that is taken down counts as its short press, too.
+      const pressed = takes === 'down' && !programme.isDeliberate(follower);
+      const heard = [
+        ...this.hear(`arrives ${follower} ${takes}`),
+        ...(pressed ? this.hear(`press ${follower} short`) : []),
       ];
+      return [{ input: leader, at, follower: led, takes: to, heard }];
     });
   }
 

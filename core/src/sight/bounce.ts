@@ -1,6 +1,7 @@
 import { directionOf } from '../geometry/direction.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { highestCd } from '../resolve/channels.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { HighestTogether } from '../resolve/highest.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { ModuleLight } from './source.ts';
 import type { Surface, Surfaces } from './surfaces.ts';
@@ -18,13 +19,13 @@ export interface Bounce {
   readonly surface: string;
   /** Share of the light on it that it throws back. */
   readonly reflectance: number;
-  /** At the highest instant of each lamp, and as a mean over time, cd/m². */
+  /** At the highest instant of all lamps together, drifting clocks each at theirs, and as a mean over time, cd/m². */
   readonly highest: number;
   readonly mean: number;
   /** Where it is seen. */
   readonly bearingDeg: number;
   readonly elevationDeg: number;
-  /** Each lamp's share at the highest instant, the greatest first. */
+  /** Each lamp's share of the mean, the greatest first. */
   readonly byLamp: readonly { readonly placementId: string; readonly share: number }[];
 }
 
@@ -58,7 +59,8 @@ function luminanceOf(
   { at, facing, perLux }: Surface,
 ): Pick<Bounce, 'highest' | 'mean' | 'byLamp'> {
   const byLamp = new Map<string, number>();
-  let [highest, mean] = [0, 0];
+  const shown: { readonly drive: Drive; readonly perCd: number }[] = [];
+  let mean = 0;
   for (const { placementId, centre, shareToward, drives } of lights) {
     const to = sub(at, centre);
     const r = length(to);
@@ -68,17 +70,18 @@ function luminanceOf(
     const perCd = (perLux * cos * shareToward(direction, r)) / r ** 2;
     if (perCd === 0) continue;
     for (const drive of drives) {
-      const here = perCd * highestCd(drive);
-      highest += here;
-      mean += perCd * drive.peakCd * meanLevel(drive);
+      const here = perCd * drive.peakCd * meanLevel(drive);
+      shown.push({ drive, perCd });
+      mean += here;
       byLamp.set(placementId, (byLamp.get(placementId) ?? 0) + here);
     }
   }
+  const together = new HighestTogether(shown.map(({ drive }) => drive));
   return {
-    highest,
+    highest: together.of((at) => (shown[at]?.perCd ?? 0) * (shown[at]?.drive.peakCd ?? 0)),
     mean,
     byLamp: [...byLamp]
-      .map(([placementId, here]) => ({ placementId, share: here / highest }))
+      .map(([placementId, here]) => ({ placementId, share: here / mean }))
       .toSorted((a, b) => b.share - a.share),
   };
 }

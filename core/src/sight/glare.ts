@@ -2,9 +2,8 @@ import type { On } from '../design/controls.ts';
 import type { TrafficSide } from '../design/site.ts';
 import { bearingOf } from '../geometry/direction.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { highestCd } from '../resolve/channels.ts';
-import { clockSignal, meanLevel, timelinesOf } from '../timing/timeline.ts';
-import { highestTogether } from '../timing/worst.ts';
+import { HighestTogether } from '../resolve/highest.ts';
+import { meanLevel } from '../timing/timeline.ts';
 import type { LightAround } from '../words/weather.ts';
 import type { ModuleLight, ModuleSight } from './source.ts';
 import type { Station } from './stations.ts';
@@ -48,14 +47,12 @@ export interface Glare {
 export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Station, 'eye' | 'view'>): Glare {
   const seen = lights.map((light) => ({ ...light, ...atEye(light, eye, view) }));
   const drives = seen.flatMap((one) => one.drives.map((drive) => ({ drive, ...one })));
-  const highestOf = (per: (one: (typeof drives)[number]) => number): number => {
-    const steady = drives.filter(({ drive }) => drive.steady);
-    const background = steady.reduce((sum, one) => sum + per(one) * highestCd(one.drive), 0);
-    const flashing = drives.filter((one) => !one.drive.steady && per(one) > 0);
-    const cdOf = new Map(flashing.map((one) => [one.drive.channelId, per(one) * one.drive.peakCd]));
-    const clocks = timelinesOf(flashing.map(({ drive }) => drive)).flatMap((t) => clockSignal(t, cdOf) ?? []);
-    return highestTogether({ background, clocks }).value;
-  };
+  const together = new HighestTogether(drives.map(({ drive }) => drive));
+  const highestOf = (per: (one: (typeof drives)[number]) => number): number =>
+    together.of((at) => {
+      const one = drives[at];
+      return one === undefined ? 0 : per(one) * one.drive.peakCd;
+    });
   const meanOf = ({ drive, veil }: (typeof drives)[number]): number => veil * drive.peakCd * meanLevel(drive);
   const mean = drives.reduce((sum, one) => sum + meanOf(one), 0);
   const byPlacement = new Map<string, number>();

@@ -4,7 +4,7 @@ import { bearingOf } from '../geometry/direction.ts';
 import { entryM } from '../geometry/ray.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { add, cross, dot, length, scale, sub, unit, type Vec3 } from '../geometry/vec.ts';
-import { highestCd } from '../resolve/channels.ts';
+import { HighestTogether } from '../resolve/highest.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { paneReflectance } from './fresnel.ts';
@@ -113,7 +113,8 @@ function reflectionIn(
 function mostLx({ centre, shareToward, drives }: ModuleLight, eye: Vec3): number {
   const to = sub(eye, centre);
   const farM = length(to);
-  return (drives.reduce((sum, drive) => sum + highestCd(drive), 0) * shareToward(unit(to), farM)) / farM ** 2;
+  const highest = new HighestTogether(drives).of((at) => drives[at]?.peakCd ?? 0);
+  return (highest * shareToward(unit(to), farM)) / farM ** 2;
 }
 
 /** Where a point is seen in a mirror. */

@@ -1,7 +1,8 @@
 import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { dot, sub, type Vec3 } from '../geometry/vec.ts';
-import { highestCd, type Drive } from '../resolve/channels.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { HighestTogether } from '../resolve/highest.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { LineSource, ModuleLight } from './source.ts';
 import { wayOut } from './view.ts';
@@ -86,7 +87,7 @@ const EVERY_DEG = 2.5;
 
 /** The veil of one lamp, or of all. */
 export interface Veil {
-  /** Mean over the view ahead at the highest instant of each lamp, cd/m². */
+  /** Mean over the view ahead at the highest instant of all lamps together, drifting clocks each at theirs, cd/m². */
   readonly highest: number;
   /** As a mean over time, cd/m². */
   readonly mean: number;
@@ -112,14 +113,16 @@ export function veilOf(
     perPeakOf(solids, { centre, cdOn: shareOn }, eye, opticalRangeM),
   );
   const veil = (counts: (placementId: string, drive: Drive) => boolean): Veil => {
-    let [highest, mean] = [0, 0];
-    for (const [i, { placementId, drives }] of lights.entries())
-      for (const drive of drives) {
-        if (!counts(placementId, drive)) continue;
-        highest += (perPeak[i] ?? 0) * highestCd(drive);
-        mean += (perPeak[i] ?? 0) * drive.peakCd * meanLevel(drive);
-      }
-    return { highest, mean };
+    const shown = lights.flatMap(({ placementId, drives }, i) =>
+      drives.flatMap((drive) =>
+        counts(placementId, drive) ? [{ drive, atPeak: (perPeak[i] ?? 0) * drive.peakCd }] : [],
+      ),
+    );
+    const together = new HighestTogether(shown.map(({ drive }) => drive));
+    return {
+      highest: together.of((at) => shown[at]?.atPeak ?? 0),
+      mean: shown.reduce((sum, { drive, atPeak }) => sum + atPeak * meanLevel(drive), 0),
+    };
   };
   return {
     ...veil(() => true),

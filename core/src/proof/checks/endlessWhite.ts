@@ -1,50 +1,73 @@
+import { partInput, SHUT } from '../../design/inputs.ts';
+import type { ControlFunction } from '../../design/functions.ts';
+import type { Drive } from '../../resolve/channels.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
-import { byOperator, towards } from '../actions.ts';
+import { byOperator, towards, type Cost } from '../actions.ts';
 import { NONE } from '../diagrams.ts';
+import { doorsOf } from '../doors.ts';
 import type { Found, ProofCheck } from '../found.ts';
+import type { ProofSubject } from '../subject.ts';
 
-/** White, or other light to see by, that no actions of an operator end, the key left on. */
+/**
+ * Light that neither an operator's actions, the door that brought it on nor a timer ends, the key left on: white, light to see
+ * by, and flashing that no mode tells. What warns in a mode is asked about by itself (`stuck`).
+ */
 export const endlessWhite: ProofCheck = {
   kind: 'endless-white',
   severity: 'warns',
-  clause: 'White can be ended by hand',
+  clause: 'Light that comes on can be ended',
   find: (subject) => {
-    const { build, diagrams: d, whole } = subject;
-    const lookup = lookupOf(build);
-    const inside = new Set(
-      build.placements.filter((p) => lookup.fixture(p.fixtureId).kind === 'cabin').map((p) => p.id),
-    );
+    const { diagrams: d, whole } = subject;
+    const cost = byHandOrDoor(subject);
+    const outside = isOutside(subject);
     return subject.functions.flatMap((fn): Found[] => {
       if (fn.kind === 'signal' || fn.kind === 'stage') return [];
-      const white = subject.cells.flatMap((cell) =>
-        cell.answers.flatMap(({ when, drives }) =>
-          drives.some((of) =>
-            of.some(
-              ({ colour, on, placementId }) =>
-                subject.functionOf(on) === fn &&
-                (fn.kind === 'light' || colour === 'white') &&
-                !inside.has(placementId),
-            ),
-          )
-            ? [subject.statesWhere(when, cell.ambient)]
-            : [],
+      const counts = (drive: Drive): boolean =>
+        subject.functionOf(drive.on) === fn && outside(drive) && isAsked(fn, drive);
+      const lit = subject.cells.flatMap(({ answers, ambient }) =>
+        answers.flatMap(({ when, drives }) =>
+          drives.some((of) => of.some(counts)) ? [subject.statesWhere(when, ambient)] : [],
         ),
       );
-      // Whether the white goes is asked, not whether the function does: a key that turns it red ends it.
-      let held = d.any(white);
+      // Whether the light goes is asked, not whether the function does: a key that turns white red ends the white.
+      let held = d.any(lit);
       if (held === NONE) return [];
-      const dark = d.without(whole.states, held);
-      for (const layer of towards(whole, dark, byOperator)) {
+      for (const layer of towards(whole, d.without(whole.states, held), cost)) {
         held = d.without(held, layer);
         if (held === NONE) return [];
       }
+      const what = isWhite(fn) ? 'white' : 'lamps';
       return [
         {
           about: fn.id,
-          sentence: `${fn.name} lights white that no action of an operator ends while the key stays on.`,
+          sentence: `${fn.name} lights ${what} that no action of an operator, no door that is shut and no timer ends while the key stays on.`,
           where: subject.nearest(held),
         },
       ];
     });
   },
 };
+
+/** Of light to see by all counts; of what warns in a mode the white, of other warning all. */
+const isAsked = (fn: ControlFunction, { colour }: Drive): boolean =>
+  fn.kind === 'light' || colour === 'white' || (fn.kind === 'warning' && (fn.mode ?? 0) === 0);
+
+const isWhite = ({ kind }: ControlFunction): boolean => kind !== 'warning';
+
+function isOutside({ build }: ProofSubject): (drive: Drive) => boolean {
+  const lookup = lookupOf(build);
+  const inside = new Set(
+    build.placements.filter((p) => lookup.fixture(p.fixtureId).kind === 'cabin').map((p) => p.id),
+  );
+  return ({ placementId }) => !inside.has(placementId);
+}
+
+/** An operator acts; doors and hatches are shut besides, and timers end. */
+function byHandOrDoor(subject: ProofSubject): Cost {
+  const doors = new Set(doorsOf(subject).map(({ part }) => partInput(part.id)));
+  return (one) => {
+    const { event } = one;
+    const shuts = event.kind === 'arrives' && event.value === SHUT && doors.has(event.input);
+    return shuts ? 0 : byOperator(one);
+  };
+}

@@ -42,18 +42,22 @@ function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[], tole
   ];
 }
 
-/** What a colour on the left answers to on the right, as most twins have it: itself, or the other of a split pair. */
-function usualAnswers(pairs: readonly ColourPair[]): ReadonlyMap<Colour, Colour> {
+/**
+ * What a colour on one side answers to on the other, as most twins have it: itself, or the other of a split pair.
+ * @param from - the side that asks
+ */
+function usualAnswers(pairs: readonly ColourPair[], from: 'left' | 'right'): ReadonlyMap<Colour, Colour> {
+  const to = from === 'left' ? 'right' : 'left';
   const votes = new Map<Colour, Map<Colour, number>>();
-  for (const { left, right } of pairs) {
-    const mine = votes.get(left) ?? new Map<Colour, number>();
-    mine.set(right, (mine.get(right) ?? 0) + 1);
-    votes.set(left, mine);
+  for (const pair of pairs) {
+    const mine = votes.get(pair[from]) ?? new Map<Colour, number>();
+    mine.set(pair[to], (mine.get(pair[to]) ?? 0) + 1);
+    votes.set(pair[from], mine);
   }
   return new Map(
-    [...votes].map(([left, mine]) => [
-      left,
-      [...mine].reduce((a, b) => (b[1] > a[1] || (b[1] === a[1] && b[0] === left) ? b : a))[0],
+    [...votes].map(([asked, mine]) => [
+      asked,
+      [...mine].reduce((a, b) => (b[1] > a[1] || (b[1] === a[1] && b[0] === asked) ? b : a))[0],
     ]),
   );
 }
@@ -73,9 +77,13 @@ function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): S
         ? []
         : [{ left: left.p, right: nearest.other.p, pairs: pairsOf(subject, left.p, nearest.other.p) }];
     });
-  const usual = usualAnswers(twins.flatMap((t) => t.pairs));
+  const all = twins.flatMap((t) => t.pairs);
+  // Asked from both sides: a colour that only the odd one has would agree with itself.
+  const [fromLeft, fromRight] = [usualAnswers(all, 'left'), usualAnswers(all, 'right')];
+  const isUsual = (pair: ColourPair): boolean =>
+    fromLeft.get(pair.left) === pair.right && fromRight.get(pair.right) === pair.left;
   return twins.flatMap(({ left, right, pairs }): Said[] => {
-    const odd = pairs.find((pair) => usual.get(pair.left) !== pair.right);
+    const odd = pairs.find((pair) => !isUsual(pair));
     if (odd === undefined) return [];
     return [
       {

@@ -200,20 +200,26 @@ describe('voltage', () => {
 
 describe('left and right alike', () => {
   const ref = (id: string) => [{ placementId: id, moduleId: 'm1' }];
-  /** Three pairs of heads, red on the left; on the right what is said. */
-  function pairs(right: readonly ['red' | 'blue', 'red' | 'blue', 'red' | 'blue']): Build {
+  type Three = readonly ['red' | 'blue', 'red' | 'blue', 'red' | 'blue'];
+  /** Three pairs of heads: on the right what is said, on the left red where nothing is said. */
+  function pairs(right: Three, onLeft: Three = ['red', 'red', 'red']): Build {
     return right.reduce((b, colour, i) => {
       const left = setColour(
         put(b, `l${i}`, { zone: 'front-bumper', uM: 0.16 + 0.17 * i }),
         ref(`l${i}`),
         1,
-        'red',
+        onLeft[i] ?? 'red',
       );
       const both = addPartner(left, `l${i}`, `r${i}`);
       return setColour(both, ref(`r${i}`), 1, colour);
     }, emptyBuild());
   }
-  test.each<[string, readonly ['red' | 'blue', 'red' | 'blue', 'red' | 'blue'], number]>([
+  test.each<[string, Three, Three, number]>([
+    ['the odd one on the left, as on the right', ['red', 'red', 'red'], ['red', 'blue', 'red'], 1],
+    ['the odd one on the left of split pairs', ['blue', 'blue', 'blue'], ['red', 'blue', 'red'], 1],
+    ['split pairs that change sides along the row', ['blue', 'red', 'blue'], ['red', 'blue', 'red'], 0],
+  ])('%s', (_, right, left, count) => expect(ofKind(pairs(right, left), 'asymmetry')).toHaveLength(count));
+  test.each<[string, Three, number]>([
     ['one colour on both sides', ['red', 'red', 'red'], 0],
     ['a colour a side is a school of its own', ['blue', 'blue', 'blue'], 0],
     ['one pair that is not as the others', ['blue', 'red', 'blue'], 1],
