@@ -1,13 +1,16 @@
+import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
+import { programmeOf } from '@flarik/core/controls/programme';
 import type { Condition } from '@flarik/core/design/condition';
 import { withControls } from '@flarik/core/design/controlEdits';
 import type { ControlFunction } from '@flarik/core/design/functions';
 import type { Build } from '@flarik/core/design/schema';
 import { ProofMemory } from '@flarik/core/proof/memory';
-import { prove } from '@flarik/core/proof/prove';
+import { countsOf, prove } from '@flarik/core/proof/prove';
 import { ReachableSet } from '@flarik/core/proof/reachable';
 import { checkBuild } from '@flarik/core/rules/check';
 import { bruteReach } from '@flarik/core/test/reference/bruteReach';
-import { demoBuild } from '@flarik/core/test/reference/demo';
+import { demoBuild, DEMO_BUILDS } from '@flarik/core/test/reference/demo';
+import { fullProgramme } from '@flarik/core/test/reference/fullProgramme';
 import { latches } from '@flarik/core/test/reference/latches';
 import { median, onceMs, timed } from './kit.ts';
 
@@ -53,22 +56,58 @@ function afterEdits(name: 'incident-command' | 'shore-medic-7') {
   };
 }
 
-/** Every reachable state, against a plain search over objects; how the time grows; the whole proof of the largest demo build. */
+/** A demo build with every ready function laid on it that fits. */
+const withAllReady = (name: 'ks-13' | 'line-marking'): Build =>
+  READY_FUNCTIONS.reduce(
+    (build, ready) => (ready.misfit(build) === null ? ready.lay(build) : build),
+    demoBuild(name),
+  );
+
+/** The whole proof of a vehicle that has far more functions than one is built with. */
+function fullVehicle(name: 'ks-13' | 'line-marking') {
+  const build = withAllReady(name);
+  const checked = checkBuild(build);
+  const { ms, result } = timed(() => prove(build, checked));
+  const undecided = result.outcomes.filter(({ verdict }) => verdict === 'cannot tell').length;
+  const { functions } = build.controls;
+  return {
+    build: name,
+    lamps: build.placements.length,
+    functions: functions.length,
+    ms,
+    undecided,
+    ...result.counts,
+  };
+}
+
+/** Counts, against a plain search over objects; full programs; demo builds; the whole proof, also after an edit. */
 export function proofBench() {
-  const small = latches(9);
+  const small = latches(13);
   const fast = timed(() => new ReachableSet(small).count);
   const plain = timed(() => bruteReach(small).length);
-  const growth = [12, 14, 16, 18, 20, 22].map((bits) => {
-    const { ms, result } = timed(() => new ReachableSet(latches(bits - 1)));
-    return { raw: `2^${bits}`, reachable: String(result.count), ms };
+  const demo = DEMO_BUILDS.map((name) => {
+    const programme = programmeOf(demoBuild(name));
+    return timed(() => countsOf(new ReachableSet(programme))).ms;
+  });
+  const full = Array.from({ length: 20 }, (_, seed) => {
+    const programme = fullProgramme(seed + 1);
+    const { ms, result } = timed(() => new ReachableSet(programme));
+    return { ms, nodes: result.program.diagrams.size, isWhole: result.within === null };
   });
   return {
-    what: 'every reachable state of ten variables that hang together, against a plain search over objects; growth; the two largest demo builds: the whole proof, and after edits that remember it',
+    what: 'every reachable state of 14 variables that hang together, against a plain search over objects; counts and output states of the demo builds; 20 programs of 64 functions and 40 inputs; two vehicles with every ready function; the two largest demo builds, also after edits that remember them',
     fastMs: fast.ms,
     plainMs: plain.ms,
     timesFaster: plain.ms / fast.ms,
     equal: Number(fast.result) === plain.result,
-    growth,
+    demoBuilds: { medianMs: median(demo), worstMs: Math.max(...demo) },
+    fullPrograms: {
+      medianMs: median(full.map(({ ms }) => ms)),
+      worstMs: Math.max(...full.map(({ ms }) => ms)),
+      mostNodes: Math.max(...full.map(({ nodes }) => nodes)),
+      whole: full.filter(({ isWhole }) => isWhole).length,
+    },
+    fullVehicles: [fullVehicle('ks-13'), fullVehicle('line-marking')],
     largestBuilds: [afterEdits('incident-command'), afterEdits('shore-medic-7')],
   };
 }

@@ -31,8 +31,8 @@ export interface Choosable {
   readonly fromMakersM: (does: FactoryFunction) => number;
 }
 
-/** Every module that can light. */
-export function choosable(build: Build): Choosable[] {
+/** Every module that can light. @param open - the stops at which parts stand; all shut when not said */
+export function choosable(build: Build, open: ReadonlySet<string> = SHUT): Choosable[] {
   const lookup = lookupOf(build);
   const fromMakersM = (does: FactoryFunction, at: Vec3): number =>
     Math.min(
@@ -47,7 +47,7 @@ export function choosable(build: Build): Choosable[] {
     .flatMap((p) => {
       const fixture = lookup.fixture(p.fixtureId);
       const { zone } = placeFixture(lookup, p, SHUT);
-      return placeModules(lookup, p, SHUT).flatMap((module, i) => {
+      return placeModules(lookup, p, open).flatMap((module, i) => {
         const setup = p.modules[i];
         return setup === undefined
           ? []

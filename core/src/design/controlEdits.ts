@@ -104,6 +104,23 @@ export function addFunction(build: Build, fn: ControlFunction, rank?: number): B
   return withControls(build, { functions: functions.toSpliced(rank ?? functions.length, 0, fn) });
 }
 
+/**
+ * Where a function that is new belongs until somebody says otherwise: below the last signal and the last that takes light
+ * away, above all else, so that it masks neither.
+ */
+export function rankOfNew({ controls: { functions } }: Build): number {
+  return functions.findLastIndex(({ kind }) => kind === 'signal' || kind === 'cut') + 1;
+}
+
+/** A name that no function has: the one that is asked for, or with the first number that is free. */
+export function freeFunctionName({ controls: { functions } }: Build, name: string): string {
+  const taken = new Set(functions.map((fn) => fn.name));
+  if (!taken.has(name)) return name;
+  let number = 2;
+  while (taken.has(`${name} ${number}`)) number++;
+  return `${name} ${number}`;
+}
+
 /** Moves a function to another rank, 0 the strongest. */
 export function rankFunction(build: Build, id: string, rank: number): Build {
   const { functions } = build.controls;

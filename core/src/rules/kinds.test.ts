@@ -171,6 +171,21 @@ describe('approvals', () => {
     ]);
     expect(verdict(own(['Class Z', 'Class Y']), rule)).toBe('holds');
   });
+  test('many that nobody has entered are one finding, which names some of them', () => {
+    const heads = ['one', 'two', 'three', 'four'].map((id) => ({
+      ...settle(lookupOf(car).fixture('perimeter-head-2')),
+      id,
+      name: `Head ${id}`,
+      approvals: [],
+    }));
+    const build = heads.reduce<Build>(
+      (b, { id }, i) => put(b, id, { zone: 'grille', fixture: id, uM: 0.1 + 0.2 * i }),
+      { ...emptyBuild(), fixtures: heads },
+    );
+    expect(said(build, rule)).toEqual([
+      'Nobody has entered what "Head one", "Head two", "Head three" and 1 more are approved as; Class X, Class Y is asked for.',
+    ]);
+  });
 });
 
 test('patterns allowed: another is told with its name', () => {

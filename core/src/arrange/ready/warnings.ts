@@ -19,7 +19,7 @@ import { lightCue, newFunction, shown, type Cue } from '../../design/functions.t
 import type { Build } from '../../design/schema.ts';
 import { partInput } from '../../design/inputs.ts';
 import { bindKey } from '../panelEdits.ts';
-import { setOf, shinesAhead, shinesBack } from '../sideSets.ts';
+import { choosable, setOf, setOfThese, shinesAhead, shinesBack, type Choosable } from '../sideSets.ts';
 
 /** Other flashing and marking than the stages. */
 export const READY_WARNINGS: readonly ReadyFunction[] = [
@@ -31,17 +31,17 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
       first(
         there(b, 'hatch-supplement'),
         rearPart(b) === undefined ? 'the vehicle has no hatch or tailgate' : null,
-        some(b, shinesBack, 'lamp that shines to the rear'),
+        rearPart(b) !== undefined && supplementing(b).length === 0
+          ? 'there is no lamp that shines to the rear with it open'
+          : null,
         laterStages(b).length === 0 ? 'there is no stage 2 or 3' : null,
       ),
     lay: (b) => {
       const part = rearPart(b);
       if (part === undefined) return b;
-      const under = setOf(b, 'under-hatch', 'Under the hatch', (m) => shinesBack(m) && m.partId === part.id);
-      const set =
-        under.set.modules.length > 0
-          ? under
-          : setOf(b, 'under-hatch', 'To the rear', (m) => shinesBack(m) && m.warns && !m.factory);
+      const these = supplementing(b);
+      const name = these.some(({ partId }) => partId === part.id) ? 'Under the hatch' : 'To the rear';
+      const set = setOfThese(b, 'under-hatch', name, these);
       return lay(
         set.build,
         newFunction(
@@ -124,3 +124,14 @@ const slow = (cue: Cue): Cue =>
   cue.show === 'dark' || cue.patternId === 'steady'
     ? cue
     : { ...cue, patternId: 'slow-alternate', nightPatternId: null, phases: null };
+
+/** What shines to the rear with the hatch or tailgate open: the lamps that it carries, or else all others that warn. */
+function supplementing(build: Build): Choosable[] {
+  const part = rearPart(build);
+  const [stop] = part?.stops ?? [];
+  if (part === undefined || stop === undefined) return [];
+  // What looks to the rear while it is shut looks to the sky.
+  const back = choosable(build, new Set([stop.id])).filter((m) => shinesBack(m) && m.warns && !m.factory);
+  const under = back.filter(({ partId }) => partId === part.id);
+  return under.length > 0 ? under : back;
+}

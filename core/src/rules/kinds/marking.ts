@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
+import type { Fixture } from '../../fixture/types.ts';
 import { isWarning } from '../../resolve/channels.ts';
 import { Name } from '../../words/names.ts';
 import { defineRule } from '../define.ts';
@@ -29,22 +30,41 @@ export const marking = defineRule({
     textsOf('approvals', rule.approvals, 'Approvals, any of which will do; a semicolon between'),
   ],
   faults: (subject, rule) => {
-    const lamps = subject.lamps.filter((p) => isWarning(subject.lookup.fixture(p.fixtureId)));
-    return [...new Set(lamps.map((p) => p.fixtureId))].flatMap((id): Said[] => {
-      const fixture = subject.lookup.fixture(id);
-      if (fixture.approvals.some((approval) => rule.approvals.includes(approval))) return [];
-      const mine = lamps.filter((p) => p.fixtureId === id);
-      const unknown = fixture.approvals.length === 0;
-      return [
-        {
-          ...pointing(mine),
-          about: id,
-          outcome: unknown ? 'cannot tell' : 'fails',
-          sentence: unknown
-            ? `nobody has entered what ${fixture.name} is approved as; ${textOf(rule.approvals)} is asked for.`
-            : `${fixture.name} is approved as ${textOf(fixture.approvals)}; ${textOf(rule.approvals)} is asked for.`,
-        },
-      ];
-    });
+    const { lookup } = subject;
+    const lamps = subject.lamps.filter((p) => isWarning(lookup.fixture(p.fixtureId)));
+    const fixtures = [...new Set(lamps.map((p) => p.fixtureId))].map((id) => lookup.fixture(id));
+    const of = (some: readonly Fixture[]) => lamps.filter((p) => some.some(({ id }) => id === p.fixtureId));
+    const unknown = fixtures.filter(({ approvals }) => approvals.length === 0);
+    const others = fixtures.filter(
+      ({ approvals }) =>
+        approvals.length > 0 && !approvals.some((approval) => rule.approvals.includes(approval)),
+    );
+    const asked = `${textOf(rule.approvals)} is asked for.`;
+    return [
+      ...others.map((fixture): Said => ({
+        ...pointing(of([fixture])),
+        about: fixture.id,
+        sentence: `${fixture.name} is approved as ${textOf(fixture.approvals)}; ${asked}`,
+      })),
+      ...(unknown.length === 0
+        ? []
+        : [
+            {
+              ...pointing(of(unknown)),
+              about: 'not entered',
+              outcome: 'cannot tell' as const,
+              sentence: `nobody has entered what ${namesOf(unknown)} ${unknown.length === 1 ? 'is' : 'are'} approved as; ${asked}`,
+            },
+          ]),
+    ];
   },
 });
+
+/** So many fixtures are named. */
+const NAMED = 3;
+
+function namesOf(fixtures: readonly Fixture[]): string {
+  const names = fixtures.slice(0, NAMED).map(({ name }) => `"${name}"`);
+  const more = fixtures.length - names.length;
+  return `${names.join(', ')}${more === 0 ? '' : ` and ${more} more`}`;
+}

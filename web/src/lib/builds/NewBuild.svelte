@@ -48,6 +48,14 @@
 
   const nameError = $derived(name === '' ? '' : (Name.safeParse(name).error?.issues[0]?.message ?? ''));
 
+  /** Enter in the name goes on to what is asked next: a build is created by its button alone. */
+  function goOn(event: KeyboardEvent): void {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    const next = document.querySelector<HTMLElement>('.bodies input:checked, .bx--modal .bx--btn--primary');
+    next?.focus();
+  }
+
   async function create(): Promise<void> {
     refused = '';
     try {
@@ -81,7 +89,7 @@
   secondaryButtonText="Cancel"
   selectorPrimaryFocus="#new-name"
   primaryButtonDisabled={name === '' || nameError !== ''}
-  shouldSubmitOnEnter
+  shouldSubmitOnEnter={false}
   on:submit={create}
   on:click:button--secondary={() => (open = false)}
 >
@@ -93,6 +101,7 @@
           labelText="Name of the build"
           placeholder="For example: Causeway patrol KS-14"
           bind:value={name}
+          on:keydown={goOn}
           invalid={nameError !== '' || refused !== ''}
           invalidText={nameError === '' ? refused : nameError}
         />

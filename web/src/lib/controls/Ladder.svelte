@@ -2,7 +2,9 @@
   import {
     addFunction,
     controlsFailure,
+    freeFunctionName,
     rankFunction,
+    rankOfNew,
     removeFunction,
   } from '@flarik/core/design/controlEdits';
   import { readOn } from '@flarik/core/design/controls';
@@ -19,6 +21,8 @@
   const functions = $derived(editor.cockpit.programme.ranked);
   const onIds = $derived(new Set(editor.state.on.map((on) => readOn(on).id)));
   let trouble = $state('');
+  /** Where a function that was just added went. */
+  let added = $state('');
 
   /** The lamp chosen on the sheet: only those that want it are shown, and what becomes of that. */
   const lamp = $derived(editor.selected.length === 1 ? (editor.selected[0] ?? null) : null);
@@ -76,19 +80,18 @@
 
   function add(): void {
     const id = freeId(editor.build, 'function');
-    editor.edit('New function', (b) =>
-      addFunction(
-        b,
-        newFunction(
-          id,
-          'New function',
-          'warning',
-          { way: 'latched', sets: [], clears: [], toggles: [], timeoutMs: 0 },
-          [],
-        ),
-        0,
-      ),
-    );
+    const name = freeFunctionName(editor.build, 'New function');
+    const at = rankOfNew(editor.build);
+    const { functions: before } = editor.build.controls;
+    const when = { way: 'latched' as const, sets: [], clears: [], toggles: [], timeoutMs: 0 };
+    editor.edit('New function', (b) => addFunction(b, newFunction(id, name, 'warning', when, []), at));
+    const [above, below] = [before[at - 1], before[at]];
+    added = [
+      `${name} was put`,
+      above === undefined ? '' : ` below ${above.name}`,
+      below === undefined ? '' : `${above === undefined ? '' : ' and'} above ${below.name}`,
+      '.',
+    ].join('');
     onchoose(id);
   }
 
@@ -121,6 +124,7 @@
     </p>
   {/if}
   {#if trouble !== ''}<p role="alert" class="trouble">{trouble}</p>{/if}
+  <p role="status" class="added">{added}</p>
   <ol>
     {#each rows as fn (fn.id)}
       {@const fate = fateOf(fn.id)}
@@ -291,6 +295,15 @@
 
   .tools button {
     padding: 0 0.35rem;
+  }
+
+  .added {
+    padding: 0 0.75rem;
+    font-size: 12.5px;
+  }
+
+  .added:empty {
+    display: none;
   }
 
   .trouble {
