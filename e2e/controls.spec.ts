@@ -285,6 +285,20 @@ test('a programme that is full takes no more: said in its place, and nothing is 
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
 });
 
+test('a ready function says what it would break before it is laid', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'controls');
+  await step(page, 'Templates').click();
+  const ready = page.locator('.one').filter({ hasText: 'Emergency lights' });
+  await ready.getByRole('button', { name: 'What would it break?' }).click();
+  await expect(ready.getByRole('status')).toContainText(/new finding|Nothing that holds now/, {
+    timeout: 30_000,
+  });
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+  await template(page, 'Emergency lights').click();
+  // Said of the build as it was, so it goes.
+  await expect(ready.getByRole('status')).toHaveCount(0);
+});
+
 test('each door’s lamp is its own door’s, on the medic', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'controls');
   await input(page, 'Ignition', 'on').click();

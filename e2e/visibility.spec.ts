@@ -236,7 +236,7 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   await page.getByRole('button', { name: 'Own driver' }).press('Enter');
   await expect(page.getByText('No lamp that is on reaches the driver’s eye straight.')).toBeVisible();
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
-  await expect(lit.getByRole('row', { name: /^road .*% \d\.\d\d \d\.\d\d 0°, -5° / })).toBeVisible();
+  await expect(lit.getByRole('row', { name: /^road .*% \d\.\d\d \d\.\d\d \d+°, -\d+° / })).toBeVisible();
   await expect(page.getByText(/^Seen in own glass and mirrors/)).toHaveCount(0);
   const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
   const before = await fog
@@ -304,19 +304,19 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await page.getByRole('button', { name: 'Own driver' }).click(WORKED_OUT);
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(
-    page.getByText(/^Worst for the driver: wing right, lit to 2\.33 cd\/m² by Roof/),
+    page.getByText(/^Worst for the driver: wing right, lit to 1\.49 cd\/m² by Roof/),
   ).toBeVisible();
   await expect(page.getByRole('img', { name: /^What the driver sees/ })).toContainText(
-    'wing right 2.33 cd/m²',
+    'wing right 1.49 cd/m²',
   );
   const wing = lit.getByRole('row', { name: /^wing right/ });
-  await expect(wing).toContainText('2.33', WORKED_OUT);
+  await expect(wing).toContainText('1.49', WORKED_OUT);
   await wing.getByLabel('wing right throws back, %').fill('5');
   await page.keyboard.press('Tab');
-  await expect(wing).toContainText('0.23', WORKED_OUT);
+  await expect(wing).toContainText('0.15', WORKED_OUT);
   await expect(page.getByText(/^Worst for the driver: /)).not.toContainText('wing right');
   await wing.getByRole('button', { name: 'Let wing right throw back as usual' }).click();
-  await expect(wing).toContainText('2.33', WORKED_OUT);
+  await expect(wing).toContainText('1.49', WORKED_OUT);
   await expect(lit.getByRole('row', { name: /^bonnet .*hardly lit/ })).toBeVisible();
   await saved(page).waitFor();
 });

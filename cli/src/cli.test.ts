@@ -347,7 +347,37 @@ describe('geometry', () => {
     solids: z.array(
       z.object({ id: z.string(), verticesM: z.array(z.array(z.number())), faces: z.array(z.array(z.int())) }),
     ),
-    channels: z.array(z.object({ id: z.string(), positionM: z.array(z.number()), aim: z.array(z.number()) })),
+    housings: z.array(z.object({ lamp: z.string(), verticesM: z.array(z.array(z.number())) })),
+    channels: z.array(
+      z.object({
+        id: z.string(),
+        positionM: z.array(z.number()),
+        aim: z.array(z.number()),
+        colour: z.string(),
+        lensOfColour: z.number(),
+      }),
+    ),
+  });
+
+  test('every lamp that stands there has a housing of eight corners, and each channel its lens', () => {
+    const build = z
+      .looseObject({ placements: z.array(z.looseObject({ id: z.string(), status: z.string() })) })
+      .parse(JSON.parse(readFileSync(demo('shore-medic-7'), 'utf8')));
+    const [first] = build.placements;
+    if (first === undefined) throw new Error('the medic has lamps');
+    const changed = {
+      ...build,
+      placements: build.placements.map((p, i) =>
+        i === 0 ? { ...p, lensByColour: { red: 0.4 } } : i === 1 ? { ...p, status: 'planned' } : p,
+      ),
+    };
+    const path = file('lenses.json', JSON.stringify(changed));
+    const answer = Answer.parse(JSON.parse(flarik('geometry', path, '--json').stdout));
+    const standing = changed.placements.filter(({ status }) => status !== 'removed' && status !== 'planned');
+    expect(answer.housings.map(({ lamp }) => lamp)).toEqual(standing.map(({ id }) => id));
+    for (const { verticesM } of answer.housings) expect(verticesM).toHaveLength(8);
+    const lenses = answer.channels.filter(({ id }) => id.startsWith(`${first.id}/`));
+    for (const { colour, lensOfColour } of lenses) expect(lensOfColour).toBe(colour === 'red' ? 0.4 : 1);
   });
 
   test('solids name their corners; channels have place and aim', () => {

@@ -91,9 +91,21 @@ function fromVersion2(data: unknown): unknown {
   };
 }
 
+/** Kinds of rules that counted the light of all lamps before they could leave some out. */
+const COUNTED_ALL = [
+  'colour',
+  'dark-gap',
+  'flashes-a-second',
+  'power-ceiling',
+  'power-floor',
+  'rhythms',
+  'white-rear',
+];
+
 /**
  * Version 4 brought colours that take turns, factory lamps by what they are for, zones that face any way and move along,
- * reflective areas, lenses by colour, finishes, and lamps planned for later.
+ * reflective areas, lenses by colour, finishes, and lamps planned for later. Rules that may leave lamps out that are not
+ * made to warn count them all, as they did.
  */
 function fromVersion3(data: unknown): unknown {
   const build = objectOf(data);
@@ -109,6 +121,12 @@ function fromVersion3(data: unknown): unknown {
       tiltRangeDeg: 0,
     })),
     placements: eachOf(build.placements, (p) => ({ ...p, lensByColour: {}, finish: 'black' })),
+    rulePacks: eachOf(build.rulePacks, (pack) => ({
+      ...pack,
+      rules: eachOf(pack.rules, (rule) =>
+        COUNTED_ALL.some((kind) => kind === rule.kind) ? { lamps: 'all', ...rule } : rule,
+      ),
+    })),
     vehicle: vehicleFromVersion1(build.vehicle),
   };
 }

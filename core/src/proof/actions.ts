@@ -1,6 +1,6 @@
-import { NONE, type Diagram } from './diagrams.ts';
+import { EVERY, NONE, type Diagram } from './diagrams.ts';
 import type { MachineEvent } from './parts.ts';
-import type { ReachableSet, ReachedPart } from './reachable.ts';
+import type { ReachableSet } from './reachable.ts';
 import { preImage, type Relation } from './relations.ts';
 
 /** What an event costs whoever wants to get somewhere by the controls; null for one that does not count. */
@@ -19,18 +19,21 @@ const turnsKey = (event: MachineEvent['event']): boolean =>
   event.kind === 'arrives' && event.input === 'ignition' && event.value !== 'on';
 
 /**
- * The states from which a goal is reached, those first that need the fewest actions: 0, 1, and so on until there are no more.
- * States are looked for among all that a program has, whether they can be reached or not.
+ * The states from which a goal is reached, of those that can be reached themselves, those first that need the fewest actions: 0, 1, and so on until there are no more.
  */
 export function* towards(reached: ReachableSet, goal: Diagram, cost: Cost): Generator<Diagram> {
   const d = reached.program.diagrams;
-  const relations = reached.partsOf(goal).flatMap((part: ReachedPart) => part.relations);
+  // Parts that the goal does not ask about have no say in it.
+  const parts = reached.partsOf(goal);
+  const relations = parts.flatMap((part) => part.relations);
   const free = relations.filter(({ event }) => cost(event) === 0);
   const paid = relations.filter(({ event }) => cost(event) === 1);
+  // What comes of a reached state is reached: where all are known, the others need not be looked at.
+  const among = reached.within === null ? d.all(parts.map(({ states }) => states)) : EVERY;
   const before = (by: readonly Relation[], states: Diagram): Diagram =>
-    d.any(by.map((relation) => preImage(reached.program, relation, states)));
+    d.any(by.map((relation) => d.and(preImage(reached.program, relation, states), among)));
   let met = NONE;
-  let fresh = goal;
+  let fresh = d.and(goal, among);
   while (fresh !== NONE) {
     let layer = fresh;
     for (let next = fresh; next !== NONE;) {

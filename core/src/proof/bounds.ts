@@ -10,6 +10,9 @@ import type { Region, Sight } from './regions.ts';
 import type { Light } from './search.ts';
 import type { ProofSubject } from './subject.ts';
 
+/** So many judgements are made before whoever waits is heard: one takes 1 to 60 ms. */
+const JUDGED_AT_ONCE = 64;
+
 /** What a rule says where some channels light, whatever is on: bounds on many states, or just what one shows. */
 export class Bounds {
   /** Not all positions of parts that open together could be tried. */
@@ -21,6 +24,7 @@ export class Bounds {
   readonly #sight: Sight;
   /** What was judged, remembered or not: so that an answer does not depend on what was asked before. */
   readonly #judged = new Set<string>();
+  #pause = JUDGED_AT_ONCE;
 
   constructor(
     subject: ProofSubject,
@@ -38,6 +42,13 @@ export class Bounds {
   /** How many judgements were asked for. */
   get count(): number {
     return this.#judged.size;
+  }
+
+  /** Whether so much was judged since it was last asked that whoever waits may be heard. */
+  isPauseDue(): boolean {
+    if (this.#judged.size < this.#pause) return false;
+    this.#pause = this.#judged.size + JUDGED_AT_ONCE;
+    return true;
   }
 
   /** What the rule says in all poses of a region, and with several parts open together. */

@@ -68,8 +68,8 @@ export class LeastMargin {
    * The least room of all that is judged, but for what is told of a function by itself.
    * @param holds - nothing was found to be wrong
    */
-  room(holds: boolean): { readonly margin: number | null; readonly isBound: boolean } {
-    const { met, bound } = this.#least(null, Infinity);
+  *room(holds: boolean): Generator<undefined, { readonly margin: number | null; readonly isBound: boolean }> {
+    const { met, bound } = yield* this.#least(null, Infinity);
     // What holds has room, whatever a bound leaves open.
     const sure = holds ? Math.max(0, bound) : bound;
     if (Number.isFinite(sure)) return { margin: sure, isBound: sure < met };
@@ -77,15 +77,15 @@ export class LeastMargin {
   }
 
   /** The state nearest to rest of those that were found worst in one trouble; null where none has less room than so much. */
-  worstOf(about: string, room: number): RepresentativeState | null {
-    const { at } = this.#least(about, room);
+  *worstOf(about: string, room: number): Generator<undefined, RepresentativeState | null> {
+    const { at } = yield* this.#least(about, room);
     if (at === null) return null;
     const { diagrams, program } = this.#subject;
     return this.#subject.nearest(diagrams.and(at.states, program.statesWhere(at.when)));
   }
 
   /** @param about - of one trouble; null for all */
-  #least(about: string | null, room: number): Least {
+  *#least(about: string | null, room: number): Generator<undefined, Least> {
     const { more } = this.#asked;
     const { regions, heading } = this.#over;
     const { diagrams: d, program } = this.#subject;
@@ -103,12 +103,15 @@ export class LeastMargin {
     };
     if (more === null) return { met: Infinity, at: null, bound: Infinity };
     for (const region of regions)
-      for (const { mode, states } of region.modes)
+      for (const { mode, states } of region.modes) {
         put({ region, mode, states }, nodeOf(d, region.cells, program.outputStates(states, region.heeds)));
+        if (this.#bounds.isPauseDue()) yield;
+      }
     for (let one = queue.pop(); one !== undefined; one = queue.pop()) {
       if (one.bound >= met) break;
       if (this.#bounds.count > this.#until) return { met, at, bound: one.bound };
       for (const part of parted(d, one.node, 0n, heading) ?? []) put(one, part);
+      if (this.#bounds.isPauseDue()) yield;
     }
     return { met, at, bound: met };
   }

@@ -16,7 +16,7 @@ export interface RuleProof {
 
 /**
  * Judges rules, and wishes of the brief about what shows, over every output state that the controls can bring about, one by
- * one; between two of them it can be given up.
+ * one; between two of them, and now and then within one, it can be given up.
  */
 export function* packRules(
   subject: ProofSubject,
@@ -31,17 +31,36 @@ export function* packRules(
   const conditions = asked.flatMap(({ when }): Condition[] => (when === null ? [] : [when]));
   const poses = new Poses(build, conditions);
   const proofs: RuleProof[] = [];
+  let now = subject;
   for (const one of asked) {
     yield one.head.clause;
-    proofs.push(proofOf(subject, one, known, poses));
+    now = now.renewed;
+    const proof = proofOf(now, one, known, poses);
+    for (let step = proof.next(); ; step = proof.next()) {
+      if (step.done === true) {
+        proofs.push(step.value);
+        break;
+      }
+      yield one.head.clause;
+    }
   }
   return proofs;
 }
 
-function proofOf(subject: ProofSubject, asked: Asked, known: Known, poses: Poses): RuleProof {
+function* proofOf(
+  subject: ProofSubject,
+  asked: Asked,
+  known: Known,
+  poses: Poses,
+): Generator<undefined, RuleProof> {
   const { packId, ruleId } = asked.head;
   try {
-    const { troubles, count, margin, isBound, why } = new RuleSearch(subject, asked, known, poses).result();
+    const { troubles, count, margin, isBound, why } = yield* new RuleSearch(
+      subject,
+      asked,
+      known,
+      poses,
+    ).result();
     const fails = troubles.some(({ trouble }) => trouble.outcome === 'fails');
     const untold = troubles.length > 0 || why !== null;
     return {

@@ -88,7 +88,7 @@ export function* proving(
 ): Generator<Progress, Proof> {
   const of = PROOF_CHECKS.length + 4;
   yield { done: 0, of, what: 'every state' };
-  const subject = new ProofSubject(build, memory);
+  let subject = new ProofSubject(build, memory);
   const counts = countsOf(subject.whole);
   const looked = Number(counts.pictures);
   const practice = practiceFor(build);
@@ -107,6 +107,7 @@ export function* proving(
   for (const [i, check] of PROOF_CHECKS.entries()) {
     yield { done: i + 1, of, what: check.clause };
     const { kind, severity, clause } = check;
+    subject = subject.renewed;
     const head: Head = { ...CONTROLS_HEAD, ruleId: kind, kind, severity, clause };
     take(
       head,
@@ -116,6 +117,7 @@ export function* proving(
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
+    subject = subject.renewed;
     const found = withinBudget(() => foundByRule(subject, rule));
     // These ask about some functions at a time.
     if (found !== null) take(ruleHead(pack, rule), found, true);
@@ -123,6 +125,7 @@ export function* proving(
   yield { done: of - 2, of, what: 'what is said of behaviour' };
   for (const behaviour of subject.behaviours) {
     const head = headOf(build, asked, behaviour);
+    subject = subject.renewed;
     const outcome = withinBudget(() => outcomeOfBehaviour(subject, behaviour));
     if (typeof outcome === 'string') {
       take(head, outcome, counts.whole);

@@ -74,26 +74,27 @@ export class RuleSearch {
     this.#heading = { seek: asked.more === 'helps' ? 'least' : 'most', weightOf };
   }
 
-  /** What the rule comes to: of each trouble the state nearest to rest, and the worst where that is worse. */
-  result(): SearchResult {
-    for (const region of this.#regions) this.#findIn(region);
+  /** What the rule comes to: of each trouble the state nearest to rest, and the worst where that is worse. It pauses now and then. */
+  *result(): Generator<undefined, SearchResult> {
+    for (const region of this.#regions) yield* this.#findIn(region);
     for (const about of this.#met.keys())
       for (const region of this.#regions)
-        for (const { mode, states } of region.modes) this.#bringNearer(region, mode, states, about);
+        for (const { mode, states } of region.modes) yield* this.#bringNearer(region, mode, states, about);
     const least = new LeastMargin(this.#subject, this.#asked, this.#bounds, {
       regions: this.#regions,
       lots: this.#lots,
       heading: this.#heading,
       known: this.#known,
     });
-    const troubles = [...this.#met.keys()].flatMap((about) => this.#told(about, least));
+    const troubles: RuleTrouble[] = [];
+    for (const about of this.#met.keys()) troubles.push(...(yield* this.#told(about, least)));
     const { within } = this.#subject.whole;
     if (this.#bounds.isCut) this.#why ??= 'not all positions of parts that open together could be tried';
     if (within !== null) this.#why ??= `holds up to ${within} events from rest; beyond that it is not known`;
     return {
       troubles,
       count: this.#count(),
-      ...least.room(troubles.length === 0 && this.#why === null),
+      ...(yield* least.room(troubles.length === 0 && this.#why === null)),
       why: this.#why,
     };
   }
@@ -109,29 +110,29 @@ export class RuleSearch {
   }
 
   /** Looks for troubles in a region: in all modes together, and where there are any, mode by mode. */
-  #findIn(region: Region): void {
+  *#findIn(region: Region): Generator<undefined, void> {
     const seen = new Set<string>();
-    this.#hunt(region, region.states, {
+    yield* this.#hunt(region, region.states, {
       isOpen: (about) => !seen.has(about) && !this.#met.has(about),
       meet: (about) => seen.add(about),
     });
     if (seen.size === 0) return;
     // What is told of a function by itself is told of its mode.
     for (const { mode, states } of region.modes)
-      this.#hunt(region, states, {
+      yield* this.#hunt(region, states, {
         isOpen: (about) => !this.#met.has(about) && !this.#known(this.#asked, about, mode),
         meet: (about, node) => this.#meet(about, states, node),
       });
   }
 
   /** Looks for states of a trouble nearer to rest than what is known, until there are none. */
-  #bringNearer(region: Region, mode: number, states: Diagram, about: string): void {
+  *#bringNearer(region: Region, mode: number, states: Diagram, about: string): Generator<undefined, void> {
     if (this.#known(this.#asked, about, mode)) return;
     for (let known = this.#met.get(about); known !== undefined;) {
       const before: RepresentativeState = known;
       const near = this.#subject.whole.nearerThan(states, before.events.length);
       if (near === NONE) return;
-      this.#hunt(region, near, {
+      yield* this.#hunt(region, near, {
         isOpen: (one) => one === about && this.#met.get(about) === before,
         meet: (one, node) => this.#meet(one, near, node),
       });
@@ -141,14 +142,14 @@ export class RuleSearch {
   }
 
   /** Looks for troubles that are open still, lot by lot. */
-  #hunt(
+  *#hunt(
     region: Region,
     states: Diagram,
     on: {
       readonly isOpen: (about: string) => boolean;
       readonly meet: (about: string, when: Diagram) => void;
     },
-  ): void {
+  ): Generator<undefined, void> {
     const { program, diagrams } = this.#subject;
     const root = nodeOf(diagrams, region.cells, program.outputStates(states, region.heeds));
     for (const lot of this.#lots) {
@@ -158,6 +159,7 @@ export class RuleSearch {
       for (let node = left.pop(); node !== undefined; node = left.pop()) {
         const parts = this.#partsOf(region, lot, node, { isOpen, meet: on.meet });
         if (parts === null) return;
+        if (this.#bounds.isPauseDue()) yield;
         left.push(...parts.toReversed());
       }
     }
@@ -210,12 +212,12 @@ export class RuleSearch {
   }
 
   /** A trouble as it is told, nearest to rest, and besides where it is worst. */
-  #told(about: string, least: LeastMargin): RuleTrouble[] {
+  *#told(about: string, least: LeastMargin): Generator<undefined, RuleTrouble[]> {
     const where = this.#met.get(about);
     const nearest = where === undefined ? null : this.#tell(about, where, 'reached');
     if (nearest === null) return [];
     const room = (nearest.trouble.margin ?? -Infinity) - NO_WORSE;
-    const at = least.worstOf(about, room);
+    const at = yield* least.worstOf(about, room);
     const worst = at === null ? null : this.#tell(about, at, 'worst');
     return worst === null || (worst.trouble.margin ?? -Infinity) >= room ? [nearest] : [nearest, worst];
   }

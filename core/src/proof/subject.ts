@@ -23,6 +23,9 @@ import type { ReachedPrograms } from './reachedPrograms.ts';
 import { replayed, type RepresentativeState } from './representative.ts';
 import type { SymbolicProgram } from './symbolic.ts';
 
+/** A share of the nodes that diagrams may have. */
+const NEARLY_FULL = 0.5;
+
 const NIGHT: Condition = { kind: 'is', input: 'ambient', values: ['night'] };
 
 /** A module in one of the cases that differ for it: what it shows, and when. */
@@ -56,6 +59,11 @@ export class ProofSubject {
     this.behaviours = behavioursIn(build);
   }
 
+  /** The same with diagrams made anew where they are nearly full, so that one dear question does not starve the next. */
+  get renewed(): ProofSubject {
+    return this.diagrams.filled < NEARLY_FULL ? this : new ProofSubject(this.build, this.memory);
+  }
+
   /** All that the program can reach. */
   get whole(): ReachableSet {
     return this.reached.whole;
@@ -70,12 +78,15 @@ export class ProofSubject {
     return this.program.diagrams;
   }
 
-  /** The states reached by day (dusk among them) or at night. */
-  statesIn(ambient: Ambient): Diagram {
+  /** All states by day (dusk among them) or at night. */
+  around(ambient: Ambient): Diagram {
     const night = this.program.holds(NIGHT);
-    return ambient === 'night'
-      ? this.diagrams.and(this.whole.states, night)
-      : this.diagrams.without(this.whole.states, night);
+    return ambient === 'night' ? night : this.diagrams.not(night);
+  }
+
+  /** The states reached by day or at night. */
+  statesIn(ambient: Ambient): Diagram {
+    return this.diagrams.and(this.whole.states, this.around(ambient));
   }
 
   /**

@@ -22,7 +22,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
     const d = program.diagrams;
     const keyOn = hasIgnition ? program.holds({ kind: 'is', input: 'ignition', values: ['on'] }) : EVERY;
     const from = reached.allNearest(d.all([reached.states, keyOn, d.not(isAnyOn(program, warning))]));
-    const goal = d.and(reached.states, isAnyOn(program, [fn.id]));
+    const goal = isAnyOn(program, [fn.id]);
     let needed = -1;
     let actions = 0;
     for (const layer of towards(reached, goal, withVehicle)) {
@@ -45,7 +45,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
       {
         about: fn.id,
         sentence: `${fn.name} takes ${needed} actions from all warning off; at most ${most} is wanted.`,
-        where: subject.nearest(goal, reached),
+        where: subject.nearest(d.and(reached.states, goal), reached),
       },
     ];
   });

@@ -17,22 +17,25 @@ export const endlessWhite: ProofCheck = {
   severity: 'warns',
   clause: 'Light that comes on can be ended',
   find: (subject) => {
-    const { diagrams: d, whole } = subject;
+    const { diagrams: d, program, whole } = subject;
     const cost = byHandOrDoor(subject);
     const outside = isOutside(subject);
     return subject.functions.flatMap((fn): Found[] => {
       if (fn.kind === 'signal' || fn.kind === 'stage') return [];
       const counts = (drive: Drive): boolean =>
         subject.functionOf(drive.on) === fn && outside(drive) && isAsked(fn, drive);
-      const lit = subject.cells.flatMap(({ answers, ambient }) =>
-        answers.flatMap(({ when, drives }) =>
-          drives.some((of) => of.some(counts)) ? [subject.statesWhere(when, ambient)] : [],
-        ),
+      const lit = d.any(
+        subject.cells.map(({ answers, ambient }) => {
+          const ons = answers.flatMap(({ when, drives }) =>
+            drives.some((of) => of.some(counts)) ? [when] : [],
+          );
+          return d.and(program.statesWhere(d.any(ons)), subject.around(ambient));
+        }),
       );
       // Whether the light goes is asked, not whether the function does: a key that turns white red ends the white.
-      let held = d.any(lit);
+      let held = d.and(whole.states, lit);
       if (held === NONE) return [];
-      for (const layer of towards(whole, d.without(whole.states, held), cost)) {
+      for (const layer of towards(whole, d.not(lit), cost)) {
         held = d.without(held, layer);
         if (held === NONE) return [];
       }

@@ -6,6 +6,7 @@
   import type { Build } from '@flarik/core/design/schema';
   import { regionLock } from '@flarik/core/rules/regionLock';
   import { getEditor } from '$lib/editor/context';
+  import WouldBreak from '$lib/frame/WouldBreak.svelte';
 
   /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */
   const editor = getEditor()();
@@ -42,6 +43,7 @@
         {what}
         {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
+      {#if why === null}<div class="more"><WouldBreak {name} {lay} /></div>{/if}
     </div>
   {/each}
   <h2>Single functions</h2>
@@ -56,6 +58,7 @@
         {what}
         {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
       </p>
+      {#if why === null}<div class="more"><WouldBreak {name} lay={fn.lay} /></div>{/if}
     </div>
   {/each}
 </section>
@@ -79,6 +82,11 @@
     grid-template-columns: 3rem 1fr;
     gap: 0.5rem;
     align-items: start;
+  }
+
+  .more {
+    grid-column: 2;
+    margin-top: -0.4rem;
   }
 
   p {

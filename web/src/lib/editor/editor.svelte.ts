@@ -1,5 +1,6 @@
 import { asBefore, isRetrofit } from '@flarik/core/arrange/asBefore';
 import { gravestFirst, outcomesOf } from '@flarik/core/proof/checkWhole';
+import { provedApart } from './provedApart';
 import { Proving } from './proving.svelte';
 import {
   functionAt,
@@ -164,6 +165,13 @@ export class Editor {
   /** What would be found in a build that is not made yet. */
   tryOut(build: Build): Promise<CheckResult> {
     return this.#worker(this.build).check(deltaOf(this.build, build));
+  }
+
+  /** The same, and what is found over all that its controls bring about. */
+  async tryWhole(build: Build): Promise<readonly Finding[]> {
+    const checked = await this.tryOut(build);
+    const proof = await provedApart(build, checked);
+    return gravestFirst(checked.findings, proof?.findings ?? []);
   }
 
   /** The worker with this design: it gets the whole once, and then what changed. */
