@@ -27,7 +27,10 @@ export interface ControlTemplate {
 /** Why a template cannot be laid on a build; null when it can. */
 export function templateMisfit({ lay }: ControlTemplate, build: Build): string | null {
   const laid = lay(build);
-  return laid === build ? 'it is there already, or what it builds on is not' : controlsFailure(laid);
+  if (laid === build) return 'it is there already, or what it builds on is not';
+  return controlsFailure(laid) === null
+    ? null
+    : 'functions, trials or wishes that are there go by a control or a stage that it would take away';
 }
 
 /** Lays those of the ready functions that fit; the others are left out. */
