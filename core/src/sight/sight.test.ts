@@ -217,6 +217,9 @@ describe('fog', () => {
     // Halves that alternate are never at their highest together.
     const each = found.byLamp.reduce((sum, one) => sum + one.highest, 0);
     expect(found.highest).toBeLessThan(0.95 * each);
+    expect(found.withoutWhite.highest).toBeLessThan(found.highest);
+    expect(found.withoutWhite.highest + found.white.highest).toBeGreaterThanOrEqual(found.highest - 1e-9);
+    expect(found.withoutWhite.mean + found.white.mean).toBeCloseTo(found.mean, 9);
     expect(found.white.highest).toBeGreaterThan(0);
     expect(found.white.highest).toBeLessThan(found.highest);
     expect(found.mean).toBeLessThan(found.highest);

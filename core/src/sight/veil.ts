@@ -94,8 +94,9 @@ export interface Veil {
 }
 
 export interface VeilResult extends Veil {
-  /** White light alone. */
+  /** White light alone, and all other: their highest instants need not be one. */
   readonly white: Veil;
+  readonly withoutWhite: Veil;
   readonly byLamp: readonly (Veil & { readonly placementId: string })[];
 }
 
@@ -127,6 +128,7 @@ export function veilOf(
   return {
     ...veil(() => true),
     white: veil((_, { colour }) => colour === 'white'),
+    withoutWhite: veil((_, { colour }) => colour !== 'white'),
     byLamp: [...new Set(lights.map((light) => light.placementId))]
       .map((placementId) => ({ placementId, ...veil((id) => id === placementId) }))
       .filter(({ highest }) => highest > 0)

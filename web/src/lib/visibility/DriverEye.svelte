@@ -31,6 +31,8 @@
   const RANGES = ['50', '80', '200'].map((value) => ({ value, text: `${value} m` }));
   const WHITE: Colour = 'white';
   const { veil, direct } = $derived(answer);
+  /** At their highest lamps do not add up: not all are there at once. */
+  const lampsByMean = $derived(veil.byLamp.toSorted((a, b) => b.mean - a.mean));
   const fogLuminance = $derived(LUMINANCE_AROUND[usedTo.around]);
   /** The brightest surfaces, and those besides of which the build says how much they throw back. */
   const lit = $derived(answer.bounces.slice(0, 6));
@@ -199,15 +201,15 @@
         <dt>As a mean</dt>
         <dd class="figure">{small(veil.mean)} cd/m²</dd>
         <dt>Without {WHITE}, highest</dt>
-        <dd class="figure">{small(veil.highest - veil.white.highest)} cd/m²</dd>
+        <dd class="figure">{small(veil.withoutWhite.highest)} cd/m²</dd>
         <dt>Against the fog’s own {fogLuminance} cd/m², {usedTo.around}</dt>
         <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
       </dl>
-      <h2>By lamp</h2>
+      <h2>By lamp, of the mean</h2>
       <LampList
-        rows={veil.byLamp.slice(0, 8).map(({ placementId, highest }) => ({
+        rows={lampsByMean.slice(0, 8).map(({ placementId, mean }) => ({
           placementId,
-          figure: `${Math.round((100 * highest) / veil.highest)} %`,
+          figure: `${Math.round((100 * mean) / veil.mean)} %`,
         }))}
       />
     {/if}
