@@ -32,7 +32,7 @@
   const WHITE: Colour = 'white';
   const { veil, direct } = $derived(answer);
   /** At their highest lamps do not add up: not all are there at once. */
-  const lampsByMean = $derived(veil.byLamp.toSorted((a, b) => b.mean - a.mean));
+  const lampsByMean = $derived((veil?.byLamp ?? []).toSorted((a, b) => b.mean - a.mean));
   const fogLuminance = $derived(LUMINANCE_AROUND[usedTo.around]);
   /** The brightest surfaces, and those besides of which the build says how much they throw back. */
   const lit = $derived(answer.bounces.slice(0, 6));
