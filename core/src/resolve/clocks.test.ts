@@ -190,7 +190,11 @@ describe('builds of schema 2', () => {
     const read = readBuild(JSON.parse(JSON.stringify(old)));
     // What came later than schema 2 begins as every build does.
     const vehicle = { ...now.vehicle, reflectors: [] };
-    expect(read).toEqual({ ...now, vehicle, controls: read.controls, workPlaces: [], eyes: [] });
+    // Before lamps could be left out rules counted them all, and go on doing so.
+    const { rulePacks } = read;
+    const kinds = (of: Build) => of.rulePacks.map(({ rules }) => rules.map(({ kind, id }) => [kind, id]));
+    expect(kinds(read)).toEqual(kinds(now));
+    expect(read).toEqual({ ...now, vehicle, controls: read.controls, rulePacks, workPlaces: [], eyes: [] });
     for (const { id } of stagesOf(now))
       for (const ambient of ['day', 'night'] as const)
         expect(drivenIn(read, { on: [id], ambient })).toEqual(drivenIn(now, { on: [id], ambient }));
