@@ -19,7 +19,8 @@ const turnsKey = (event: MachineEvent['event']): boolean =>
   event.kind === 'arrives' && event.input === 'ignition' && event.value !== 'on';
 
 /**
- * The states from which a goal is reached, of those that can be reached themselves, those first that need the fewest actions: 0, 1, and so on until there are no more.
+ * The states from which a goal is reached, of those that can be reached themselves: those first that need the fewest
+ * actions, 0, 1, and so on until there are no more.
  */
 export function* towards(reached: ReachableSet, goal: Diagram, cost: Cost): Generator<Diagram> {
   const d = reached.program.diagrams;

@@ -29,8 +29,8 @@ export interface Cell {
   readonly answers: readonly CellAnswer[];
 }
 
-/** A cell that can show more is not looked through. */
-const MOST_ANSWERS = 20_000;
+/** A cell is walked through by so many combinations of what it heeds at most, however few things come of them. */
+const MOST_WALKED = 200_000;
 
 /** The modules that may light, those together that heed the same functions in one light. */
 function alikeIn(
@@ -76,8 +76,10 @@ export function cellsOf(
       const dims = ons.map((on) => shownBy(build, on).dims.length > 0);
       const answers = new Map<string, { when: Diagram; on: readonly On[]; drives: CellAnswer['drives'] }>();
       const numbers = new Map<readonly Drive[], number>();
+      let walked = 0;
       const walk = (from: number, when: Diagram, on: readonly number[], taken: boolean): void => {
         if (when === NONE) return;
+        if (++walked > MOST_WALKED) throw new OverBudget(tooMuch(build, showing, modules[0]));
         let next = from;
         while (taken && next < heeds.length && dims[next] !== true) next++;
         if (next === heeds.length) {
@@ -87,7 +89,6 @@ export function cellsOf(
           const known = answers.get(key);
           if (known !== undefined) known.when = program.diagrams.or(known.when, when);
           else answers.set(key, { when, on: on.map((i) => ons[i] ?? ''), drives });
-          if (answers.size > MOST_ANSWERS) throw new OverBudget('a lamp can show too much');
           return;
         }
         const is = program.onVariable(ons[next] ?? '');
@@ -99,4 +100,10 @@ export function cellsOf(
       return { ambient, modules, heeds: ons, reached, answers: [...answers.values()] };
     }),
   );
+}
+
+/** Why modules cannot be looked through, by the first of them. */
+function tooMuch({ placements }: Build, { modules }: Showing, at = -1): string {
+  const lamp = placements.find(({ id }) => id === modules[at]?.placementId);
+  return `too many functions speak of "${lamp?.label ?? ''}" at once: let some of them exclude each other`;
 }

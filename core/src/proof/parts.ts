@@ -48,12 +48,10 @@ export interface MachineEvent {
   readonly reaches: readonly number[];
   /** The functions that must be judged after it, each after those that it asks about. */
   readonly judges: readonly number[];
-  /** Both of these. */
-  readonly touches: readonly number[];
 }
 
 /** An event before it is known what it reaches. */
-type BareEvent = Omit<MachineEvent, 'reaches' | 'judges' | 'touches'>;
+type BareEvent = Omit<MachineEvent, 'reaches' | 'judges'>;
 
 /** Variables that depend on each other, and on no others: their events move nothing else. */
 export interface Part {
@@ -140,10 +138,10 @@ function reachOf(
   { move, heard, ends }: BareEvent,
   remembering: readonly number[],
   judged: readonly number[],
-): Pick<MachineEvent, 'reaches' | 'judges' | 'touches'> {
+): Pick<MachineEvent, 'reaches' | 'judges'> {
   // What follows what moves inputs that are known only then.
   if (move !== null && wired.follows.some(({ input }) => input === move.input))
-    return { reaches: remembering, judges: judged, touches: [...new Set([...remembering, ...judged])] };
+    return { reaches: remembering, judges: judged };
   const { ranked } = wired.programme;
   const choices = new Set(heard.flatMap(({ fn }) => ranked[fn]?.choiceId ?? []));
   const hears = new Set(heard.map(({ fn }) => fn));
@@ -158,7 +156,7 @@ function reachOf(
     const { functions, inputs } = wired.dependsOn(rank);
     return (move !== null && inputs.has(move.input)) || [...functions].some((fn) => changed.has(fn));
   });
-  return { reaches, judges, touches: [...new Set([...changed, ...judges])] };
+  return { reaches, judges };
 }
 
 /** Every event that can change anything: inputs to each value, presses that are heard, timers. */

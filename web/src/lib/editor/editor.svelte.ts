@@ -168,10 +168,13 @@ export class Editor {
   }
 
   /** The same, and what is found over all that its controls bring about. */
-  async tryWhole(build: Build): Promise<readonly Finding[]> {
+  async tryWhole(build: Build): Promise<CheckResult> {
     const checked = await this.tryOut(build);
     const proof = await provedApart(build, checked);
-    return gravestFirst(checked.findings, proof?.findings ?? []);
+    return {
+      findings: gravestFirst(checked.findings, proof.findings),
+      outcomes: outcomesOf(checked.outcomes, proof.outcomes),
+    };
   }
 
   /** The worker with this design: it gets the whole once, and then what changed. */

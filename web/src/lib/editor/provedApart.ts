@@ -4,15 +4,21 @@ import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
 import { startProof } from '$lib/workers/proof';
 
-/** The proof of a build that is not the open one, by a worker of its own. @param checked - what is known of its functions */
-export async function provedApart(build: Build, checked: CheckResult): Promise<Proof | null> {
+/**
+ * The proof of a build that is not the open one, by a worker of its own.
+ * @param checked - what is known of its functions
+ * @throws {Error} it was given up
+ */
+export async function provedApart(build: Build, checked: CheckResult): Promise<Proof> {
   const worker = startProof();
   try {
     void worker.api.take(build);
-    return await worker.api.prove(
+    const proof = await worker.api.prove(
       checked,
       Comlink.proxy(() => undefined),
     );
+    if (proof === null) throw new Error('the proof was given up');
+    return proof;
   } finally {
     worker.end();
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Build } from '@flarik/core/design/schema';
-  import type { Finding } from '@flarik/core/rules/finding';
+  import type { CheckResult, Finding, RuleOutcome } from '@flarik/core/rules/finding';
   import { getEditor } from '$lib/editor/context';
   import { severityMark } from './severity';
 
@@ -14,25 +14,33 @@
     lay: (build: Build) => Build;
     fresh: readonly Finding[];
     gone: number;
+    /** Rules that hold now, and could no longer be told. */
+    untold: number;
   } | null>(null);
   let looking = $state(false);
   let trouble = $state('');
   /** Said of this, and of the build as it is now. */
   const said = $derived(looked?.lay === lay && looked.build === editor.build ? looked : null);
 
+  const idsOf = ({ findings }: CheckResult): Set<string> => new Set(findings.map((f) => f.id));
+  const keyOf = ({ packId, ruleId }: RuleOutcome): string => `${packId}|${ruleId}`;
+
   async function look(): Promise<void> {
     const [build, wanted] = [editor.build, lay];
     looking = true;
     trouble = '';
     try {
-      const now = editor.isProved ? editor.findings : await editor.tryWhole(build);
+      const { findings, outcomes } = editor;
+      const now = editor.isProved ? { findings, outcomes } : await editor.tryWhole(build);
       const then = await editor.tryWhole(wanted(build));
-      const [before, after] = [new Set(now.map((f) => f.id)), new Set(then.map((f) => f.id))];
+      const [before, after] = [idsOf(now), idsOf(then)];
+      const held = new Set(now.outcomes.filter((o) => o.verdict === 'holds').map(keyOf));
       looked = {
         build,
         lay: wanted,
-        fresh: then.filter((f) => !before.has(f.id)),
-        gone: now.filter((f) => !after.has(f.id)).length,
+        fresh: then.findings.filter((f) => !before.has(f.id)),
+        gone: now.findings.filter((f) => !after.has(f.id)).length,
+        untold: then.outcomes.filter((o) => o.verdict === 'cannot tell' && held.has(keyOf(o))).length,
       };
     } catch (error) {
       trouble = error instanceof Error ? error.message : String(error);
@@ -48,13 +56,18 @@
 {#if trouble !== ''}<p role="alert">Not checked: {trouble}</p>{/if}
 {#if said !== null}
   <div role="status">
-    {#if said.fresh.length === 0}
+    {#if said.untold > 0}
+      <p>
+        {said.untold === 1 ? 'One rule that holds' : `${said.untold} rules that hold`} could not be told any more.
+      </p>
+    {/if}
+    {#if said.fresh.length === 0 && said.untold === 0}
       <p class="good">
         ✓ Nothing that holds now{said.gone > 0
           ? `; ${said.gone === 1 ? 'one finding goes' : `${said.gone} findings go`} away`
           : ''}.
       </p>
-    {:else}
+    {:else if said.fresh.length > 0}
       <p>
         {said.fresh.length === 1 ? 'One new finding' : `${said.fresh.length} new findings`}{said.gone > 0
           ? `, ${said.gone} ${said.gone === 1 ? 'goes' : 'go'} away`
