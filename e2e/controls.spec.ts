@@ -130,6 +130,37 @@ test('rank decides who wins, and why a lamp shows what it does is told', async (
   await expect(page.getByRole('button', { name: /Undo/ })).toBeEnabled();
 });
 
+for (const how of ['mouse', 'keyboard'] as const)
+  test(`by ${how}: a lamp set by rule takes what it says, with exceptions, and a fixed list tells what is outside`, async ({
+    page,
+  }) => {
+    const id = await beforeFunctions(page);
+    await openBuild(page, id, 'controls');
+    await press(step(page, 'Sets'), how);
+    const sets = page.getByRole('region', { name: 'Sets of lamps' });
+    await press(sets.getByRole('button', { name: 'New set by rule' }), how);
+    const set = sets.getByRole('listitem', { name: 'Set Set 1' });
+    await expect(set).toContainText('Warning lamps.');
+    await press(set.getByRole('button', { name: '+ condition' }), how);
+    await expect(set).toContainText('Warning lamps that can show white.');
+    await set.getByLabel('Set 1, condition 2: about').selectOption('Shines to the');
+    await expect(set).toContainText('Warning lamps that shine to the front.');
+    const count = set.getByRole('button', { name: /^\d+ modules?$/ });
+    const before = Number((await count.innerText()).split(' ')[0]);
+    await set.getByLabel('Set 1, condition 2: applies or not').selectOption('none of');
+    await expect(set).toContainText('that do not shine to the front.');
+    await set.getByLabel('Set 1, condition 2: applies or not').selectOption('any of');
+    await press(count, how);
+    await press(set.getByRole('button', { name: 'Leave out the selection' }), how);
+    await expect(count).toHaveText('0 modules');
+    await expect(set).toContainText(`${before} left out by hand`);
+    await press(set.getByRole('button', { name: 'Clear exceptions' }), how);
+    await expect(count).toHaveText(`${before} modules`);
+    await press(set.getByRole('button', { name: 'Keep as a fixed list' }), how);
+    await expect(set).toContainText('Fixed list.');
+    await expect(set.getByText('outside')).toBeHidden();
+  });
+
 test('a ring of functions is refused with its names, and nothing is changed', async ({ page }) => {
   const id = await beforeFunctions(page);
   await openBuild(page, id, 'controls');

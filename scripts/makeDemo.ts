@@ -3,6 +3,8 @@ import { readBuild, readRulePack } from '@flarik/core/rules/document';
 import type { RulePack } from '@flarik/core/design/rulePack';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { newBuild } from '@flarik/core/design/create';
+import { setDisabled } from '@flarik/core/design/moduleEdits';
+import { prove } from '@flarik/core/proof/prove';
 import type { Service } from '@flarik/core/words/service';
 import { ks12, ks13 } from './demoBuilds/causeway.ts';
 import { coastWatch } from './demoBuilds/coastWatch.ts';
@@ -130,9 +132,22 @@ const DEMOS: readonly Demo[] = [
   },
 ];
 
+/** Colours that no function shows are ordered and not shown here. */
+const withSpareDisabled: Edit = (build) =>
+  prove(build)
+    .findings.filter((f) => f.kind === 'unlit' && f.sentence.startsWith('No function shows'))
+    .reduce((b, { evidence: { channels } }) => {
+      const [first] = channels;
+      const setup = b.placements
+        .find((p) => p.id === first?.placementId)
+        ?.modules.find((m) => m.id === first?.moduleId);
+      const colour = setup?.colours[(first?.slot ?? 0) - 1];
+      return colour === undefined ? b : setDisabled(b, channels, colour, true);
+    }, build);
+
 for (const { file, number, name, service, body, packs, notes, edit } of DEMOS) {
   const id = `0c6f0d5e-6a0e-4b7e-9d1c-5a1f5d0c${number}`;
-  const drawn = edit(newBuild(id, name, service, [...packs], body));
+  const drawn = withSpareDisabled(edit(newBuild(id, name, service, [...packs], body)));
   const build = readBuild({ ...drawn, notes: `Made-up demo: Slipway Workshop, Kestrel Sound. ${notes}` });
   writeFileSync(new URL(`builds/${file}.json`, demo), `${JSON.stringify(build, null, 1)}\n`);
 }

@@ -9,7 +9,7 @@ import {
   type Cue,
 } from '@flarik/core/design/functions';
 import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
-import { setOf, shinesLeft, shinesRight, standsLeft, standsRight } from '@flarik/core/arrange/sideSets';
+import { forUse, onSide, shining, withRuledSet } from '@flarik/core/arrange/lampSets';
 import { onsIn, programmeOf } from '@flarik/core/controls/programme';
 import { readScript } from '@flarik/core/controls/script';
 import { started } from '@flarik/core/controls/simulator';
@@ -214,12 +214,11 @@ export const pumper: Edit = all(
       inputs: [{ id: 'pump', name: 'Pump engaged', values: ['no', 'yes'], byHand: false }],
     }),
   (b) => {
-    const { build, set } = setOf(
-      b,
-      'crew-side',
-      'Crew side',
-      (m) => m.warns && shinesLeft(m) && standsLeft(m),
-    );
+    const { build, set } = withRuledSet(b, 'crew-side', 'Crew side', [
+      forUse('warning', 'factory'),
+      shining('left'),
+      onSide('left'),
+    ]);
     return addFunction(
       build,
       newFunction(
@@ -267,13 +266,15 @@ export const medic: Edit = all(
   template('slide-eight'),
   ready('door-lamps'),
   (b) => {
-    const light = setOf(
-      b,
-      'patient-light',
-      'Patient side, light',
-      (m) => !m.warns && shinesRight(m) && standsRight(m),
-    );
-    const flashing = setOf(light.build, 'patient-side', 'Patient side', (m) => m.warns && shinesRight(m));
+    const light = withRuledSet(b, 'patient-light', 'Patient side, light', [
+      forUse('light'),
+      shining('right'),
+      onSide('right'),
+    ]);
+    const flashing = withRuledSet(light.build, 'patient-side', 'Patient side', [
+      forUse('warning', 'factory'),
+      shining('right'),
+    ]);
     const key = bindKey(flashing.build, 'patient', 'Patient', 'patient-light');
     const toggled: ControlFunction['when'] = {
       way: 'latched',
@@ -405,6 +406,9 @@ export const convoy: Edit = all(
 
 export const oneSwitch: Edit = all(
   template('dash-switch'),
+  ready('scene'),
+  // Work light is wanted with the key out.
+  (b) => changeFunction(b, 'scene-light', { mayStay: true }),
   usedTo('dash-switch', ['stage-1', 'stage-2']),
   trial('half', 'Half out is stage 1', 'dash-switch=half'),
 );

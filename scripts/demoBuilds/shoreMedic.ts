@@ -67,6 +67,7 @@ export const shoreMedic: Edit = all(
   group('scene', 'Scene light', ['scene-right', 'scene-left', 'load']),
   group('inside', 'Compartments', ['in-front', 'in-rear']),
   group('beacon', 'Old beacon', ['old-beacon']),
+  cues([1, 2, 3], 'beacon', 'single'),
   cue(1, 'rear', 'single'),
   cues([2, 3], 'front', 'double'),
   cues([2, 3], 'sides', 'double'),

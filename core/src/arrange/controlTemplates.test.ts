@@ -1,3 +1,4 @@
+import { membersOf } from '../resolve/setMembers.ts';
 import { describe, expect, test } from 'vitest';
 import { DEMO_BUILDS, type DemoBuild } from '../../test/reference/demo.ts';
 import { documentsOf } from '../../test/reference/older.ts';
@@ -86,7 +87,6 @@ test('command green drops red and white from the same boards, leaves the others,
 
 describe('slide and eight keys on the patrol car', () => {
   const build = template('slide-eight').lay(plain('ks-12'));
-  const ahead = build.controls.sets.find((s) => s.id === 'white-ahead');
 
   test('nothing comes on before the ignition', () => expect(after(build, 'slide=2').on).toEqual([]));
   test('the slide brings the stages', () => {
@@ -94,7 +94,7 @@ describe('slide and eight keys on the patrol car', () => {
     expect(after(build, 'ignition=on, slide=2, slide=off').on).toEqual(['off']);
   });
   test('white by its key, over the stage and without it; fog cancel takes it', () => {
-    const heads = new Set(ahead?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
+    const heads = membersOf(build, { kind: 'set', setId: 'white-ahead' });
     expect(heads.size).toBeGreaterThan(0);
     const white = (script: string) =>
       lit(build, script).filter(

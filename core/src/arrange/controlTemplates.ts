@@ -14,7 +14,7 @@ import { SLIDE } from '../design/usualControls.ts';
 import { button, freeId, freePlace } from './panelEdits.ts';
 import { layLeadingPanel, layRearPanel } from './rearPanel.ts';
 import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
-import { setOf, shinesAhead } from './sideSets.ts';
+import { anyMeets, inColour, shining, withRuledSet } from './lampSets.ts';
 
 /** A whole way to operate a vehicle, laid with one undo and then changed. */
 export interface ControlTemplate {
@@ -251,13 +251,9 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     what: 'White ahead joins the last stage in drive and goes in park; fog cancel takes it.',
     lay: (build) => {
       const last = stagesOf(build).at(-1);
-      const { build: withSet, set } = setOf(
-        build,
-        'white-ahead',
-        'White ahead',
-        (m) => m.colours.includes('white') && shinesAhead(m),
-      );
-      if (last === undefined || set.modules.length === 0) return build;
+      const clauses = [inColour('white'), shining('front')];
+      if (last === undefined || !anyMeets(build, clauses)) return build;
+      const { build: withSet, set } = withRuledSet(build, 'white-by-itself', 'White ahead', clauses);
       if (build.controls.functions.some(({ id }) => id === 'white-auto')) return build;
       const cancel = layReady(withSet, ['fog-cancel']);
       const stage = cancel.controls.functions.findIndex((f) => f.kind === 'stage');

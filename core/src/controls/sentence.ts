@@ -3,6 +3,7 @@ import type { TrialStep } from '../design/controls.ts';
 import type { ControlFunction, Cue, Target } from '../design/functions.ts';
 import { inputsOf, originalOf, SHUT, type Input } from '../design/inputs.ts';
 import { isLampInput, lampMoves } from '../design/lampMoves.ts';
+import { listed } from '../words/listed.ts';
 import { targetName } from '../design/names.ts';
 import type { Build } from '../design/schema.ts';
 import { bookOf } from '../timing/book.ts';
@@ -184,13 +185,6 @@ export class Wording {
 }
 
 const inputOf = (c: Condition): string => (c.kind === 'is' ? c.input : '');
-
-/** "a, b or c". */
-function listed(words: readonly string[], last: 'and' | 'or'): string {
-  const head = words.slice(0, -1);
-  const tail = words.at(-1) ?? '';
-  return head.length === 0 ? tail : `${head.join(', ')} ${last} ${tail}`;
-}
 
 /** "800 ms", "5 s", "10 min". */
 export function timeText(ms: number): string {

@@ -1,5 +1,6 @@
 import { slotsLit } from './cues.ts';
-import { functionAt, readOn, shownBy, Controls, type ModuleSet, type On, type Trial } from './controls.ts';
+import { functionAt, readOn, shownBy, Controls, type On, type Trial } from './controls.ts';
+import type { LampSet } from './lampSets.ts';
 import { looseControls } from './looseControls.ts';
 import type { Panel } from './panel.ts';
 import {
@@ -157,7 +158,7 @@ export function removeFunction(build: Build, id: string): Build {
 }
 
 /** Puts a set in place of the one of its id, or adds it. */
-export function putSet(build: Build, set: ModuleSet): Build {
+export function putSet(build: Build, set: LampSet): Build {
   const { sets } = build.controls;
   const there = sets.some(({ id }) => id === set.id);
   return withControls(build, {
@@ -187,13 +188,19 @@ export function keepControls(build: Build): Build {
     modules.has(`${m.placementId}/${m.moduleId}`);
   const { sets, functions } = build.controls;
   const whole =
-    sets.every((set) => set.modules.every(isThere)) &&
+    sets.every((set) => set.modules.every(isThere) && set.without.every(isThere)) &&
     functions.every((fn) =>
       fn.shows.every((s) => s.cues.every((c) => c.show === 'dark' || (c.phases ?? []).every(isThere))),
     );
   if (whole) return build;
   return changeShows(
-    withControls(build, { sets: sets.map((set) => ({ ...set, modules: set.modules.filter(isThere) })) }),
+    withControls(build, {
+      sets: sets.map((set) => ({
+        ...set,
+        modules: set.modules.filter(isThere),
+        without: set.without.filter(isThere),
+      })),
+    }),
     (shown) => ({
       ...shown,
       cues: shown.cues.map((cue) =>

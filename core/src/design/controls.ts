@@ -1,16 +1,9 @@
 import { z } from 'zod';
 import { Id, Name } from '../words/names.ts';
 import { Condition, InputEvent, InputValue } from './condition.ts';
+import { LampSet, MOST_SETS } from './lampSets.ts';
 import { ControlFunction, Label, MOST_FUNCTIONS, type Shown } from './functions.ts';
 import { CabPlace, CONTROL_KINDS, MOST_COLUMNS, MOST_ROWS, OwnInput, Panel } from './panel.ts';
-
-/** A named list of modules; a module may be in any number of sets. */
-export const ModuleSet = z.strictObject({
-  id: Id,
-  name: Name,
-  modules: z.array(z.strictObject({ placementId: Id, moduleId: Id })).max(400),
-});
-export type ModuleSet = z.infer<typeof ModuleSet>;
 
 /** An output that is no lamp: a siren with its tones, a horn, a gate. The first value is off. */
 export const Load = z.strictObject({
@@ -80,7 +73,7 @@ export type OldControl = z.infer<typeof OldControl>;
 export const Controls = z.strictObject({
   /** Strongest first. */
   functions: z.array(ControlFunction).max(MOST_FUNCTIONS, `must be at most ${MOST_FUNCTIONS} functions`),
-  sets: z.array(ModuleSet).max(64, 'must be at most 64 sets'),
+  sets: z.array(LampSet).max(MOST_SETS, `must be at most ${MOST_SETS} sets`),
   loads: z.array(Load).max(16, 'must be at most 16 loads'),
   panels: z.array(Panel).max(8, 'must be at most 8 panels'),
   /** Room for panels in the cab. */

@@ -17,7 +17,7 @@ export const lightCuesOf = ({ controls }: Pick<Cued, 'controls'>): LightCue[] =>
     .flatMap((fn) => fn.shows.flatMap(({ cues }) => cues))
     .filter((cue) => cue.show === 'light');
 
-/** The groups that a target's modules are in; null for modules in none. */
+/** The groups that a target's modules may be in; null for modules in none. A set by rule may come to take any module. */
 export function groupsOf(build: Cued, target: Target): (string | null)[] {
   switch (target.kind) {
     case 'group':
@@ -27,8 +27,9 @@ export function groupsOf(build: Cued, target: Target): (string | null)[] {
     case 'set': {
       const set = build.controls.sets.find(({ id }) => id === target.setId);
       const names = new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
+      const isByRule = set !== undefined && set.rule !== null;
       const groups = build.placements.flatMap((p) =>
-        p.modules.filter((m) => names.has(`${p.id}/${m.id}`)).map((m) => m.groupId),
+        p.modules.filter((m) => isByRule || names.has(`${p.id}/${m.id}`)).map((m) => m.groupId),
       );
       return [...new Set(groups)];
     }

@@ -2,6 +2,7 @@ import { doubles, type LooseEnd } from '../words/looseEnd.ts';
 import { depthOf, leavesOf, MOST_DEPTH, type Condition, type InputEvent } from './condition.ts';
 import { onsOf } from './controls.ts';
 import { cueFailure } from './cues.ts';
+import type { LampSet } from './lampSets.ts';
 import { isLampInput } from './lampMoves.ts';
 import { MOST_CUES_IN_ALL, type ControlFunction, type Shown, type Target } from './functions.ts';
 import { inputsOf, partInput, REGION, type Input } from './inputs.ts';
@@ -30,13 +31,7 @@ export function* looseControls(build: BuildParts): Generator<LooseEnd> {
   yield* doubles(controls.panels, ['controls', 'panels']);
   yield* doubles(controls.trials, ['controls', 'trials']);
   yield* looseInputs(build);
-  for (const [i, set] of controls.sets.entries())
-    for (const [k, m] of set.modules.entries())
-      if (!known.modules.has(`${m.placementId}/${m.moduleId}`))
-        yield {
-          path: ['controls', 'sets', i, 'modules', k],
-          reason: `no module '${m.moduleId}' of a lamp '${m.placementId}'`,
-        };
+  for (const [i, set] of controls.sets.entries()) yield* looseSet(set, known, ['controls', 'sets', i]);
   yield* loosePanels(build, known);
   for (const [i, fn] of controls.functions.entries())
     yield* looseFunction(build, fn, known, ['controls', 'functions', i]);
@@ -97,6 +92,22 @@ class Known {
     this.twinOf = new Map(all.flatMap((c) => (c.twinOf === null ? [] : [[c.id, c.twinOf]])));
     this.buttons = new Set(all.filter((c) => c.kind === 'button').map((c) => c.id));
     this.modules = new Set(placements.flatMap((p) => p.modules.map((m) => `${p.id}/${m.id}`)));
+  }
+}
+
+function* looseSet({ rule, modules, without }: LampSet, known: Known, path: Path): Generator<LooseEnd> {
+  for (const [list, members] of Object.entries({ modules, without }))
+    for (const [k, m] of members.entries())
+      if (!known.modules.has(`${m.placementId}/${m.moduleId}`))
+        yield {
+          path: [...path, list, k],
+          reason: `no module '${m.moduleId}' of a lamp '${m.placementId}'`,
+        };
+  // Zones, parts and groups come and go: what asks about one that is gone never applies.
+  for (const [k, c] of (rule?.clauses ?? []).entries()) {
+    const at = [...path, 'rule', 'clauses', k];
+    if (c.about === 'shines' && !c.closed && c.stops.length === 0)
+      yield { path: at, reason: 'names no pose: closed, or a stop that is open' };
   }
 }
 

@@ -29,7 +29,8 @@ export function migrate(data: unknown, version: number): unknown {
   const ninth = version < 9 ? fromVersion8(eighth) : eighth;
   const tenth = version < 10 ? fromVersion9(ninth) : ninth;
   const eleventh = version < 11 ? fromVersion10(tenth) : tenth;
-  return version < 12 ? fromVersion11(eleventh) : eleventh;
+  const twelfth = version < 12 ? fromVersion11(eleventh) : eleventh;
+  return version < 13 ? fromVersion12(twelfth) : twelfth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -257,6 +258,20 @@ const fromVersion10 = (data: unknown): unknown => ({ ...objectOf(data), schemaVe
 
 /** Version 12 brought how much light surfaces throw back. */
 const fromVersion11 = (data: unknown): unknown => ({ ...objectOf(data), schemaVersion: 12, finishes: [] });
+
+/** Version 13 brought lamp sets by rule; those of before are fixed lists. */
+function fromVersion12(data: unknown): unknown {
+  const build = objectOf(data);
+  const controls = objectOf(build.controls);
+  return {
+    ...build,
+    schemaVersion: 13,
+    controls: {
+      ...controls,
+      sets: eachOf(controls.sets, (set) => ({ ...set, rule: null, without: [] })),
+    },
+  };
+}
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

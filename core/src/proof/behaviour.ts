@@ -4,6 +4,7 @@ import { readOn, shownBy, type On } from '../design/controls.ts';
 import { targetKey, type Target } from '../design/functions.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
+import { membersOf } from '../resolve/setMembers.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { BehaviourWish } from '../rules/brief/wishes/behaviour.ts';
 import { BRIEF_PACK } from '../rules/heads.ts';
@@ -177,16 +178,4 @@ function inTwoColours(drives: readonly Drive[]): number {
 function shareToward(build: Build, module: ModuleRef, face: Face): number {
   const share = new Situation(build, stateWith({}), 0).shareOf(module, LEVEL_DEG);
   return Math.max(...FACE_BEARINGS[face].map((bearing) => share[bearing] ?? 0));
-}
-
-/** The modules of a target, as keys. */
-function membersOf({ placements, controls }: Build, target: Target): ReadonlySet<string> {
-  if (target.kind === 'set') {
-    const set = controls.sets.find(({ id }) => id === target.setId);
-    return new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
-  }
-  const groupId = target.kind === 'group' ? target.groupId : null;
-  return new Set(
-    placements.flatMap((p) => p.modules.filter((m) => m.groupId === groupId).map((m) => `${p.id}/${m.id}`)),
-  );
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { choosable, setOfThese, shinesAhead, type Choosable } from '../arrange/sideSets.ts';
+import { forUse, onSide, shining, withRuledSet } from '../arrange/lampSets.ts';
+import type { SetClause } from '../design/lampSets.ts';
 import { fieldsOf } from '../coverage/lampFields.ts';
 import { mostToward } from '../coverage/sectors.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
@@ -127,12 +128,13 @@ describe('what is left out says nothing new', () => {
 
 test('several functions that take light one by one: the shortest way to the limit, and the worst there is', () => {
   // Each of two conditions takes one side's lamps ahead; one is enough to break the floor, both are worse.
-  const [left, right] = (['left', 'right'] as const).map((side) => {
-    const y = side === 'left' ? 1 : -1;
-    return choosable(car).filter((m) => m.warns && shinesAhead(m) && m.module.centre[1] * y > 0);
-  });
-  const cutBy = (build: Build, id: string, these: Choosable[] | undefined, when: Condition): Build => {
-    const { build: withSet } = setOfThese(build, id, id, these ?? []);
+  const [left, right] = (['left', 'right'] as const).map((side) => [
+    forUse('warning', 'factory'),
+    shining('front'),
+    onSide(side),
+  ]);
+  const cutBy = (build: Build, id: string, these: SetClause[] | undefined, when: Condition): Build => {
+    const { build: withSet } = withRuledSet(build, id, id, these ?? []);
     return addFunction(
       withSet,
       newFunction(id, id, 'cut', { way: 'while', condition: when, afterMs: 0, staysMs: 0 }, [

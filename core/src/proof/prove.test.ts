@@ -4,7 +4,10 @@ import { common, packOf } from '../../test/reference/rules.ts';
 import { demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
 import { happenings } from '../../test/reference/bruteReach.ts';
 import { randomProgramme } from '../../test/reference/randomProgramme.ts';
-import { removePlacements } from '../arrange/lamps.ts';
+import { changePlacement, removePlacements, setColour } from '../arrange/lamps.ts';
+import { put } from '../../test/reference/places.ts';
+import { setDisabled } from '../design/moduleEdits.ts';
+import { fixedSet } from '../design/lampSets.ts';
 import { button, freePlace } from '../arrange/panelEdits.ts';
 import type { ControlState, Programme } from '../controls/programme.ts';
 import { stepText } from '../controls/script.ts';
@@ -18,6 +21,7 @@ import {
   changeFunction,
   changeShown,
   putPanel,
+  putSet,
   setNightLevel,
   withControls,
 } from '../design/controlEdits.ts';
@@ -46,6 +50,14 @@ import { outcomeOfBehaviour } from './checks/behaviours.ts';
 import { ProofSubject } from './subject.ts';
 
 const car = demoBuild('ks-13');
+/** The same with its spare blue allowed. */
+const blueAllowed: Build = {
+  ...car,
+  placements: car.placements.map((p) => ({
+    ...p,
+    modules: p.modules.map((m) => ({ ...m, disabled: [] })),
+  })),
+};
 const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
 const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
 const press = (control: string): InputEvent => ({ kind: 'press', control, press: 'short' });
@@ -259,7 +271,7 @@ describe('each check fires on what it is for, and is silent when that is put rig
   /** Blue of one function beside stage 2 from the same heads: over its steady red, or over none. */
   const two = (over: Cue[]): Build =>
     addFunction(
-      changeShown(car, 'stage-2', { cues: over }),
+      changeShown(blueAllowed, 'stage-2', { cues: over }),
       newFunction('x', 'Both', 'warning', during({ kind: 'on', functionId: 'stage-2' }), [
         { ...lightCue(groupTarget('front'), 'blue', 'single'), adds: true },
       ]),
@@ -313,6 +325,38 @@ describe('each check fires on what it is for, and is silent when that is put rig
       ),
     );
 
+  /** A bar of two modules, of which some are lit by a function of their own. */
+  const halfLit = (modules: string[]): Build => {
+    const placed = put(car, 'pair', { zone: 'front-bumper', fixture: 'corner-head' });
+    const set = fixedSet(
+      'pair',
+      'Pair',
+      modules.map((moduleId) => ({ placementId: 'pair', moduleId })),
+    );
+    return addFunction(
+      putSet(placed, set),
+      newFunction('own', 'Own', 'warning', during(is('ignition', 'on')), [
+        lightCue({ kind: 'set', setId: 'pair' }, 1, 'single'),
+        lightCue({ kind: 'set', setId: 'pair' }, 2, 'single'),
+      ]),
+    );
+  };
+  /** A key for light of a head that every stage takes. */
+  const byKey = (rank: number, kind: 'light' | 'warning' = 'light'): Build =>
+    addFunction(
+      withKey(car, 'key-x', 'Key'),
+      newFunction(
+        'x',
+        'By key',
+        kind,
+        { way: 'latched', sets: [], clears: [], toggles: [press('key-x')], timeoutMs: 0 },
+        [lightCue(groupTarget('front'), 1, 'steady')],
+      ),
+      rank,
+    );
+  const grille = [{ placementId: 'grille', moduleId: 'm1' }];
+  const spare = setColour(car, grille, 2, 'white');
+
   test.each<[string, Build, Build, RegExp]>([
     [
       'never-on',
@@ -322,6 +366,22 @@ describe('each check fires on what it is for, and is silent when that is put rig
     ],
     ['idle-control', withKey(car, 'key-x', 'Nothing'), car, /^“Nothing” on Switch panel does nothing/],
     ['never-shown', hidden(99), hidden(0), /^Hidden never lights anything/],
+    [
+      'unlit',
+      spare,
+      setDisabled(spare, grille, 'white', true),
+      /^No function shows white on Grille L\. Disable/,
+    ],
+    [
+      'unlit',
+      put(car, 'late', { zone: 'front-bumper' }),
+      changePlacement(put(car, 'late', { zone: 'front-bumper' }), 'late', { status: 'planned' }),
+      /^No function lights .+\.$/,
+    ],
+    ['unlit', halfLit(['m1']), halfLit(['m1', 'm2']), /^No function lights 1 module of .+\.$/],
+    ['hidden-press', byKey(99), byKey(0), /^By key turns on and no lamp changes: Stage \d has taken/],
+    // Below every stage it is meant for when none is on.
+    ['hidden-press', byKey(99), byKey(99, 'warning'), /^By key turns on/],
     [
       'stuck',
       trap([]),
@@ -590,7 +650,7 @@ describe('wishes about behaviour', () => {
     );
     expect(
       heads(
-        changeShown(car, 'stage-2', {
+        changeShown(blueAllowed, 'stage-2', {
           cues: [
             lightCue(groupTarget('front'), 'red', 'steady'),
             lightCue(groupTarget('front'), 'blue', 'single'),

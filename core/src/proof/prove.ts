@@ -15,6 +15,8 @@ import { endlessWhite } from './checks/endlessWhite.ts';
 import { idleControl } from './checks/idleControl.ts';
 import { labels } from './checks/labels.ts';
 import { leftOn } from './checks/leftOn.ts';
+import { hiddenPress } from './checks/hiddenPress.ts';
+import { unlit } from './checks/unlit.ts';
 import { maskedSignal } from './checks/maskedSignal.ts';
 import { neverOn } from './checks/neverOn.ts';
 import { raisedMoving } from './checks/raisedMoving.ts';
@@ -41,6 +43,8 @@ export const PROOF_CHECKS: readonly ProofCheck[] = [
   unstoppedFlasher,
   neverOn,
   neverShown,
+  unlit,
+  hiddenPress,
   idleControl,
   beatenCut,
   leftOn,

@@ -1,3 +1,4 @@
+import { fixedSet } from '../design/lampSets.ts';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { bruteShown } from '../../test/reference/bruteShown.ts';
@@ -38,11 +39,7 @@ function heads(atOnce: 1 | 2, sharedPower: boolean): Build {
   const refs = (...ids: string[]) => ids.map((placementId) => ({ placementId, moduleId: 'm1' }));
   const grouped = changeModules(addGroup(painted, { id: 'g', name: 'G' }), refs('a', 'b'), { groupId: 'g' });
   const phased = changeModules(grouped, refs('b'), { phase: 'B', disabled: ['blue'] });
-  const sets = putSet(putSet(phased, { id: 's', name: 'S', modules: refs('a', 'c') }), {
-    id: 't',
-    name: 'T',
-    modules: refs('b', 'c'),
-  });
+  const sets = putSet(putSet(phased, fixedSet('s', 'S', refs('a', 'c'))), fixedSet('t', 'T', refs('b', 'c')));
   return atOnce === 1 && !sharedPower ? sets : withHead(sets, atOnce, sharedPower);
 }
 

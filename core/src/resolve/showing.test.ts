@@ -1,3 +1,4 @@
+import { fixedSet } from '../design/lampSets.ts';
 import { describe, expect, test } from 'vitest';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import {
@@ -25,7 +26,7 @@ const ref = [{ placementId: 'a', moduleId: 'm1' }];
 function head(...colours: Colour[]): Build {
   const placed = put(emptyBuild(), 'a', { zone: 'grille', fixture: 'perimeter-head-3' });
   const painted = colours.reduce((b, colour, i) => setColour(b, ref, i + 1, colour), placed);
-  return putSet(painted, { id: 'head', name: 'Head', modules: ref });
+  return putSet(painted, fixedSet('head', 'Head', ref));
 }
 
 const fn = (
@@ -179,11 +180,10 @@ describe('levels', () => {
 
 test('a lamp of the maker’s shows a signal its flasher stops for, and hides one it does not', () => {
   const placed = put(emptyBuild(), 't', { zone: 'tie-tail-left', fixture: 'factory-tail' });
-  const set = putSet(placed, {
-    id: 'head',
-    name: 'Tail',
-    modules: [{ placementId: 't', moduleId: placed.placements[0]?.modules[0]?.id ?? '' }],
-  });
+  const set = putSet(
+    placed,
+    fixedSet('head', 'Tail', [{ placementId: 't', moduleId: placed.placements[0]?.modules[0]?.id ?? '' }]),
+  );
   const build = withFunctions(
     set,
     fn('brake', 'signal', [light(1)]),

@@ -8,6 +8,7 @@ import type { Ambient } from '../words/ambient.ts';
 import type { Colour } from '../words/colour.ts';
 import { cycleFor, driveOf, slotMeant, type Drive } from './channels.ts';
 import { lookupOf } from './lookup.ts';
+import { membersOfSet } from './setMembers.ts';
 import { takingTurns } from './turns.ts';
 
 /** A module of a lamp that may light. */
@@ -112,7 +113,7 @@ export class Showing {
     this.#inSet = new Map(
       build.controls.sets.map((set) => [
         set.id,
-        new Set(set.modules.map((m) => `${m.placementId}/${m.moduleId}`)),
+        new Set(membersOfSet(build, set).map((m) => `${m.placementId}/${m.moduleId}`)),
       ]),
     );
     const { functions } = build.controls;

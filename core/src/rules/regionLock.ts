@@ -1,10 +1,14 @@
 import { during, first, is, lay, ofSet, there, type ReadyFunction } from '../arrange/ready/kit.ts';
-import { choosable, setOf } from '../arrange/sideSets.ts';
+import { putSet } from '../design/controlEdits.ts';
+import { inColour } from '../arrange/lampSets.ts';
+import { ruledSet } from '../design/lampSets.ts';
+import { candidatesOf } from '../resolve/candidates.ts';
+import { membersOfSet } from '../resolve/setMembers.ts';
 import { fieldsOf } from '../coverage/lampFields.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import { darkCue, newFunction, type Cue } from '../design/functions.ts';
 import { REGION } from '../design/inputs.ts';
-import type { Build } from '../design/schema.ts';
+import type { Build, ModuleRef } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { COLOURS, type Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
@@ -43,40 +47,44 @@ function forbiddenIn(build: Build, jurisdiction: string): Forbidden[] {
     });
 }
 
-/** By colour the modules to be kept dark in a jurisdiction, as keys: what the others send together stays within the limit. */
-function locked(build: Build, jurisdiction: string): Map<Colour, ReadonlySet<string>> {
+/** By colour the modules to be kept dark in a jurisdiction: what the others send together stays within the limit. */
+function locked(build: Build, jurisdiction: string): Map<Colour, readonly ModuleRef[]> {
   const lookup = lookupOf(build);
   const fields = fieldsOf(build);
   const placements = new Map(build.placements.map((p) => [p.id, p]));
-  const modules = choosable(build).flatMap(({ placementId, moduleId, warns }) => {
+  const modules = candidatesOf(build).flatMap(({ placementId, moduleId, use }) => {
     const placement = placements.get(placementId);
     const setup = placement?.modules.find(({ id }) => id === moduleId);
     if (placement === undefined || setup === undefined) return [];
     const share = fields.most(placement, LEVEL_DEG).get(moduleId);
     const outputs = lookup.outputs(lookup.fixture(placement.fixtureId), setup);
-    return [{ key: `${placementId}/${moduleId}`, warns, setup, share, outputs }];
+    const warns = use !== 'light';
+    return [{ ref: { placementId, moduleId }, warns, setup, share, outputs }];
   });
-  const out = new Map<Colour, Set<string>>();
+  const out = new Map<Colour, Set<ModuleRef>>();
   for (const { colour: c, face, aboveCd, warningOnly } of forbiddenIn(build, jurisdiction)) {
     const having = modules.filter((m) => m.setup.colours.includes(c) && (m.warns || !warningOnly));
     const mostCd = ({ share, outputs }: (typeof modules)[number]): number =>
       (outputs[c]?.peakCd ?? 0) * Math.max(...FACE_BEARINGS[face].map((bearing) => share?.[bearing] ?? 0));
     const mine = having.filter((m) => mostCd(m) > aboveCd / having.length);
-    if (mine.length > 0) out.set(c, new Set([...(out.get(c) ?? []), ...mine.map(({ key }) => key)]));
+    if (mine.length > 0) out.set(c, new Set([...(out.get(c) ?? []), ...mine.map(({ ref }) => ref)]));
   }
-  return out;
+  return new Map([...out].map(([c, refs]) => [c, [...refs]]));
 }
+
+const keyOf = ({ placementId, moduleId }: ModuleRef): string => `${placementId}/${moduleId}`;
 
 /** The function that keeps dark in a jurisdiction what is forbidden there; the build itself where nothing is. */
 function laidFor(b: Build, jurisdiction: string, place: number): Build {
   let build = b;
   const cues: Cue[] = [];
-  for (const [c, keys] of locked(b, jurisdiction)) {
+  for (const [c, modules] of locked(b, jurisdiction)) {
     const id = `no-${c}-${place + 1}`;
-    const set = setOf(build, id, `No ${c} in ${jurisdiction}`.slice(0, 80), (m) =>
-      keys.has(`${m.placementId}/${m.moduleId}`),
-    );
-    build = set.build;
+    // Lamps placed later are kept dark, too, until somebody has seen that they need not be.
+    const keys = new Set(modules.map(keyOf));
+    const set = ruledSet(id, `No ${c} in ${jurisdiction}`.slice(0, 80), [inColour(c)]);
+    const without = membersOfSet(b, set).filter((m) => !keys.has(keyOf(m)));
+    build = putSet(build, { ...set, without });
     cues.push(darkCue(ofSet(id), [c]));
   }
   if (cues.length === 0) return b;

@@ -1,3 +1,4 @@
+import { fixedSet } from '../design/lampSets.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
@@ -172,7 +173,7 @@ describe('unnoticed with light inside', () => {
     const lamp = put(emptyBuild(), 'cabin', { fixture: 'cabin-white-red', zone: 'dome' });
     const target = { kind: 'set', setId: 'inside' } as const;
     const withSet = withControls(lamp, {
-      sets: [{ id: 'inside', name: 'Inside', modules: [{ placementId: 'cabin', moduleId: 'm1' }] }],
+      sets: [fixedSet('inside', 'Inside', [{ placementId: 'cabin', moduleId: 'm1' }])],
     });
     return addFunction(
       withSet,

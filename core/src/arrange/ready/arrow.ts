@@ -4,7 +4,11 @@ import { lightCue, newFunction } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
 import type { RowMove } from '../../timing/pattern.ts';
 import { bindKey } from '../panelEdits.ts';
-import { choosable, setOfThese, shinesBack, type Choosable } from '../sideSets.ts';
+import { putSet } from '../../design/controlEdits.ts';
+import { fixedSet } from '../../design/lampSets.ts';
+import type { Candidate } from '../../resolve/candidates.ts';
+import { chosenBy } from '../../resolve/setMembers.ts';
+import { forUse, shining } from '../lampSets.ts';
 import { first, lay, ofSet, press, there, type ReadyFunction } from './kit.ts';
 
 /** Fewer places across point no way. */
@@ -33,7 +37,14 @@ export const READY_ARROWS: readonly ReadyFunction[] = [
       const row = widestRow(b);
       if (row === null) return b;
       const left = bindKey(
-        setOfThese(b, 'arrow-row', 'Arrow', row.modules).build,
+        putSet(
+          b,
+          fixedSet(
+            'arrow-row',
+            'Arrow',
+            row.modules.map(({ placementId, moduleId }) => ({ placementId, moduleId })),
+          ),
+        ),
         'arrow-left',
         'Left',
         'arrow-left',
@@ -84,7 +95,7 @@ export const READY_ARROWS: readonly ReadyFunction[] = [
 ];
 
 interface Row {
-  readonly modules: readonly Choosable[];
+  readonly modules: readonly Candidate[];
   /** The place of each from the left as seen from behind, from 1. */
   readonly orders: readonly number[];
   readonly columns: number;
@@ -92,7 +103,7 @@ interface Row {
 
 /** Of the lamps that shine to the rear the one with most places across, the higher of two alike. */
 function widestRow(build: Build): Row | null {
-  const back = choosable(build).filter((m) => m.warns && !m.factory && shinesBack(m));
+  const back = chosenBy(build, { clauses: [forUse('warning'), shining('rear')], pick: 'all' });
   const rows = [...new Set(back.map((m) => m.placementId))].map((id) => {
     const modules = back.filter((m) => m.placementId === id);
     const lefts = modules

@@ -15,7 +15,10 @@ import { drivenIn } from '../../state/driven.ts';
 import { stateIn } from '../../state/running.ts';
 import { CONTROL_TEMPLATES } from '../controlTemplates.ts';
 import { setColour } from '../lamps.ts';
-import { setOf } from '../sideSets.ts';
+import { forUse, shining, withRuledSet } from '../lampSets.ts';
+import { FACES } from '../../words/face.ts';
+import { membersOf } from '../../resolve/setMembers.ts';
+import { candidatesOf } from '../../resolve/candidates.ts';
 import { all, any, is, isOn, lay, ofSet, press } from './kit.ts';
 import { READY_FUNCTIONS } from './readyFunctions.ts';
 
@@ -52,10 +55,10 @@ const lit = (build: Build, script: string): ReadonlyMap<string, string> =>
       .filter((d) => d.spans.length > 0)
       .map((d) => [`${d.placementId}/${d.moduleId}`, `${d.colour} ${d.steady ? 'steady' : d.patternId}`]),
   );
-const modulesOf = (build: Build, setId: string): string[] => {
-  const set = build.controls.sets.find(({ id }) => id === setId);
-  return (set?.modules ?? []).map((m) => `${m.placementId}/${m.moduleId}`);
-};
+const modulesOf = (build: Build, ...setIds: string[]): string[] => [
+  ...new Set(setIds.flatMap((setId) => [...membersOf(build, { kind: 'set', setId })])),
+];
+const ALL_ROUND = FACES.map((face) => `scene-${face}`);
 const sirenIn = (build: Build, script: string): boolean =>
   on(build, script).some((key) => key.startsWith('siren'));
 
@@ -72,12 +75,12 @@ describe('scene light borrows modules of the bar while the rest goes on flashing
   const build = laid(whiteAllRound(), 'slide-eight', 'scene-round');
   const flashing = lit(build, 'ignition=on, slide=3');
   test.each([
-    ['front', 'key-white', 'white-ahead'],
-    ['left', 'key-alley-left', 'alley-left'],
-    ['right', 'key-alley-right', 'alley-right'],
-    ['all round', 'key-scene-round', 'scene-round'],
-  ])('%s', (_, key, setId) => {
-    const borrowed = new Set(modulesOf(build, setId));
+    ['front', 'key-white', ['white-ahead']],
+    ['left', 'key-alley-left', ['alley-left']],
+    ['right', 'key-alley-right', ['alley-right']],
+    ['all round', 'key-scene-round', ALL_ROUND],
+  ])('%s', (_, key, setIds) => {
+    const borrowed = new Set(modulesOf(build, ...setIds));
     const shown = lit(build, `ignition=on, slide=3, ${key}=press`);
     const bar = build.placements.find((p) => p.modules.length > 8)?.id ?? '';
     const ofBar = [...flashing.keys()].filter((id) => id.startsWith(`${bar}/`));
@@ -90,7 +93,7 @@ describe('scene light borrows modules of the bar while the rest goes on flashing
     expect(new Set(lit(build, `ignition=on, ${key}=press`).keys())).toEqual(borrowed);
   });
   test('all round is light to four sides, and goes at speed', () => {
-    const sides = new Set(modulesOf(build, 'scene-round').map((id) => id.split('/')[1]));
+    const sides = new Set(modulesOf(build, ...ALL_ROUND).map((id) => id.split('/')[1]));
     expect(sides.size).toBeGreaterThanOrEqual(4);
     const fast = 'ignition=on, engine=running, gear=drive, key-scene-round=press, speed=slow, speed=fast';
     expect(on(build, fast)).not.toContain('scene-round');
@@ -128,6 +131,25 @@ test('in park each stage is slow, lamp by lamp in its own colours, and quick aga
       .filter(({ mode: m }) => m !== null);
     expect(mode?.mode).toBe(Number(position));
   }
+});
+
+test('what is laid follows later lamps: fog cancel takes white of heads that come after it', () => {
+  const build = laid(car(), 'slide-eight');
+  const head = [{ placementId: 'late', moduleId: 'm1' }];
+  const late = setColour(
+    put(build, 'late', { zone: 'grille', fixture: 'perimeter-head-3' }),
+    head,
+    1,
+    'white',
+  );
+  const flashing = addFunction(
+    late,
+    newFunction('late', 'Late', 'warning', { way: 'always' }, [
+      lightCue({ kind: 'ungrouped' }, 'white', 'double'),
+    ]),
+  );
+  expect(lit(flashing, 'ignition=on').get('late/m1')).toBe('white double');
+  expect(lit(flashing, 'ignition=on, key-fog-cancel=press').has('late/m1')).toBe(false);
 });
 
 test('dark takes all light but signals: in reverse the reversing light still burns', () => {
@@ -169,7 +191,7 @@ test('a door’s lamp is its own door’s alone: white when parked, its other co
 });
 
 test('the supplement is there only while the hatch is open, and goes by closing, by a key, or by a timer', () => {
-  const { build: withSet } = setOf(car(), 'under', 'Under', (m) => m.module.frame.aim[0] < -0.7);
+  const { build: withSet } = withRuledSet(car(), 'under', 'Under', [shining('rear')]);
   const keyed = laid(withSet, 'slide-eight', 'all-dark');
   const key = 'key-all-dark';
   const returning = addFunction(
@@ -270,19 +292,14 @@ test('a key for each way of the arrow, both together from the middle out, one at
   expect(Math.max(...both)).toBe(both[0]);
 });
 
-const yOf = (build: Build, placementId: string, moduleId: string): number => {
-  let y = 0;
-  setOf(build, 'try', 'Try', (m) => {
-    if (m.placementId === placementId && m.moduleId === moduleId) y = m.module.centre[1];
-    return false;
-  });
-  return y;
-};
+const yOf = (build: Build, placementId: string, moduleId: string): number =>
+  candidatesOf(build).find((m) => m.placementId === placementId && m.moduleId === moduleId)?.module
+    .centre[1] ?? 0;
 
 test('main power cuts all that was built in, also what goes without the master; the ignition counts besides', () => {
   const bare = laid(car(), 'slide-eight', 'siren-pedestal');
   const stays = lay(
-    setOf(bare, 'one', 'One', (m) => m.warns).build,
+    withRuledSet(bare, 'one', 'One', [forUse('warning', 'factory')]).build,
     newFunction(
       'stays',
       'Stays',

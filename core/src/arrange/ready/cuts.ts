@@ -6,21 +6,24 @@ import {
   layByKey,
   ofSet,
   rearPart,
-  hasWhite,
   some,
   there,
   first,
   lay,
+  white,
   type ReadyFunction,
 } from './kit.ts';
 import { darkCue, shown, newFunction, type Dim } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
-import { setOf, shinesAhead, shinesBack, type Choosable } from '../sideSets.ts';
+import type { SetClause } from '../../design/lampSets.ts';
+import { forUse, shining, shiningOpen, withRuledSet } from '../lampSets.ts';
+
+const WARNING = forUse('warning', 'factory');
 
 /** Warning light that those at the rear look into: also what shows only while the rear stands open. */
-function toTheRear(build: Build): (m: Choosable) => boolean {
-  const rear = rearPart(build)?.id;
-  return (m) => m.warns && (shinesBack(m) || (m.covered && m.partId === rear));
+function toTheRear(build: Build): SetClause[] {
+  const stops = rearPart(build)?.stops.map(({ id }) => id) ?? [];
+  return [WARNING, shiningOpen('rear', stops, true)];
 }
 
 /** What takes light away, or dims it. */
@@ -29,10 +32,10 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     id: 'fog-cancel',
     name: 'Fog cancel',
     what: 'A key takes white from everything that warns, and leaves its other colours.',
-    misfit: (b) => first(there(b, 'fog'), some(b, hasWhite, 'white light')),
+    misfit: (b) => first(there(b, 'fog'), some(b, [white, WARNING], 'white warning light')),
     lay: (b) =>
       layByKey(b, {
-        set: ['with-white', 'All with white', (m) => hasWhite(m) && m.warns],
+        set: ['with-white', 'All with white', [white, WARNING]],
         key: ['fog-cancel', 'No white'],
         id: 'fog',
         name: 'Fog cancel',
@@ -44,13 +47,9 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     id: 'night-dim',
     name: 'Night dim',
     what: 'At night, warning light ahead is dimmed to 40 %; scene light stays full.',
-    misfit: (b) =>
-      first(
-        there(b, 'night-dim'),
-        some(b, (m) => shinesAhead(m) && m.warns, 'warning light ahead'),
-      ),
+    misfit: (b) => first(there(b, 'night-dim'), some(b, [WARNING, shining('front')], 'warning light ahead')),
     lay: (b) => {
-      const { build } = setOf(b, 'ahead', 'All ahead', (m) => shinesAhead(m) && m.warns);
+      const { build } = withRuledSet(b, 'ahead', 'All ahead', [WARNING, shining('front')]);
       const dims: Dim[] = [{ targets: [ofSet('ahead')], factor: 0.4, kinds: ['stage', 'warning'] }];
       return lay(
         build,
@@ -66,7 +65,7 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     what: 'In park a key dims warning light to the rear to 40 %, for the eyes of those who work there; driving off gives it back. What it costs in range stands beside each approach.',
     misfit: (b) => first(there(b, 'calm-rear'), some(b, toTheRear(b), 'warning light to the rear')),
     lay: (b) => {
-      const { build } = setOf(b, 'behind', 'All to the rear', toTheRear(b));
+      const { build } = withRuledSet(b, 'behind', 'All to the rear', toTheRear(b));
       const key = bindKey(build, 'calm-rear', 'Calm rear', 'calm-rear');
       const dims: Dim[] = [{ targets: [ofSet('behind')], factor: 0.4, kinds: ['stage', 'warning'] }];
       return lay(
@@ -83,13 +82,9 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     id: 'high-low',
     name: 'High and low',
     what: 'A key dims all warning light to 40 %, and gives it back; scene light stays full.',
-    misfit: (b) =>
-      first(
-        there(b, 'high-low'),
-        some(b, (m) => m.warns, 'warning light'),
-      ),
+    misfit: (b) => first(there(b, 'high-low'), some(b, [WARNING], 'warning light')),
     lay: (b) => {
-      const { build } = setOf(b, 'warning-lamps', 'All warning lamps', (m) => m.warns);
+      const { build } = withRuledSet(b, 'warning-lamps', 'All warning lamps', [WARNING]);
       const key = bindKey(build, 'low', 'Low', 'high-low');
       const dims: Dim[] = [{ targets: [ofSet('warning-lamps')], factor: 0.4, kinds: ['stage', 'warning'] }];
       return lay(
@@ -102,14 +97,10 @@ export const READY_CUTS: readonly ReadyFunction[] = [
     id: 'all-dark',
     name: 'All dark',
     what: 'A key takes all warning and work light at once and gives it back; signals stay.',
-    misfit: (b) =>
-      first(
-        there(b, 'all-dark'),
-        some(b, () => true, 'lamp'),
-      ),
+    misfit: (b) => first(there(b, 'all-dark'), some(b, [], 'lamp')),
     lay: (b) =>
       layByKey(b, {
-        set: ['all-lamps', 'All lamps', () => true],
+        set: ['all-lamps', 'All lamps', []],
         key: ['all-dark', 'All dark'],
         id: 'all-dark',
         name: 'All dark',

@@ -24,7 +24,10 @@ import { partInput } from '../../design/inputs.ts';
 import type { Build } from '../../design/schema.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
-import { choosable, setOf, setOfThese, type Choosable } from '../sideSets.ts';
+import type { SetClause } from '../../design/lampSets.ts';
+import type { Candidate } from '../../resolve/candidates.ts';
+import { chosenBy } from '../../resolve/setMembers.ts';
+import { carriedBy, forUse, withRuledSet } from '../lampSets.ts';
 
 /** What the doors switch. */
 export const READY_DOORS: readonly ReadyFunction[] = [
@@ -35,11 +38,11 @@ export const READY_DOORS: readonly ReadyFunction[] = [
     misfit: (b) =>
       first(
         there(b, 'courtesy'),
-        some(b, (m) => !m.warns && !m.factory, 'scene, work or cabin light'),
+        some(b, [forUse('light')], 'scene, work or cabin light'),
         vehicleOf(b.vehicle).parts.some((p) => p.kind === 'door') ? null : 'the vehicle has no doors',
       ),
     lay: (b) => {
-      const { build } = setOf(b, 'inside', 'Inside', (m) => !m.warns && !m.factory);
+      const { build } = withRuledSet(b, 'inside', 'Inside', [forUse('light')]);
       const doors = vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
       return lay(
         build,
@@ -69,13 +72,13 @@ export const READY_DOORS: readonly ReadyFunction[] = [
         doorsOf(b)
           .flatMap((door) => [there(b, parkedId(door)), there(b, warnsId(door))])
           .find((why) => why !== null) ?? null,
-        doorsOf(b).some((door) => onEdge(b, door).length > 0)
+        doorsOf(b).some((door) => lampsOn(b, door).length > 0)
           ? null
           : 'there is no lamp on the edge or inside of a door',
       ),
     lay: (b) =>
       doorsOf(b).reduce((build, door) => {
-        const lamps = onEdge(build, door);
+        const lamps = lampsOn(build, door);
         if (lamps.length === 0) return build;
         const setId = `lamp-of-${door.id}`;
         const name = `${door.name}, its lamp`;
@@ -108,7 +111,7 @@ export const READY_DOORS: readonly ReadyFunction[] = [
               darkCue(ofSet(setId)),
             ]),
           );
-        return functions.reduce(lay, setOfThese(build, setId, name, lamps).build);
+        return functions.reduce(lay, withRuledSet(build, setId, name, onEdge(door)).build);
       }, b),
   },
 ];
@@ -117,11 +120,12 @@ const doorsOf = (build: Build): MovingPart[] =>
   vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
 const parkedId = (door: MovingPart): string => `lamp-${door.id}`;
 const warnsId = (door: MovingPart): string => `lamp-${door.id}-warns`;
-const onEdge = (build: Build, door: MovingPart): Choosable[] =>
-  choosable(build).filter((m) => m.partId === door.id && m.covered && !m.factory);
+const onEdge = (door: MovingPart): SetClause[] => [carriedBy(door.id, true), forUse('warning', 'light')];
+const lampsOn = (build: Build, door: MovingPart): readonly Candidate[] =>
+  chosenBy(build, { clauses: onEdge(door), pick: 'all' });
 
 /** Whether some function speaks to a module by its group, or as one in none. */
-function isCued(build: Build, { placementId, moduleId }: Choosable): boolean {
+function isCued(build: Build, { placementId, moduleId }: Candidate): boolean {
   const placement = build.placements.find((p) => p.id === placementId);
   const own = groupTarget(placement?.modules.find((m) => m.id === moduleId)?.groupId ?? null);
   return build.controls.functions.some((fn) =>

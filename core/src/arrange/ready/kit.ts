@@ -12,7 +12,9 @@ import type { Build } from '../../design/schema.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
 import { bindKey } from '../panelEdits.ts';
-import { choosable, setOf, type Choosable } from '../sideSets.ts';
+import type { SetClause, SetPick } from '../../design/lampSets.ts';
+import { lookupOf } from '../../resolve/lookup.ts';
+import { anyMeets, inColour, withRuledSet } from '../lampSets.ts';
 
 /** A function that practitioners ask for again and again, ready to be laid on a build and then changed. */
 export interface ReadyFunction {
@@ -69,9 +71,9 @@ export const warning = (build: Build): Condition[] =>
 export const rearPart = (build: Build): MovingPart | undefined =>
   vehicleOf(build.vehicle).parts.find((p) => p.kind === 'hatch' || p.kind === 'tailgate');
 
-export const hasWhite = ({ colours }: Choosable): boolean => colours.includes('white');
-export const some = (build: Build, chosen: (m: Choosable) => boolean, what: string): string | null =>
-  setOf(build, 'try', 'Try', chosen).set.modules.length > 0 ? null : `there is no ${what}`;
+export const white = inColour('white');
+export const some = (build: Build, clauses: SetClause[], what: string): string | null =>
+  anyMeets(build, clauses) ? null : `there is no ${what}`;
 export const there = (build: Build, id: string): string | null =>
   build.controls.functions.some((fn) => fn.id === id) ? 'it is there already' : null;
 export const first = (...reasons: (string | null)[]): string | null =>
@@ -79,15 +81,13 @@ export const first = (...reasons: (string | null)[]): string | null =>
 
 /** Flashers of tied-in lamps of the maker's stop for a signal. */
 function stoppingFor(build: Build, signalId: string): Build {
-  const factory = new Set(
-    choosable(build)
-      .filter((m) => m.factory)
-      .map((m) => m.placementId),
-  );
+  const lookup = lookupOf(build);
   return {
     ...build,
     placements: build.placements.map((p) =>
-      factory.has(p.id) && !p.stopsFor.includes(signalId) ? { ...p, stopsFor: [...p.stopsFor, signalId] } : p,
+      lookup.fixture(p.fixtureId).kind === 'factory' && !p.stopsFor.includes(signalId)
+        ? { ...p, stopsFor: [...p.stopsFor, signalId] }
+        : p,
     ),
   };
 }
@@ -96,7 +96,7 @@ function stoppingFor(build: Build, signalId: string): Build {
 export function layByKey(
   b: Build,
   {
-    set: [setId, setName, chosen],
+    set: [setId, setName, clauses, pick],
     key: [stem, label],
     id,
     name,
@@ -104,7 +104,7 @@ export function layByKey(
     mode = null,
     cues,
   }: {
-    readonly set: readonly [id: string, name: string, chosen: (m: Choosable) => boolean];
+    readonly set: readonly [id: string, name: string, clauses: SetClause[], pick?: SetPick];
     readonly key: readonly [stem: string, label: string];
     readonly id: string;
     readonly name: string;
@@ -113,7 +113,7 @@ export function layByKey(
     readonly cues: Cue[];
   },
 ): Build {
-  const { build } = setOf(b, setId, setName, chosen);
+  const { build } = withRuledSet(b, setId, setName, clauses, pick);
   const key = bindKey(build, stem, label, id);
   return lay(key.build, newFunction(id, name, kind, byKey(key.controlId), cues, { mode }));
 }

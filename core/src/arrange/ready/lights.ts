@@ -5,7 +5,7 @@ import {
   layByKey,
   ofSet,
   steady,
-  hasWhite,
+  white,
   some,
   there,
   first,
@@ -15,19 +15,9 @@ import {
 import { lightCue, newFunction } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
 import { bindKey } from '../panelEdits.ts';
-import {
-  choosable,
-  foremostOfHighest,
-  innerOfHighest,
-  isOneOf,
-  setOf,
-  setOfThese,
-  shinesAhead,
-  shinesBack,
-  shinesLeft,
-  shinesRight,
-  type Choosable,
-} from '../sideSets.ts';
+import type { SetClause, SetPick } from '../../design/lampSets.ts';
+import { FACES, faceText, type Face } from '../../words/face.ts';
+import { forUse, anyMeets, shining, withRuledSet } from '../lampSets.ts';
 
 /** Light to see by. */
 export const READY_LIGHTS: readonly ReadyFunction[] = [
@@ -35,18 +25,10 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
     id: 'white-override',
     name: 'White override',
     what: 'A key turns the inner half of the highest forward white steady, with or without warning; the rest goes on flashing.',
-    misfit: (b) =>
-      first(
-        there(b, 'white'),
-        some(b, (m) => hasWhite(m) && shinesAhead(m), 'white light ahead'),
-      ),
+    misfit: (b) => first(there(b, 'white'), some(b, [white, shining('front')], 'white light ahead')),
     lay: (b) =>
       layByKey(b, {
-        set: [
-          'white-ahead',
-          'White ahead',
-          isOneOf(innerOfHighest(choosable(b).filter((m) => hasWhite(m) && shinesAhead(m)))),
-        ],
+        set: ['white-ahead', 'White ahead', [white, shining('front')], 'inner'],
         key: ['white', 'White'],
         id: 'white',
         name: 'White override',
@@ -59,22 +41,14 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
     name: 'Alley lights',
     what: 'A key for each side burns white to that side, on the highest lamp there, and goes out at speed; the rest goes on flashing.',
     misfit: (b) =>
-      first(
-        there(b, 'alley-left'),
-        some(b, (m) => hasWhite(m) && (shinesLeft(m) || shinesRight(m)), 'white light to a side'),
-      ),
+      first(there(b, 'alley-left'), some(b, [white, shining('left', 'right')], 'white light to a side')),
     lay: (b) =>
-      (
-        [
-          ['left', shinesLeft],
-          ['right', shinesRight],
-        ] as const
-      ).reduce((build, [side, shines]) => {
+      (['left', 'right'] as const).reduce((build, side) => {
         const id = `alley-${side}`;
         const name = `${side === 'left' ? 'Left' : 'Right'} alley`;
-        const there = foremostOfHighest(choosable(build).filter((m) => hasWhite(m) && shines(m)));
-        const { build: withSet, set } = setOfThese(build, id, name, there);
-        if (set.modules.length === 0) return build;
+        const clauses = [white, shining(side)];
+        if (!anyMeets(build, clauses)) return build;
+        const { build: withSet } = withRuledSet(build, id, name, clauses, 'foremost');
         const key = bindKey(withSet, id, name, id);
         return lay(
           key.build,
@@ -92,12 +66,16 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
     misfit: (b) =>
       first(
         there(b, 'scene-round'),
-        sidesOf(b).filter((side) => side.length > 0).length < 2
-          ? 'there is white light to less than two sides'
-          : null,
+        facesWithWhite(b).length < 2 ? 'there is white light to less than two sides' : null,
       ),
     lay: (b) => {
-      const { build } = setOfThese(b, 'scene-round', 'Scene all round', sidesOf(b).flat());
+      const faces = facesWithWhite(b);
+      const setId = (face: Face): string => `scene-${face}`;
+      const build = faces.reduce(
+        (so, face) =>
+          withRuledSet(so, setId(face), `Scene ${faceText[face]}`, whiteTo(face), pickOf(face)).build,
+        b,
+      );
       const key = bindKey(build, 'scene-round', 'All round', 'scene-round');
       return lay(
         key.build,
@@ -106,7 +84,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
           'Scene all round',
           'light',
           byKey(key.controlId),
-          [steady('scene-round', 'white')],
+          faces.map((face) => steady(setId(face), 'white')),
           {
             enabledBy: not(is('speed', 'fast')),
             forgets: true,
@@ -119,13 +97,9 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
     id: 'scene',
     name: 'Scene light',
     what: 'A key for the flood and scene lights; at speed they go out.',
-    misfit: (b) =>
-      first(
-        there(b, 'scene-light'),
-        some(b, (m) => !m.warns && !m.factory, 'scene, work or cabin light'),
-      ),
+    misfit: (b) => first(there(b, 'scene-light'), some(b, [forUse('light')], 'scene, work or cabin light')),
     lay: (b) => {
-      const { build } = setOf(b, 'scene-light', 'Scene lights', (m) => !m.warns && !m.factory);
+      const { build } = withRuledSet(b, 'scene-light', 'Scene lights', [forUse('light')]);
       const key = bindKey(build, 'scene-light', 'Scene', 'scene-light');
       return lay(
         key.build,
@@ -142,13 +116,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   },
 ];
 
-/** White light to the front, the rear, the left and the right: what burns while the rest flashes. */
-function sidesOf(build: Build): readonly (readonly Choosable[])[] {
-  const white = choosable(build).filter((m) => hasWhite(m) && m.warns && !m.factory);
-  return [
-    innerOfHighest(white.filter(shinesAhead)),
-    innerOfHighest(white.filter(shinesBack)),
-    foremostOfHighest(white.filter(shinesLeft)),
-    foremostOfHighest(white.filter(shinesRight)),
-  ];
-}
+/** White of warning heads to a side: what burns while the rest flashes. */
+const whiteTo = (face: Face): SetClause[] => [white, forUse('warning'), shining(face)];
+const facesWithWhite = (build: Build): Face[] => FACES.filter((face) => anyMeets(build, whiteTo(face)));
+const pickOf = (face: Face): SetPick => (face === 'front' || face === 'rear' ? 'inner' : 'foremost');

@@ -1,8 +1,8 @@
 import type { Condition } from '../../design/condition.ts';
 import { lightCue, newFunction } from '../../design/functions.ts';
-import type { Build } from '../../design/schema.ts';
 import type { FactoryFunction } from '../../words/factoryFunction.ts';
-import { choosable, setOf, standsLeft, standsRight, type Choosable } from '../sideSets.ts';
+import type { SetClause, Side } from '../../design/lampSets.ts';
+import { anyMeets, onSide, tiedTo, withRuledSet } from '../lampSets.ts';
 import { all, any, during, first, is, lay, ofSet, there, type ReadyFunction } from './kit.ts';
 
 /** A circuit of the maker's own: which of its lamps it lights, when, and how. */
@@ -10,7 +10,7 @@ interface Circuit {
   readonly id: string;
   readonly name: string;
   readonly does: readonly FactoryFunction[];
-  readonly side?: (m: Choosable) => boolean;
+  readonly side?: Side;
   readonly when: Condition;
   readonly patternId: 'steady' | 'blink';
 }
@@ -20,7 +20,7 @@ const CIRCUITS: readonly Circuit[] = [
     id: 'maker-turn-left',
     name: 'Turn signal, left',
     does: ['turn', 'mirror turn'],
-    side: standsLeft,
+    side: 'left',
     when: is('turn', 'left', 'hazard'),
     patternId: 'blink',
   },
@@ -28,7 +28,7 @@ const CIRCUITS: readonly Circuit[] = [
     id: 'maker-turn-right',
     name: 'Turn signal, right',
     does: ['turn', 'mirror turn'],
-    side: standsRight,
+    side: 'right',
     when: is('turn', 'right', 'hazard'),
     patternId: 'blink',
   },
@@ -78,10 +78,10 @@ const CIRCUITS: readonly Circuit[] = [
   },
 ];
 
-const lampsOf = (build: Build, { does, side }: Circuit): Choosable[] =>
-  choosable(build).filter(
-    (m) => m.tiesIn !== null && does.includes(m.tiesIn) && (side === undefined || side(m)),
-  );
+const lampsOf = ({ does, side }: Circuit): SetClause[] => [
+  tiedTo(...does),
+  ...(side === undefined ? [] : [onSide(side)]),
+];
 
 /** The vehicle's own circuits, of the lamps that are tied in: what they do besides being flashed. */
 export const MAKERS_LAMPS: readonly ReadyFunction[] = [
@@ -92,15 +92,12 @@ export const MAKERS_LAMPS: readonly ReadyFunction[] = [
     misfit: (b) =>
       first(
         CIRCUITS.map(({ id }) => there(b, id)).find((why) => why !== null) ?? null,
-        CIRCUITS.some((circuit) => lampsOf(b, circuit).length > 0) ? null : 'no lamp of the maker is tied in',
+        CIRCUITS.some((circuit) => anyMeets(b, lampsOf(circuit))) ? null : 'no lamp of the maker is tied in',
       ),
     lay: (b) =>
       CIRCUITS.toReversed().reduce((build, circuit) => {
-        const lamps = new Set(lampsOf(build, circuit).map((m) => `${m.placementId}/${m.moduleId}`));
-        if (lamps.size === 0) return build;
-        const { build: withSet } = setOf(build, circuit.id, circuit.name, (m) =>
-          lamps.has(`${m.placementId}/${m.moduleId}`),
-        );
+        if (!anyMeets(build, lampsOf(circuit))) return build;
+        const { build: withSet } = withRuledSet(build, circuit.id, circuit.name, lampsOf(circuit));
         return lay(
           withSet,
           newFunction(

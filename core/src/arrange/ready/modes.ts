@@ -16,7 +16,7 @@ import { stagesOf } from '../../design/controls.ts';
 import { lightCue, newFunction } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
 import { bindKey } from '../panelEdits.ts';
-import { setOf } from '../sideSets.ts';
+import { forUse, inColour, withRuledSet } from '../lampSets.ts';
 
 /** What the whole vehicle shows at one command, whatever the stages are at. */
 export const READY_MODES: readonly ReadyFunction[] = [
@@ -24,16 +24,12 @@ export const READY_MODES: readonly ReadyFunction[] = [
     id: 'command-green',
     name: 'Command green',
     what: 'A key shows green from the heads that have it and drops their red and white; it gives them back.',
-    misfit: (b) =>
-      first(
-        there(b, 'command-green'),
-        some(b, (m) => m.colours.includes('green'), 'green light'),
-      ),
+    misfit: (b) => first(there(b, 'command-green'), some(b, [inColour('green')], 'green light')),
     // White by its own key must not hold the boards that say who commands.
     lay: (b) =>
       aboveOthers(
         layByKey(b, {
-          set: ['green', 'All with green', (m) => m.colours.includes('green')],
+          set: ['green', 'All with green', [inColour('green')]],
           key: ['command-green', 'Command'],
           id: 'command-green',
           name: 'Command green',
@@ -47,13 +43,9 @@ export const READY_MODES: readonly ReadyFunction[] = [
     id: 'cruise',
     name: 'Cruise',
     what: 'A key shows the first colour of all that warns, steady and low, where nothing stronger is on.',
-    misfit: (b) =>
-      first(
-        there(b, 'cruise'),
-        some(b, (m) => m.warns && !m.factory, 'warning light'),
-      ),
+    misfit: (b) => first(there(b, 'cruise'), some(b, [forUse('warning')], 'warning light')),
     lay: (b) => {
-      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
+      const { build } = withRuledSet(b, 'all-warning', 'All that warns', [forUse('warning')]);
       const key = bindKey(build, 'cruise', 'Cruise', 'cruise');
       const low = lightCue(ofSet('all-warning'), 1, 'steady', { level: 0.15, dimmed: false });
       const cruise = newFunction('cruise', 'Cruise', 'warning', byKey(key.controlId), [low]);
@@ -64,13 +56,9 @@ export const READY_MODES: readonly ReadyFunction[] = [
     id: 'parade',
     name: 'Parade',
     what: 'A key shows a slow, low pattern in the first colour of all that warns, in place of any stage; white goes out.',
-    misfit: (b) =>
-      first(
-        there(b, 'parade'),
-        some(b, (m) => m.warns && !m.factory, 'warning light'),
-      ),
+    misfit: (b) => first(there(b, 'parade'), some(b, [forUse('warning')], 'warning light')),
     lay: (b) => {
-      const { build } = setOf(b, 'all-warning', 'All that warns', (m) => m.warns && !m.factory);
+      const { build } = withRuledSet(b, 'all-warning', 'All that warns', [forUse('warning')]);
       const key = bindKey(build, 'parade', 'Parade', 'parade');
       const slow = lightCue(ofSet('all-warning'), 1, 'slow-alternate', { level: 0.5 });
       return lay(

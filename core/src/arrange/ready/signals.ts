@@ -1,21 +1,15 @@
-import { is, during, ofSet, steady, hasWhite, some, there, first, lay, type ReadyFunction } from './kit.ts';
+import { is, during, ofSet, steady, white, some, there, first, lay, type ReadyFunction } from './kit.ts';
 import { darkCue, newFunction } from '../../design/functions.ts';
-import {
-  BESIDE_M,
-  besideMakers,
-  choosable,
-  setOf,
-  setOfThese,
-  shinesAhead,
-  shinesBack,
-  standsLeft,
-  standsRight,
-  type Choosable,
-} from '../sideSets.ts';
+import type { SetClause, Side } from '../../design/lampSets.ts';
+import { besideFactory, forUse, inColour, onSide, shining, withRuledSet } from '../lampSets.ts';
 
 /** What flashes beside a turn signal keeps it from being read. */
-const beside = (m: Choosable): boolean =>
-  m.fromMakersM('turn') <= BESIDE_M && (shinesBack(m) || shinesAhead(m)) && m.warns && !m.factory;
+const besideTurn = (side: Side): SetClause[] => [
+  forUse('warning'),
+  besideFactory('turn'),
+  shining('front', 'rear'),
+  onSide(side),
+];
 
 /** What the vehicle signals, and what lets its signals read. */
 export const READY_SIGNALS: readonly ReadyFunction[] = [
@@ -23,14 +17,10 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
     id: 'reverse-white',
     name: 'Reverse white',
     what: 'In reverse, white burns steady on the warning heads beside the reversing lamps too; the others go on.',
-    misfit: (b) =>
-      first(
-        there(b, 'reverse'),
-        some(b, (m) => hasWhite(m) && shinesBack(m), 'white light to the rear'),
-      ),
+    misfit: (b) => first(there(b, 'reverse'), some(b, [white, shining('rear')], 'white light to the rear')),
     lay: (b) => {
-      const back = choosable(b).filter((m) => hasWhite(m) && shinesBack(m));
-      const { build } = setOfThese(b, 'white-back', 'White to the rear', besideMakers(back, 'reverse'));
+      const clauses = [white, shining('rear')];
+      const { build } = withRuledSet(b, 'white-back', 'White to the rear', clauses, 'reverse');
       return lay(
         build,
         newFunction('reverse', 'Reverse', 'signal', during(is('gear', 'reverse')), [
@@ -44,13 +34,10 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
     name: 'Brake',
     what: 'The brake turns red steady on the heads beside the stop lamps, and nothing flashes over it there.',
     misfit: (b) =>
-      first(
-        there(b, 'brake'),
-        some(b, (m) => m.colours.includes('red') && shinesBack(m), 'red light to the rear'),
-      ),
+      first(there(b, 'brake'), some(b, [inColour('red'), shining('rear')], 'red light to the rear')),
     lay: (b) => {
-      const back = choosable(b).filter((m) => m.colours.includes('red') && shinesBack(m));
-      const { build } = setOfThese(b, 'red-back', 'Red to the rear', besideMakers(back, 'stop'));
+      const clauses = [inColour('red'), shining('rear')];
+      const { build } = withRuledSet(b, 'red-back', 'Red to the rear', clauses, 'stop');
       return lay(
         build,
         newFunction('brake', 'Brake', 'signal', during(is('brake', 'down')), [steady('red-back', 'red')]),
@@ -64,16 +51,16 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
     misfit: (b) =>
       first(
         there(b, 'turn-left'),
-        some(b, (m) => beside(m) && standsLeft(m), 'warning head beside a turn signal on the left'),
-        some(b, (m) => beside(m) && standsRight(m), 'warning head beside a turn signal on the right'),
+        some(b, besideTurn('left'), 'warning head beside a turn signal on the left'),
+        some(b, besideTurn('right'), 'warning head beside a turn signal on the right'),
       ),
     lay: (b) => {
-      const left = setOf(b, 'beside-left', 'Beside the left turn signal', (m) => beside(m) && standsLeft(m));
-      const right = setOf(
+      const left = withRuledSet(b, 'beside-left', 'Beside the left turn signal', besideTurn('left'));
+      const right = withRuledSet(
         left.build,
         'beside-right',
         'Beside the right turn signal',
-        (m) => beside(m) && standsRight(m),
+        besideTurn('right'),
       );
       const turn = (id: string, name: string, value: string, setId: string) =>
         newFunction(id, name, 'cut', during(is('turn', value)), [darkCue(ofSet(setId))]);

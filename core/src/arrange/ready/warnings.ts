@@ -19,7 +19,8 @@ import { lightCue, newFunction, shown, type Cue } from '../../design/functions.t
 import type { Build } from '../../design/schema.ts';
 import { partInput } from '../../design/inputs.ts';
 import { bindKey } from '../panelEdits.ts';
-import { choosable, setOf, setOfThese, shinesAhead, shinesBack, type Choosable } from '../sideSets.ts';
+import type { SetClause } from '../../design/lampSets.ts';
+import { anyMeets, carriedBy, forUse, shining, shiningOpen, withRuledSet } from '../lampSets.ts';
 
 /** Other flashing and marking than the stages. */
 export const READY_WARNINGS: readonly ReadyFunction[] = [
@@ -31,7 +32,7 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
       first(
         there(b, 'hatch-supplement'),
         rearPart(b) === undefined ? 'the vehicle has no hatch or tailgate' : null,
-        rearPart(b) !== undefined && supplementing(b).length === 0
+        rearPart(b) !== undefined && !anyMeets(b, supplementing(b))
           ? 'there is no lamp that shines to the rear with it open'
           : null,
         laterStages(b).length === 0 ? 'there is no stage 2 or 3' : null,
@@ -39,9 +40,9 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
     lay: (b) => {
       const part = rearPart(b);
       if (part === undefined) return b;
-      const these = supplementing(b);
-      const name = these.some(({ partId }) => partId === part.id) ? 'Under the hatch' : 'To the rear';
-      const set = setOfThese(b, 'under-hatch', name, these);
+      const clauses = supplementing(b);
+      const name = clauses.some(({ about }) => about === 'part') ? 'Under the hatch' : 'To the rear';
+      const set = withRuledSet(b, 'under-hatch', name, clauses);
       return lay(
         set.build,
         newFunction(
@@ -93,15 +94,13 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
       first(
         there(b, 'pattern-key'),
         laterStages(b).length === 0 ? 'there is no stage 2 or 3' : null,
-        some(b, (m) => m.warns && !m.factory && shinesAhead(m), 'warning light ahead'),
+        some(b, [forUse('warning'), shining('front')], 'warning light ahead'),
       ),
     lay: (b) => {
-      const { build } = setOf(
-        b,
-        'ahead-warning',
-        'Warning ahead',
-        (m) => m.warns && !m.factory && shinesAhead(m),
-      );
+      const { build } = withRuledSet(b, 'ahead-warning', 'Warning ahead', [
+        forUse('warning'),
+        shining('front'),
+      ]);
       const key = bindKey(build, 'pattern-key', 'Pattern', 'pattern-key');
       const pattern = (patternId: string) =>
         shown([lightCue(ofSet('ahead-warning'), 1, patternId, { adds: true })]);
@@ -126,12 +125,11 @@ const slow = (cue: Cue): Cue =>
     : { ...cue, patternId: 'slow-alternate', nightPatternId: null, phases: null };
 
 /** What shines to the rear with the hatch or tailgate open: the lamps that it carries, or else all others that warn. */
-function supplementing(build: Build): Choosable[] {
+function supplementing(build: Build): SetClause[] {
   const part = rearPart(build);
-  const [stop] = part?.stops ?? [];
-  if (part === undefined || stop === undefined) return [];
-  // What looks to the rear while it is shut looks to the sky.
-  const back = choosable(build, new Set([stop.id])).filter((m) => shinesBack(m) && m.warns && !m.factory);
-  const under = back.filter(({ partId }) => partId === part.id);
-  return under.length > 0 ? under : back;
+  if (part === undefined) return [];
+  // What looks to the rear while it is closed looks to the sky.
+  const back = [forUse('warning'), shiningOpen('rear', [part.stops[0].id])];
+  const under = [...back, carriedBy(part.id, false)];
+  return anyMeets(build, under) ? under : back;
 }

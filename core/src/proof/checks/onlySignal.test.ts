@@ -3,7 +3,7 @@ import { emptyBuild, put } from '../../../test/reference/places.ts';
 import { MAKERS_LAMPS } from '../../arrange/ready/makersLamps.ts';
 import { changeSurvey } from '../../arrange/vehicleEdits.ts';
 import type { Condition } from '../../design/condition.ts';
-import type { ModuleSet } from '../../design/controls.ts';
+import { fixedSet, type LampSet } from '../../design/lampSets.ts';
 import { addFunction, changeShown, putSet } from '../../design/controlEdits.ts';
 import { lightCue, newFunction } from '../../design/functions.ts';
 import type { Build } from '../../design/schema.ts';
@@ -28,13 +28,14 @@ function tied(flashes: (id: string) => boolean = () => true): Build {
   });
 }
 
-const setOf = ({ placements }: Build, id: string, holds: (id: string) => boolean): ModuleSet => ({
-  id,
-  name: id,
-  modules: placements
-    .filter((p) => holds(p.id))
-    .flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id }))),
-});
+const setOf = ({ placements }: Build, id: string, holds: (id: string) => boolean): LampSet =>
+  fixedSet(
+    id,
+    id,
+    placements
+      .filter((p) => holds(p.id))
+      .flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id }))),
+  );
 
 const told = (build: Build): [string, string][] =>
   onlySignal.find(new ProofSubject(build)).map(({ about, severity }) => [about, severity ?? 'blocks']);

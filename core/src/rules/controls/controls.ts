@@ -1,5 +1,6 @@
 import type { DocumentCheck } from '../documentCheck.ts';
 import { wrongWays } from './direction.ts';
+import { shortFixedSets } from './fixedSets.ts';
 import { movedHabits } from './habits.ts';
 import { airbagFaults, builtIn, outOfReach, panelsTooLarge, roomsTakenTwice } from './rooms.ts';
 import { noneLeads } from './leads.ts';
@@ -17,5 +18,11 @@ export const CONTROLS_CHECKS: readonly DocumentCheck[] = [
   { kind: 'panel-built-in', severity: 'advises', clause: 'Panels can be replaced', faults: builtIn },
   { kind: 'leads', severity: 'warns', clause: 'One control leads', faults: noneLeads },
   { kind: 'twins', severity: 'warns', clause: 'Two panels that are one', faults: unequalTwins },
+  {
+    kind: 'fixed-set',
+    severity: 'advises',
+    clause: 'What takes light away reaches every lamp of its kind',
+    faults: shortFixedSets,
+  },
   { kind: 'habit', severity: 'advises', clause: 'As operators are used to', faults: movedHabits },
 ];

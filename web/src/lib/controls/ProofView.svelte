@@ -1,5 +1,8 @@
 <script lang="ts">
   import { putTrial } from '@flarik/core/design/controlEdits';
+  import { setDisabled } from '@flarik/core/design/moduleEdits';
+  import type { ChannelRef } from '@flarik/core/design/schema';
+  import type { Colour } from '@flarik/core/words/colour';
   import { onText } from '@flarik/core/design/controls';
   import { Wording } from '@flarik/core/controls/sentence';
   import type { Finding, RuleOutcome } from '@flarik/core/rules/finding';
@@ -30,6 +33,24 @@
     verdict === 'broken' ? 0 : verdict === 'cannot tell' ? 1 : 2;
   const foundBy = ({ packId, ruleId }: RuleOutcome): Finding[] =>
     (proof?.findings ?? []).filter((f) => f.packId === packId && f.ruleId === ruleId);
+
+  /** Colours that no function shows, on lamps that show others. */
+  const disables = ({ kind, evidence }: Finding): boolean =>
+    kind === 'unlit' && unlitColour(evidence.channels) !== null;
+  const colourOf = ({ placementId, moduleId, slot }: ChannelRef): Colour | undefined =>
+    editor.build.placements.find((p) => p.id === placementId)?.modules.find((m) => m.id === moduleId)
+      ?.colours[slot - 1];
+  function unlitColour(channels: readonly ChannelRef[]): Colour | null {
+    const colours = new Set(channels.flatMap((c) => colourOf(c) ?? []));
+    const [only = null] = colours;
+    return colours.size === 1 ? only : null;
+  }
+
+  function disable({ evidence: { channels } }: Finding): void {
+    const colour = unlitColour(channels);
+    if (colour !== null)
+      editor.edit(`Disable ${colour} where nothing shows it`, (b) => setDisabled(b, channels, colour, true));
+  }
 
   function keep(finding: Finding): void {
     const { steps, state } = finding.evidence;
@@ -81,6 +102,15 @@
                   <SeverityMark severity={finding.severity} short />
                   {finding.sentence}
                 </p>
+                {#if disables(finding)}
+                  <div class="buttons">
+                    <button
+                      class="plain"
+                      aria-label="Disable there: {finding.sentence}"
+                      onclick={() => disable(finding)}>Disable there</button
+                    >
+                  </div>
+                {/if}
                 {#if finding.evidence.steps.length > 0}
                   <p class="way">{wording.way(finding.evidence.steps)}</p>
                   <div class="buttons">

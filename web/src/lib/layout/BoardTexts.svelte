@@ -3,6 +3,7 @@
   import { namedOns, shownBy, type On } from '@flarik/core/design/controls';
   import { groupTarget, sameTarget, type LightCue } from '@flarik/core/design/functions';
   import type { Placement } from '@flarik/core/design/placement';
+  import { membersOfSet } from '@flarik/core/resolve/setMembers';
   import type { Fixture } from '@flarik/core/fixture/types';
   import { BoardText, legibleM } from '@flarik/core/words/boardText';
   import { getEditor } from '$lib/editor/context';
@@ -14,7 +15,7 @@
   const inSets = $derived(
     new Set(
       editor.build.controls.sets
-        .filter((set) => set.modules.some((m) => m.placementId === placement.id))
+        .filter((set) => membersOfSet(editor.build, set).some((m) => m.placementId === placement.id))
         .map(({ id }) => id),
     ),
   );

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { freshId } from '$lib/editor/freshId';
   import { addGroup } from '@flarik/core/design/timingEdits';
-  import { changeModules } from '@flarik/core/design/moduleEdits';
+  import { changeModules, setDisabled } from '@flarik/core/design/moduleEdits';
   import type { ModuleRef } from '@flarik/core/design/schema';
   import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
   import { setColour, setInsert } from '@flarik/core/arrange/lamps';
@@ -66,6 +66,21 @@
     if (value === MIXED) return;
     editor.edit(`Colour ${what}`, (b) => setColour(b, refs, slot, colour.success ? colour.data : null));
   }
+
+  /** Every colour that some chosen module holds, and whether all, some or none of these have it disabled. */
+  const held = $derived(
+    Colour.options.flatMap((colour) => {
+      const having = setups.filter(({ setup }) => setup.colours.includes(colour));
+      const off = having.filter(({ setup }) => setup.disabled.includes(colour)).length;
+      if (having.length === 0) return [];
+      return [{ colour, state: off === 0 ? 'none' : off === having.length ? 'all' : 'some' }];
+    }),
+  );
+
+  const disable = (colour: Colour, isDisabled: boolean): void =>
+    editor.edit(`${isDisabled ? 'Disable' : 'Enable'} ${colour} of ${what}`, (b) =>
+      setDisabled(b, refs, colour, isDisabled),
+    );
 
   function chooseInsert(value: string): void {
     const insert = InsertId.safeParse(value);
@@ -146,6 +161,20 @@
       </Select>
     {/each}
   </div>
+  <fieldset>
+    <legend>Disabled: ordered, not shown here</legend>
+    {#each held as { colour, state } (colour)}
+      <label>
+        <input
+          type="checkbox"
+          checked={state === 'all'}
+          indeterminate={state === 'some'}
+          onchange={(event) => disable(colour, event.currentTarget.checked)}
+        />
+        {colour}
+      </label>
+    {/each}
+  </fieldset>
   <div class="sync">
     <Select
       size="sm"
@@ -198,6 +227,22 @@
 <style>
   .setup :global(.bx--select__arrow) {
     right: 0.15rem;
+  }
+
+  fieldset {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2rem 0.75rem;
+    padding: 0;
+    margin: 0;
+    border: 0;
+    font-size: 12.5px;
+  }
+
+  legend {
+    padding: 0 0 0.15rem;
+    font-size: 12px;
+    color: var(--cds-text-02);
   }
 
   .setup {

@@ -1,6 +1,7 @@
 import { groupTarget, type Ink, type Target } from '@flarik/core/design/functions';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Build } from '@flarik/core/design/schema';
+import { membersOf as memberKeys } from '@flarik/core/resolve/setMembers';
 
 /** A module that a cue speaks to, and the lamp it is in. */
 export interface Member {
@@ -13,17 +14,8 @@ export function membersOf(build: Build, target: Target): Member[] {
   const all = build.placements.flatMap((placement) =>
     placement.modules.map((setup) => ({ placement, setup })),
   );
-  switch (target.kind) {
-    case 'group':
-      return all.filter(({ setup }) => setup.groupId === target.groupId);
-    case 'ungrouped':
-      return all.filter(({ setup }) => setup.groupId === null);
-    case 'set': {
-      const set = build.controls.sets.find(({ id }) => id === target.setId);
-      const ids = new Set(set?.modules.map((m) => `${m.placementId}/${m.moduleId}`));
-      return all.filter(({ placement, setup }) => ids.has(`${placement.id}/${setup.id}`));
-    }
-  }
+  const keys = memberKeys(build, target);
+  return all.filter(({ placement, setup }) => keys.has(`${placement.id}/${setup.id}`));
 }
 
 /** A row of cues: whom they speak to. */

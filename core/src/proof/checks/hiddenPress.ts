@@ -1,0 +1,146 @@
+import { drivenIn } from '../../state/driven.ts';
+import { conditionsOf } from '../../design/inputs.ts';
+import { leavesOf } from '../../design/condition.ts';
+import type { InputEvent } from '../../design/condition.ts';
+import type { ControlFunction } from '../../design/functions.ts';
+import { onKey } from '../../design/controls.ts';
+import { listed } from '../../words/listed.ts';
+import { nearestChange } from '../changes.ts';
+import { EVERY, type Diagram } from '../diagrams.ts';
+import type { Found, ProofCheck } from '../found.ts';
+import { AMBIENTS } from '../../words/ambient.ts';
+import { replayed, type RepresentativeState } from '../representative.ts';
+import type { ProofSubject } from '../subject.ts';
+import type { Drive } from '../../resolve/channels.ts';
+import type { Want } from '../../resolve/showing.ts';
+
+/**
+ * A key that turns a function on, and no lamp changes: a stronger function has taken all that it lights. What cuts, dims and
+ * signals is left out, on both sides: hiding others is what these are for.
+ */
+export const hiddenPress: ProofCheck = {
+  kind: 'hidden-press',
+  severity: 'advises',
+  clause: 'A key that turns a light on changes some lamp',
+  find: (subject) => {
+    const asked = new Set(
+      conditionsOf(subject.build.controls).flatMap((c) =>
+        [...leavesOf(c)].flatMap((leaf) => (leaf.kind === 'on' ? [leaf.functionId] : [])),
+      ),
+    );
+    return subject.functions.flatMap((fn): Found[] => {
+      const keys = new Set(pressesOf(fn).map((e) => JSON.stringify(e)));
+      const on = onKey(fn.id, 1);
+      if (keys.size === 0 || !isMeantToShow(subject, fn) || asked.has(fn.id) || subject.isLoading(on))
+        return [];
+      if (subject.litBy(fn).length === 0) return [];
+      const { diagrams: d, whole } = subject;
+      const others = subject.functions
+        .filter(({ kind }) => kind === 'cut' || kind === 'signal')
+        .map(({ id }) => isOnAt(subject, id));
+      const clear = d.not(d.any(others));
+      const isOn = isOnAt(subject, fn.id);
+      const where = nearestChange(subject, whole, {
+        from: d.and(d.not(isOn), clear),
+        to: d.all([isOn, clear, unchangedBy(subject, on), hidden(subject, on)]),
+        by: ({ event }) => keys.has(JSON.stringify(event)),
+      });
+      if (where === null || !isUnchanged(subject, where)) return [];
+      const by = takers(subject, fn, where);
+      if (by.length === 0) return [];
+      return [
+        {
+          about: fn.id,
+          sentence: `${fn.name} turns on and no lamp changes: ${listed(by, 'and')} ${by.length === 1 ? 'has' : 'have'} taken every lamp it lights. Rank ${fn.name} higher, or let the other leave the rest to weaker functions.`,
+          where,
+        },
+      ];
+    });
+  },
+};
+
+/** What shows light and is not meant for when nothing stronger does: that ranks below the stages. */
+function isMeantToShow({ functions }: ProofSubject, { id, kind }: ControlFunction): boolean {
+  const rank = functions.findIndex((fn) => fn.id === id);
+  return (
+    kind === 'light' ||
+    (kind === 'warning' && functions.slice(rank).some((fn) => fn.kind === 'stage' && fn.mode !== 0))
+  );
+}
+
+/** Presses that turn a function on. */
+function pressesOf({ when }: ControlFunction): InputEvent[] {
+  const events =
+    when.way === 'latched'
+      ? [...when.sets, ...when.toggles]
+      : when.way === 'cycle'
+        ? [...when.sets, ...when.steps]
+        : [];
+  return events.filter(({ kind }) => kind !== 'arrives');
+}
+
+const isOnAt = ({ program }: ProofSubject, id: string): Diagram =>
+  program.present.isOn(program.wired.rankOf(id) ?? -1);
+
+/** The states in which no module shows anything else whether one function is on or not, all others alike. */
+function unchangedBy(subject: ProofSubject, on: string): Diagram {
+  const { diagrams: d, program } = subject;
+  const variable = program.onVariable(on);
+  const cube = d.cube(d.support(variable));
+  return d.any(
+    AMBIENTS.map((ambient) => {
+      const cells = subject.cells.filter((cell) => cell.ambient === ambient && cell.heeds.includes(on));
+      const alike = cells.map(({ answers }) =>
+        d.any(
+          answers.map(({ when }) =>
+            d.and(d.exists(d.and(when, variable), cube), d.exists(d.without(when, variable), cube)),
+          ),
+        ),
+      );
+      const ons = alike.length === 0 ? EVERY : d.all(alike);
+      return subject.statesWhere(ons, ambient);
+    }),
+  );
+}
+
+/** The states in which some module that a function would light shows something else. */
+function hidden(subject: ProofSubject, on: string): Diagram {
+  const { diagrams: d, program, showing } = subject;
+  return d.any(
+    subject.cells
+      .filter((cell) => cell.heeds.includes(on))
+      .map((cell) => {
+        const wants = showing.wants(on, cell.ambient);
+        const others = cell.answers.filter(({ drives }) =>
+          cell.modules.some((index, i) => isOther(wants[index] ?? null, drives[i] ?? [])),
+        );
+        const ons = d.any(others.map(({ when }) => d.and(when, program.onVariable(on))));
+        return subject.statesWhere(ons, cell.ambient);
+      }),
+  );
+}
+
+/** Whether a module shows other light than is wanted of it. */
+const isOther = (want: Want | null, drives: readonly Drive[]): boolean =>
+  want !== null &&
+  want.claims.length > 0 &&
+  !want.claims.some(({ drive }) =>
+    drives.some(({ colour, patternId }) => colour === drive.colour && patternId === drive.patternId),
+  );
+
+/** Whether the last event of a way changes nothing that lights, played from rest. */
+function isUnchanged(subject: ProofSubject, where: RepresentativeState): boolean {
+  const before = replayed(subject.programme, where.events.slice(0, -1));
+  const text = (state: RepresentativeState): string =>
+    JSON.stringify(drivenIn(subject.build, subject.stateAt(state)).map((drive) => ({ ...drive, on: '' })));
+  return text(before) === text(where);
+}
+
+/** The names of what takes lamps that a function would light. */
+function takers(subject: ProofSubject, fn: ControlFunction, where: RepresentativeState): string[] {
+  const mine = new Set(subject.litBy(fn).map((m) => `${m.placementId}/${m.moduleId}`));
+  const by = drivenIn(subject.build, subject.stateAt(where))
+    .filter((drive) => mine.has(`${drive.placementId}/${drive.moduleId}`))
+    .map((drive) => subject.functionOf(drive.on));
+  return [...new Set(by.filter(({ id }) => id !== fn.id).map(({ name }) => name))];
+}

@@ -1,0 +1,35 @@
+import { likeButOutside } from '../../arrange/likeSet.ts';
+import type { ControlFunction } from '../../design/functions.ts';
+import type { Said } from '../judgement.ts';
+import type { LayoutSubject } from '../layout/subject.ts';
+
+/** Functions of kind cut and dim that address a fixed list, while lamps with all that its own have in common are outside. */
+export function shortFixedSets({ build }: LayoutSubject): Said[] {
+  const labels = new Map(build.placements.map((p) => [p.id, p.label]));
+  return build.controls.functions
+    .filter(({ kind }) => kind === 'cut' || kind === 'dim')
+    .flatMap((fn) =>
+      build.controls.sets
+        .filter((set) => setIdsOf(fn).has(set.id))
+        .flatMap((set): Said[] => {
+          const outside = likeButOutside(build, set);
+          const [first] = outside;
+          if (first === undefined) return [];
+          const count = `${outside.length} ${outside.length === 1 ? 'module' : 'modules'}`;
+          return [
+            {
+              about: `${fn.id}|${set.id}`,
+              sentence: `${fn.name} addresses the fixed list ${set.name}, which leaves out ${count} like its own, ${labels.get(first.placementId) ?? 'a lamp'} among them. Add them, or choose the set by rule.`,
+              channels: outside.map((m) => ({ ...m, slot: 1 })),
+            },
+          ];
+        }),
+    );
+}
+
+const setIdsOf = ({ shows }: ControlFunction): Set<string> =>
+  new Set(
+    shows
+      .flatMap(({ cues, dims }) => [...cues.map((c) => c.target), ...dims.flatMap((d) => d.targets)])
+      .flatMap((target) => (target.kind === 'set' ? [target.setId] : [])),
+  );
