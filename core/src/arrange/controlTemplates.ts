@@ -13,6 +13,7 @@ import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { button, freeId, freePlace } from './panelEdits.ts';
 import { layLeadingPanel, layRearPanel } from './rearPanel.ts';
+import { all, is, rearClosed } from './ready/kit.ts';
 import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
 import { anyMeets, inColour, shining, withRuledSet } from './lampSets.ts';
 
@@ -179,7 +180,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
       const switched = stagesWhile(left, (place) => at(places[place] ?? ['in']));
       // Its relays are fed by the battery: it goes on with the key off, as people who use one expect.
       const stays = stagesOf(switched).reduce(
-        (b, { id }) => changeFunction(b, id, { mayStay: true }),
+        (b, { id }) => changeFunction(b, id, { mayStay: true, withoutMaster: true }),
         switched,
       );
       return withSpares(stays, firstPanelId(build), 2);
@@ -200,7 +201,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
   {
     id: 'siren-pedestal',
     name: 'Pedestal for a siren',
-    what: 'The slide gets a last position that adds the siren to the last stage.',
+    what: 'The slide gets a last position that adds the siren to the last stage, while the rear is closed.',
     lay: (build) => {
       const panel = build.controls.panels.find((p) => p.controls.some((c) => c.id === SLIDE));
       const slide = panel?.controls.find((c) => c.id === SLIDE);
@@ -235,7 +236,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
           'load',
           {
             way: 'while',
-            condition: { kind: 'is', input: SLIDE, values: ['siren'] },
+            condition: all(is(SLIDE, 'siren'), ...rearClosed(build)),
             afterMs: 0,
             staysMs: 0,
           },
@@ -248,12 +249,18 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
   {
     id: 'white-auto',
     name: 'School: white by itself',
-    what: 'White ahead joins the last stage in drive and goes in park; fog cancel takes it.',
+    what: 'In drive the inner half of the highest forward white flashes in the last stage; it goes in park, and fog cancel takes it.',
     lay: (build) => {
       const last = stagesOf(build).at(-1);
       const clauses = [inColour('white'), shining('front')];
       if (last === undefined || !anyMeets(build, clauses)) return build;
-      const { build: withSet, set } = withRuledSet(build, 'white-by-itself', 'White ahead', clauses);
+      const { build: withSet, set } = withRuledSet(
+        build,
+        'white-by-itself',
+        'White by itself',
+        clauses,
+        'inner',
+      );
       if (build.controls.functions.some(({ id }) => id === 'white-auto')) return build;
       const cancel = layReady(withSet, ['fog-cancel']);
       const stage = cancel.controls.functions.findIndex((f) => f.kind === 'stage');
@@ -275,7 +282,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
             afterMs: 0,
             staysMs: 0,
           },
-          [lightCue({ kind: 'set', setId: set.id }, 'white', 'single', { adds: true })],
+          [lightCue({ kind: 'set', setId: set.id }, 'white', 'single')],
         ),
         stage,
       );

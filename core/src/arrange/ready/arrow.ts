@@ -13,6 +13,11 @@ import { first, lay, ofSet, press, there, type ReadyFunction } from './kit.ts';
 
 /** Fewer places across point no way. */
 const FEWEST_COLUMNS = 3;
+/** A sweep of any width lasts so long at most, 60 a minute: what usual limits on flash rates begin at. */
+const CYCLE_MS = 1000;
+const HOLD_MS = 240;
+const REST_MS = 250;
+const LONGEST_STEP_MS = 140;
 /** Modules nearer to each other than this across the vehicle stand above each other, m. */
 const ABOVE_M = 0.02;
 
@@ -73,10 +78,10 @@ export const READY_ARROWS: readonly ReadyFunction[] = [
               direction,
               move,
               heads: row.columns,
-              stepMs: 140,
+              stepMs: Math.min(LONGEST_STEP_MS, Math.floor((CYCLE_MS - HOLD_MS - REST_MS) / row.columns)),
               show: 'hold',
-              holdMs: 240,
-              restMs: 250,
+              holdMs: HOLD_MS,
+              restMs: REST_MS,
             });
         return lay(
           drawn,

@@ -13,7 +13,6 @@ import {
   type ReadyFunction,
 } from './kit.ts';
 import {
-  darkCue,
   groupTarget,
   lightCue,
   newFunction,
@@ -21,6 +20,8 @@ import {
   type ControlFunction,
 } from '../../design/functions.ts';
 import { partInput } from '../../design/inputs.ts';
+import { changeModules } from '../../design/moduleEdits.ts';
+import { addGroup } from '../../design/timingEdits.ts';
 import type { Build } from '../../design/schema.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
@@ -66,7 +67,7 @@ export const READY_DOORS: readonly ReadyFunction[] = [
   {
     id: 'door-lamps',
     name: 'Door lamps',
-    what: 'A lamp on the edge or inside of a door burns white while its own door is open, never while that is shut; in any stage it flashes in its other colour instead.',
+    what: 'A lamp on the edge or inside of a door burns white while its own door is open; in any stage it flashes in its other colour instead. Lamps that stages address by group move to a group of their own.',
     misfit: (b) =>
       first(
         doorsOf(b)
@@ -105,13 +106,10 @@ export const READY_DOORS: readonly ReadyFunction[] = [
               lightCue(ofSet(setId), other, 'blink'),
             ]),
           );
-        if (lamps.some((m) => isCued(build, m)))
-          functions.push(
-            newFunction(`${parkedId(door)}-shut`, `${name}, shut`, 'cut', during(not(open)), [
-              darkCue(ofSet(setId)),
-            ]),
-          );
-        return functions.reduce(lay, withRuledSet(build, setId, name, onEdge(door)).build);
+        return functions.reduce(
+          lay,
+          withRuledSet(withOwnGroup(build, lamps), setId, name, onEdge(door)).build,
+        );
       }, b),
   },
 ];
@@ -124,11 +122,27 @@ const onEdge = (door: MovingPart): SetClause[] => [carriedBy(door.id, true), for
 const lampsOn = (build: Build, door: MovingPart): readonly Candidate[] =>
   chosenBy(build, { clauses: onEdge(door), pick: 'all' });
 
-/** Whether some function speaks to a module by its group, or as one in none. */
-function isCued(build: Build, { placementId, moduleId }: Candidate): boolean {
-  const placement = build.placements.find((p) => p.id === placementId);
-  const own = groupTarget(placement?.modules.find((m) => m.id === moduleId)?.groupId ?? null);
-  return build.controls.functions.some((fn) =>
-    fn.shows.some(({ cues }) => cues.some(({ target }) => sameTarget(target, own))),
+/** A closed door hides its lamp, which stages would still drive: lamps that they address by group get a group of their own. */
+function withOwnGroup(build: Build, lamps: readonly Candidate[]): Build {
+  const cued = lamps.filter(({ groupId }) => isCued(build, groupId));
+  if (cued.length === 0) return build;
+  const groups = build.timing.groups.map(({ id }) => id);
+  const free = [GROUP, ...groups.map((_, i) => `${GROUP}-${i + 2}`)].find(
+    (id) => !groups.includes(id) || !isCued(build, id),
+  );
+  const id = free ?? GROUP;
+  const withGroup = groups.includes(id) ? build : addGroup(build, { id, name: 'Door lamps' });
+  return changeModules(
+    withGroup,
+    cued.map(({ placementId, moduleId }) => ({ placementId, moduleId })),
+    { groupId: id },
   );
 }
+
+const GROUP = 'door-lamps';
+
+/** Whether some function addresses the modules of a group, or those in none. */
+const isCued = ({ controls }: Build, groupId: string | null): boolean =>
+  controls.functions.some((fn) =>
+    fn.shows.some(({ cues }) => cues.some(({ target }) => sameTarget(target, groupTarget(groupId)))),
+  );

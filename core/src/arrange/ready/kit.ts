@@ -8,6 +8,7 @@ import {
   type Cue,
   type Target,
 } from '../../design/functions.ts';
+import { partInput } from '../../design/inputs.ts';
 import type { Build } from '../../design/schema.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
@@ -71,6 +72,12 @@ export const warning = (build: Build): Condition[] =>
 export const rearPart = (build: Build): MovingPart | undefined =>
   vehicleOf(build.vehicle).parts.find((p) => p.kind === 'hatch' || p.kind === 'tailgate');
 
+/** That the hatch or tailgate is closed; nothing where the vehicle has none. */
+export function rearClosed(build: Build): Condition[] {
+  const part = rearPart(build);
+  return part === undefined ? [] : [not(is(partInput(part.id), ...part.stops.map((s) => s.id)))];
+}
+
 export const white = inColour('white');
 export const some = (build: Build, clauses: SetClause[], what: string): string | null =>
   anyMeets(build, clauses) ? null : `there is no ${what}`;
@@ -118,10 +125,11 @@ export function layByKey(
   return lay(key.build, newFunction(id, name, kind, byKey(key.controlId), cues, { mode }));
 }
 
-/** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages, the rest below. */
+/** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages and what stands for one, the rest below. */
 export function lay(build: Build, fn: ControlFunction): Build {
   const { functions } = build.controls;
-  const stage = functions.findIndex((f) => f.kind === 'stage');
+  // What shows the whole vehicle at one command would hide what is laid below it, as a stage would.
+  const stage = functions.findIndex((f) => f.kind === 'stage' || (f.kind === 'warning' && f.mode !== null));
   if (fn.kind === 'signal') return stoppingFor(addFunction(build, fn, 0), fn.id);
   const signals = functions.filter((f) => f.kind === 'signal').length;
   if (fn.kind === 'cut') return addFunction(build, fn, signals);

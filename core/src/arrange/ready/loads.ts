@@ -5,7 +5,7 @@ import {
   during,
   steppedBy,
   warning,
-  rearPart,
+  rearClosed,
   there,
   first,
   lay,
@@ -15,7 +15,6 @@ import { shown, newFunction } from '../../design/functions.ts';
 import type { Condition } from '../../design/condition.ts';
 import { withControls } from '../../design/controlEdits.ts';
 import type { Load } from '../../design/controls.ts';
-import { partInput } from '../../design/inputs.ts';
 import { raisablesOf } from '../../design/raised.ts';
 import type { Build } from '../../design/schema.ts';
 import { bindKey } from '../panelEdits.ts';
@@ -29,15 +28,13 @@ export const READY_LOADS: readonly ReadyFunction[] = [
     misfit: (b) => first(there(b, 'siren'), warning(b).length === 0 ? 'there is no stage' : null),
     lay: (b) => {
       const loaded = withLoad(b, { id: 'siren', name: 'Siren', values: ['off', 'wail', 'yelp'] });
-      const part = rearPart(b);
-      const open = part === undefined ? [] : [is(partInput(part.id), ...part.stops.map((s) => s.id))];
       const key = bindKey(loaded, 'siren', 'Siren', 'siren');
       const tone = (value: string) => shown([], { loads: [{ loadId: 'siren', value }] });
       return lay(
         key.build,
         newFunction('siren', 'Siren', 'load', steppedBy(key.controlId), [], {
           shows: [tone('wail'), tone('yelp')],
-          enabledBy: all(any(...warning(b)), ...open.map((c): Condition => ({ kind: 'not', of: c }))),
+          enabledBy: all(any(...warning(b)), ...rearClosed(b)),
           forgets: true,
         }),
       );

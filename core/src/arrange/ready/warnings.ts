@@ -102,8 +102,7 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
         shining('front'),
       ]);
       const key = bindKey(build, 'pattern-key', 'Pattern', 'pattern-key');
-      const pattern = (patternId: string) =>
-        shown([lightCue(ofSet('ahead-warning'), 1, patternId, { adds: true })]);
+      const pattern = (patternId: string) => shown([lightCue(ofSet('ahead-warning'), 1, patternId)]);
       return lay(
         key.build,
         newFunction('pattern-key', 'Pattern key', 'warning', steppedBy(key.controlId), [], {

@@ -6,7 +6,7 @@ import type { ControlFunction } from '../../design/functions.ts';
 import { onKey } from '../../design/controls.ts';
 import { listed } from '../../words/listed.ts';
 import { nearestChange } from '../changes.ts';
-import { EVERY, type Diagram } from '../diagrams.ts';
+import { NONE, type Diagram } from '../diagrams.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
 import { replayed, type RepresentativeState } from '../representative.ts';
@@ -42,7 +42,7 @@ export const hiddenPress: ProofCheck = {
       const isOn = isOnAt(subject, fn.id);
       const where = nearestChange(subject, whole, {
         from: d.and(d.not(isOn), clear),
-        to: d.all([isOn, clear, unchangedBy(subject, on), hidden(subject, on)]),
+        to: d.all([isOn, clear, takenByOne(subject, on), hidden(subject, on)]),
         by: ({ event }) => keys.has(JSON.stringify(event)),
       });
       if (where === null || !isUnchanged(subject, where)) return [];
@@ -82,26 +82,37 @@ function pressesOf({ when }: ControlFunction): InputEvent[] {
 const isOnAt = ({ program }: ProofSubject, id: string): Diagram =>
   program.present.isOn(program.wired.rankOf(id) ?? -1);
 
-/** The states in which no module shows anything else whether one function is on or not, all others alike. */
-function unchangedBy(subject: ProofSubject, on: string): Diagram {
-  const { diagrams: d, program } = subject;
-  const variable = program.onVariable(on);
-  const cube = d.cube(d.support(variable));
+/** The states in which one other function has taken every module that a function would light. */
+function takenByOne(subject: ProofSubject, on: string): Diagram {
+  const { diagrams: d, showing } = subject;
   return d.any(
-    AMBIENTS.map((ambient) => {
-      const cells = subject.cells.filter((cell) => cell.ambient === ambient && cell.heeds.includes(on));
-      const alike = cells.map(({ answers }) =>
-        d.any(
-          answers.map(({ when }) =>
-            d.and(d.exists(d.and(when, variable), cube), d.exists(d.without(when, variable), cube)),
+    AMBIENTS.flatMap((ambient) => {
+      const wants = showing.wants(on, ambient);
+      const isMine = (index: number): boolean => (wants[index]?.claims.length ?? 0) > 0;
+      const mine = subject.cells.filter((cell) => cell.ambient === ambient && cell.modules.some(isMine));
+      const others = new Set(mine.flatMap(({ answers }) => answers.flatMap((a) => takersIn(a.drives))));
+      others.delete(on);
+      return [...others].map((other) => {
+        const byOther = mine.map((cell) =>
+          d.any(
+            cell.answers
+              .filter(({ drives }) =>
+                cell.modules.every(
+                  (index, i) =>
+                    !isMine(index) ||
+                    ((drives[i] ?? []).length > 0 && (drives[i] ?? []).every((drive) => drive.on === other)),
+                ),
+              )
+              .map(({ when }) => when),
           ),
-        ),
-      );
-      const ons = alike.length === 0 ? EVERY : d.all(alike);
-      return subject.statesWhere(ons, ambient);
+        );
+        return subject.statesWhere(mine.length === 0 ? NONE : d.all(byOther), ambient);
+      });
     }),
   );
 }
+
+const takersIn = (drives: readonly (readonly Drive[])[]): string[] => drives.flat().map((drive) => drive.on);
 
 /** The states in which some module that a function would light shows something else. */
 function hidden(subject: ProofSubject, on: string): Diagram {
