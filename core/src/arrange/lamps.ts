@@ -22,7 +22,7 @@ import { followSweep, sweepOrders } from './sweepOrder.ts';
 const withPlacements = (build: Build, placements: Placement[]): Build => relabel({ ...build, placements });
 
 /** The same place mirrored across the centre plane. */
-function mirrored(
+export function mirrored(
   build: Build,
   p: Placement,
 ): Pick<Placement, 'zoneId' | 'uM' | 'vM' | 'panDeg' | 'tiltDeg' | 'rollDeg'> {
@@ -62,14 +62,19 @@ export interface NewPlacement {
   readonly zoneId: string;
   readonly uM: number;
   readonly vM: number;
+  /** A quarter turn for a lamp that fits upright alone; 0 when not said. */
+  readonly rollDeg?: number;
 }
 
 /** Puts a fixture on a zone, kept within it, in its first colours and in no group. */
-export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: NewPlacement): Build {
+export function addPlacement(
+  build: Build,
+  { id, fixtureId, zoneId, uM, vM, rollDeg = 0 }: NewPlacement,
+): Build {
   const lookup = lookupOf(build);
   const fixture = lookup.fixture(fixtureId);
   const zone = zoneOf(lookup.vehicle, zoneId);
-  const at = keepOnZone(fixture, zone, uM, vM);
+  const at = keepOnZone(fixture, zone, uM, vM, rollDeg);
   const first = coloursOffered(fixture.outputs)[0] ?? 'white';
   const placement: Placement = {
     id,
@@ -81,7 +86,7 @@ export function addPlacement(build: Build, { id, fixtureId, zoneId, uM, vM }: Ne
     vM: tidy(at.vM),
     panDeg: 0,
     tiltDeg: 0,
-    rollDeg: 0,
+    rollDeg,
     lensTransmission: 1,
     lensByColour: {},
     finish: 'black',

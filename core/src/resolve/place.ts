@@ -124,6 +124,12 @@ export function misfit(fixture: Fixture, zone: MountZone, rollDeg = 0): string |
   return null;
 }
 
+/** How a fixture has to be turned to go on a zone, degrees: not at all, or upright; null when it goes neither way. */
+export function rollToFit(fixture: Fixture, zone: MountZone): 0 | 90 | null {
+  if (misfit(fixture, zone) === null) return 0;
+  return fixture.stands === 'out' && misfit(fixture, zone, 90) === null ? 90 : null;
+}
+
 /** A tape measure is not finer than this, m. */
 const FITS_M = 0.001;
 

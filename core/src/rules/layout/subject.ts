@@ -1,6 +1,7 @@
 import type { Placement } from '../../design/placement.ts';
 import { lookupOf, type Lookup } from '../../resolve/lookup.ts';
-import { housingCorners, placeFixture, type PlacedFixture } from '../../resolve/place.ts';
+import { housingOf } from '../../resolve/housing.ts';
+import { placeFixture, type PlacedFixture } from '../../resolve/place.ts';
 import type { Build } from '../../design/schema.ts';
 import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
@@ -43,8 +44,7 @@ export class LayoutSubject {
   /** A lamp in a pose. */
   stand(p: Placement, open: readonly string[]): StandingLamp {
     const placed = placeFixture(this.lookup, p, new Set(open));
-    const axes = [placed.frame.aim, placed.frame.right, placed.frame.up];
-    return { p, placed, housing: { corners: housingCorners(placed), normals: axes, edges: axes } };
+    return { p, placed, housing: housingOf(placed) };
   }
 }
 

@@ -1,21 +1,26 @@
+import { freeSpot } from '@flarik/core/arrange/freeSpot';
 import { joinPlace } from '@flarik/core/arrange/joinPlace';
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 import { freshId } from '$lib/editor/freshId';
 
-/** Places a fixture, alone or with its mirrored partner, lets it join the lamps of its place, and selects it. */
+/**
+ * Places a fixture, alone or with its mirrored partner, on the free spot nearest to the one wanted; where there is none, on that.
+ * It joins the lamps of its place and is selected.
+ */
 export function placeAt(
   editor: Editor,
   fixtureId: string,
   zone: MountZone,
-  { uM, vM, pair }: { uM: number; vM: number; pair: boolean },
+  { uM, vM, rollDeg = 0, pair }: { uM: number; vM: number; rollDeg?: number; pair: boolean },
 ): void {
   const id = freshId();
   const partnerId = freshId();
   const { name } = editor.lookup.fixture(fixtureId);
   editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
-    const placed = addPlacement(build, { id, fixtureId, zoneId: zone.id, uM, vM });
+    const wanted = { id, fixtureId, zoneId: zone.id, uM, vM, rollDeg };
+    const placed = addPlacement(build, { ...wanted, ...freeSpot(build, wanted, pair) });
     return pair
       ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on)
       : joinPlace(placed, [id], editor.state.on);

@@ -3,7 +3,7 @@
   import { freeFixtureId, takeFixtures } from '@flarik/core/design/fixtureEdits';
   import { InputError } from '@flarik/core/words/errors';
   import type { RowError } from '@flarik/core/fixture/csv';
-  import { misfit } from '@flarik/core/resolve/place';
+  import { rollToFit } from '@flarik/core/resolve/place';
   import { FIXTURE_KINDS, type Fixture } from '@flarik/core/fixture/types';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
@@ -36,7 +36,7 @@
       } else if (kind === OWN) {
         if (!own.has(f.id)) return false;
       } else if (kind !== '' && f.kind !== kind) return false;
-      if (zone !== undefined && misfit(f, zone) !== null) return false;
+      if (zone !== undefined && rollToFit(f, zone) === null) return false;
       const text = `${f.name} ${f.what} ${f.kind}`.toLowerCase();
       return words
         .toLowerCase()

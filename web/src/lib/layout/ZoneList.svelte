@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { misfit } from '@flarik/core/resolve/place';
+  import { misfit, rollToFit } from '@flarik/core/resolve/place';
   import type { Fixture } from '@flarik/core/fixture/types';
   import { Button, Select, SelectItem, SelectItemGroup } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
@@ -8,7 +8,12 @@
   let { fixture }: { fixture: Fixture } = $props();
   const editor = getEditor()();
 
-  const zones = $derived(editor.vehicle.zones.map((zone) => ({ zone, why: misfit(fixture, zone) })));
+  const zones = $derived(
+    editor.vehicle.zones.map((zone) => {
+      const rollDeg = rollToFit(fixture, zone);
+      return { zone, why: rollDeg === null ? misfit(fixture, zone) : null, rollDeg: rollDeg ?? 0 };
+    }),
+  );
   const fitting = $derived(zones.filter(({ why }) => why === null));
   const others = $derived(zones.filter(({ why }) => why !== null));
   let picked = $state('');
@@ -17,16 +22,24 @@
   );
 
   function place(pair: boolean): void {
-    const zone = editor.vehicle.zones.find((z) => z.id === zoneId);
-    if (zone !== undefined)
-      placeAt(editor, fixture.id, zone, { uM: pair ? pairOffset(zone) : 0, vM: 0, pair });
+    const chosen = fitting.find(({ zone }) => zone.id === zoneId);
+    if (chosen !== undefined)
+      placeAt(editor, fixture.id, chosen.zone, {
+        uM: pair ? pairOffset(chosen.zone) : 0,
+        vM: 0,
+        rollDeg: chosen.rollDeg,
+        pair,
+      });
   }
 </script>
 
 <div class="place">
   <Select size="sm" labelText="Zone" selected={zoneId} on:update={(event) => (picked = String(event.detail))}>
     <SelectItemGroup label="Fits">
-      {#each fitting as { zone } (zone.id)}<SelectItem value={zone.id} text={zone.name} />{/each}
+      {#each fitting as { zone, rollDeg } (zone.id)}<SelectItem
+          value={zone.id}
+          text={rollDeg === 0 ? zone.name : `${zone.name}, turned by ${rollDeg}°`}
+        />{/each}
     </SelectItemGroup>
     <SelectItemGroup label="Does not fit">
       {#each others as { zone, why } (zone.id)}<SelectItem

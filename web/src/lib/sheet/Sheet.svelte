@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { misfit } from '@flarik/core/resolve/place';
+  import { misfit, rollToFit } from '@flarik/core/resolve/place';
   import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import type { View } from '@flarik/core/vehicle/types';
   import { onMount } from 'svelte';
@@ -109,10 +109,9 @@
     if (carried === null) return null;
     if (hovered === null)
       return `${carried.name}: choose a green zone, or a zone from the list. Esc puts it back.`;
-    const why = misfit(carried, hovered);
-    return why === null
-      ? `${hovered.name}: fits. ${hovered.behind}`
-      : `${hovered.name}: does not fit; ${why}.`;
+    const rollDeg = rollToFit(carried, hovered);
+    if (rollDeg === null) return `${hovered.name}: does not fit; ${misfit(carried, hovered)}.`;
+    return `${hovered.name}: fits${rollDeg === 0 ? '' : `, turned by ${rollDeg}°`}. ${hovered.behind}`;
   });
 
   $effect(() => {

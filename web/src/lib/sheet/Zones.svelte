@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { misfit } from '@flarik/core/resolve/place';
+  import { rollToFit } from '@flarik/core/resolve/place';
   import type { View } from '@flarik/core/vehicle/types';
   import { getEditor } from '$lib/editor/context';
   import { zonePictures } from './pictures';
@@ -13,7 +13,7 @@
 </script>
 
 {#each zones as { zone, path } (zone.id)}
-  {@const fits = tool.carried !== null && misfit(tool.carried, zone) === null}
+  {@const fits = tool.carried !== null && rollToFit(tool.carried, zone) !== null}
   <path
     class:fits
     class:misfit={tool.carried !== null && !fits}

@@ -1,6 +1,6 @@
 import { snapOnZone } from '@flarik/core/arrange/snap';
 import type { Fixture } from '@flarik/core/fixture/types';
-import { misfit } from '@flarik/core/resolve/place';
+import { rollToFit } from '@flarik/core/resolve/place';
 import type { MountZone, View } from '@flarik/core/vehicle/types';
 import { zoneOf } from '@flarik/core/vehicle/vehicle';
 import type { Editor } from '$lib/editor/editor.svelte';
@@ -42,7 +42,9 @@ export class DropTool {
     const editor = this.#editor;
     const { carried } = this;
     const p = this.#paper.onView(view, clientX, clientY);
-    if (carried === null || p === null || misfit(carried, zone) !== null) return;
+    if (carried === null || p === null) return;
+    const rollDeg = rollToFit(carried, zone);
+    if (rollDeg === null) return;
     const open = editor.open;
     const picture = zonePictures(editor.vehicle, view, open).find((z) => z.zone.id === zone.id);
     if (picture === undefined) return;
@@ -57,7 +59,7 @@ export class DropTool {
       { uM: du, vM: dv },
       snapWithinM(this.#paper),
     );
-    placeAt(editor, carried.id, zone, { uM: at.uM, vM: at.vM, pair: false });
+    placeAt(editor, carried.id, zone, { uM: at.uM, vM: at.vM, rollDeg, pair: false });
   }
 }
 
