@@ -1,4 +1,6 @@
 import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { z } from 'zod';
 import {
   copyOfDemo,
   expect,
@@ -14,6 +16,24 @@ import {
 } from './support';
 
 const counts = 'What the layout comes to';
+
+const Placed = z.looseObject({
+  id: z.string(),
+  label: z.string(),
+  zoneId: z.string(),
+  fixtureId: z.string(),
+  uM: z.number(),
+  vM: z.number(),
+  modules: z.array(z.unknown()),
+});
+const Saved = z.looseObject({ build: z.looseObject({ placements: z.array(Placed) }) });
+
+/** The build as the server has it, once all is saved. */
+async function stored(page: Page, id: string) {
+  await saved(page).waitFor();
+  const answer = await page.request.get(`/api/v1/builds/${id}`);
+  return Saved.parse(await answer.json()).build;
+}
 
 /** A flat beam of 1000 cd as EULUMDAT: 13 planes would be too many for a test, so it is round about its axis. */
 const IES = [
@@ -49,6 +69,62 @@ test('a dragged lamp is drawn to the middle of its zone and shows its distances'
   await inspector(page).getByLabel('Left gap, mm').fill('100');
   await inspector(page).getByLabel('Left gap, mm').press('Enter');
   await expect(inspector(page).getByLabel('Left gap, mm')).toHaveValue('100');
+});
+
+test('a lamp is dragged over the edge of its zone onto another, and exchanged; both are one undo', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  const before = await stored(page, id);
+  const lampOf = (build: typeof before, label: string) => build.placements.find((p) => p.label === label);
+  const from = lampOf(before, 'Sill L');
+  expect(from?.zoneId).toBe('sill-left');
+  const lamp = page.getByRole('button', { name: 'Sill L', exact: true }).first();
+  const box = await lamp.boundingBox();
+  if (box === null) throw new Error('the lamp is drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 20, box.y, { steps: 4 });
+  // While a lamp is dragged the zones that take it stand out.
+  const zone = await page.locator('.fits[data-zone="wing-left"]').first().boundingBox();
+  if (zone === null) throw new Error('the zone is drawn');
+  await page.mouse.move(zone.x + zone.width / 2 + 4, zone.y + zone.height / 2 + 4, { steps: 8 });
+  await page.mouse.move(zone.x + zone.width / 2, zone.y + zone.height / 2, { steps: 3 });
+  await expect(page.getByText(/^Let go to move it to /)).toBeVisible();
+  await page.mouse.up();
+  const moved = (await stored(page, id)).placements.find((p) => p.id === from?.id);
+  expect(moved?.zoneId).toBe('wing-left');
+  expect(moved?.modules).toEqual(from?.modules);
+  await page.keyboard.press('Control+z');
+  expect(lampOf(await stored(page, id), 'Sill L')?.zoneId).toBe('sill-left');
+
+  await lamp.click();
+  await inspector(page).getByText('Exchange it or move it to another zone').click();
+  await inspector(page).getByLabel('Exchange for').selectOption('perimeter-head-3');
+  await expect(inspector(page).getByRole('status')).toContainText('Its mirrored partner follows.');
+  await inspector(page).getByRole('button', { name: 'Apply', exact: true }).click();
+  const after = await stored(page, id);
+  expect(['Sill L', 'Sill R'].map((label) => lampOf(after, label)?.fixtureId)).toEqual([
+    'perimeter-head-3',
+    'perimeter-head-3',
+  ]);
+});
+
+test('a second lamp from the list stands beside the first, not on it', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  const catalogue = page.getByRole('region', { name: 'Catalogue' });
+  await catalogue.getByLabel('Search the catalogue').fill('Perimeter head, two colours');
+  for (let i = 0; i < 2; i++) {
+    await catalogue.locator('[data-fixture]').first().click();
+    await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Grille' });
+    await page.getByRole('button', { name: 'Place a mirrored pair' }).click();
+  }
+  const grille = (await stored(page, id)).placements.filter((p) => p.zoneId === 'grille');
+  expect(grille.length).toBeGreaterThanOrEqual(6);
+  expect(new Set(grille.map((p) => `${p.uM}/${p.vM}`)).size).toBe(grille.length);
+  await expect(page.getByText(/stand in each other/)).toBeHidden();
 });
 
 test('a lamp is aimed by its beam, and by the keys', async ({ page }) => {

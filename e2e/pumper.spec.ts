@@ -110,5 +110,16 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   await choosePattern(page.getByLabel(/^Pattern of Group \d in Stage 1$/), 'single');
   for (const stage of [2, 3])
     await choosePattern(page.getByLabel(new RegExp(`^Pattern of Group \\d in Stage ${stage}$`)), 'double');
+
+  await page.getByRole('link', { name: /^Controls/ }).click();
+  await page.getByRole('button', { name: 'Templates', exact: true }).click();
+  await page.getByRole('button', { name: 'Lay Scene light', exact: true }).click();
+  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  for (const colour of ['amber', 'white']) {
+    await page.getByRole('button', { name: `Disable there: No function shows ${colour}` }).click();
+    await expect(
+      page.getByRole('button', { name: `Disable there: No function shows ${colour}` }),
+    ).toBeHidden();
+  }
   await expect(findings(page)).toContainText('every rule and wish holds');
 });

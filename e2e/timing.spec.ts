@@ -184,6 +184,14 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await beginEmpty(page, 'Front and sides', how);
       await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
       await press(page, page.getByRole('button', { name: '12 modules', exact: true }), how);
+      // Blue is fitted and disabled in this build.
+      const spare = inspector(page)
+        .getByRole('group', { name: /^Disabled/ })
+        .getByLabel('blue');
+      await expect(spare).toBeChecked();
+      await reach(spare);
+      await page.keyboard.press('Space');
+      await expect(spare).not.toBeChecked();
       await press(page, inspector(page).getByText(/^Share out the phases/), how);
       await press(page, inspector(page).getByRole('button', { name: 'X across the corners' }), how);
       const phases = (await stored(page, id)).placements.flatMap((p) =>

@@ -19,12 +19,12 @@ import {
   sameTarget,
   type ControlFunction,
 } from '../../design/functions.ts';
-import { partInput } from '../../design/inputs.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
 import { addGroup } from '../../design/timingEdits.ts';
 import type { Build } from '../../design/schema.ts';
 import type { MovingPart } from '../../vehicle/types.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
+import { anyDoorOpen, isOpen } from '../usualConditions.ts';
 import type { SetClause } from '../../design/lampSets.ts';
 import type { Candidate } from '../../resolve/candidates.ts';
 import { chosenBy } from '../../resolve/setMembers.ts';
@@ -44,20 +44,15 @@ export const READY_DOORS: readonly ReadyFunction[] = [
       ),
     lay: (b) => {
       const { build } = withRuledSet(b, 'inside', 'Inside', [forUse('light')]);
-      const doors = vehicleOf(build.vehicle).parts.filter((p) => p.kind === 'door');
+      const open = anyDoorOpen(build);
+      if (open === null) return b;
       return lay(
         build,
         newFunction(
           'courtesy',
           'Courtesy light',
           'light',
-          during(
-            all(
-              any(...doors.slice(0, 12).map((d) => is(partInput(d.id), ...d.stops.map((s) => s.id)))),
-              is('ignition', 'off'),
-            ),
-            30_000,
-          ),
+          during(all(open, is('ignition', 'off')), 30_000),
           [lightCue(ofSet('inside'), 1, 'steady', { level: 0.3 })],
           { mayStay: true, withoutMaster: true },
         ),
@@ -84,7 +79,7 @@ export const READY_DOORS: readonly ReadyFunction[] = [
         const setId = `lamp-of-${door.id}`;
         const name = `${door.name}, its lamp`;
         const staged = warning(build);
-        const open = is(partInput(door.id), ...door.stops.map((s) => s.id));
+        const open = isOpen(door);
         const hasWhite = lamps.some((m) => m.colours.includes('white'));
         const other =
           staged.length === 0 ? undefined : lamps.flatMap((m) => m.colours).find((c) => c !== 'white');

@@ -1,5 +1,6 @@
-import { groupTarget, lightCue } from '../../design/functions.ts';
-import { setCue } from '../../design/controlEdits.ts';
+import { groupTarget, lightCue, newFunction, type Cue } from '../../design/functions.ts';
+import { addFunction, changeShown, putSet, setCue } from '../../design/controlEdits.ts';
+import { fixedSet } from '../../design/lampSets.ts';
 import { WISH_KINDS, wishSentence, type Wish } from './wishes.ts';
 import { subjectSentence, type BehaviourWish } from './wishes/behaviour.ts';
 import { keepHead } from './wishes/keepHead.ts';
@@ -91,7 +92,31 @@ describe('what the agency asks for', () => {
     expect(wish(lamp, { ...leave, lampId: 'no-such' })[0]).toMatch(/has no factory lamp/);
   });
 
-  test('spare outputs: one for each colour of each module', () => {
+  test('spare outputs: channels lit alike share one; of what nothing lights yet each colour has its own', () => {
+    const ref = (id: string) => [{ placementId: id, moduleId: 'm1' }];
+    const used = (build: Build): number => {
+      const [text = '0'] = wish(build, { kind: 'spare-outputs', ...base, outputs: 1, spare: 1 });
+      return Number.parseInt(text, 10);
+    };
+    const four = ['grille', 'front-bumper', 'hatch-panel-left', 'hatch-panel-right'].reduce(
+      (b, zone) => put(b, zone, { zone }),
+      addGroup(emptyBuild(), { id: 'g', name: 'G' }),
+    );
+    expect(used(four)).toBe(4);
+    const all = four.placements.flatMap((p) => ref(p.id));
+    const flashing = (cues: Cue[]): Build =>
+      changeShown(changeModules(four, all, { groupId: 'g' }), 'stage-2', { cues });
+    const lit = flashing([lightCue(groupTarget('g'), 1, 'double')]);
+    expect(used(lit)).toBe(1);
+    expect(used(changeModules(lit, ref('grille'), { phase: 'B' }))).toBe(2);
+    expect(used(changeModules(lit, ref('grille'), { groupId: null }))).toBe(2);
+    const keyed = addFunction(
+      putSet(lit, fixedSet('s', 'S', ref('grille'))),
+      newFunction('k', 'K', 'light', { way: 'always' }, [lightCue({ kind: 'set', setId: 's' }, 1, 'steady')]),
+    );
+    expect(used(keyed)).toBe(2);
+    const white = setColour(lit, ref('grille'), 2, 'white');
+    expect(used(white)).toBe(1);
     const two = setColour(lamp, [{ placementId: 'a', moduleId: 'm1' }], 2, 'white');
     const spare = (outputs: number): Wish => ({ kind: 'spare-outputs', ...base, outputs, spare: 4 });
     expect(wish(two, spare(6))).toEqual([]);

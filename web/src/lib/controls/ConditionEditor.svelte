@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { Condition } from '@flarik/core/design/condition';
+  import { usualConditions } from '@flarik/core/arrange/usualConditions';
+  import { leavesOf, type Condition } from '@flarik/core/design/condition';
   import { programmeOf } from '@flarik/core/controls/programme';
   import { Wording } from '@flarik/core/controls/sentence';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
@@ -34,6 +35,11 @@
     ),
   ]);
   const { functions } = $derived(editor.build.controls);
+  const usual = $derived(
+    usualConditions(editor.build).filter(
+      ({ condition: c }) => !inputsOnly || [...leavesOf(c)].every(({ kind }) => kind === 'is'),
+    ),
+  );
 
   const firstLeaf = (): Condition => ({ kind: 'is', input: 'ignition', values: ['on'] });
   const valuesOf = (id: string): readonly string[] => inputs.find((i) => i.id === id)?.values ?? [];
@@ -41,6 +47,8 @@
   /** Another thing that is asked about, as the list of choices names it. */
   function asked(about: string): Condition {
     const [kind, id = ''] = about.split(' ');
+    const named = usual.find((one) => kind === 'usual' && one.id === id);
+    if (named !== undefined) return named.condition;
     return kind === 'on'
       ? { kind: 'on', functionId: id }
       : { kind: 'is', input: id, values: [valuesOf(id).at(-1) ?? ''] };
@@ -84,6 +92,11 @@
         value={c.kind === 'on' ? `on ${c.functionId}` : `is ${c.input}`}
         onchange={(event) => put(asked(event.currentTarget.value))}
       >
+        {#if usual.length > 0}
+          <optgroup label="Several at once">
+            {#each usual as { id, name: text } (id)}<option value="usual {id}">{text}</option>{/each}
+          </optgroup>
+        {/if}
         <optgroup label="Inputs">
           {#each inputs as input (input.id)}<option value="is {input.id}">{input.name}</option>{/each}
           {#if c.kind === 'is' && !inputs.some(({ id }) => id === c.input)}

@@ -23,6 +23,7 @@
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ColourPlanTools from './ColourPlanTools.svelte';
+  import ExchangeLamp from './ExchangeLamp.svelte';
   import LensAndFinish from './LensAndFinish.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
@@ -213,6 +214,7 @@
           ? `, which makes ${holes} holes`
           : ', no holes'}{zone.singleWall ? '; a single wall, not to be drilled' : ''}.
       </p>
+      <ExchangeLamp placement={shown} />
       <LensAndFinish {fixture} {zone} placement={shown} onset={set} />
       {#if fixture.poleM > 0 || fixture.panRangeDeg > 0 || fixture.tiltRangeDeg > 0 || shown.aims.length > 0}
         <AimsAndHeights {fixture} placement={shown} onset={set} />

@@ -102,6 +102,8 @@
     if (mark !== null) return `${mark.text}, ${mark.measured}.`;
     if (drawing) return 'Draw a rectangle on the view that shows the place best. Esc leaves it.';
     if (turning !== null) return turning;
+    if (mover.moving !== null && mover.moving.onto !== null)
+      return `Let go to move it to ${mover.moving.onto}.`;
     if (mover.moving !== null)
       return mover.moving.guides
         .map((g) => (g.axis === 'u' ? `across: ${g.why}` : `up: ${g.why}`))

@@ -70,6 +70,11 @@
   } = $props();
 
   const editor = getEditor()();
+  /** What may go on another zone: from the catalogue, or a lamp that is dragged. */
+  const carried = $derived.by(() => {
+    const moved = present.find(({ id }) => id === mover.moving?.id);
+    return dropper.carried ?? (moved === undefined ? null : editor.lookup.fixture(moved.fixtureId));
+  });
   const open = $derived(editor.open);
   const plan = $derived(view === 'plan');
   const titleSize = $derived(Math.min(TITLE_PX * paper.px, 0.8 * titleM));
@@ -115,7 +120,7 @@
       style:--lamp="var(--lamp-{lit.get(beam.key)?.colour ?? 'white'})"
       d={beam.path}
     />{/each}
-  {#if layers.zones || dropper.carried !== null}<Zones {view} tool={dropper} />{/if}
+  {#if layers.zones || carried !== null}<Zones {view} tool={dropper} {carried} />{/if}
   <g class:through={dropper.carried !== null}>
     {#each pictures as picture (picture.placement.id)}
       <Lamp

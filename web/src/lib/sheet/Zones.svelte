@@ -1,22 +1,32 @@
 <script lang="ts">
   import { rollToFit } from '@flarik/core/resolve/place';
+  import type { Fixture } from '@flarik/core/fixture/types';
   import type { View } from '@flarik/core/vehicle/types';
   import { getEditor } from '$lib/editor/context';
   import { zonePictures } from './pictures';
   import type { DropTool } from './tools/dropTool.svelte';
 
-  /** The mount zones of a view; those that bear the carried fixture stand out. */
-  let { view, tool }: { view: View; tool: DropTool } = $props();
+  /** The mount zones of a view; those that take the carried fixture stand out. */
+  let {
+    view,
+    tool,
+    carried,
+  }: {
+    view: View;
+    tool: DropTool;
+    /** From the catalogue, or from another zone. */
+    carried: Fixture | null;
+  } = $props();
 
   const editor = getEditor()();
   const zones = $derived(zonePictures(editor.vehicle, view, editor.open));
 </script>
 
 {#each zones as { zone, path } (zone.id)}
-  {@const fits = tool.carried !== null && rollToFit(tool.carried, zone) !== null}
+  {@const fits = carried !== null && rollToFit(carried, zone) !== null}
   <path
     class:fits
-    class:misfit={tool.carried !== null && !fits}
+    class:misfit={carried !== null && !fits}
     class:hot={tool.hovered?.id === zone.id}
     d={path}
     data-zone={zone.id}

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
+import { outputsNeeded } from '../../../resolve/outputs.ts';
 import { isOrAre } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
 import { defineWish } from '../define.ts';
 
-/** Of a controller's outputs some stay free; counted as one for each colour of each module, as if nothing were ganged. */
+/** Of a controller's outputs some stay free; channels that every function lights alike share one. */
 export const spareOutputs = defineWish({
   kind: 'spare-outputs',
   name: 'Leave outputs spare',
@@ -17,11 +18,8 @@ export const spareOutputs = defineWish({
   first: (_, id) => ({ kind: 'spare-outputs', id, severity: 'warns', outputs: 64, spare: 8 }),
   sentence: (_, wish) => `Of ${wish.outputs} outputs, ${wish.spare} stay spare`,
   check: {
-    onDocument: ({ lamps }, wish) => {
-      const used = lamps.reduce(
-        (n, p) => n + p.modules.reduce((k, m) => k + (m.insert === 'blank' ? 0 : m.colours.length), 0),
-        0,
-      );
+    onDocument: ({ build }, wish) => {
+      const used = outputsNeeded(build);
       const spare = wish.outputs - used;
       if (spare >= wish.spare) return [];
       return [

@@ -2,13 +2,12 @@ import { snapOnZone } from '@flarik/core/arrange/snap';
 import type { Fixture } from '@flarik/core/fixture/types';
 import { rollToFit } from '@flarik/core/resolve/place';
 import type { MountZone, View } from '@flarik/core/vehicle/types';
-import { zoneOf } from '@flarik/core/vehicle/vehicle';
 import type { Editor } from '$lib/editor/editor.svelte';
 import { placeAt } from '$lib/editor/placing';
-import { VIEWS } from '../arrangement';
 import { zoneNow } from '../lampKeys';
 import type { Paper } from '../paper.svelte';
 import { stepOnZone, zonePictures } from '../pictures';
+import { zonesBelow } from './zonesBelow';
 import { snapWithinM } from './snapWithin';
 
 /** Puts the fixture that is carried from the catalogue on a zone. */
@@ -29,13 +28,13 @@ export class DropTool {
 
   /** Follows a fixture that is dragged in from the catalogue. */
   hover(clientX: number, clientY: number): void {
-    this.hovered = zoneBelow(this.#editor, clientX, clientY)?.zone ?? null;
+    this.hovered = zonesBelow(this.#editor, clientX, clientY)[0]?.zone ?? null;
   }
 
   /** Puts it where it was let go; nothing happens off a zone that bears it. */
   dropAt(clientX: number, clientY: number): void {
-    const below = zoneBelow(this.#editor, clientX, clientY);
-    if (below !== null) this.drop(below.view, below.zone, clientX, clientY);
+    const [below] = zonesBelow(this.#editor, clientX, clientY);
+    if (below !== undefined) this.drop(below.view, below.zone, clientX, clientY);
   }
 
   drop(view: View, zone: MountZone, clientX: number, clientY: number): void {
@@ -61,15 +60,4 @@ export class DropTool {
     );
     placeAt(editor, carried.id, zone, { uM: at.uM, vM: at.vM, rollDeg, pair: false });
   }
-}
-
-function zoneBelow(
-  { vehicle }: Editor,
-  clientX: number,
-  clientY: number,
-): { zone: MountZone; view: View } | null {
-  const element = document.elementFromPoint(clientX, clientY);
-  const id = element?.getAttribute('data-zone') ?? null;
-  const view = VIEWS.find((v) => v === element?.getAttribute('data-view'));
-  return id === null || view === undefined ? null : { zone: zoneOf(vehicle, id), view };
 }
