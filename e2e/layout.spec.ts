@@ -100,7 +100,7 @@ test('a lamp is dragged over the edge of its zone onto another, and exchanged; b
   expect(lampOf(await stored(page, id), 'Sill L')?.zoneId).toBe('sill-left');
 
   await lamp.click();
-  await inspector(page).getByText('Exchange it or move it to another zone').click();
+  await inspector(page).getByText('Exchange or move it').click();
   await inspector(page).getByLabel('Exchange for').selectOption('perimeter-head-3');
   await expect(inspector(page).getByRole('status')).toContainText('Its mirrored partner follows.');
   await inspector(page).getByRole('button', { name: 'Apply', exact: true }).click();

@@ -19,16 +19,16 @@ export function outputsNeeded(build: Build): number {
     const setup = setups.get(key);
     const mine = new Set<string>();
     for (const [i, colour] of (setup?.colours ?? []).entries()) {
-      let isLit = false;
       const asked = AMBIENTS.flatMap((ambient) =>
         showing.ons.map((on) => {
           const want = showing.wants(on, ambient)[index] ?? null;
           const claim = want?.claims.find(({ slot }) => slot === i + 1);
-          isLit ||= claim !== undefined;
-          return `${claim === undefined ? '' : lightOf(claim)}|${want?.takes === true}|${want?.forbids.includes(colour) === true}`;
+          const others = `${want?.takes === true}|${want?.forbids.includes(colour) === true}`;
+          return { light: claim === undefined ? '' : lightOf(claim), others };
         }),
       );
-      if (isLit) mine.add(asked.join(';'));
+      if (asked.some(({ light }) => light !== ''))
+        mine.add(asked.map(({ light, others }) => `${light}|${others}`).join(';'));
     }
     const open = (setup?.insert === 'blank' ? [] : (setup?.colours ?? [])).filter(
       (colour) => setup?.disabled.includes(colour) === false,

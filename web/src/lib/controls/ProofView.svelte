@@ -7,6 +7,7 @@
   import { Wording } from '@flarik/core/controls/sentence';
   import type { Finding, RuleOutcome } from '@flarik/core/rules/finding';
   import { outcomeText } from '@flarik/core/proof/outcomeText';
+  import { SEVERITIES } from '@flarik/core/words/severity';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import SeverityMark from '$lib/frame/SeverityMark.svelte';
@@ -27,10 +28,16 @@
 
   const nameOf = (outcome: RuleOutcome): string =>
     outcomeText(editor.build, outcome)?.sentence ?? outcome.ruleId;
-  /** What does not hold first, then what cannot be told. */
+  /** What does not hold first, the gravest on top, then what cannot be told. */
   const outcomes = $derived((proof?.outcomes ?? []).toSorted((a, b) => gravity(a) - gravity(b)));
-  const gravity = ({ verdict }: RuleOutcome): number =>
-    verdict === 'broken' ? 0 : verdict === 'cannot tell' ? 1 : 2;
+  const gravity = (outcome: RuleOutcome): number => {
+    const { verdict } = outcome;
+    if (verdict !== 'broken') return SEVERITIES.length + (verdict === 'cannot tell' ? 0 : 1);
+    return Math.min(
+      SEVERITIES.length - 1,
+      ...foundBy(outcome).map(({ severity }) => SEVERITIES.indexOf(severity)),
+    );
+  };
   const foundBy = ({ packId, ruleId }: RuleOutcome): Finding[] =>
     (proof?.findings ?? []).filter((f) => f.packId === packId && f.ruleId === ruleId);
 

@@ -55,7 +55,7 @@
 </script>
 
 <details>
-  <summary>Exchange it or move it to another zone</summary>
+  <summary>Exchange or move it</summary>
   <div class="exchange">
     <Select
       size="sm"
