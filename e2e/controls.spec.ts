@@ -151,9 +151,9 @@ for (const how of ['mouse', 'keyboard'] as const)
     await expect(set).toContainText('that do not shine to the front.');
     await set.getByLabel('Set 1, condition 2: applies or not').selectOption('any of');
     await press(count, how);
-    await press(set.getByRole('button', { name: 'Leave out the selection' }), how);
+    await press(set.getByRole('button', { name: 'Exclude the selection' }), how);
     await expect(count).toHaveText('0 modules');
-    await expect(set).toContainText(`${before} left out by hand`);
+    await expect(set).toContainText(`${before} excluded by hand`);
     await press(set.getByRole('button', { name: 'Clear exceptions' }), how);
     await expect(count).toHaveText(`${before} modules`);
     await press(set.getByRole('button', { name: 'Keep as a fixed list' }), how);

@@ -24,7 +24,7 @@ export interface Exchange {
 export function exchangeMisfit(build: Build, placementId: string, to: Exchange): string | null {
   const lookup = lookupOf(build);
   const p = build.placements.find(({ id }) => id === placementId);
-  if (p === undefined) return 'the lamp is not there any more';
+  if (p === undefined) return 'the lamp no longer exists';
   if (p.status === 'kept' && (to.fixtureId !== p.fixtureId || to.zoneId !== p.zoneId))
     return 'it is kept in place; change where it comes from first';
   const fixture = lookup.fixture(to.fixtureId);

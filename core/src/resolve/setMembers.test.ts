@@ -139,7 +139,7 @@ describe('a set by rule', () => {
     const excepted = putSet(more, set);
     expect(members(excepted)).toEqual(['front-bumper', 'dome']);
     expect(setText(excepted, set)).toBe(
-      'Warning lamps that can show white; 1 added by hand; 1 left out by hand',
+      'Warning lamps that can show white; 1 added by hand; 1 excluded by hand',
     );
     const gone = removePlacements(excepted, new Set(['grille', 'dome']));
     expect(gone.controls.sets[0]).toEqual(rule);

@@ -35,12 +35,12 @@ export function ruleText(build: Build, { clauses, pick }: SetRule): string {
   );
 }
 
-/** What a set is: its rule as a sentence, or that it is a fixed list, and what was added or left out by hand. */
+/** What a set is: its rule as a sentence, or that it is a fixed list, and what was added or excluded by hand. */
 export function setText(build: Build, { rule, modules, without }: LampSet): string {
   if (rule === null) return 'Fixed list';
   const by = [
     ...(modules.length > 0 ? [`${modules.length} added by hand`] : []),
-    ...(without.length > 0 ? [`${without.length} left out by hand`] : []),
+    ...(without.length > 0 ? [`${without.length} excluded by hand`] : []),
   ];
   return [ruleText(build, rule), ...by].join('; ');
 }
@@ -56,9 +56,9 @@ export function namesOf(build: Build, c: SetClause): string[] {
         id === null ? 'none' : (build.timing.groups.find((g) => g.id === id)?.name ?? 'a deleted group'),
       );
     case 'zone':
-      return c.of.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? 'a zone that is gone');
+      return c.of.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? 'a removed zone');
     case 'part':
-      return c.of.map((id) => vehicle.parts.find((p) => p.id === id)?.name ?? 'a part that is gone');
+      return c.of.map((id) => vehicle.parts.find((p) => p.id === id)?.name ?? 'a removed part');
     case 'colour':
     case 'shines':
     case 'side':
@@ -72,7 +72,7 @@ export function namesOf(build: Build, c: SetClause): string[] {
 export function stopName(build: Build, stop: string): string {
   const part = lookupOf(build).vehicle.parts.find((p) => p.stops.some(({ id }) => id === stop));
   const name = part?.stops.find(({ id }) => id === stop)?.name;
-  return part === undefined || name === undefined ? 'a part that is gone open' : `${part.name} ${name}`;
+  return part === undefined || name === undefined ? 'a removed part open' : `${part.name} ${name}`;
 }
 
 /** "can show white", "are not on the left". */

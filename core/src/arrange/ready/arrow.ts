@@ -17,7 +17,13 @@ const FEWEST_COLUMNS = 3;
 const CYCLE_MS = 1000;
 const HOLD_MS = 240;
 const REST_MS = 250;
+/** No eye follows a faster step. */
+const SHORTEST_STEP_MS = 20;
 const LONGEST_STEP_MS = 140;
+
+/** How long a sweep stays on each place of a row, ms. */
+export const sweepStepMs = (columns: number): number =>
+  Math.min(LONGEST_STEP_MS, Math.max(SHORTEST_STEP_MS, Math.floor((CYCLE_MS - HOLD_MS - REST_MS) / columns)));
 /** Modules nearer to each other than this across the vehicle stand above each other, m. */
 const ABOVE_M = 0.02;
 
@@ -78,7 +84,7 @@ export const READY_ARROWS: readonly ReadyFunction[] = [
               direction,
               move,
               heads: row.columns,
-              stepMs: Math.min(LONGEST_STEP_MS, Math.floor((CYCLE_MS - HOLD_MS - REST_MS) / row.columns)),
+              stepMs: sweepStepMs(row.columns),
               show: 'hold',
               holdMs: HOLD_MS,
               restMs: REST_MS,

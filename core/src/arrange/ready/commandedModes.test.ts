@@ -19,6 +19,7 @@ import { forUse, shining, withRuledSet } from '../lampSets.ts';
 import { FACES } from '../../words/face.ts';
 import { membersOf } from '../../resolve/setMembers.ts';
 import { candidatesOf } from '../../resolve/candidates.ts';
+import { sweepStepMs } from './arrow.ts';
 import { all, any, is, isOn, lay, ofSet, press } from './kit.ts';
 import { READY_FUNCTIONS } from './readyFunctions.ts';
 
@@ -131,6 +132,14 @@ test('in park each stage is slow, lamp by lamp in its own colours, and quick aga
       .filter(({ mode: m }) => m !== null);
     expect(mode?.mode).toBe(Number(position));
   }
+});
+
+test.each([3, 8, 12, 24])('an arrow over %i columns runs 60 times a minute or faster', (columns) => {
+  expect(columns * sweepStepMs(columns) + 240 + 250).toBeLessThanOrEqual(1000);
+});
+test('an arrow over as many columns as a row may have is still a pattern', () => {
+  expect(sweepStepMs(64)).toBeGreaterThanOrEqual(10);
+  expect(sweepStepMs(3)).toBe(140);
 });
 
 test('what is laid follows later lamps: fog cancel takes white of heads that come after it', () => {

@@ -59,8 +59,8 @@
 
 <section class="sets" aria-label="Sets of lamps">
   <p class="quiet">
-    A function addresses a set whatever groups its lamps are in. A rule takes later lamps by itself; a fixed
-    list stays as it is.
+    A function addresses a set regardless of sync groups. A rule takes later lamps automatically; a fixed list
+    stays as it is.
   </p>
   <div class="row">
     <button
@@ -133,7 +133,7 @@
               >Add the selection</button
             >
             <button class="link" disabled={chosen.length === 0} onclick={() => byHand(set, false)}
-              >Leave out the selection</button
+              >Exclude the selection</button
             >
             {#if set.rule === null}
               {@const rule = ruleLike(editor.build, set.modules)}
