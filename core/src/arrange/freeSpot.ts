@@ -2,15 +2,13 @@ import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { convexOf, overlapDepthM, type Convex } from '../geometry/overlap.ts';
 import { combine, length, sub, type Vec3 } from '../geometry/vec.ts';
-import { housingIn } from '../resolve/housing.ts';
+import { housingIn, TOUCH_M } from '../resolve/housing.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { footprint } from '../resolve/place.ts';
 import { zoneOf } from '../vehicle/vehicle.ts';
 import { addPlacement, mirrored, type NewPlacement } from './lamps.ts';
 
 const CLOSED: ReadonlySet<string> = new Set();
-/** Housings may touch, m. */
-const TOUCH_M = 0.001;
 /** Spots tried along each side of a zone, at most; and no nearer to each other than this, m. */
 const MOST_STEPS = 50;
 const LEAST_STEP_M = 0.005;

@@ -186,6 +186,19 @@ describe('each check fires on what it is for, and is silent when that is put rig
       newFunction('x', 'Rear white', 'light', during(condition), [white], { withoutMaster }),
       0,
     );
+  const redByGear = (condition: Condition): Build =>
+    addFunction(
+      car,
+      newFunction(
+        'x',
+        'Rear red',
+        'light',
+        during(condition),
+        [lightCue(groupTarget('rear'), 'red', 'steady')],
+        { withoutMaster: true },
+      ),
+      0,
+    );
   /** A key that takes all lamps from what lies below it. */
   const overBy = (build: Build): Build =>
     addFunction(
@@ -423,6 +436,12 @@ describe('each check fires on what it is for, and is silent when that is put rig
     // A key that turns it off the lamps ends the white, though the function stays on; so do two presses of two keys.
     ['endless-white', byGear(is('gear', 'reverse')), overBy(byGear(is('gear', 'reverse'))), /^Rear white/],
     ['endless-white', byGear(is('gear', 'reverse')), byTwoKeys(), /^Rear white/],
+    [
+      'endless-white',
+      redByGear(is('gear', 'reverse')),
+      redByGear(is('slide', '3')),
+      /^Rear red lights red that no action/,
+    ],
     // What a door brings on is ended by the door, by a timer or by hand; flashing, too.
     ['endless-white', flashedByHatch([]), flashedByHatch([SHUT_HATCH]), /^At the hatch lights lamps that no/],
     ['endless-white', flashedByHatch([]), flashedByHatch([], 600_000), /^At the hatch lights lamps that no/],

@@ -4,6 +4,9 @@ import type { OpenParts } from '../vehicle/vehicle.ts';
 import type { Lookup } from './lookup.ts';
 import { housingCorners, placeFixture, type PlacedFixture } from './place.ts';
 
+/** Housings may touch, and a tape measure is not finer than this, m. */
+export const TOUCH_M = 0.001;
+
 /** The housing of a placed fixture, as a box. */
 export function housingOf(placed: PlacedFixture): Convex {
   const axes = [placed.frame.aim, placed.frame.right, placed.frame.up];

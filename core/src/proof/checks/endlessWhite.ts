@@ -1,3 +1,5 @@
+import { COLOURS } from '../../words/colour.ts';
+import { listed } from '../../words/listed.ts';
 import { partInput, SHUT } from '../../design/inputs.ts';
 import type { ControlFunction } from '../../design/functions.ts';
 import type { Drive } from '../../resolve/channels.ts';
@@ -39,7 +41,22 @@ export const endlessWhite: ProofCheck = {
         held = d.without(held, layer);
         if (held === NONE) return [];
       }
-      const what = isWhite(fn) ? 'white' : 'lamps';
+      const colours = new Set(
+        subject.cells.flatMap(({ answers }) =>
+          answers.flatMap(({ drives }) =>
+            drives
+              .flat()
+              .filter(counts)
+              .map(({ colour }) => colour),
+          ),
+        ),
+      );
+      const what = isToldByColour(fn)
+        ? listed(
+            COLOURS.filter((c) => colours.has(c)),
+            'and',
+          )
+        : 'lamps';
       return [
         {
           about: fn.id,
@@ -55,7 +72,8 @@ export const endlessWhite: ProofCheck = {
 const isAsked = (fn: ControlFunction, { colour }: Drive): boolean =>
   fn.kind === 'light' || colour === 'white' || (fn.kind === 'warning' && (fn.mode ?? 0) === 0);
 
-const isWhite = ({ kind }: ControlFunction): boolean => kind !== 'warning';
+/** Told by its colours; of other warning any colour is as unwanted. */
+const isToldByColour = ({ kind }: ControlFunction): boolean => kind !== 'warning';
 
 function isOutside({ build }: ProofSubject): (drive: Drive) => boolean {
   const lookup = lookupOf(build);

@@ -8,7 +8,8 @@ import { lookupOf } from '../../resolve/lookup.ts';
 import { placeFixture } from '../../resolve/place.ts';
 import { motionOf, zoneOf } from '../../vehicle/vehicle.ts';
 import { keepOutFaults } from './keepOut.ts';
-import { LayoutSubject, TOUCH_M } from './subject.ts';
+import { TOUCH_M } from '../../resolve/housing.ts';
+import { LayoutSubject } from './subject.ts';
 
 describe('keep-outs', () => {
   const beforeGrille = (gapM: number) => {

@@ -1,8 +1,9 @@
+import { TOUCH_M } from '../../resolve/housing.ts';
 import { convexOf, overlapDepthM } from '../../geometry/overlap.ts';
 import { moveSolid } from '../../geometry/solid.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
 import type { Said } from '../judgement.ts';
-import { pointing, mmUp, TOUCH_M, type LayoutSubject, type StandingLamp } from './subject.ts';
+import { pointing, mmUp, type LayoutSubject, type StandingLamp } from './subject.ts';
 
 /** Lamps in a volume to be kept clear, with everything shut or with a part at a stop. */
 export function keepOutFaults(subject: LayoutSubject): Said[] {

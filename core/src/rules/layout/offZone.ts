@@ -1,8 +1,9 @@
+import { TOUCH_M } from '../../resolve/housing.ts';
 import { dot, sub, type Vec3 } from '../../geometry/vec.ts';
 import { footCorners } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
-import { mmUp, pointing, TOUCH_M, type LayoutSubject } from './subject.ts';
+import { mmUp, pointing, type LayoutSubject } from './subject.ts';
 
 /**
  * Lamps whose mounting face reaches over the edge of their zone as it stands there, rolled as it is: after a roll, a

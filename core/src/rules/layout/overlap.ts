@@ -1,7 +1,8 @@
+import { TOUCH_M } from '../../resolve/housing.ts';
 import { length, sub } from '../../geometry/vec.ts';
 import { overlapDepthM } from '../../geometry/overlap.ts';
 import type { Said } from '../judgement.ts';
-import { pointing, mmUp, TOUCH_M, type LayoutSubject } from './subject.ts';
+import { pointing, mmUp, type LayoutSubject } from './subject.ts';
 
 /** Lamps that stand in each other, whatever zones they are on. */
 export function overlapFaults(subject: LayoutSubject): Said[] {

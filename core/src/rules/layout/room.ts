@@ -1,6 +1,7 @@
+import { TOUCH_M } from '../../resolve/housing.ts';
 import { atLeast, atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
-import { mmDown, mmUp, pointing, TOUCH_M, type LayoutSubject } from './subject.ts';
+import { mmDown, mmUp, pointing, type LayoutSubject } from './subject.ts';
 
 /** Lamps that need more depth behind their zone than is free, or stand out of it further than they may. */
 export const roomFaults = (subject: LayoutSubject): Said[] =>

@@ -7,9 +7,6 @@ import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
 import type { Trouble } from '../judgement.ts';
 
-/** Housings may touch, and a tape measure is not finer than this, m. */
-export const TOUCH_M = 0.001;
-
 /** A lamp where it stands. */
 export interface StandingLamp {
   readonly p: Placement;
