@@ -10,16 +10,16 @@ describe.each(Object.entries(DRIVEN))('the demo builds of %s', (schema, builds) 
 
   test.each(Object.entries(builds))('%s drives the same in every old state', (name, states) => {
     const build = readBuild(documents[name]);
+    // Before functions a stage was told by its number.
     const now = Object.fromEntries(
-      STAGE_IDS.flatMap((on, stage) =>
-        !build.controls.functions.some(({ id }) => id === on)
-          ? []
-          : (['day', 'night'] as const).map((ambient) => [
-              `${stage} ${ambient}`,
-              digestOf(drivenIn(build, { on: [on], ambient })),
-            ]),
-      ),
+      Object.keys(states).map((key) => {
+        const [on = '', ambient] = key.split(' ');
+        const id = STAGE_IDS[Number(on)] ?? on;
+        return [key, digestOf(drivenIn(build, { on: [id], ambient: ambient === 'night' ? 'night' : 'day' }))];
+      }),
     );
+    const stages = STAGE_IDS.filter((id) => build.controls.functions.some((fn) => fn.id === id));
+    expect(Object.keys(now).length).toBeGreaterThanOrEqual(2 * stages.length);
     expect(now).toEqual(states);
   });
 });
