@@ -137,11 +137,17 @@ test('one lamp is repeated along its zone; several are brought to one height', a
   await inspector(page).getByRole('button', { name: 'Equal spacing' }).click();
   await inspector(page).getByRole('button', { name: 'Same height' }).click();
   await saved(page).waitFor();
-  // Two at one place stand in each other, and it is said at once.
-  await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
-  await page.getByRole('button', { name: 'Place one' }).click();
-  await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
-  await page.getByRole('button', { name: 'Place one' }).click();
+  // Two for one place stand side by side; moved onto each other, they overlap, and it is said at once.
+  for (let i = 0; i < 2; i++) {
+    await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
+    await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Grille' });
+    await page.getByRole('button', { name: 'Place one' }).click();
+  }
+  const across = inspector(page).getByLabel('Across, mm');
+  await expect(across).not.toHaveValue('0');
+  await expect(findings(page)).not.toContainText(/stand in each other/);
+  await across.fill('0');
+  await across.press('Enter');
   await expect(findings(page)).toContainText(/stand in each other by \d+ mm/);
 });
 
