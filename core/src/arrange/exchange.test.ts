@@ -102,6 +102,15 @@ describe('another zone', () => {
   });
 });
 
+test('a lamp, a fixture or a zone that is gone is told, and nothing changes', () => {
+  const build = head();
+  const to = { fixtureId: 'perimeter-head-1', zoneId: 'grille' };
+  expect(exchangeMisfit(build, 'ghost', to)).toBe('the lamp no longer exists');
+  expect(exchangeMisfit(build, 'a', { ...to, fixtureId: 'ghost' })).toBe('the fixture no longer exists');
+  expect(exchangeMisfit(build, 'a', { ...to, zoneId: 'ghost' })).toBe('the zone no longer exists');
+  expect(exchanged(build, 'a', { ...to, zoneId: 'ghost' })).toBe(build);
+});
+
 test('any lamp of the demo builds, any fixture, any zone: what comes reads back, and no other lamp is touched', () => {
   fc.assert(
     fc.property(fc.constantFrom(...DEMO_BUILDS), fc.nat(), fc.nat(), fc.nat(), (name, i, j, k) => {

@@ -27,8 +27,10 @@ export function exchangeMisfit(build: Build, placementId: string, to: Exchange):
   if (p === undefined) return 'the lamp no longer exists';
   if (p.status === 'kept' && (to.fixtureId !== p.fixtureId || to.zoneId !== p.zoneId))
     return 'it is kept in place; change where it comes from first';
-  const fixture = lookup.fixture(to.fixtureId);
-  const zone = zoneOf(lookup.vehicle, to.zoneId);
+  const fixture = lookup.fixtures.find(({ id }) => id === to.fixtureId);
+  if (fixture === undefined) return 'the fixture no longer exists';
+  const zone = lookup.vehicle.zones.find(({ id }) => id === to.zoneId);
+  if (zone === undefined) return 'the zone no longer exists';
   const partner = p.partnerId === null ? null : zoneOf(lookup.vehicle, zone.mirrorId);
   for (const on of partner === null ? [zone] : [zone, partner])
     if (rollToFit(fixture, on) === null) return `${fixture.name} does not fit on ${on.name}`;

@@ -6,7 +6,7 @@ import { showingOf, type Claim } from './showing.ts';
 /**
  * How many outputs the lamps of a build need: one for all channels that every function lights, takes and forbids alike, by day and
  * at night. A colour that no function shows needs none on a module that shows another; a module that nothing lights yet needs one
- * for each colour that is not disabled. Fuses and currents are not looked at.
+ * for each colour that is not disabled, and so does one that is planned. Fuses and currents are not looked at.
  */
 export function outputsNeeded(build: Build): number {
   const showing = showingOf(build);
@@ -35,7 +35,13 @@ export function outputsNeeded(build: Build): number {
     );
     for (const output of mine.size > 0 ? mine : open.map((colour) => `${key} ${colour}`)) needed.add(output);
   }
-  return needed.size;
+  // What is left for later is wired for.
+  const planned = build.placements
+    .filter(({ status }) => status === 'planned')
+    .flatMap(({ modules }) => modules)
+    .filter(({ insert }) => insert !== 'blank')
+    .reduce((n, { colours, disabled }) => n + colours.filter((c) => !disabled.includes(c)).length, 0);
+  return needed.size + planned;
 }
 
 /** What an output has to do for a claim: its times and their clock, and how brightly. */

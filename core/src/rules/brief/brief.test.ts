@@ -117,6 +117,7 @@ describe('what the agency asks for', () => {
     expect(used(keyed)).toBe(2);
     const white = setColour(lit, ref('grille'), 2, 'white');
     expect(used(white)).toBe(1);
+    expect(used(changePlacement(white, 'grille', { status: 'planned' }))).toBe(1 + 2);
     const two = setColour(lamp, [{ placementId: 'a', moduleId: 'm1' }], 2, 'white');
     const spare = (outputs: number): Wish => ({ kind: 'spare-outputs', ...base, outputs, spare: 4 });
     expect(wish(two, spare(6))).toEqual([]);

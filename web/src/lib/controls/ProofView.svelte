@@ -114,6 +114,7 @@
                     <button
                       class="plain"
                       aria-label="Disable there: {finding.sentence}"
+                      disabled={editor.isProvedSoon}
                       onclick={() => disable(finding)}>Disable there</button
                     >
                   </div>

@@ -15,8 +15,14 @@
     readonly zoneId: string;
   } | null>(null);
 
+  /** What was chosen for this lamp, as long as undo or another body has not taken it away. */
+  const isThere = $derived(
+    chosen?.of === placement.id &&
+      editor.lookup.fixtures.some(({ id }) => id === chosen?.fixtureId) &&
+      editor.vehicle.zones.some(({ id }) => id === chosen?.zoneId),
+  );
   const now = $derived(
-    chosen?.of === placement.id
+    isThere && chosen !== null
       ? chosen
       : { of: placement.id, fixtureId: placement.fixtureId, zoneId: placement.zoneId },
   );

@@ -9,10 +9,13 @@ export interface DrawnZone {
   readonly view: View;
 }
 
-/** The zones below a point of the window, the uppermost first; lamps that lie on them are looked through. */
-export const zonesBelow = ({ vehicle }: Editor, clientX: number, clientY: number): DrawnZone[] =>
-  document.elementsFromPoint(clientX, clientY).flatMap((element) => {
+/** The zones below a point of the window, the uppermost first. Lamps are looked through, a panel over the sheet is not. */
+export function zonesBelow({ vehicle }: Editor, clientX: number, clientY: number): DrawnZone[] {
+  const elements = document.elementsFromPoint(clientX, clientY);
+  const covers = elements.findIndex((element) => element.closest('svg') === null);
+  return elements.slice(0, covers < 0 ? undefined : covers).flatMap((element) => {
     const id = element.getAttribute('data-zone');
     const view = VIEWS.find((v) => v === element.getAttribute('data-view'));
     return id === null || view === undefined ? [] : [{ zone: zoneOf(vehicle, id), view }];
   });
+}
