@@ -126,6 +126,7 @@ function setupFor(lookup: Lookup, p: Placement, fixture: Fixture, id: string, pl
     phase: 'A',
     order: place + 1,
     offsetMs: 0,
+    lens: null,
     ...like,
     id,
     insert: fixture.slotted ? (like?.insert ?? 'warning') : 'warning',

@@ -7,6 +7,8 @@ import { stateWith } from '../state/state.ts';
 import { CATALOGUE } from '../fixture/catalogue/catalogue.ts';
 import { checkBuild } from '../rules/check.ts';
 import { readBuild } from '../rules/document.ts';
+import { permittedColours } from '../rules/permittedColours.ts';
+import type { Service } from '../words/service.ts';
 import { emptyBuild, put, type At, stageId } from '../../test/reference/places.ts';
 import { demoPack } from '../../test/reference/demo.ts';
 import { joinPlace, PLACES } from './joinPlace.ts';
@@ -67,7 +69,8 @@ describe('a lamp just placed', () => {
   test('takes the colours of its side, as far as it has them', () => {
     const coloured = (colour: 'blue' | 'green', side: number): Build => {
       const first = place(emptyBuild(), 'a', { zone: 'grille', uM: 0.2 * side });
-      return setColour(first, [{ placementId: 'a', moduleId: 'm1' }], 1, colour);
+      const one = [{ placementId: 'a', moduleId: 'm1' }];
+      return setColour(setColour(first, one, 2, null), one, 1, colour);
     };
     const left = (b: Build, id: string) => lamp(b, id).modules[0]?.colours;
     const own = left(place(emptyBuild(), 'b', { zone: 'front-bumper', uM: 0.3 }), 'b');
@@ -80,6 +83,31 @@ describe('a lamp just placed', () => {
         left(place(coloured('green', side), 'b', { zone: 'front-bumper', uM: 0.3 * side }), 'b'),
       ).toEqual(own);
     }
+  });
+
+  test.each<[Service, At, readonly string[]]>([
+    ['police', { zone: 'grille' }, ['red', 'blue']],
+    ['fire', { zone: 'grille', fixture: 'perimeter-head-3' }, ['red', 'white', 'amber']],
+    ['road-work', { zone: 'grille' }, ['amber', 'white']],
+    ['road-work', { zone: 'rear-bumper', fixture: 'perimeter-head-1' }, ['amber']],
+  ])('%s, first of all lamps: in the colours of its service', (service, at, colours) => {
+    const build = place({ ...emptyBuild(), service }, 'a', at);
+    expect(lamp(build, 'a').modules.map((m) => m.colours)).toEqual([colours]);
+    expect(() => readBuild({ ...build })).not.toThrow();
+  });
+
+  test('no colour that a pack forbids to where it looks, whatever the service', () => {
+    const fire: Build = { ...emptyBuild(), service: 'fire', rulePacks: [demoPack()] };
+    const mayShow = permittedColours(fire);
+    const coloursAt = (zone: string): readonly string[] => {
+      const build = joinPlace(put(fire, 'a', { zone, fixture: 'perimeter-head-3' }), ['a'], [], mayShow);
+      return lamp(build, 'a').modules[0]?.colours ?? [];
+    };
+    expect(mayShow('rear', 'white')).toBe(false);
+    expect(mayShow('front', 'white')).toBe(true);
+    expect(coloursAt('grille')).toContain('white');
+    expect(coloursAt('rear-bumper')).not.toContain('white');
+    expect(coloursAt('rear-bumper').length).toBeGreaterThan(0);
   });
 
   test('whatever is placed beside whatever, the build can be stored', () => {
@@ -148,7 +176,7 @@ describe('a lamp just placed', () => {
 });
 
 describe('starting stages', () => {
-  test.each(STARTS.filter((s) => s !== 'none'))(
+  test.each(STARTS.filter((s) => s !== 'none' && s !== 'one-key'))(
     '%s: four groups, and lamps placed light as it says',
     (start) => {
       const begun = withStartingStages({ ...emptyBuild(), rulePacks: [demoPack()] }, start);
@@ -163,9 +191,15 @@ describe('starting stages', () => {
       );
       expect(lit).toEqual(
         start === 'by-colour'
-          ? [['f2'], ['f1', 'r1'], ['f1', 'f2', 'r1']]
-          : [['r1'], ['f1', 'r1'], ['f1', 'f2', 'r1']],
+          ? [
+              ['f2', 'r2'],
+              ['f1', 'r1'],
+              ['f1', 'f2', 'r1', 'r2'],
+            ]
+          : [['r1'], ['f1', 'r1'], ['f1', 'f2', 'r1', 'r2']],
       );
+      // All keep one step.
+      expect(new Set(drivenIn(two, stateWith({ on: [stageId(3)] })).map((d) => d.clockId)).size).toBe(1);
       // The groups are used as they are: no other is made, and no cue is added.
       expect(both.timing).toEqual(begun.timing);
     },

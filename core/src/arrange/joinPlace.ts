@@ -4,7 +4,7 @@ import type { Build } from '../design/schema.ts';
 import { nightLevelOf, setCue } from '../design/controlEdits.ts';
 import { functionAt, readOn, shownBy, type On } from '../design/controls.ts';
 import { groupTarget, lightCue, MOST_CUES, sameTarget } from '../design/functions.ts';
-import { addGroup } from '../design/timingEdits.ts';
+import { addGroupInStep } from '../design/timingEdits.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
 import { length, sub, type Vec3 } from '../geometry/vec.ts';
 import { isWarning } from '../resolve/channels.ts';
@@ -12,7 +12,10 @@ import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import { placeFixture, placeModules } from '../resolve/place.ts';
 import type { Phase } from '../timing/pattern.ts';
 import type { MountZone } from '../vehicle/types.ts';
+import { bearingOf } from '../geometry/direction.ts';
 import type { Colour } from '../words/colour.ts';
+import { facesAt, type Face } from '../words/face.ts';
+import { firstColours, type MayShow } from './firstColours.ts';
 
 /** The places of a vehicle whose lamps usually work together. */
 export const PLACES = ['front', 'sides', 'rear', 'upper'] as const;
@@ -51,13 +54,15 @@ interface Standing {
   readonly groupId: string | null;
   readonly phase: Phase;
   readonly colours: readonly Colour[];
+  /** Where it looks. */
+  readonly faces: readonly Face[];
 }
 
 function standing(build: Build, lookup: Lookup): Standing[] {
   return build.placements.flatMap((p) => {
     if (p.status === 'removed' || !isWarning(lookup.fixture(p.fixtureId))) return [];
     const { zone } = placeFixture(lookup, p, SHUT);
-    return placeModules(lookup, p, SHUT).flatMap(({ module, centre }) => {
+    return placeModules(lookup, p, SHUT).flatMap(({ module, centre, frame }) => {
       const setup = p.modules.find((m) => m.id === module.id);
       return setup === undefined
         ? []
@@ -69,6 +74,7 @@ function standing(build: Build, lookup: Lookup): Standing[] {
               at: centre,
               zoneId: p.zoneId,
               place: placeOf(zone),
+              faces: facesAt(bearingOf(frame.aim).bearingDeg),
             },
           ];
     });
@@ -90,10 +96,16 @@ function mostOften<T>(values: readonly T[]): T | undefined {
 
 /**
  * Lamps just placed join those of their place: the group their neighbours are in, or that of the front, the sides, the
- * rear or the roof, made when there is none. They take the colours of their side, answer their mirror image, and light
- * in what is looked at. Lamps that light up a scene, and factory lamps, stay by themselves.
+ * rear or the roof, made when there is none. They take the colours of their side, else those usual for the service, answer
+ * their mirror image, and light in what is looked at. Lamps that light up a scene, and factory lamps, stay by themselves.
+ * @param mayShow - what the packs of the build permit
  */
-export function joinPlace(build: Build, placementIds: readonly string[], on: readonly On[]): Build {
+export function joinPlace(
+  build: Build,
+  placementIds: readonly string[],
+  on: readonly On[],
+  mayShow: MayShow = () => true,
+): Build {
   const lookup = lookupOf(build);
   const all = standing(build, lookup);
   const isNew = new Set(placementIds);
@@ -108,13 +120,15 @@ export function joinPlace(build: Build, placementIds: readonly string[], on: rea
     if (group === null) return now;
     const { build: grouped, groupId } = group;
     const { outputs, colourSlots } = lookup.fixture(p.fixtureId);
-    const offered = new Set(coloursOffered(outputs));
+    const offered = coloursOffered(outputs);
+    const usual = (m: Standing): Colour[] =>
+      firstColours(build.service, { offered, slots: colourSlots, faces: m.faces, mayShow });
     const joined = mine.reduce(
       (b, m) =>
         changeModules(b, [{ placementId: id, moduleId: m.moduleId }], {
           groupId,
           phase: phaseFor(m, others),
-          colours: coloursFor(m, others, offered).slice(0, colourSlots),
+          colours: coloursBeside(m, others, offered)?.slice(0, colourSlots) ?? usual(m),
         }),
       grouped,
     );
@@ -142,7 +156,7 @@ function inGroup(
     (id) => !taken.has(id),
   );
   if (groupId === undefined) throw new RangeError(`no id is free for the group '${place}'`);
-  return { build: addGroup(build, { id: groupId, name: placeName[place] }), groupId };
+  return { build: addGroupInStep(build, { id: groupId, name: placeName[place] }), groupId };
 }
 
 /** A on the left and B on the right, or the other way round where its mirror image says so. */
@@ -160,20 +174,24 @@ function phaseFor({ at, phase, place }: Standing, others: readonly Standing[]): 
 /** Says who commands, and is no colour of a side. */
 const OF_COMMAND: Colour = 'green';
 
-/** The colours of the nearest module on its side, as far as the fixture has them; else what it has. */
-function coloursFor(m: Standing, others: readonly Standing[], offered: ReadonlySet<Colour>): Colour[] {
+/** The colours of the nearest module on its side, as far as the fixture has them; null where none goes before. */
+function coloursBeside(
+  m: Standing,
+  others: readonly Standing[],
+  offered: readonly Colour[],
+): Colour[] | null {
   const nearest = others
     .filter(
       (o) =>
         sideOf(o.at) === sideOf(m.at) &&
-        o.colours.slice(0, 1).every((c) => c !== OF_COMMAND && offered.has(c)),
+        o.colours.slice(0, 1).every((c) => c !== OF_COMMAND && offered.includes(c)),
     )
     .toSorted(
       (a, b) =>
         Number(b.place === m.place) - Number(a.place === m.place) ||
         length(sub(a.at, m.at)) - length(sub(b.at, m.at)),
     )[0];
-  return (nearest ?? m).colours.filter((c) => offered.has(c));
+  return nearest?.colours.filter((c) => offered.includes(c)) ?? null;
 }
 
 /** A group lights in a warning function, as most others there; Off stays dark. */

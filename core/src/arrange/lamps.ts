@@ -96,6 +96,7 @@ export function addPlacement(
     poleM: 0,
     aims: [],
     heights: [],
+    notes: '',
     text: '',
     stopsFor:
       fixture.kind === 'factory'
@@ -109,6 +110,7 @@ export function addPlacement(
       order: i + 1,
       offsetMs: 0,
       insert: 'warning',
+      lens: null,
       disabled: [],
     })),
   };

@@ -1,13 +1,14 @@
 import type { Build } from '../design/schema.ts';
 import { setCue, withControls } from '../design/controlEdits.ts';
-import { groupTarget, lightCue } from '../design/functions.ts';
-import { addGroup } from '../design/timingEdits.ts';
+import { groupTarget, lightCue, newFunction } from '../design/functions.ts';
+import { button } from './panelEdits.ts';
+import { addGroupInStep } from '../design/timingEdits.ts';
 import type { StageId } from '../design/usualControls.ts';
 import type { Slot } from '../timing/span.ts';
 import { placeName, PLACES, type Place } from './joinPlace.ts';
 
 /** What the stages of a new build begin with. */
-export const STARTS = ['rear-all-white', 'by-colour', 'none'] as const;
+export const STARTS = ['rear-all-white', 'by-colour', 'one-key', 'none'] as const;
 export type Start = (typeof STARTS)[number];
 
 export const startText: Readonly<Record<Start, { readonly name: string; readonly what: string }>> = {
@@ -19,6 +20,10 @@ export const startText: Readonly<Record<Start, { readonly name: string; readonly
     name: 'By colour',
     what: 'Stage 1 shows the second colour of each lamp, stage 2 the first, stage 3 both.',
   },
+  'one-key': {
+    name: 'No stages, one key',
+    what: 'One key lights every lamp, as on a works truck. There are no stages.',
+  },
   none: { name: 'None', what: 'Groups are made as lamps are placed, and light in the stage looked at.' },
 };
 
@@ -27,7 +32,9 @@ type Shows = readonly [Place, string, Slot];
 
 const all = (patternId: string, slot: Slot = 1): Shows[] => PLACES.map((place) => [place, patternId, slot]);
 
-const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageId, readonly Shows[]])[]>> = {
+const SHOWN: Readonly<
+  Record<Exclude<Start, 'none' | 'one-key'>, readonly (readonly [StageId, readonly Shows[]])[]>
+> = {
   'rear-all-white': [
     ['stage-1', [['rear', 'single', 1]]],
     ['stage-2', all('double')],
@@ -40,12 +47,41 @@ const SHOWN: Readonly<Record<Exclude<Start, 'none'>, readonly (readonly [StageId
   ],
 };
 
+/** The key that lights everything, and what it lights. */
+const ONE_KEY = 'key-warning';
+
+/** One function in place of all stages, switched by a key in place of the slide. */
+function withOneKey(build: Build): Build {
+  const warning = newFunction(
+    'warning',
+    'Warning',
+    'warning',
+    {
+      way: 'latched',
+      sets: [],
+      clears: [],
+      toggles: [{ kind: 'press', control: ONE_KEY, press: 'short' }],
+      timeoutMs: 0,
+    },
+    all('double').map(([place, patternId, slot]) => lightCue(groupTarget(place), slot, patternId)),
+    { mode: 1 },
+  );
+  return withControls(build, {
+    functions: [warning],
+    panels: build.controls.panels.map((panel) => ({
+      ...panel,
+      controls: [button(ONE_KEY, warning.label, { page: 1, column: 1, row: 1 }, warning.id)],
+    })),
+  });
+}
+
 /** Groups for the front, the sides, the rear and the roof, and what each shows in each stage while the ignition is on. */
 export function withStartingStages(build: Build, start: Start): Build {
   // Nothing is to burn on with the key off, unless somebody says so.
   const asked = withControls(build, { enabledBy: { kind: 'is', input: 'ignition', values: ['on'] } });
   if (start === 'none') return asked;
-  const grouped = PLACES.reduce((b, id) => addGroup(b, { id, name: placeName[id] }), asked);
+  const grouped = PLACES.reduce((b, id) => addGroupInStep(b, { id, name: placeName[id] }), asked);
+  if (start === 'one-key') return withOneKey(grouped);
   return SHOWN[start].reduce(
     (b, [stage, shows]) =>
       shows.reduce(

@@ -45,6 +45,7 @@ export function changeBodyType(build: Build, bodyType: string): Build {
     solids: build.vehicle.solids,
     keepOuts: build.vehicle.keepOuts,
     reflectors: build.vehicle.reflectors,
+    equipment: build.vehicle.equipment,
   });
 }
 
@@ -79,7 +80,7 @@ function dimensionsFor(
   );
 }
 
-type OwnList = 'zones' | 'solids' | 'keepOuts' | 'reflectors';
+type OwnList = 'zones' | 'solids' | 'keepOuts' | 'reflectors' | 'equipment';
 
 /** Adds parts of one's own to the vehicle. */
 export const addOwn = <K extends OwnList>(build: Build, list: K, items: VehicleSpec[K]): Build =>

@@ -94,7 +94,16 @@ export const Cue = z.discriminatedUnion('show', [LightCue, DarkCue], {
 export type Cue = z.infer<typeof Cue>;
 
 /** What a function is for, by which it is ranked and dimmed. */
-export const FUNCTION_KINDS = ['stage', 'warning', 'light', 'signal', 'cut', 'dim', 'load'] as const;
+export const FUNCTION_KINDS = [
+  'stage',
+  'warning',
+  'light',
+  'signal',
+  'cut',
+  'dim',
+  'load',
+  'condition',
+] as const;
 export const FunctionKind = z.enum(FUNCTION_KINDS, { error: `must be one of ${FUNCTION_KINDS.join(', ')}` });
 export type FunctionKind = z.infer<typeof FunctionKind>;
 

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { EMPTY_BRIEF } from './brief.ts';
-import { vehicleFromVersion1 } from '../vehicle/migrate.ts';
-import { EMPTY_SURVEY } from '../vehicle/spec.ts';
+import { vehicleFromVersion1, vehicleFromVersion2 } from '../vehicle/migrate.ts';
 import { OWN_CLOCK } from '../timing/step.ts';
 import { LONGEST_LABEL } from './functions.ts';
 import { STAGE_IDS, usualControls } from './usualControls.ts';
@@ -30,7 +29,8 @@ export function migrate(data: unknown, version: number): unknown {
   const tenth = version < 10 ? fromVersion9(ninth) : ninth;
   const eleventh = version < 11 ? fromVersion10(tenth) : tenth;
   const twelfth = version < 12 ? fromVersion11(eleventh) : eleventh;
-  return version < 13 ? fromVersion12(twelfth) : twelfth;
+  const thirteenth = version < 13 ? fromVersion12(twelfth) : twelfth;
+  return version < 14 ? fromVersion13(thirteenth) : thirteenth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -51,7 +51,7 @@ function fromVersion1(data: unknown): unknown {
       solids: [],
       keepOuts: [],
       mesh: null,
-      survey: EMPTY_SURVEY,
+      survey: { mayTie: {}, glass: {}, singleWall: {}, notes: '' },
     },
     placements: listOf(build.placements).map((p) => ({
       ...p,
@@ -270,6 +270,21 @@ function fromVersion12(data: unknown): unknown {
       ...controls,
       sets: eachOf(controls.sets, (set) => ({ ...set, rule: null, without: [] })),
     },
+  };
+}
+
+/** Version 14 brought notes on lamps, lenses by module, equipment, and lamps and keep-outs found otherwise. */
+function fromVersion13(data: unknown): unknown {
+  const build = objectOf(data);
+  return {
+    ...build,
+    schemaVersion: 14,
+    vehicle: vehicleFromVersion2(build.vehicle),
+    placements: eachOf(build.placements, (p) => ({
+      ...p,
+      notes: '',
+      modules: eachOf(p.modules, (m) => ({ ...m, lens: null })),
+    })),
   };
 }
 

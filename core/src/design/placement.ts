@@ -4,9 +4,13 @@ import { Phase } from '../timing/pattern.ts';
 import { FIXINGS } from '../vehicle/types.ts';
 import { BoardText } from '../words/boardText.ts';
 import { Colour } from '../words/colour.ts';
-import { Id, Name } from '../words/names.ts';
+import { Id, Name, Remark } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { OffsetMs } from './timing.ts';
+
+/** By colour: the share of its light that a lens passes; all of it where none is said. */
+export const LensByColour = z.partialRecord(Colour, within(0, 1));
+export type LensByColour = z.infer<typeof LensByColour>;
 
 /** How one module of a placement is coloured and timed. */
 export const ModuleSetup = z.strictObject({
@@ -22,6 +26,8 @@ export const ModuleSetup = z.strictObject({
   order: z.int().min(1).max(64),
   /** It shows its line of the pattern so much later than its group, ms. */
   offsetMs: OffsetMs,
+  /** What its own lens passes of a colour; null takes the lamp's lens. */
+  lens: LensByColour.nullable(),
   /** What its slot is built with, on a bar of slots; a warning module elsewhere. */
   insert: InsertId,
 });
@@ -64,7 +70,7 @@ export const Placement = z.strictObject({
   /** Share of light its lens or cover passes. */
   lensTransmission: within(0, 1),
   /** What its lens passes of a colour besides, where a coloured or smoked cover treats colours unlike. */
-  lensByColour: z.partialRecord(Colour, within(0, 1)),
+  lensByColour: LensByColour,
   /** How its flange is finished. */
   finish: z.enum(FINISHES, { error: `must be one of ${FINISHES.join(', ')}` }),
   /** Its mirrored partner on the other side. */
@@ -83,5 +89,11 @@ export const Placement = z.strictObject({
   /** Other heights its pole can be raised to. */
   heights: z.array(Height).max(MOST_AIMS, `must be at most ${MOST_AIMS} heights`),
   modules: z.array(ModuleSetup).min(1).max(64),
+  /** For whoever fits it: chosen because, mind the wiring behind. */
+  notes: Remark,
 });
 export type Placement = z.infer<typeof Placement>;
+
+/** The share of a colour's light that the lens before a module passes. */
+export const lensPasses = (p: Placement, m: ModuleSetup, colour: Colour): number =>
+  (m.lens ?? p.lensByColour)[colour] ?? 1;

@@ -12,9 +12,17 @@ const withTiming = (build: Build, timing: Partial<Build['timing']>): Build => ({
   timing: { ...build.timing, ...timing },
 });
 
-/** Adds a sync group with a clock of its own. */
-export const addGroup = (build: Build, { id, name }: Pick<Group, 'id' | 'name'>): Build =>
-  withTiming(build, { groups: [...build.timing.groups, { id, name, ...OWN_CLOCK }] });
+/** Adds a sync group, with a clock of its own unless it is said which it follows. */
+export const addGroup = (
+  build: Build,
+  { id, name, followsId = null }: Pick<Group, 'id' | 'name'> & Partial<Pick<Group, 'followsId'>>,
+): Build => withTiming(build, { groups: [...build.timing.groups, { id, name, ...OWN_CLOCK, followsId }] });
+
+/** Adds a sync group on the clock of those that are there: that of the first; the first of all has its own. */
+export function addGroupInStep(build: Build, group: Pick<Group, 'id' | 'name'>): Build {
+  const [first] = build.timing.groups;
+  return addGroup(build, { ...group, followsId: first === undefined ? null : (first.followsId ?? first.id) });
+}
 
 /** Changes a group; a clock it cannot follow, or a speed at which its patterns do not run, changes nothing. */
 export function changeGroup(build: Build, groupId: string, patch: Partial<Omit<Group, 'id'>>): Build {

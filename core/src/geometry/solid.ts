@@ -159,3 +159,21 @@ export function mirrorSolid(s: Solid): Solid {
     planes: s.planes.map(({ n, d }) => ({ n: mirrorY(n), d })),
   };
 }
+
+/** The least box along the axes about some solids, m. */
+export interface Bounds {
+  readonly low: Vec3;
+  readonly high: Vec3;
+}
+
+/** The box about some solids; null about none. */
+export function boundsOf(solids: readonly Solid[]): Bounds | null {
+  const all = solids.flatMap((solid) => solid.vertices);
+  if (all.length === 0) return null;
+  const pick = (of: (...v: number[]) => number): Vec3 => [
+    of(...all.map((p) => p[0])),
+    of(...all.map((p) => p[1])),
+    of(...all.map((p) => p[2])),
+  ];
+  return { low: pick(Math.min), high: pick(Math.max) };
+}

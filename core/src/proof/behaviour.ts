@@ -2,6 +2,7 @@ import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import type { Condition } from '../design/condition.ts';
 import { readOn, shownBy, type On } from '../design/controls.ts';
 import { targetKey, type Target } from '../design/functions.ts';
+import { lensPasses } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
 import { membersOf } from '../resolve/setMembers.ts';
@@ -131,7 +132,7 @@ export class BehaviourJudge {
     if (p === undefined || setup === undefined) return 0;
     const lookup = lookupOf(this.#build);
     const full = lookup.outputs(lookup.fixture(p.fixtureId), setup)[drive.colour]?.peakCd ?? 0;
-    const lens = p.lensByColour[drive.colour] ?? 1;
+    const lens = lensPasses(p, setup, drive.colour);
     return full * lens === 0 ? 0 : highestCd(drive) / (full * lens);
   }
 

@@ -4,7 +4,8 @@ import type { Drive } from '../resolve/channels.ts';
 import type { Showing } from '../resolve/showing.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
-import { NONE, OverBudget, type Diagram } from './diagrams.ts';
+import { OverBudget } from './cannotTell.ts';
+import { NONE, type Diagram } from './diagrams.ts';
 import type { SymbolicProgram } from './symbolic.ts';
 
 /** What the modules of a cell show, and when. */

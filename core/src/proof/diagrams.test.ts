@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Diagrams, EVERY, NONE, OverBudget, type Diagram } from './diagrams.ts';
+import { OverBudget } from './cannotTell.ts';
+import { Diagrams, EVERY, NONE, type Diagram } from './diagrams.ts';
 
 /** A formula over a few variables, with what it says of an assignment: the plain twin. */
 interface Formula {

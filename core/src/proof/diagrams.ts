@@ -1,3 +1,5 @@
+import { OverBudget } from './cannotTell.ts';
+
 /**
  * A set of assignments to boolean variables, as a node of a reduced ordered binary decision diagram (Bryant 1986): equal
  * sets are equal numbers as long as their package lives.
@@ -7,14 +9,6 @@ export type Diagram = number;
 /** No assignment, and every assignment. */
 export const NONE: Diagram = 0;
 export const EVERY: Diagram = 1;
-
-/** A question that needs more room or time than it may have: it is not answered. */
-export class OverBudget extends Error {
-  constructor(what: string) {
-    super(what);
-    this.name = 'OverBudget';
-  }
-}
 
 /** A change of variables that keeps their order, for `rename`. */
 export interface Renaming {
@@ -267,6 +261,13 @@ export class Diagrams {
       node = this.high(node);
     }
     return out;
+  }
+
+  /** Whether an assignment is in a set. @param isTrue - the variables that are true in it */
+  holdsAt(f: Diagram, isTrue: ReadonlySet<number>): boolean {
+    let node = f;
+    while (node > EVERY) node = isTrue.has(this.levelOf(node)) ? this.high(node) : this.low(node);
+    return node === EVERY;
   }
 
   /** The one assignment to some variables in which just these are true. */

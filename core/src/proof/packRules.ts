@@ -2,7 +2,7 @@ import type { Condition } from '../design/condition.ts';
 import type { RuleOutcome } from '../rules/finding.ts';
 import type { AskedRule } from '../rules/registry.ts';
 import { askedRule, askedWish, type Asked } from './asked.ts';
-import { OverBudget } from './diagrams.ts';
+import { CannotTell } from './cannotTell.ts';
 import { Poses } from './poses.ts';
 import { RuleSearch } from './ruleSearch.ts';
 import type { Known, RuleTrouble } from './ruleTrouble.ts';
@@ -76,7 +76,7 @@ function* proofOf(
       },
     };
   } catch (problem) {
-    if (!(problem instanceof OverBudget)) throw problem;
+    if (!(problem instanceof CannotTell)) throw problem;
     const why = problem.message;
     return {
       troubles: [],

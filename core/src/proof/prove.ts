@@ -25,7 +25,7 @@ import { twoColours } from './checks/twoColours.ts';
 import { unasked } from './checks/unasked.ts';
 import { onlySignal } from './checks/onlySignal.ts';
 import { unstoppedFlasher } from './checks/unstoppedFlasher.ts';
-import { OverBudget } from './diagrams.ts';
+import { CannotTell } from './cannotTell.ts';
 import type { Found, ProofCheck } from './found.ts';
 import { ProofMemory } from './memory.ts';
 import { movesOf } from './poses.ts';
@@ -115,14 +115,14 @@ export function* proving(
     const head: Head = { ...CONTROLS_HEAD, ruleId: kind, kind, severity, clause };
     take(
       head,
-      withinBudget(() => check.find(subject)),
+      toldOf(() => check.find(subject)),
       check.alone ?? counts.whole,
     );
   }
   yield { done: of - 3, of, what: 'what takes an operator' };
   for (const { pack, rule } of asked) {
     subject = subject.renewed;
-    const found = withinBudget(() => foundByRule(subject, rule));
+    const found = toldOf(() => foundByRule(subject, rule));
     // These ask about some functions at a time.
     if (found !== null) take(ruleHead(pack, rule), found, true);
   }
@@ -130,7 +130,7 @@ export function* proving(
   for (const behaviour of subject.behaviours) {
     const head = headOf(build, asked, behaviour);
     subject = subject.renewed;
-    const outcome = withinBudget(() => outcomeOfBehaviour(subject, behaviour));
+    const outcome = toldOf(() => outcomeOfBehaviour(subject, behaviour));
     if (typeof outcome === 'string') {
       take(head, outcome, counts.whole);
       continue;
@@ -158,12 +158,12 @@ export function* proving(
   };
 }
 
-/** What a question comes to; why it cannot be told where it needs more than it may have. */
-function withinBudget<T>(ask: () => T): T | string {
+/** What a question comes to, or why it cannot be told. */
+function toldOf<T>(ask: () => T): T | string {
   try {
     return ask();
   } catch (problem) {
-    if (problem instanceof OverBudget) return problem.message;
+    if (problem instanceof CannotTell) return problem.message;
     throw problem;
   }
 }

@@ -1,24 +1,26 @@
-import { onsIn, type Programme, type ProgrammeEvent } from '../controls/programme.ts';
+import { onsIn, type ControlState, type Programme, type ProgrammeEvent } from '../controls/programme.ts';
 import { atRest, step } from '../controls/step.ts';
 import type { On } from '../design/controls.ts';
+import { NotReplayed } from './cannotTell.ts';
 
-/** A state that was reached: what is on there, what every input is, and the events that lead to it from rest. */
+/** A state that was reached: what is on there, and the events that lead to it from rest. */
 export interface RepresentativeState {
   /** Strongest first; each cycle with its number. */
   readonly on: readonly On[];
-  readonly values: ReadonlyMap<string, string>;
   readonly events: readonly ProgrammeEvent[];
+  /** All that the program remembers there. */
+  readonly state: ControlState;
 }
 
 /**
  * Plays events from rest, one by one, as the program takes them.
- * @throws {RangeError} one of them does not happen: whoever found the sequence is wrong
+ * @throws {NotReplayed} one of them does not happen: whoever found the sequence is wrong
  */
 export function replayed(programme: Programme, events: readonly ProgrammeEvent[]): RepresentativeState {
   const state = events.reduce((now, event) => {
     const next = step(programme, now, event);
-    if (next === null) throw new RangeError(`${JSON.stringify(event)} does not happen there`);
+    if (next === null) throw new NotReplayed(events);
     return next.state;
   }, atRest(programme));
-  return { on: onsIn(programme, state), values: state.values, events };
+  return { on: onsIn(programme, state), events, state };
 }

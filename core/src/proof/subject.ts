@@ -14,6 +14,7 @@ import { showingOf, type Showing, type Want } from '../resolve/showing.ts';
 import type { State } from '../state/state.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import { BehaviourJudge, behavioursIn, type Behaviour } from './behaviour.ts';
+import { NotReplayed } from './cannotTell.ts';
 import { cellsOf, type Cell, type CellAnswer } from './cells.ts';
 import type { Diagram, Diagrams } from './diagrams.ts';
 import { ProofMemory } from './memory.ts';
@@ -119,10 +120,14 @@ export class ProofSubject {
   /**
    * The nearest to rest of some states, played from rest.
    * @param of - what these are states of; the whole program when not said
+   * @throws {NotReplayed} it leads elsewhere: the search is wrong
    */
   nearest(states: Diagram, of: ReachableSet = this.whole): RepresentativeState | null {
     const nearest = of.nearest(states);
-    return nearest === null ? null : replayed(this.programme, nearest.events);
+    if (nearest === null) return null;
+    const where = replayed(this.programme, nearest.events);
+    if (!of.program.contains(states, where.state)) throw new NotReplayed(nearest.events);
+    return where;
   }
 
   /** The states of a program in which no timer runs. */
@@ -187,7 +192,7 @@ export class ProofSubject {
   }
 
   /** What is on, what stands open and the light around, in a state that was reached. */
-  stateAt({ on, values }: RepresentativeState): State {
+  stateAt({ on, state: { values } }: RepresentativeState): State {
     const open = [...values].flatMap(([id, value]) => {
       if (isLampInput(id)) return lampStop(id, value) ?? [];
       return id.startsWith(partInput('')) && value !== SHUT ? [value] : [];

@@ -1,11 +1,12 @@
 import type { Programme } from '../controls/programme.ts';
-import { isTimed } from '../controls/programme.ts';
+import { isTimed, type ControlState } from '../controls/programme.ts';
 import type { Condition } from '../design/condition.ts';
 import { readOn, type On } from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { SHUT } from '../design/inputs.ts';
-import { Diagrams, EVERY, NONE, OverBudget, type Diagram } from './diagrams.ts';
-import { ON, splitInParts, type Part, type Variable } from './parts.ts';
+import { OverBudget } from './cannotTell.ts';
+import { Diagrams, EVERY, NONE, type Diagram } from './diagrams.ts';
+import { ON, PHASES, splitInParts, type Part, type Variable } from './parts.ts';
 import { orderOf, type Bits, type Order } from './variables.ts';
 import { Wired } from './wired.ts';
 
@@ -157,6 +158,35 @@ export class SymbolicProgram {
     const bits = (variable.kind === 'input' ? this.order.inputs : this.order.functions)[variable.at];
     if (bits === undefined) throw new RangeError(`no bits of ${variable.kind} ${variable.at}`);
     return bits;
+  }
+
+  /** Whether a state that was played is one of some states. */
+  contains(states: Diagram, state: ControlState): boolean {
+    const isTrue = new Set(
+      this.parts.flatMap(({ variables }) =>
+        variables.flatMap((variable) => {
+          const value = this.#valueOf(variable, state);
+          return this.bitsOf(variable).levels.filter((_, bit) => ((value >> bit) & 1) === 1);
+        }),
+      ),
+    );
+    return this.diagrams.holdsAt(states, isTrue);
+  }
+
+  /** The number of a variable's value in a state that was played. */
+  #valueOf(variable: Variable, { values, memory, phases }: ControlState): number {
+    const { inputs, ranked } = this.programme;
+    const fn = ranked[variable.at];
+    switch (variable.kind) {
+      case 'input': {
+        const input = inputs[variable.at];
+        return input?.values.indexOf(values.get(input.id) ?? '') ?? -1;
+      }
+      case 'memory':
+        return memory.get(fn?.id ?? '') ?? 0;
+      case 'phase':
+        return variable.phases.indexOf(PHASES.indexOf(phases.get(fn?.id ?? '') ?? 'off'));
+    }
   }
 
   /** States told by what is on, as states told by their variables. */

@@ -1,4 +1,4 @@
-import type { ModuleSetup, Placement } from '../design/placement.ts';
+import { lensPasses, type ModuleSetup, type Placement } from '../design/placement.ts';
 import type { Build, ChannelRef } from '../design/schema.ts';
 import { functionAt, readOn, type On } from '../design/controls.ts';
 import { speedOf } from '../design/cues.ts';
@@ -101,7 +101,7 @@ export function driveOf(
     // Light to work by, and what the vehicle signals, is no warning, whatever lamp burns for it.
     warns: isWarning(fixture) && kind !== 'light' && kind !== 'signal',
     signals: kind === 'signal',
-    peakCd: output.peakCd * from.level * (p.lensByColour[colour] ?? 1),
+    peakCd: output.peakCd * from.level * lensPasses(p, m, colour),
     currentA: output.currentA * from.level,
     text: fixture.showsText ? cue.text || p.text : '',
   };

@@ -30,6 +30,7 @@ export function polarOf(lookup: Lookup, fixture: Fixture, module: FixtureModule,
     offsetMs: 0,
     order: 1,
     insert: 'warning' as const,
+    lens: null,
     disabled: [],
   };
   const peakCd = lookup.outputs(fixture, setup)[colour]?.peakCd ?? 0;

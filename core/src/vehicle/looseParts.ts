@@ -7,19 +7,37 @@ import { vehicleOf } from './vehicle.ts';
 export function* looseParts(spec: VehicleSpec, path: readonly PropertyKey[]): Generator<LooseEnd> {
   const vehicle = vehicleOf(spec);
   yield* doubles(vehicle.zones, [...path, 'zones']);
-  for (const list of ['solids', 'keepOuts', 'reflectors'] as const)
+  for (const list of ['solids', 'keepOuts', 'reflectors', 'equipment'] as const)
     yield* doubles(spec[list], [...path, list]);
+  const lamps = vehicle.factoryLamps.map(({ id }) => id);
   for (const [i, { partId }] of spec.zones.entries())
     if (partId !== null && !hasPart(vehicle, partId))
       yield { path: [...path, 'zones', i, 'partId'], reason: `no moving part '${partId}' on this vehicle` };
+  for (const [i, { id, partId }] of spec.survey.addedLamps.entries()) {
+    if (partId !== null && !hasPart(vehicle, partId))
+      yield {
+        path: [...path, 'survey', 'addedLamps', i, 'partId'],
+        reason: `no moving part '${partId}' on this vehicle`,
+      };
+    if (lamps.indexOf(id) !== lamps.lastIndexOf(id))
+      yield { path: [...path, 'survey', 'addedLamps', i, 'id'], reason: `'${id}' is a lamp already` };
+  }
 }
 
-/** A vehicle whose own zones on parts that it has not lie on the body instead. */
+/** A vehicle whose own zones, and lamps found, on parts that it has not lie on the body instead. */
 export function withoutLostParts(spec: VehicleSpec): VehicleSpec {
   const vehicle = vehicleOf(spec);
-  const lost = spec.zones.filter(({ partId }) => partId !== null && !hasPart(vehicle, partId));
-  if (lost.length === 0) return spec;
-  return { ...spec, zones: spec.zones.map((z) => (lost.includes(z) ? { ...z, partId: null } : z)) };
+  const isLost = ({ partId }: { readonly partId: string | null }): boolean =>
+    partId !== null && !hasPart(vehicle, partId);
+  const { addedLamps } = spec.survey;
+  if (![...spec.zones, ...addedLamps].some(isLost)) return spec;
+  const kept = <T extends { readonly partId: string | null }>(one: T): T =>
+    isLost(one) ? { ...one, partId: null } : one;
+  return {
+    ...spec,
+    zones: spec.zones.map(kept),
+    survey: { ...spec.survey, addedLamps: addedLamps.map(kept) },
+  };
 }
 
 const hasPart = (vehicle: Vehicle, partId: string): boolean => vehicle.parts.some(({ id }) => id === partId);

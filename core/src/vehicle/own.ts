@@ -2,7 +2,8 @@ import { aimFrame, turnFrame } from '../geometry/frame.ts';
 import { box, extrudeAcross, type Solid } from '../geometry/solid.ts';
 import { assemble } from './body/assembly.ts';
 import { zone } from './body/zone.ts';
-import { OUTWARD, type OwnSolid, type OwnZone, type VehicleSpec } from './spec.ts';
+import { OUTWARD } from './measures.ts';
+import { type OwnSolid, type Equipment, type OwnZone, type VehicleSpec } from './spec.ts';
 import type { Assembly, MountZone } from './types.ts';
 
 const solidOf = (s: OwnSolid): Solid => {
@@ -21,17 +22,24 @@ function ownZone({ facing, panDeg, tiltDeg, ...z }: OwnZone): MountZone {
   return zone({ ...z, n: turned.aim });
 }
 
-/** The user's own zones, solids and keep-outs. */
+const solidOfEquipment = ({ id, from, to, transmission }: Equipment): Solid =>
+  box(id, from, to, { transmission });
+
+/** The user's own zones, solids, keep-outs and equipment. */
 export const ownParts = (spec: VehicleSpec): Assembly =>
   assemble({
     zones: mirrorsOf(spec.zones.map(ownZone)),
-    solids: spec.solids.map(solidOf),
-    keepOuts: spec.keepOuts.map((k) => ({
-      id: k.id,
-      name: k.name,
-      kind: k.kind,
-      solid: box(k.id, k.from, k.to),
-    })),
+    solids: [...spec.solids.map(solidOf), ...spec.equipment.map(solidOfEquipment)],
+    keepOuts: [
+      ...spec.keepOuts.map((k) => ({ id: k.id, name: k.name, kind: k.kind, solid: box(k.id, k.from, k.to) })),
+      // No lamp may stand where something else does.
+      ...spec.equipment.map((e) => ({
+        id: e.id,
+        name: e.name,
+        kind: 'other' as const,
+        solid: solidOfEquipment(e),
+      })),
+    ],
   });
 
 /** Two own zones that are mirror images of each other are known as such. */

@@ -2,49 +2,26 @@ import { z } from 'zod';
 import { MountStyle } from '../fixture/types.ts';
 import { MAX_TRIANGLES } from '../geometry/mesh.ts';
 import { isConvex } from '../geometry/polygon.ts';
-import type { Vec3 } from '../geometry/vec.ts';
-import { Id, Name, Remark } from '../words/names.ts';
+import { Id, Name } from '../words/names.ts';
 import { within } from '../words/numbers.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
 import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
+import {
+  BOX,
+  degrees,
+  FACINGS,
+  FLAT,
+  hasRoom,
+  LEAST_M,
+  metres,
+  Point,
+  share,
+  size,
+  VehicleFacing,
+} from './measures.ts';
 import { rangesOf } from './options/options.ts';
+import { EMPTY_SURVEY, Survey } from './survey.ts';
 import { FIXINGS, KEEP_OUT_KINDS } from './types.ts';
-
-const metres = z
-  .number({ error: 'must be a number' })
-  .min(-15, 'must be at least −15')
-  .max(15, 'must be at most 15');
-const size = z
-  .number({ error: 'must be a number' })
-  .min(0.01, 'must be at least 0.01')
-  .max(12, 'must be at most 12');
-const Point = z.tuple([metres, metres, metres]);
-/** Nothing is thinner than this, m. */
-const LEAST_M = 0.002;
-const FLAT = 'must be at least 2 mm in each direction';
-const hasRoom = ({ from, to }: { from: readonly number[]; to: readonly number[] }): boolean =>
-  from.every((v, i) => Math.abs(v - (to[i] ?? v)) >= LEAST_M);
-
-const share = z.number().min(0, 'must be at least 0').max(1, 'must be at most 1');
-
-const degrees = (most: number) =>
-  z
-    .number({ error: 'must be a number' })
-    .min(-most, `must be at least −${most}`)
-    .max(most, `must be at most ${most}`);
-
-/** Ways a zone of one's own can look. */
-export const FACINGS = ['front', 'right', 'rear', 'left', 'top', 'under'] as const;
-
-/** Straight out of the body that way, body axes. */
-export const OUTWARD: Readonly<Record<(typeof FACINGS)[number], Vec3>> = {
-  front: [1, 0, 0],
-  rear: [-1, 0, 0],
-  left: [0, 1, 0],
-  right: [0, -1, 0],
-  top: [0, 0, 1],
-  under: [0, 0, -1],
-};
 
 /** A zone drawn by the user, on the body or on a moving part. */
 export const OwnZone = z.strictObject({
@@ -53,7 +30,7 @@ export const OwnZone = z.strictObject({
   /** Where it belongs: a face, the top, underneath, or inside, where a shut part covers it. */
   face: z.enum([...FACINGS, 'inside'], { error: `must be one of ${FACINGS.join(', ')}, inside` }),
   /** The way it looks, before it is turned and tilted. */
-  facing: z.enum(FACINGS, { error: `must be one of ${FACINGS.join(', ')}` }),
+  facing: VehicleFacing,
   /** Turned to the right as one looks out along it, and raised, degrees. */
   panDeg: degrees(90),
   tiltDeg: degrees(90),
@@ -80,7 +57,7 @@ export type OwnZone = z.infer<typeof OwnZone>;
 export const Reflector = z.strictObject({
   id: Id,
   name: Name,
-  face: z.enum(FACINGS, { error: `must be one of ${FACINGS.join(', ')}` }),
+  face: VehicleFacing,
   centre: Point,
   widthM: size,
   heightM: size,
@@ -101,8 +78,7 @@ export const OwnSolid = z.discriminatedUnion(
         kind: z.literal('box'),
         id: Id,
         name: Name,
-        from: Point,
-        to: Point,
+        ...BOX,
         transmission: share,
       })
       .refine(hasRoom, FLAT),
@@ -132,8 +108,7 @@ export const OwnKeepOut = z
     id: Id,
     name: Name,
     kind: z.enum(KEEP_OUT_KINDS),
-    from: Point,
-    to: Point,
+    ...BOX,
   })
   .refine(hasRoom, FLAT);
 export type OwnKeepOut = z.infer<typeof OwnKeepOut>;
@@ -156,21 +131,32 @@ export const MeshSpec = z
   );
 export type MeshSpec = z.infer<typeof MeshSpec>;
 
-/** What was seen on the vehicle that differs from its body type. */
-export const Survey = z.strictObject({
-  /** By factory lamp: whether a flasher may drive it. */
-  mayTie: z.record(Id, z.boolean()),
-  /** Factory lamps taken out; each leaves its opening as a zone. */
-  removedLamps: z.array(Id).max(60),
-  /** By pane: share of light it passes. */
-  glass: z.record(Id, share),
-  /** By zone: whether it is one skin that must not be drilled. */
-  singleWall: z.record(Id, z.boolean()),
-  notes: Remark,
-});
-export type Survey = z.infer<typeof Survey>;
+/** What equipment that is no lamp can be. */
+export const EQUIPMENT_KINDS = [
+  'siren speaker',
+  'microphone',
+  'console',
+  'radio',
+  'computer',
+  'outlet',
+  'extinguisher',
+  'bracket',
+  'other',
+] as const;
 
-export const EMPTY_SURVEY: Survey = { mayTie: {}, removedLamps: [], glass: {}, singleWall: {}, notes: '' };
+/** Something that is fitted besides lamps: it takes up room, hides light, and may draw current. */
+export const Equipment = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    kind: z.enum(EQUIPMENT_KINDS, { error: `must be one of ${EQUIPMENT_KINDS.join(', ')}` }),
+    ...BOX,
+    /** What it draws at work, A. */
+    loadA: within(0, 200),
+    transmission: share,
+  })
+  .refine(hasRoom, FLAT);
+export type Equipment = z.infer<typeof Equipment>;
 
 /** The vehicle as a build stores it: a body type, what the tape measure said, options, and the user's own parts. */
 export const VehicleSpec = z
@@ -190,6 +176,7 @@ export const VehicleSpec = z
     solids: z.array(OwnSolid).max(60, 'must be at most 60 own solids'),
     keepOuts: z.array(OwnKeepOut).max(60, 'must be at most 60 own keep-outs'),
     reflectors: z.array(Reflector).max(60, 'must be at most 60 reflective areas'),
+    equipment: z.array(Equipment).max(60, 'must be at most 60 things of equipment'),
     mesh: MeshSpec.nullable(),
     survey: Survey,
   })
@@ -240,6 +227,7 @@ export function usualSpec(bodyType: string, options: readonly string[] = []): Ve
     solids: [],
     keepOuts: [],
     reflectors: [],
+    equipment: [],
     mesh: null,
     survey: EMPTY_SURVEY,
   };

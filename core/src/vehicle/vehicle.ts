@@ -10,8 +10,8 @@ import { marksOf, measuredOf } from './body/dimension.ts';
 import { findOption, rangesOf } from './options/options.ts';
 import { ownParts } from './own.ts';
 import type { VehicleSpec } from './spec.ts';
-import { openingZones, tieZones } from './tieIn.ts';
-import type { Assembly, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
+import { surveyed } from './survey.ts';
+import type { KeepOut, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
 
 const known = new WeakMap<VehicleSpec, Vehicle>();
 
@@ -40,7 +40,7 @@ function workOut(spec: VehicleSpec): Vehicle {
     factoryLamps: fittedLamps(stations, worked.factoryLamps),
     zones: [...worked.zones, ...usualZones(stations, worked)],
   };
-  const whole = surveyed(assemble(lit, ...options, ownParts(spec)), spec);
+  const whole = surveyed(assemble(lit, ...options), ownParts(spec), spec.survey);
   return {
     ...whole,
     name: spec.name === '' ? body.name : spec.name,
@@ -53,24 +53,11 @@ function workOut(spec: VehicleSpec): Vehicle {
   };
 }
 
-/** What the survey found, laid over what the body type says. */
-function surveyed(whole: Assembly, { survey }: VehicleSpec): Assembly {
-  const gone = new Set(survey.removedLamps);
-  const factoryLamps = whole.factoryLamps
-    .filter((l) => !gone.has(l.id))
-    .map((l) => ({ ...l, mayTie: survey.mayTie[l.id] ?? l.mayTie }));
-  const openings = whole.factoryLamps.filter((l) => gone.has(l.id));
-  const zones = [
-    ...whole.zones,
-    ...tieZones(factoryLamps, whole.solids),
-    ...openingZones(openings, whole.solids),
-  ];
-  return {
-    ...whole,
-    solids: whole.solids.map((s) => ({ ...s, transmission: survey.glass[s.id] ?? s.transmission })),
-    factoryLamps,
-    zones: zones.map((z) => ({ ...z, singleWall: survey.singleWall[z.id] ?? z.singleWall })),
-  };
+/** The keep-outs of a body and its options, as nobody surveyed them. */
+export function bodyKeepOuts(spec: VehicleSpec): readonly KeepOut[] {
+  const own = new Set([...spec.keepOuts, ...spec.equipment].map(({ id }) => id));
+  const unsurveyed = { ...spec, mesh: null, survey: { ...spec.survey, keepOuts: {} } };
+  return vehicleOf(unsurveyed).keepOuts.filter(({ id }) => !own.has(id));
 }
 
 /** The stops that parts stand at, by id; a part with none named is shut. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { InputError, parseInput, pathText } from '../words/errors.ts';
 import { looseParts } from './looseParts.ts';
-import { vehicleFromVersion1 } from './migrate.ts';
+import { vehicleFromVersion1, vehicleFromVersion2 } from './migrate.ts';
 import { VehicleSpec } from './spec.ts';
 
 const VEHICLE_FORMAT = 'flarik-vehicle';
@@ -10,14 +10,14 @@ const VehicleFile = z.strictObject({
   format: z.literal(VEHICLE_FORMAT, {
     error: `this is not a Flarik vehicle: 'format' must be '${VEHICLE_FORMAT}'`,
   }),
-  schemaVersion: z.literal(2, { error: 'must be 1 or 2' }),
+  schemaVersion: z.literal(3, { error: 'must be 1, 2 or 3' }),
   vehicle: VehicleSpec,
 });
 
 /** A vehicle by itself as data for a file, to be used in other builds. */
 export const writeVehicle = (vehicle: VehicleSpec): z.infer<typeof VehicleFile> => ({
   format: VEHICLE_FORMAT,
-  schemaVersion: 2,
+  schemaVersion: 3,
   vehicle,
 });
 
@@ -26,14 +26,18 @@ export const writeVehicle = (vehicle: VehicleSpec): z.infer<typeof VehicleFile> 
  * @throws {InputError} what is wrong and where
  */
 export function readVehicle(data: unknown): VehicleSpec {
-  const first = FirstVersion.safeParse(data);
-  const now = first.success
-    ? { ...first.data, schemaVersion: 2, vehicle: vehicleFromVersion1(first.data.vehicle) }
-    : data;
-  const { vehicle } = parseInput(VehicleFile, now);
+  const { vehicle } = parseInput(VehicleFile, newest(data));
   const [loose] = looseParts(vehicle, ['vehicle']);
   if (loose !== undefined) throw new InputError(pathText(loose.path), loose.reason);
   return vehicle;
 }
 
-const FirstVersion = z.looseObject({ format: z.literal(VEHICLE_FORMAT), schemaVersion: z.literal(1) });
+const Older = z.looseObject({ format: z.literal(VEHICLE_FORMAT), schemaVersion: z.literal([1, 2]) });
+
+function newest(data: unknown): unknown {
+  const older = Older.safeParse(data);
+  if (!older.success) return data;
+  const { schemaVersion, vehicle } = older.data;
+  const second = schemaVersion === 1 ? vehicleFromVersion1(vehicle) : vehicle;
+  return { ...older.data, schemaVersion: 3, vehicle: vehicleFromVersion2(second) };
+}

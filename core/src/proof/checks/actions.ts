@@ -15,7 +15,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
   if (build.controls.panels.length === 0) return [];
   const hasIgnition = programme.inputs.some(({ id }) => id === 'ignition');
   return programme.ranked.flatMap((fn): Found[] => {
-    if (fn.kind === 'signal' || fn.kind === 'dim' || fn.kind === 'load') return [];
+    if (['signal', 'dim', 'load', 'condition'].includes(fn.kind)) return [];
     const most = fn.kind === 'stage' && fn.mode === 3 ? rule.toHighestStage : rule.toOthers;
     const reached = subject.reached.of([...warning, fn.id]);
     const { program } = reached;

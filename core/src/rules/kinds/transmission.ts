@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { lensPasses } from '../../design/placement.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { transmissionAlong } from '../../geometry/ray.ts';
 import { isWarning } from '../../resolve/channels.ts';
@@ -38,7 +39,8 @@ export const transmission = defineRule({
         const passed = placeModules(lookup, p, new Set()).flatMap(({ centre, module, frame }) => {
           const setup = p.modules.find((m) => m.id === module.id);
           const body = transmissionAlong(glass, centre, frame.aim) * p.lensTransmission;
-          return (setup?.colours ?? []).map((c) => ({ colour: c, share: body * (p.lensByColour[c] ?? 1) }));
+          if (setup === undefined) return [];
+          return setup.colours.map((c) => ({ colour: c, share: body * lensPasses(p, setup, c) }));
         });
         const least = passed.reduce((a, b) => (b.share < a.share ? b : a), { colour: '', share: Infinity });
         const percent = least.share * 100;

@@ -9,6 +9,7 @@ import { blockedFaults, coveredFaults } from './blocked.ts';
 import { fixingFaults, holeFaults } from './holes.ts';
 import { insideFaults } from './inside.ts';
 import { keepOutFaults } from './keepOut.ts';
+import { liftedFaults } from './lifted.ts';
 import { misfitFaults } from './misfit.ts';
 import { nearSignalFaults } from './nearSignal.ts';
 import { offZoneFaults } from './offZone.ts';
@@ -35,6 +36,7 @@ export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
   { kind: 'turned-away', severity: 'advises', clause: 'Seen with doors open', faults: turnedAwayFaults },
   { kind: 'balance', severity: 'advises', clause: 'Upper and lower in balance', faults: balanceFaults },
   { kind: 'reach', severity: 'notes', clause: 'Within reach for service', faults: reachFaults },
+  { kind: 'lifted', severity: 'notes', clause: 'Keep-outs as the survey found them', faults: liftedFaults },
   { kind: 'asymmetry', severity: 'notes', clause: 'Left and right alike', faults: asymmetryFaults },
 ];
 

@@ -58,7 +58,7 @@ export const doorPair = (id: string, name: string, hinge: Vec3, angleDeg: number
   partPair(part(id, name, 'door', turnAbout(hinge, [0, 0, 1], angleDeg)));
 
 /** A lamp may be tied in unless the law gives it a meaning of its own. */
-const mayTie = (does: FactoryFunction): boolean =>
+export const mayTie = (does: FactoryFunction): boolean =>
   !['stop', 'turn', 'mirror turn', 'marker', 'plate'].includes(does);
 
 /** A lens thinner than this along an axis has no extent along it, m. */

@@ -5,7 +5,7 @@ import type { Stations } from './dimension.ts';
 
 /**
  * The lamps that every vehicle has besides those its body draws: day-running and parking lamps under the head lamps,
- * markers on the flanks, turn repeaters on the mirrors, a lamp in the load space; and tail lamps apart from the stop
+ * markers on the flanks and over a wide cab, turn repeaters on the mirrors, a lamp in the load space; and tail lamps apart from the stop
  * lamps they share a lens with.
  */
 export const fittedLamps = (s: Stations, drawn: readonly FactoryLamp[]): FactoryLamp[] => [
@@ -20,6 +20,7 @@ export const fittedLamps = (s: Stations, drawn: readonly FactoryLamp[]): Factory
     acrossRect(s.doorFrontX + 0.002, s.halfWidth + 0.14, s.halfWidth + 0.22, s.beltZ + 0.12, s.beltZ + 0.14),
     'door-front-left',
   ),
+  ...(2 * s.outerY < WIDE_M ? [] : clearance(s)),
   ...(drawn.some(({ does }) => does === 'cargo')
     ? []
     : [lamp('cargo', 'Load space lamp', 'cargo', ceiling(s))]),
@@ -59,6 +60,19 @@ function underHeadLamps(drawn: readonly FactoryLamp[]): FactoryLamp[] {
       'parking',
       acrossRect(x, y + 0.14, y + 0.18, z - 0.07, z - 0.035),
     ),
+  ];
+}
+
+/** A vehicle this wide shows its width at the top of its cab, m. */
+const WIDE_M = 2.1;
+
+/** Clearance lamps over the windscreen: one at each end, one in the middle. */
+function clearance(s: Stations): FactoryLamp[] {
+  const rect = (y: number): Vec3[] =>
+    acrossRect(s.roofFrontX, y - MARKER_M / 2, y + MARKER_M / 2, s.roofZ - 0.03, s.roofZ - 0.005);
+  return [
+    ...lampPair('clearance-left', 'Left roof clearance lamp', 'marker', rect(s.railY - 0.08)),
+    lamp('clearance-centre', 'Middle roof clearance lamp', 'marker', rect(0)),
   ];
 }
 

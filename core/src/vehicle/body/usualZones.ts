@@ -1,4 +1,4 @@
-import type { Solid } from '../../geometry/solid.ts';
+import { boundsOf, type Bounds } from '../../geometry/solid.ts';
 import type { Vec3 } from '../../geometry/vec.ts';
 import type { Assembly, MountZone } from '../types.ts';
 import type { Stations } from './dimension.ts';
@@ -69,22 +69,6 @@ function inside(s: Stations): ZoneSpec[] {
       fixings: ['bracket', 'drill'],
     },
   ];
-}
-
-interface Bounds {
-  readonly low: Vec3;
-  readonly high: Vec3;
-}
-
-function boundsOf(solids: readonly Solid[]): Bounds | null {
-  const all = solids.flatMap((solid) => solid.vertices);
-  if (all.length === 0) return null;
-  const pick = (of: (...v: number[]) => number): Vec3 => [
-    of(...all.map((p) => p[0])),
-    of(...all.map((p) => p[1])),
-    of(...all.map((p) => p[2])),
-  ];
-  return { low: pick(Math.min), high: pick(Math.max) };
 }
 
 const middle = ({ low, high }: Bounds, axis: 0 | 1 | 2): number => (low[axis] + high[axis]) / 2;

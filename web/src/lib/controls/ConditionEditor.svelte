@@ -1,10 +1,15 @@
 <script lang="ts">
+  import { nameCondition, namedConditions, usualFirst } from '@flarik/core/arrange/namedConditions';
   import { usualConditions } from '@flarik/core/arrange/usualConditions';
   import { leavesOf, type Condition } from '@flarik/core/design/condition';
+  import type { FunctionKind } from '@flarik/core/design/functions';
+  import { Name } from '@flarik/core/words/names';
   import { programmeOf } from '@flarik/core/controls/programme';
   import { Wording } from '@flarik/core/controls/sentence';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import { getEditor } from '$lib/editor/context';
+  import { freshId } from '$lib/editor/freshId';
+  import AskedAbout from './AskedAbout.svelte';
 
   type Put = (condition: Condition) => void;
 
@@ -13,6 +18,7 @@
     condition,
     label,
     inputsOnly = false,
+    kind = 'stage',
     onset,
     onremove = null,
   }: {
@@ -20,6 +26,8 @@
     label: string;
     /** It may not ask about functions. */
     inputsOnly?: boolean;
+    /** What the function is for that asks, by which its next part is guessed. */
+    kind?: FunctionKind;
     onset: Put;
     onremove?: (() => void) | null;
   } = $props();
@@ -41,7 +49,42 @@
     ),
   );
 
-  const firstLeaf = (): Condition => ({ kind: 'is', input: 'ignition', values: ['on'] });
+  const firstLeaf = (): Condition => {
+    const usualOne = usualFirst(editor.build, kind);
+    return inputsOnly && usualOne.kind === 'on'
+      ? { kind: 'is', input: 'ignition', values: ['on'] }
+      : usualOne;
+  };
+  const choices = $derived.by(() => {
+    const named = new Set(namedConditions(editor.build).map(({ id }) => id));
+    return [
+      ...usual.map(({ id, name }) => ({ id: `usual ${id}`, text: name })),
+      ...(inputsOnly ? [] : functions)
+        .toSorted((a, b) => Number(named.has(b.id)) - Number(named.has(a.id)))
+        .map(({ id, name }) => ({
+          id: `on ${id}`,
+          text: named.has(id) ? `${name} (named)` : `${name} is on`,
+        })),
+      ...inputs.map(({ id, name }) => ({ id: `is ${id}`, text: name })),
+    ];
+  });
+  /** What the list shows of a part: its choices, and what is asked about although it is not there. */
+  const choicesFor = (about: string): { id: string; text: string }[] =>
+    choices.some(({ id }) => id === about)
+      ? choices
+      : [...choices, { id: about, text: 'Something that is not there' }];
+
+  /** The part that is being given a name, and the name; null while none is. */
+  let naming: { readonly part: string; name: string } | null = $state(null);
+
+  function keepName(c: Condition, put: Put): void {
+    const name = Name.safeParse(naming?.name.trim());
+    naming = null;
+    if (!name.success) return;
+    const id = freshId('condition-');
+    editor.edit(`Name the condition ${name.data}`, (b) => nameCondition(b, id, name.data, c));
+    put({ kind: 'on', functionId: id });
+  }
   const valuesOf = (id: string): readonly string[] => inputs.find((i) => i.id === id)?.values ?? [];
 
   /** Another thing that is asked about, as the list of choices names it. */
@@ -60,7 +103,37 @@
   }
 </script>
 
-{#snippet clause(c: Condition, name: string, put: Put, remove: (() => void) | null)}
+{#snippet more(c: Condition, name: string, put: Put, unwrap: (() => void) | null)}
+  <span class="more">
+    {#if naming?.part === name}
+      <input aria-label="{name}: call it" maxlength="80" placeholder="Name" bind:value={naming.name} />
+      <button class="link" onclick={() => keepName(c, put)}>Keep</button>
+      <button class="link" aria-label="No name" onclick={() => (naming = null)}>✕</button>
+    {:else}
+      <button class="link" onclick={() => put({ kind: 'all', of: [c, firstLeaf()] })}>and</button>
+      <button class="link" onclick={() => put({ kind: 'any', of: [c, firstLeaf()] })}>or</button>
+      <button class="link" onclick={() => put({ kind: 'not', of: c })}>not</button>
+      {#if unwrap !== null}
+        <button class="link" title="Its parts stand beside the others" onclick={unwrap}>unwrap</button>
+      {/if}
+      {#if !inputsOnly && (c.kind === 'all' || c.kind === 'any')}
+        <button
+          class="link"
+          title="Keep it under a name, for other functions to ask about"
+          onclick={() => (naming = { part: name, name: '' })}>name it</button
+        >
+      {/if}
+    {/if}
+  </span>
+{/snippet}
+
+{#snippet clause(
+  c: Condition,
+  name: string,
+  put: Put,
+  remove: (() => void) | null,
+  unwrap: (() => void) | null,
+)}
   <div class="condition" role="group" aria-label={name}>
     {#if c.kind === 'all' || c.kind === 'any'}
       <select
@@ -72,6 +145,7 @@
         <option value="any">any of these</option>
         <option value="one">only the first of these</option>
       </select>
+      {@render more(c, name, put, unwrap)}
       <div class="parts">
         {#each c.of as part, i (i)}
           {@render clause(
@@ -79,39 +153,25 @@
             `${name}, part ${i + 1}`,
             (next) => put({ ...c, of: c.of.map((other, k) => (k === i ? next : other)) }),
             c.of.length > 1 ? () => put({ ...c, of: c.of.filter((_, k) => k !== i) }) : null,
+            part.kind === 'all' || part.kind === 'any'
+              ? () => put({ ...c, of: c.of.flatMap((other, k) => (k === i ? part.of : [other])) })
+              : null,
           )}
         {/each}
         <button class="link" onclick={() => put({ ...c, of: [...c.of, firstLeaf()] })}>+ another</button>
       </div>
     {:else if c.kind === 'not'}
       <button class="plain" title="Press to take the “not” away" onclick={() => put(c.of)}>not</button>
-      {@render clause(c.of, `${name}, not`, (of) => put({ kind: 'not', of }), null)}
+      {@render clause(c.of, `${name}, not`, (of) => put({ kind: 'not', of }), null, null)}
     {:else}
-      <select
-        aria-label="{name}: asks about"
-        value={c.kind === 'on' ? `on ${c.functionId}` : `is ${c.input}`}
-        onchange={(event) => put(asked(event.currentTarget.value))}
-      >
-        {#if usual.length > 0}
-          <optgroup label="Several at once">
-            {#each usual as { id, name: text } (id)}<option value="usual {id}">{text}</option>{/each}
-          </optgroup>
-        {/if}
-        <optgroup label="Inputs">
-          {#each inputs as input (input.id)}<option value="is {input.id}">{input.name}</option>{/each}
-          {#if c.kind === 'is' && !inputs.some(({ id }) => id === c.input)}
-            <option value="is {c.input}">{c.input} (not there)</option>
-          {/if}
-        </optgroup>
-        {#if !inputsOnly}
-          <optgroup label="Functions">
-            {#each functions as fn (fn.id)}<option value="on {fn.id}">{fn.name}</option>{/each}
-          </optgroup>
-        {/if}
-      </select>
-      {#if c.kind === 'on'}
-        <span>is on</span>
-      {:else}
+      {@const about = c.kind === 'on' ? `on ${c.functionId}` : `is ${c.input}`}
+      <AskedAbout
+        label="{name}: asks about"
+        items={choicesFor(about)}
+        value={about}
+        onset={(next: string) => put(asked(next))}
+      />
+      {#if c.kind === 'is'}
         {@const { input } = c}
         <span>is</span>
         <TickBoxes
@@ -122,11 +182,7 @@
           onset={(values: string[]) => put({ kind: 'is', input, values })}
         />
       {/if}
-      <span class="more">
-        <button class="link" onclick={() => put({ kind: 'all', of: [c, firstLeaf()] })}>and</button>
-        <button class="link" onclick={() => put({ kind: 'any', of: [c, firstLeaf()] })}>or</button>
-        <button class="link" onclick={() => put({ kind: 'not', of: c })}>not</button>
-      </span>
+      {@render more(c, name, put, null)}
     {/if}
     {#if remove !== null}
       <button class="link" aria-label="Take away {name}" onclick={remove}>✕</button>
@@ -134,7 +190,7 @@
   </div>
 {/snippet}
 
-{@render clause(condition, label, onset, onremove)}
+{@render clause(condition, label, onset, onremove, null)}
 
 <style>
   .condition {

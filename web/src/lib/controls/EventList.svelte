@@ -20,18 +20,26 @@
       { kind: 'press', control: id, press: 'short' },
       { kind: 'press', control: id, press: 'long' },
     ]);
-    const chords = buttons.flatMap((a, i) =>
-      buttons.slice(i + 1).map((b): InputEvent => ({ kind: 'chord', controls: [a.id, b.id] })),
-    );
     const arrivals = programmeOf(editor.build).inputs.flatMap(({ id, values }) =>
       values.map((value): InputEvent => ({ kind: 'arrives', input: id, value })),
     );
-    return [...presses, ...arrivals, ...chords].map((event) => ({ text: wording.event(event), event }));
+    return [...presses, ...arrivals].map((event) => ({ text: wording.event(event), event }));
   });
 
+  const CHORD = 'chord';
+  /** The keys of a chord that is being put together; null while none is. */
+  let chord: [string, string] | null = $state(null);
+  const controlName = (id: string): string => wording.control(id);
+
   function add(index: string): void {
+    if (index === CHORD) chord = [buttons[0]?.id ?? '', buttons[1]?.id ?? ''];
     const choice = choices[Number(index)];
     if (index !== '' && choice !== undefined) onset([...events, choice.event]);
+  }
+
+  function addChord([a, b]: [string, string]): void {
+    chord = null;
+    onset([...events, { kind: 'chord', controls: [a, b] }]);
   }
 </script>
 
@@ -58,8 +66,28 @@
     }}
   >
     <option value="">add …</option>
+    {#if buttons.length > 1}<option value={CHORD}>two keys together …</option>{/if}
     {#each choices as { text }, i (i)}<option value={String(i)}>{text}</option>{/each}
   </select>
+  {#if chord !== null}
+    <span class="event" role="group" aria-label="{label}: two keys together">
+      <select aria-label="First key" bind:value={chord[0]}>
+        {#each buttons as { id } (id)}<option value={id}>{controlName(id)}</option>{/each}
+      </select>
+      with
+      <select aria-label="Second key" bind:value={chord[1]}>
+        {#each buttons as { id } (id)}<option value={id}>{controlName(id)}</option>{/each}
+      </select>
+      <button
+        class="link"
+        disabled={chord[0] === chord[1]}
+        onclick={() => {
+          if (chord !== null) addChord(chord);
+        }}>Add</button
+      >
+      <button class="link" aria-label="No chord" onclick={() => (chord = null)}>✕</button>
+    </span>
+  {/if}
 </div>
 
 <style>

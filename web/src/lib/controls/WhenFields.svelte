@@ -67,6 +67,7 @@
   <ConditionEditor
     condition={when.condition}
     label="While"
+    kind={fn.kind}
     onset={(condition: Condition) => setWhen({ ...when, condition })}
   />
   <div class="pair">
@@ -175,6 +176,7 @@
     <ConditionEditor
       condition={fn.enabledBy}
       label="Only while"
+      kind={fn.kind}
       onset={(enabledBy: Condition) => change({ enabledBy })}
       onremove={() => change({ enabledBy: null, forgets: false })}
     />

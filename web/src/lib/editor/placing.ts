@@ -1,6 +1,7 @@
 import { freeSpot } from '@flarik/core/arrange/freeSpot';
 import { joinPlace } from '@flarik/core/arrange/joinPlace';
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
+import { permittedColours } from '@flarik/core/rules/permittedColours';
 import type { MountZone } from '@flarik/core/vehicle/types';
 import type { Editor } from './editor.svelte';
 import { freshId } from '$lib/editor/freshId';
@@ -21,9 +22,10 @@ export function placeAt(
   editor.edit(pair ? `Place a pair of ${name}` : `Place ${name}`, (build) => {
     const wanted = { id, fixtureId, zoneId: zone.id, uM, vM, rollDeg };
     const placed = addPlacement(build, { ...wanted, ...freeSpot(build, wanted, pair) });
+    const mayShow = permittedColours(build);
     return pair
-      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on)
-      : joinPlace(placed, [id], editor.state.on);
+      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on, mayShow)
+      : joinPlace(placed, [id], editor.state.on, mayShow);
   });
   editor.carry = null;
   editor.select(pair ? [id, partnerId] : [id]);

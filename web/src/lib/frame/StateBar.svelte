@@ -23,13 +23,15 @@
 </script>
 
 <section class="state" aria-label="State bar">
-  <Choice
-    label="Stage"
-    bare
-    options={stages}
-    value={editor.stageOn ?? ''}
-    onchoose={(on: On) => editor.lookAtFunction(on)}
-  />
+  {#if stages.length > 0}
+    <Choice
+      label="Stage"
+      bare
+      options={stages}
+      value={editor.stageOn ?? ''}
+      onchoose={(on: On) => editor.lookAtFunction(on)}
+    />
+  {/if}
   {#if editor.build.controls.functions.length > editor.stages.length}
     <FunctionsOn />
   {/if}

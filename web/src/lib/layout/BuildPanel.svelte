@@ -4,6 +4,7 @@
   import { Name } from '@flarik/core/words/names';
   import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
+  import RemarkField from '$lib/ui/RemarkField.svelte';
 
   /** What is shown when no lamp is selected: what to do, and what the build is called. */
   const editor = getEditor()();
@@ -38,3 +39,9 @@
 >
   {#each SERVICES as option (option)}<SelectItem value={option} text={serviceName[option]} />{/each}
 </Select>
+<RemarkField
+  label="Notes on the build"
+  placeholder="What was agreed, what is still open."
+  value={editor.build.notes}
+  onset={(notes: string) => editor.edit('Notes on the build', (b) => changeBuild(b, { notes }))}
+/>

@@ -26,6 +26,7 @@
   import ExchangeLamp from './ExchangeLamp.svelte';
   import LensAndFinish from './LensAndFinish.svelte';
   import ModuleSetup from './ModuleSetup.svelte';
+  import RemarkField from '$lib/ui/RemarkField.svelte';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { freshId } from '$lib/editor/freshId';
 
@@ -276,6 +277,14 @@
       <Button size="small" kind="ghost" on:click={() => saveIes(editor, only.id)}
         >Save its light in this state as IES</Button
       >
+    {/if}
+    {#if shown !== undefined}
+      <RemarkField
+        label="Notes"
+        placeholder="Why this lamp, what to mind when it is fitted."
+        value={shown.notes}
+        onset={(notes: string) => set('Notes on', { notes })}
+      />
     {/if}
     <ArrangeTools {placements} />
     <Button size="small" kind="danger-tertiary" on:click={remove}>Delete</Button>

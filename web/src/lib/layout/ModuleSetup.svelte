@@ -5,6 +5,7 @@
   import type { ModuleRef } from '@flarik/core/design/schema';
   import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
   import { setColour, setInsert } from '@flarik/core/arrange/lamps';
+  import { lensName, lensOf, lensPassing, LENSES } from '@flarik/core/fixture/lenses';
   import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { InsertId, insertName } from '@flarik/core/fixture/inserts';
@@ -85,6 +86,15 @@
   function chooseInsert(value: string): void {
     const insert = InsertId.safeParse(value);
     if (insert.success) editor.edit(`Build ${what}`, (b) => setInsert(b, refs, insert.data));
+  }
+
+  const OWN = '~own';
+  const lens = $derived(common((m) => lensOf(m.lens) ?? OWN));
+
+  function chooseLens(value: string): void {
+    const chosen = LENSES.find((one) => one === value);
+    if (chosen !== undefined && chosen !== lens)
+      editor.edit(`Lens of ${what}`, (b) => changeModules(b, refs, { lens: lensPassing(chosen) }));
   }
 
   function chooseGroup(value: string): void {
@@ -175,6 +185,18 @@
       </label>
     {/each}
   </fieldset>
+  <Select
+    size="sm"
+    labelText={only !== undefined && editor.moduleId === null && setups.length > 1
+      ? 'Lens of all modules'
+      : 'Lens'}
+    selected={lens}
+    on:update={(event) => chooseLens(String(event.detail))}
+  >
+    {#if lens === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
+    {#each LENSES as option (option)}<SelectItem value={option} text={lensName[option]} />{/each}
+    {#if lens === OWN}<SelectItem value={OWN} text="of its own figures" />{/if}
+  </Select>
   <div class="sync">
     <Select
       size="sm"

@@ -11,7 +11,7 @@
   const MOST_DRAWN = 4000;
 
   const solids = $derived.by(() => {
-    const own = new Set(spec.solids.map((s) => s.id));
+    const own = new Set([...spec.solids, ...spec.equipment].map((s) => s.id));
     return vehicle.solids
       .filter((s) => own.has(s.id))
       .map((s) => ({

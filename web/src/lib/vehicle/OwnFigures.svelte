@@ -10,8 +10,10 @@
     what,
     choices,
     several = {},
+    named = true,
+    open = false,
     onchange,
-    onremove,
+    onremove = null,
   }: {
     item: { readonly id: string; readonly name: string };
     /** What it is, in a word. */
@@ -20,8 +22,12 @@
     choices: Readonly<Record<string, readonly string[]>>;
     /** Fields that take at least one of a few words. */
     several?: Readonly<Record<string, readonly string[]>>;
+    /** It can be called otherwise. */
+    named?: boolean;
+    /** Its figures are seen at once. */
+    open?: boolean;
     onchange: (patch: object) => void;
-    onremove: () => void;
+    onremove?: (() => void) | null;
   } = $props();
 
   const editor = getEditor()();
@@ -29,6 +35,7 @@
   const FIELD: Readonly<Record<string, string>> = {
     name: 'Name',
     behind: 'What is behind it',
+    does: 'Function',
     face: 'On the',
     facing: 'Looks',
     panDeg: 'Turned right',
@@ -45,6 +52,7 @@
     fromY: 'From',
     toY: 'To',
     centre: 'Middle',
+    middle: 'Middle',
     from: 'From',
     to: 'To',
   };
@@ -58,6 +66,7 @@
         key !== 'transmission' &&
         !key.endsWith('Deg') &&
         key !== 'cdPerLxM2' &&
+        key !== 'loadA' &&
         !optional.includes(key)
       )
         return [
@@ -107,11 +116,11 @@
   }
 </script>
 
-<details>
+<details {open}>
   <summary>{item.name} <span class="quiet">{what}</span></summary>
   <div class="figures">
     {#each fields as [key, value] (key)}
-      {#if (key === 'name' || key === 'behind') && typeof value === 'string'}
+      {#if ((key === 'name' && named) || key === 'behind') && typeof value === 'string'}
         <div class="whole">
           <TextInput
             size="sm"
@@ -164,6 +173,15 @@
           {value}
           min={0}
           max={2000}
+          onset={(v: number) => onchange({ [key]: v })}
+        />
+      {:else if key === 'loadA' && typeof value === 'number'}
+        <TypedNumber
+          label="Draws at work"
+          unit="A"
+          {value}
+          min={0}
+          max={200}
           onset={(v: number) => onchange({ [key]: v })}
         />
       {:else if optional.includes(key)}
@@ -223,10 +241,11 @@
       </div>
     {/if}
     <p class="whole quiet small">
-      x forward from the middle of the {editor.vehicle.name.toLowerCase()}, y to its left, z up from the
-      ground.
+      x forward from the middle of the vehicle, y to its left, z up from the ground.
     </p>
-    <Button size="small" kind="danger-ghost" on:click={onremove}>Delete</Button>
+    {#if onremove !== null}
+      <Button size="small" kind="danger-ghost" on:click={onremove}>Delete</Button>
+    {/if}
   </div>
 </details>
 

@@ -2,10 +2,16 @@
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freshId } from '$lib/editor/freshId';
   import { parseJson } from '@flarik/core/words/json';
-  import { InputError, parseInput } from '@flarik/core/words/errors';
+  import { InputError } from '@flarik/core/words/errors';
   import { addOwn, changeOwn, removeOwn, withVehicle } from '@flarik/core/arrange/vehicleEdits';
   import { MountStyle } from '@flarik/core/fixture/types';
-  import { OwnZone, Reflector, VehicleSpec, type OwnSolid } from '@flarik/core/vehicle/spec';
+  import {
+    EQUIPMENT_KINDS,
+    OwnZone,
+    Reflector,
+    type Equipment,
+    type OwnSolid,
+  } from '@flarik/core/vehicle/spec';
   import { FIXINGS, KEEP_OUT_KINDS } from '@flarik/core/vehicle/types';
   import { readVehicle, writeVehicle } from '@flarik/core/vehicle/vehicleFile';
   import { Button } from 'carbon-components-svelte';
@@ -14,6 +20,7 @@
   import { addDrawn, drawingName, type Drawing } from './drawing';
   import MeshPanel from './MeshPanel.svelte';
   import OwnFigures from './OwnFigures.svelte';
+  import { tryEdit } from './tryEdit';
 
   /** Zones, solids and keep-outs of one's own: drawn on the sheet or typed, then adjusted by figures. */
   let { drawing = $bindable(), bothSides = $bindable() }: { drawing: Drawing | null; bothSides: boolean } =
@@ -24,16 +31,8 @@
   let trouble = $state('');
   let picker: { open: () => void } | undefined = $state();
 
-  /** Makes a change unless it leaves something that cannot be. */
   function attempt(label: string, change: (build: typeof editor.build) => typeof editor.build): void {
-    trouble = '';
-    try {
-      parseInput(VehicleSpec, change(editor.build).vehicle);
-      editor.edit(label, change);
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      trouble = error.message;
-    }
+    trouble = tryEdit(editor, label, change);
   }
 
   /** In the middle of the left side, for those who would rather type than draw. */
@@ -77,6 +76,22 @@
     attempt('Add a reflective area', (b) => addOwn(b, 'reflectors', [reflector]));
   }
 
+  function addEquipment(): void {
+    const { heightM } = editor.vehicle;
+    const equipment: Equipment = {
+      id: freshId('own-'),
+      name: `Equipment ${spec.equipment.length + 1}`,
+      kind: 'other',
+      from: [0.3, -0.15, heightM * 0.3],
+      to: [0.6, 0.15, heightM * 0.4],
+      loadA: 0,
+      transmission: 0,
+    };
+    attempt('Add equipment', (b) => addOwn(b, 'equipment', [equipment]));
+  }
+
+  const drawsA = $derived(spec.equipment.reduce((sum, { loadA }) => sum + loadA, 0));
+
   async function takeFile(file: File): Promise<void> {
     trouble = '';
     try {
@@ -117,6 +132,11 @@
     <span>Reflective area</span>
     <span></span>
     <Button size="small" kind="ghost" on:click={addReflector}>By figures</Button>
+  </div>
+  <div class="add">
+    <span>Equipment that is no lamp</span>
+    <span></span>
+    <Button size="small" kind="ghost" on:click={addEquipment}>By figures</Button>
   </div>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   {#each spec.zones as zone (zone.id)}
@@ -165,6 +185,19 @@
         editor.edit(`Delete ${reflector.name}`, (b) => removeOwn(b, 'reflectors', reflector.id))}
     />
   {/each}
+  {#each spec.equipment as thing (thing.id)}
+    <OwnFigures
+      item={thing}
+      what={thing.kind}
+      choices={{ kind: EQUIPMENT_KINDS }}
+      onchange={(patch: object) =>
+        attempt(`Change ${thing.name}`, (b) => changeOwn(b, 'equipment', thing.id, patch))}
+      onremove={() => editor.edit(`Delete ${thing.name}`, (b) => removeOwn(b, 'equipment', thing.id))}
+    />
+  {/each}
+  {#if drawsA > 0}
+    <p class="quiet small">Equipment draws {Math.round(drawsA * 10) / 10} A together, besides all lamps.</p>
+  {/if}
   <MeshPanel />
   <h2>As a vehicle of your own</h2>
   <p class="quiet small">The body with its measures, options, survey and own parts, for other builds.</p>

@@ -1,0 +1,22 @@
+import type { Said } from '../judgement.ts';
+import { bodyKeepOuts } from '../../vehicle/vehicle.ts';
+import type { LayoutSubject } from './subject.ts';
+
+/** Keep-outs of the body that the survey lifts, moves or cuts: whoever drills must know who said so. */
+export function liftedFaults({ build }: LayoutSubject): Said[] {
+  const { survey } = build.vehicle;
+  return bodyKeepOuts(build.vehicle).flatMap(({ id, name, kind }): Said[] => {
+    const found = survey.keepOuts[id];
+    if (found === undefined) return [];
+    const what = kind === 'other' ? name : `${name} (${kind})`;
+    const how = found.box === null ? 'lifted' : 'moved or cut';
+    return [
+      {
+        about: id,
+        sentence: `Keep-out ${what} is ${how} by the survey: ${found.reason.replace(/[.\s]+$/, '')}.`,
+        figure: null,
+        limits: [],
+      },
+    ];
+  });
+}
