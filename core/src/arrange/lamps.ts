@@ -4,6 +4,7 @@ import { changeModules } from '../design/moduleEdits.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
 import { apartDeg } from '../geometry/direction.ts';
 import { coloursOffered } from '../fixture/catalogue/catalogue.ts';
+import { isWarning } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { keepOnZone } from '../resolve/place.ts';
 import { PHASES, type Phase } from '../timing/pattern.ts';
@@ -75,7 +76,9 @@ export function addPlacement(
   const fixture = lookup.fixture(fixtureId);
   const zone = zoneOf(lookup.vehicle, zoneId);
   const at = keepOnZone(fixture, zone, uM, vM, rollDeg);
-  const first = coloursOffered(fixture.outputs)[0] ?? 'white';
+  const offered = coloursOffered(fixture.outputs);
+  // Light to see by is white where it can be.
+  const first = isWarning(fixture) || !offered.includes('white') ? (offered[0] ?? 'white') : 'white';
   const placement: Placement = {
     id,
     fixtureId,

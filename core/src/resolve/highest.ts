@@ -43,19 +43,35 @@ export class HighestTogether {
   }
 }
 
+/** Those asked for last: in each of many poses the same channels burn. */
+const MOST_KEPT = 4;
+const kept: { readonly drives: readonly Drive[]; readonly together: HighestTogether }[] = [];
+
+/** Some channels together; laid out once for the same channels asked for again and again. */
+export function highestTogether(drives: readonly Drive[]): HighestTogether {
+  const known = kept.find(
+    (one) => one.drives.length === drives.length && one.drives.every((drive, i) => drive === drives[i]),
+  );
+  if (known !== undefined) return known.together;
+  const together = new HighestTogether(drives);
+  kept.unshift({ drives: [...drives], together });
+  kept.length = Math.min(kept.length, MOST_KEPT);
+  return together;
+}
+
+/** Asked for thousands of directions a second: channel by channel, so that each one's levels lie in a row. */
 function highestOf({ pieces, channels }: Clock, amountOf: (at: number) => number): number {
-  const sent = channels.flatMap((channel) => {
-    const amount = amountOf(channel.at);
-    return amount === 0 ? [] : [{ ...channel, amount }];
-  });
-  let highest = 0;
-  for (let i = 0; i < pieces; i++) {
-    let [begins, ends] = [0, 0];
-    for (const { start, end, amount } of sent) {
-      begins += amount * (start[i] ?? 0);
-      ends += amount * (end[i] ?? 0);
+  const begins = new Float64Array(pieces);
+  const ends = new Float64Array(pieces);
+  for (const { at, start, end } of channels) {
+    const amount = amountOf(at);
+    if (amount === 0) continue;
+    for (let i = 0; i < pieces; i++) {
+      begins[i] = (begins[i] ?? 0) + amount * (start[i] ?? 0);
+      ends[i] = (ends[i] ?? 0) + amount * (end[i] ?? 0);
     }
-    highest = Math.max(highest, begins, ends);
   }
+  let highest = 0;
+  for (let i = 0; i < pieces; i++) highest = Math.max(highest, begins[i] ?? 0, ends[i] ?? 0);
   return highest;
 }

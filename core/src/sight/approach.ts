@@ -94,16 +94,28 @@ export class Approaches {
 
   /** How each observer fares; @param without - lamps that are taken off for once */
   result(approach: Approach, without: ReadonlySet<string> = new Set()): ApproachResult {
-    const wet = approach.weather === 'rain';
-    const neededM = stoppingM(approach.speedKmh, approach.gradePercent, wet);
+    const sighting = this.#sighting(approach, without);
+    const [normal, ...others] = OBSERVERS;
+    return {
+      approach,
+      neededM: neededFor(approach),
+      sightings: [sighting(normal), ...others.map(sighting)],
+    };
+  }
+
+  /** How some observers fare. */
+  sightings(approach: Approach, observers: readonly Observer[]): Sighting[] {
+    return observers.map(this.#sighting(approach, new Set()));
+  }
+
+  #sighting(approach: Approach, without: ReadonlySet<string>): (observer: Observer) => Sighting {
     const light = this.#light(approach, without);
-    const sighting = (observer: Observer): Sighting => {
+    const neededM = neededFor(approach);
+    return (observer) => {
       const seenM = light.seenM(observer);
       const marginS = (seenM - neededM) / metresPerSecond(approach.speedKmh);
       return { observer, seenM, beyond: seenM >= FROM_M, marginS };
     };
-    const [normal, ...others] = OBSERVERS;
-    return { approach, neededM, sightings: [sighting(normal), ...others.map(sighting)] };
   }
 
   /** The effective illuminance along the way, for the normal eye. */
@@ -157,6 +169,10 @@ export class Approaches {
     return new LightOnWay(lights, placeOf, way, approach);
   }
 }
+
+/** How far an approach needs to stop, m. */
+export const neededFor = ({ speedKmh, gradePercent, weather }: Approach): number =>
+  stoppingM(speedKmh, gradePercent, weather === 'rain');
 
 const ambientOf = (around: LightAround): Ambient => (around === 'night' ? 'night' : 'day');
 

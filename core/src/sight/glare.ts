@@ -2,7 +2,8 @@ import type { On } from '../design/controls.ts';
 import type { TrafficSide } from '../design/site.ts';
 import { bearingOf } from '../geometry/direction.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
-import { HighestTogether } from '../resolve/highest.ts';
+import type { Drive } from '../resolve/channels.ts';
+import { highestTogether, type HighestTogether } from '../resolve/highest.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { LightAround } from '../words/weather.ts';
 import type { ModuleLight, ModuleSight } from './source.ts';
@@ -40,34 +41,64 @@ export interface Glare {
   readonly byLamp: readonly { readonly placementId: string; readonly share: number }[];
 }
 
-/**
- * The glare at an eye that looks along a view: Lv = 10 Σ E/θ², E on the plane across the view (CIE 146). Where clocks drift
- * the highest instant is that in which all of them are at theirs.
- */
-export function glareAt(lights: readonly ModuleLight[], { eye, view }: Pick<Station, 'eye' | 'view'>): Glare {
-  const seen = lights.map((light) => ({ ...light, ...atEye(light, eye, view) }));
-  const drives = seen.flatMap((one) => one.drives.map((drive) => ({ drive, ...one })));
-  const together = new HighestTogether(drives.map(({ drive }) => drive));
-  const highestOf = (per: (one: (typeof drives)[number]) => number): number =>
-    together.of((at) => {
-      const one = drives[at];
-      return one === undefined ? 0 : per(one) * one.drive.peakCd;
+/** An eye, and where it looks. */
+type Looking = Pick<Station, 'eye' | 'view'>;
+
+/** The glare of lamps at many eyes: when they burn together is laid out once for all of them. */
+export class Glares {
+  readonly #drives: readonly (ModuleLight & { readonly drive: Drive })[];
+  readonly #together: HighestTogether;
+
+  constructor(lights: readonly ModuleLight[]) {
+    this.#drives = lights.flatMap((light) => light.drives.map((drive) => ({ ...light, drive })));
+    this.#together = highestTogether(this.#drives.map(({ drive }) => drive));
+  }
+
+  /**
+   * Veiling luminance at the highest instant: Lv = 10 Σ E/θ², E on the plane across the view (CIE 146), cd/m². Where clocks
+   * drift the highest instant is that in which all of them are at theirs.
+   */
+  highestVeil(at: Looking): number {
+    return this.#highest(at, 'veil');
+  }
+
+  /** Illuminance at the eye, across each ray, at the highest instant, lx. */
+  highestLx(at: Looking): number {
+    return this.#highest(at, 'lx');
+  }
+
+  /** All of it. */
+  at(looking: Looking): Glare {
+    const means = this.#drives.map((one) => ({
+      placementId: one.placementId,
+      mean: atEye(one, looking.eye, looking.view).veil * one.drive.peakCd * meanLevel(one.drive),
+    }));
+    const mean = means.reduce((sum, one) => sum + one.mean, 0);
+    const byPlacement = new Map<string, number>();
+    for (const one of means)
+      byPlacement.set(one.placementId, (byPlacement.get(one.placementId) ?? 0) + one.mean);
+    return {
+      highest: this.highestVeil(looking),
+      mean,
+      eyeLx: this.highestLx(looking),
+      byLamp: [...byPlacement]
+        .filter(([, lv]) => lv > 0)
+        .map(([placementId, lv]) => ({ placementId, share: lv / mean }))
+        .toSorted((a, b) => b.share - a.share),
+    };
+  }
+
+  #highest({ eye, view }: Looking, what: keyof AtEye): number {
+    return this.#together.of((at) => {
+      const one = this.#drives[at];
+      return one === undefined ? 0 : atEye(one, eye, view)[what] * one.drive.peakCd;
     });
-  const meanOf = ({ drive, veil }: (typeof drives)[number]): number => veil * drive.peakCd * meanLevel(drive);
-  const mean = drives.reduce((sum, one) => sum + meanOf(one), 0);
-  const byPlacement = new Map<string, number>();
-  for (const one of drives)
-    byPlacement.set(one.placementId, (byPlacement.get(one.placementId) ?? 0) + meanOf(one));
-  return {
-    highest: highestOf(({ veil }) => veil),
-    mean,
-    eyeLx: highestOf(({ lx }) => lx),
-    byLamp: [...byPlacement]
-      .filter(([, lv]) => lv > 0)
-      .map(([placementId, lv]) => ({ placementId, share: lv / mean }))
-      .toSorted((a, b) => b.share - a.share),
-  };
+  }
 }
+
+/** The glare at one eye that looks along a view. */
+export const glareAt = (lights: readonly ModuleLight[], looking: Looking): Glare =>
+  new Glares(lights).at(looking);
 
 /** What one function sends an eye, and by which lamps. */
 export interface FunctionLight {
@@ -87,10 +118,7 @@ export interface FunctionLight {
  * What reaches an eye straight from the lamps or through glass, wherever it looks, function by function, each as if it were
  * on alone; the most light first.
  */
-export function eyeLightByFunction(
-  lights: readonly ModuleLight[],
-  station: Pick<Station, 'eye' | 'view'>,
-): FunctionLight[] {
+export function eyeLightByFunction(lights: readonly ModuleLight[], station: Looking): FunctionLight[] {
   const ons = new Set(lights.flatMap(({ drives }) => drives.map(({ on }) => on)));
   const byMost = (a: { readonly eyeLx: number }, b: { readonly eyeLx: number }): number => b.eyeLx - a.eyeLx;
   return [...ons]
@@ -102,7 +130,7 @@ export function eyeLightByFunction(
       const lamps = new Set(
         mine.filter(({ drives }) => drives.length > 0).map(({ placementId }) => placementId),
       );
-      const eyeLxOf = (some: readonly ModuleLight[]): number => glareAt(some, station).eyeLx;
+      const eyeLxOf = (some: readonly ModuleLight[]): number => new Glares(some).highestLx(station);
       return {
         on,
         eyeLx: eyeLxOf(mine),
@@ -126,12 +154,22 @@ interface AtEye {
   readonly lx: number;
 }
 const known = new WeakMap<ModuleSight['shareToward'], Map<string, AtEye>>();
+/** Eyes asked again and again are the same objects: their name is made once. */
+const eyeKeys = new WeakMap<Vec3, WeakMap<Vec3, string>>();
+
+function eyeKey(eye: Vec3, view: Vec3): string {
+  const ofEye = eyeKeys.get(eye) ?? new WeakMap<Vec3, string>();
+  eyeKeys.set(eye, ofEye);
+  const key = ofEye.get(view) ?? `${eye.join()}|${view.join()}`;
+  ofEye.set(view, key);
+  return key;
+}
 
 /** Worked out once for each module's place, pose and eye. */
 function atEye({ centre, shareToward }: ModuleSight, eye: Vec3, view: Vec3): AtEye {
   const ofModule = known.get(shareToward) ?? new Map<string, AtEye>();
   known.set(shareToward, ofModule);
-  const key = `${eye.join()}|${view.join()}`;
+  const key = eyeKey(eye, view);
   const before = ofModule.get(key);
   if (before !== undefined) return before;
   const to = sub(eye, centre);
@@ -153,17 +191,22 @@ const DISTANCES_M = Array.from({ length: 20 }, (_, i) => 10 * (i + 1));
 /** Who drives toward the vehicle: the other way past it, or after it in its lane. */
 export type Lane = 'oncoming' | 'following';
 
-/** The eyes of somebody who drives toward the vehicle, every 10 m: where traffic keeps right, who comes the other way is on the left. */
-export const eyesInLane = (
-  lane: Lane,
-  traffic: TrafficSide,
-): (Pick<Station, 'eye' | 'view'> & { readonly distanceM: number })[] =>
-  DISTANCES_M.map((distanceM) => ({
-    distanceM,
-    ...(lane === 'oncoming'
-      ? {
-          eye: [distanceM, traffic === 'right' ? LANE_M : -LANE_M, ROAD_EYE_M] as const,
-          view: [-1, 0, 0] as const,
-        }
-      : { eye: [-distanceM, 0, ROAD_EYE_M] as const, view: [1, 0, 0] as const }),
-  }));
+/**
+ * The eyes of somebody who drives toward the vehicle, every 10 m: where traffic keeps right, who comes the other way is on the
+ * left. The same list each time.
+ */
+export const eyesInLane = (lane: Lane, traffic: TrafficSide): readonly LaneEye[] => LANE_EYES[lane][traffic];
+
+type LaneEye = Looking & { readonly distanceM: number };
+
+const oncoming = (leftM: number): LaneEye[] =>
+  DISTANCES_M.map((distanceM) => ({ distanceM, eye: [distanceM, leftM, ROAD_EYE_M], view: [-1, 0, 0] }));
+const FOLLOWING = DISTANCES_M.map((distanceM): LaneEye => ({
+  distanceM,
+  eye: [-distanceM, 0, ROAD_EYE_M],
+  view: [1, 0, 0],
+}));
+const LANE_EYES: Readonly<Record<Lane, Readonly<Record<TrafficSide, readonly LaneEye[]>>>> = {
+  oncoming: { right: oncoming(LANE_M), left: oncoming(-LANE_M) },
+  following: { right: FOLLOWING, left: FOLLOWING },
+};

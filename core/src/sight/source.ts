@@ -70,13 +70,17 @@ export function sightsOf(build: Build, p: Placement, open: readonly string[]): r
   return made;
 }
 
-/** The modules that light in a state. */
-export function lightsIn(build: Build, state: State): ModuleLight[] {
+/** The modules that light in a state. @param openFor - what stands open for a lamp, where other poses tell the same of it */
+export function lightsIn(
+  build: Build,
+  state: State,
+  openFor: (p: Placement) => readonly string[] = () => state.open,
+): ModuleLight[] {
   const drives = drivenIn(build, state).filter((d) => d.spans.length > 0);
   return build.placements.flatMap((p) => {
     const mine = drives.filter((d) => d.placementId === p.id);
     if (mine.length === 0) return [];
-    return sightsOf(build, p, state.open).flatMap((sight): ModuleLight[] => {
+    return sightsOf(build, p, openFor(p)).flatMap((sight): ModuleLight[] => {
       const lit = mine.filter((d) => d.moduleId === sight.moduleId);
       return lit.length === 0 ? [] : [{ ...sight, drives: lit }];
     });

@@ -2,7 +2,7 @@ import { directionOf } from '../geometry/direction.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { dot, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
-import { HighestTogether } from '../resolve/highest.ts';
+import { highestTogether } from '../resolve/highest.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { LineSource, ModuleLight } from './source.ts';
 import { wayOut } from './view.ts';
@@ -100,41 +100,64 @@ export interface VeilResult extends Veil {
   readonly byLamp: readonly (Veil & { readonly placementId: string })[];
 }
 
+/** What one channel throws back at level 1, cd/m². */
+interface Thrown {
+  readonly placementId: string;
+  readonly drive: Drive;
+  readonly atPeak: number;
+}
+
 /**
  * What lamps throw back from fog to an eye that looks straight ahead: the mean over ±10° aside and ±5° up, every 2.5°. Views
  * end at the body or the ground; glass on the way takes its share.
  */
-export function veilOf(
+export class FogVeil {
+  readonly #shown: readonly Thrown[];
+
+  constructor(lights: readonly ModuleLight[], solids: readonly Solid[], eye: Vec3, opticalRangeM: number) {
+    this.#shown = lights.flatMap(({ placementId, centre, shareOn, drives }) => {
+      const perPeak = perPeakOf(solids, { centre, cdOn: shareOn }, eye, opticalRangeM);
+      return drives.map((drive) => ({ placementId, drive, atPeak: perPeak * drive.peakCd }));
+    });
+  }
+
+  /** Of all lamps together at the highest instant, cd/m². */
+  get highest(): number {
+    return highestOf(this.#shown);
+  }
+
+  /** All of it, apart by colour and by lamp. */
+  get result(): VeilResult {
+    const veil = (counts: (one: Thrown) => boolean): Veil => {
+      const shown = this.#shown.filter(counts);
+      return {
+        highest: highestOf(shown),
+        mean: shown.reduce((sum, { drive, atPeak }) => sum + atPeak * meanLevel(drive), 0),
+      };
+    };
+    return {
+      ...veil(() => true),
+      white: veil(({ drive }) => drive.colour === 'white'),
+      withoutWhite: veil(({ drive }) => drive.colour !== 'white'),
+      byLamp: [...new Set(this.#shown.map(({ placementId }) => placementId))]
+        .map((placementId) => ({ placementId, ...veil((one) => one.placementId === placementId) }))
+        .filter(({ highest }) => highest > 0)
+        .toSorted((a, b) => b.highest - a.highest),
+    };
+  }
+}
+
+function highestOf(shown: readonly Thrown[]): number {
+  return highestTogether(shown.map(({ drive }) => drive)).of((at) => shown[at]?.atPeak ?? 0);
+}
+
+/** What lamps throw back from fog to one eye. */
+export const veilOf = (
   lights: readonly ModuleLight[],
   solids: readonly Solid[],
   eye: Vec3,
   opticalRangeM: number,
-): VeilResult {
-  const perPeak = lights.map(({ centre, shareOn }) =>
-    perPeakOf(solids, { centre, cdOn: shareOn }, eye, opticalRangeM),
-  );
-  const veil = (counts: (placementId: string, drive: Drive) => boolean): Veil => {
-    const shown = lights.flatMap(({ placementId, drives }, i) =>
-      drives.flatMap((drive) =>
-        counts(placementId, drive) ? [{ drive, atPeak: (perPeak[i] ?? 0) * drive.peakCd }] : [],
-      ),
-    );
-    const together = new HighestTogether(shown.map(({ drive }) => drive));
-    return {
-      highest: together.of((at) => shown[at]?.atPeak ?? 0),
-      mean: shown.reduce((sum, { drive, atPeak }) => sum + atPeak * meanLevel(drive), 0),
-    };
-  };
-  return {
-    ...veil(() => true),
-    white: veil((_, { colour }) => colour === 'white'),
-    withoutWhite: veil((_, { colour }) => colour !== 'white'),
-    byLamp: [...new Set(lights.map((light) => light.placementId))]
-      .map((placementId) => ({ placementId, ...veil((id) => id === placementId) }))
-      .filter(({ highest }) => highest > 0)
-      .toSorted((a, b) => b.highest - a.highest),
-  };
-}
+): VeilResult => new FogVeil(lights, solids, eye, opticalRangeM).result;
 
 const thrown = new WeakMap<readonly Solid[], WeakMap<LineSource['cdOn'], Map<string, number>>>();
 

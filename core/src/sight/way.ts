@@ -69,8 +69,8 @@ export interface Surroundings {
 const surroundings = new WeakMap<Lookup, WeakMap<Build['placements'], Map<string, Surroundings>>>();
 export const moduleKey = ({ placementId, moduleId }: Pick<ModuleSight, 'placementId' | 'moduleId'>): string =>
   `${placementId}/${moduleId}`;
-/** No more poses are kept. */
-const MOST_POSES = 16;
+/** So many modules are kept in all poses together: about 30 MB, and every pose that doors of a full car stand in. */
+const MOST_KEPT = 20_000;
 
 /** The modules of a build in a pose; the same object for the same placements. */
 export function surroundingsOf(build: Build, open: readonly string[]): Surroundings {
@@ -84,7 +84,8 @@ export function surroundingsOf(build: Build, open: readonly string[]): Surroundi
   if (before !== undefined) return before;
   const sights = build.placements.flatMap((p) => sightsOf(build, p, open));
   const made = { sights, placeOf: new Map(sights.map((s, i) => [moduleKey(s), i])), ways: new Map() };
-  if (known.size >= MOST_POSES) known.clear();
   known.set(key, made);
+  const [oldest] = known.keys();
+  if (known.size * sights.length > MOST_KEPT && oldest !== undefined && oldest !== key) known.delete(oldest);
   return made;
 }

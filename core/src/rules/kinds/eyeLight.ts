@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf } from '../../resolve/channels.ts';
-import { glareAt } from '../../sight/glare.ts';
+import { Glares } from '../../sight/glare.ts';
 import { lightsIn } from '../../sight/source.ts';
 import { stationsOf } from '../../sight/stations.ts';
 import { positive } from '../../words/numbers.ts';
@@ -65,10 +65,11 @@ export const eyeLight = defineRule({
             }),
           ];
     const who = STATIONS.find(({ value }) => value === rule.station)?.text ?? station.name;
-    const { eyeLx, byLamp } = glareAt(lightsIn(at.build, at.state), station);
+    const glares = new Glares(lightsIn(at.build, at.state));
+    const eyeLx = glares.highestLx(station);
     const margin = roomBelow(eyeLx, rule.maxLx);
     if (eyeLx <= rule.maxLx) return [holds(margin)];
-    const channels = at.channelsOfMost(byLamp);
+    const channels = at.channelsOfMost(glares.at(station).byLamp);
     return [
       fails({
         about: rule.station,

@@ -48,11 +48,26 @@ export const flashesASecond = defineRule({
   more: () => 'hurts',
   check: (at, rule) => {
     const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];
-    const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
+    const lit = at
+      .lit(rule.lamps)
+      .filter(({ drive }) => flashes(drive))
+      .map((one) => ({ ...one, cd: highestCd(one.drive) }));
     const counted = new Map<string, Count>();
-    const seen = (b: number): LitChannel[] =>
-      lit.filter(({ drive, share }) => highestCd(drive) * (share[b] ?? 0) > rule.aboveCd);
-    const most = new Map(looked.map((b) => [b, countedOnce(seen(b), counted)]));
+    const isSeen = ({ cd, share }: (typeof lit)[number], b: number): boolean =>
+      cd * (share[b] ?? 0) > rule.aboveCd;
+    const seen = (b: number): LitChannel[] => lit.filter((one) => isSeen(one, b));
+    const most = new Map(
+      looked.map((b) => {
+        // The same channels are seen from many bearings: they are told apart by a bit each.
+        const bits = new Int32Array(Math.ceil(lit.length / 32));
+        for (const [i, one] of lit.entries())
+          if (isSeen(one, b)) bits[i >> 5] = (bits[i >> 5] ?? 0) | (1 << (i & 31));
+        const key = bits.join();
+        const known = counted.get(key) ?? busiestSecond(seen(b));
+        counted.set(key, known);
+        return [b, known] as const;
+      }),
+    );
     const count = (b: number): number => most.get(b)?.most ?? 0;
     const worst = looked.reduce((a, b) => (count(b) > count(a) ? b : a));
     const figure = count(worst);
@@ -80,13 +95,6 @@ export const flashesASecond = defineRule({
 interface Count {
   readonly most: number;
   readonly exact: boolean;
-}
-
-function countedOnce(seen: readonly LitChannel[], counted: Map<string, Count>): Count {
-  const key = seen.map(({ drive }) => drive.channelId).join();
-  const known = counted.get(key) ?? busiestSecond(seen);
-  counted.set(key, known);
-  return known;
 }
 
 /** Clocks that drift have their busiest seconds together some time, so those add up. */

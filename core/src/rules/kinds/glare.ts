@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { eyesInLane, glareAt, LUMINANCE_USED_TO, thresholdIncrement } from '../../sight/glare.ts';
+import { eyesInLane, Glares, LUMINANCE_USED_TO, thresholdIncrement } from '../../sight/glare.ts';
 import { lightsIn } from '../../sight/source.ts';
 import { positive } from '../../words/numbers.ts';
 import { LightAround } from '../../words/weather.ts';
@@ -41,17 +41,16 @@ export const glare = defineRule({
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
-    const lights = lightsIn(at.build, at.state);
+    const glares = new Glares(lightsIn(at.build, at.state));
     const worst = eyesInLane(rule.lane, at.build.traffic)
-      .map((eye) => {
-        const found = glareAt(lights, eye);
-        const percent = thresholdIncrement(found.highest, LUMINANCE_USED_TO[rule.around]);
-        return { ...found, percent, distanceM: eye.distanceM };
-      })
+      .map((eye) => ({
+        ...eye,
+        percent: thresholdIncrement(glares.highestVeil(eye), LUMINANCE_USED_TO[rule.around]),
+      }))
       .reduce((a, b) => (b.percent > a.percent ? b : a));
     const margin = roomBelow(worst.percent, rule.maxPercent);
     if (worst.percent <= rule.maxPercent) return [holds(margin)];
-    const channels = at.channelsOfMost(worst.byLamp);
+    const channels = at.channelsOfMost(glares.at(worst).byLamp);
     return [
       fails({
         about: rule.lane,

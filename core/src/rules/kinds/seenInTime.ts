@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf } from '../../resolve/channels.ts';
-import { Approaches } from '../../sight/approach.ts';
+import type { Approach } from '../../design/approach.ts';
+import { Approaches, neededFor } from '../../sight/approach.ts';
+import { OBSERVERS } from '../../sight/observer.ts';
 import { seenText, spareText } from '../../sight/words.ts';
 import { Colour, COLOURS } from '../../words/colour.ts';
 import { within } from '../../words/numbers.ts';
@@ -95,7 +97,7 @@ export const seenInTime = defineRule({
   more: () => 'helps',
   check: (at, rule) => {
     const { fromDeg, speedKmh, eyeM, gradePercent, weather, around, shown, noticing } = rule;
-    const { sightings, neededM } = new Approaches(at.build, at.state).result({
+    const approach: Approach = {
       id: rule.id,
       name: rule.clause,
       bearingDeg: fromDeg,
@@ -108,9 +110,10 @@ export const seenInTime = defineRule({
       colour: shown === 'any' ? null : shown,
       level: 'any',
       noticing,
-    });
-    return sightings
-      .filter(({ observer }) => rule.eyes === 'every' || observer === 'normal')
+    };
+    const neededM = neededFor(approach);
+    return new Approaches(at.build, at.state)
+      .sightings(approach, rule.eyes === 'every' ? OBSERVERS : ['normal'])
       .map((sighting) => {
         const margin = Number.isFinite(sighting.marginS)
           ? (sighting.marginS - rule.spareS) / Math.max(1, Math.abs(rule.spareS))

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
 import { LUMINANCE_AROUND } from '../../sight/approach.ts';
-import { lightsIn } from '../../sight/source.ts';
-import { driverOf, solidsIn } from '../../sight/stations.ts';
-import { veilOf } from '../../sight/veil.ts';
+import { aheadOf } from '../../sight/ahead.ts';
+import { driverOf } from '../../sight/stations.ts';
+import { FogVeil } from '../../sight/veil.ts';
 import { positive, within } from '../../words/numbers.ts';
 import { LightAround } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
@@ -50,12 +50,12 @@ export const veil = defineRule({
           sentence: `this body has no driver’s seat: nobody can tell what fog throws back to it in ${at.text}.`,
         }),
       ];
-    const solids = solidsIn(at.lookup.vehicle, at.state.open);
-    const found = veilOf(lightsIn(at.build, at.state), solids, driver.eye, rule.opticalRangeM);
-    const percent = (100 * found.highest) / LUMINANCE_AROUND[rule.around];
+    const { lights, solids } = aheadOf(at.build, at.state, driver.eye);
+    const fog = new FogVeil(lights, solids, driver.eye, rule.opticalRangeM);
+    const percent = (100 * fog.highest) / LUMINANCE_AROUND[rule.around];
     const margin = roomBelow(percent, rule.maxPercent);
     if (percent <= rule.maxPercent) return [holds(margin)];
-    const channels = at.channelsOfMost(found.byLamp);
+    const channels = at.channelsOfMost(fog.result.byLamp);
     return [
       fails({
         about: 'driver',
