@@ -161,6 +161,75 @@ for (const how of ['mouse', 'keyboard'] as const)
     await expect(set.getByText('outside')).toBeHidden();
   });
 
+/** Chooses what a part of a condition asks about: the first that a few words find. */
+async function askAbout(within: Locator, part: string, words: string): Promise<void> {
+  const box = within.getByRole('combobox', { name: `${part}: asks about`, exact: true });
+  await box.click();
+  await box.fill(words);
+  await box.press('ArrowDown');
+  await box.press('Enter');
+}
+
+test('a condition in a few steps: found by words, wrapped, unwrapped, named, and asked for by its name', async ({
+  page,
+}) => {
+  const id = await beforeFunctions(page);
+  await openBuild(page, id, 'controls');
+  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  await ladder.getByRole('button', { name: 'New function' }).click();
+  const panel = page.getByRole('region', { name: /^Function New function/ });
+  await panel.getByLabel('Kind').selectOption('light');
+  await panel.getByLabel('Way').selectOption('while');
+  await askAbout(panel, 'While', 'any door');
+  // A light is first asked to burn at night.
+  await panel.getByRole('button', { name: 'and', exact: true }).first().click();
+  await expect(panel).toContainText(/while \(.*door is open or .*\) and Ambient is night/i);
+  const all = panel.getByRole('group', { name: 'While', exact: true });
+  const doors = panel.getByRole('group', { name: 'While, part 1', exact: true });
+  const count = await doors.getByRole('combobox', { name: /: asks about$/ }).count();
+  expect(count).toBeGreaterThanOrEqual(4);
+  await doors.getByRole('button', { name: 'name it' }).first().click();
+  await doors.getByLabel('While, part 1: call it').fill('Somebody gets out');
+  await doors.getByRole('button', { name: 'Keep' }).click();
+  await expect(panel).toContainText(/while Somebody gets out is on and Ambient is night/);
+  await expect(ladder.getByRole('button', { name: /^Somebody gets out condition/ })).toBeVisible();
+  // What is wrapped can stand beside the others again.
+  await panel
+    .getByRole('group', { name: 'While, part 1', exact: true })
+    .getByRole('button', { name: 'or', exact: true })
+    .click();
+  await expect(panel).toContainText(
+    /while \(Somebody gets out is on or Ambient is night\) and Ambient is night/,
+  );
+  await panel.getByRole('button', { name: 'unwrap' }).click();
+  await expect(panel).toContainText(
+    /while Somebody gets out is on and Ambient is night and Ambient is night/,
+  );
+  await expect(all.getByRole('combobox', { name: /: asks about$/ })).toHaveCount(3);
+  await askAbout(panel, 'While, part 3', 'somebody');
+  await expect(panel).toContainText(/and Somebody gets out is on/);
+});
+
+test('two keys together are put together key by key', async ({ page }) => {
+  const id = await beforeFunctions(page);
+  await openBuild(page, id, 'controls');
+  await press(template(page, 'Slide and eight keys'), 'mouse');
+  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  await ladder
+    .getByRole('button', { name: /^Scene light/ })
+    .first()
+    .click();
+  const panel = page.getByRole('region', { name: 'Function Scene light' });
+  await panel.getByLabel('On and off when: add').selectOption('two keys together …');
+  const chord = panel.getByRole('group', { name: 'On and off when: two keys together' });
+  await chord.getByLabel('First key').selectOption('“White”');
+  await chord.getByLabel('Second key').selectOption('“White”');
+  await expect(chord.getByRole('button', { name: 'Add' })).toBeDisabled();
+  await chord.getByLabel('Second key').selectOption('“Scene”');
+  await chord.getByRole('button', { name: 'Add' }).click();
+  await expect(panel).toContainText('“White” and “Scene” are pressed together');
+});
+
 test('a ring of functions is refused with its names, and nothing is changed', async ({ page }) => {
   const id = await beforeFunctions(page);
   await openBuild(page, id, 'controls');
@@ -170,7 +239,7 @@ test('a ring of functions is refused with its names, and nothing is changed', as
     .getByRole('button', { name: /^Stage 2 stage/ })
     .click();
   const panel = page.getByRole('region', { name: 'Function Stage 2' });
-  await panel.getByLabel('While: asks about').selectOption('on hatch-supplement');
+  await askAbout(panel, 'While', 'hatch supp');
   await expect(panel.getByRole('alert')).toContainText(/functions wait for each other: ".*" → ".*"/);
 });
 

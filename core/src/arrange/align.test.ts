@@ -46,6 +46,12 @@ describe('equal spacing', () => {
   });
 });
 
+const theLamp = (build: Build) => {
+  const [one] = build.placements;
+  if (one === undefined) throw new Error('no lamp');
+  return one;
+};
+
 describe('array along a zone', () => {
   const lamp = put(empty, 'a', 'grille', 0.1, 0.02);
   test('fills the zone evenly; names and orders run on; nothing overlaps up to the room there is', () => {
@@ -59,7 +65,7 @@ describe('array along a zone', () => {
     expect(filled.placements.map((p) => p.modules[0]?.order)).toEqual([4, 3, 2, 1]);
     expect(new Set(filled.placements.map((p) => p.label)).size).toBe(4);
     expect(readBuild(filled)).toEqual(filled);
-    const room = roomFor(lamp, { fixtureId: 'mini-head-1', zoneId: 'grille' });
+    const room = roomFor(lamp, theLamp(lamp));
     expect(room).toBe(13);
     const full = arrayAlong(
       lamp,
@@ -86,6 +92,24 @@ describe('array along a zone', () => {
       const partner = filled.placements.find((q) => q.id === p.partnerId);
       expect(partner?.uM).toBeCloseTo(-p.uM, 4);
     }
+  });
+  test.each([0.1, -0.1])('a pair on a zone across the centre, from %s, fills both halves alike', (u) => {
+    const pair = addPartner(put(empty, 'a', 'grille', u), 'a', 'x');
+    const room = roomFor(pair, theLamp(pair));
+    expect(room).toBe(6);
+    const ids = (stem: string) => Array.from({ length: room - 1 }, (_, i) => `${stem}${i}`);
+    const filled = arrayAlong(pair, 'a', ids('n'), ids('m'));
+    expect(filled.placements).toHaveLength(2 * room);
+    expect(readBuild(filled)).toEqual(filled);
+    expect(overlaps(filled)).toEqual([]);
+    const inOrder = filled.placements.toSorted((p, q) => p.uM - q.uM);
+    const gaps = inOrder.slice(1).map((p, i) => p.uM - (inOrder[i]?.uM ?? 0));
+    expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(2e-4);
+    expect(inOrder.map((p) => p.modules[0]?.order)).toEqual(
+      Array.from({ length: 2 * room }, (_, i) => 2 * room - i),
+    );
+    for (const p of filled.placements)
+      expect(filled.placements.find((q) => q.id === p.partnerId)?.uM).toBeCloseTo(-p.uM, 4);
   });
   test('no copies asked for change nothing', () => expect(arrayAlong(lamp, 'a', [])).toBe(lamp));
 });

@@ -38,8 +38,8 @@ export function spaceEvenly(build: Build, ids: readonly string[]): Build {
 
 /**
  * Fills a zone with copies of a lamp: `newIds.length` more, all evenly spaced over the zone, in its colours, group
- * and aim; the orders of a sweep run on from left to right, on a front as seen from behind the vehicle. A lamp that has its partner on
- * another zone takes it along: each copy gets one.
+ * and aim; the orders of a sweep run on from left to right, on a front as seen from behind the vehicle. A lamp that has a
+ * partner takes it along: each copy gets one, on the other zone, or on the other half of a zone across the centreline.
  *
  * @param partnerIds - for the partners, as many as `newIds`; not asked of a lamp without one
  */
@@ -53,49 +53,57 @@ export function arrayAlong(
   if (lamp === undefined || newIds.length === 0) return build;
   const lookup = lookupOf(build);
   const zone = zoneOf(lookup.vehicle, lamp.zoneId);
-  const reach = Math.max(0, zone.widthM / 2 - footprint(lookup.fixture(lamp.fixtureId)).halfU);
-  const step = (2 * reach) / newIds.length;
-  const places = Math.max(...lamp.modules.map((m) => m.order));
+  const shares = sharesZone(build, lamp);
+  const reach = Math.max(0, zone.widthM / 2 - footprint(lookup.fixture(lamp.fixtureId), lamp.rollDeg).halfU);
+  /** Lamps along the zone, the first at its lesser end. */
+  const along = (newIds.length + 1) * (shares ? 2 : 1);
+  const isUpper = shares && lamp.uM > 0;
+  const placeOf = (i: number): number => (isUpper ? along - 1 - i : i);
+  const uOf = (i: number): number => -reach + (placeOf(i) * 2 * reach) / (along - 1);
+  const orders = Math.max(...lamp.modules.map((m) => m.order));
   // What lies further along u is further left where u points to the vehicle's left.
-  const turnOf = (i: number): number => (zone.u[1] > 0.5 ? newIds.length - i : i);
-  const inTurn = (i: number): Placement['modules'] =>
-    lamp.modules.map((m) => ({ ...m, order: m.order + turnOf(i) * places }));
+  const turnOf = (place: number): number => (zone.u[1] > 0.5 ? along - 1 - place : place);
+  const inTurn = (place: number): Placement['modules'] =>
+    lamp.modules.map((m) => ({ ...m, order: m.order + turnOf(place) * orders }));
+  const { fixtureId, zoneId, vM, panDeg, tiltDeg, rollDeg, lensTransmission, partnerId } = lamp;
   const copies = newIds.reduce((b, newId, i) => {
-    const { fixtureId, zoneId, vM } = lamp;
-    const placed = addPlacement(b, { id: newId, fixtureId, zoneId, uM: -reach + (i + 1) * step, vM });
-    return {
-      ...placed,
-      placements: placed.placements.map((p) =>
-        p.id === newId
-          ? {
-              ...p,
-              panDeg: lamp.panDeg,
-              tiltDeg: lamp.tiltDeg,
-              rollDeg: lamp.rollDeg,
-              lensTransmission: lamp.lensTransmission,
-              modules: inTurn(i + 1),
-            }
-          : p,
-      ),
-    };
+    const placed = addPlacement(b, { id: newId, fixtureId, zoneId, uM: uOf(i + 1), vM, rollDeg });
+    const like = { panDeg, tiltDeg, lensTransmission, modules: inTurn(placeOf(i + 1)) };
+    return withPatch(placed, newId, like);
   }, build);
   const paired =
-    lamp.partnerId === null || zone.mirrorId === zone.id
+    partnerId === null
       ? copies
       : newIds.reduce((b, newId, i) => addPartner(b, newId, partnerIds[i] ?? `${newId}-x`), copies);
-  const numbered = {
-    ...paired,
-    placements: paired.placements.map((p) => (p.id === id ? { ...p, modules: inTurn(0) } : p)),
-  };
-  return changePlacement(numbered, id, { uM: -reach });
+  const numbered = withPatch(paired, id, { modules: inTurn(placeOf(0)) });
+  const turned = !shares
+    ? numbered
+    : [partnerId ?? '', ...newIds.map((newId, i) => partnerIds[i] ?? `${newId}-x`)].reduce((b, twin, i) => {
+        const there = b.placements.find((p) => p.id === twin);
+        const order = turnOf(along - 1 - placeOf(i)) * orders;
+        const modules = there?.modules.map((m, k) => ({
+          ...m,
+          order: order + (lamp.modules[k]?.order ?? 1),
+        }));
+        return modules === undefined ? b : withPatch(b, twin, { modules });
+      }, numbered);
+  return changePlacement(turned, id, { uM: uOf(0) });
 }
 
-/** How many of a fixture stand side by side on a zone without touching. */
-export function roomFor(
-  build: Build,
-  { fixtureId, zoneId }: Pick<Placement, 'fixtureId' | 'zoneId'>,
-): number {
+const withPatch = (build: Build, id: string, patch: Partial<Placement>): Build => ({
+  ...build,
+  placements: build.placements.map((p) => (p.id === id ? { ...p, ...patch } : p)),
+});
+
+/** Whether a lamp and its partner stand on one zone, across the centreline. */
+const sharesZone = (build: Build, { partnerId, zoneId }: Placement): boolean =>
+  build.placements.some((p) => p.id === partnerId && p.zoneId === zoneId);
+
+/** How many of a lamp stand side by side on its zone without touching; of a pair that shares it, how many pairs. */
+export function roomFor(build: Build, lamp: Placement): number {
   const lookup = lookupOf(build);
-  const zone = zoneOf(lookup.vehicle, zoneId);
-  return Math.max(1, Math.floor(zone.widthM / lookup.fixture(fixtureId).sizeM.width + 1e-9));
+  const zone = zoneOf(lookup.vehicle, lamp.zoneId);
+  const { halfU } = footprint(lookup.fixture(lamp.fixtureId), lamp.rollDeg);
+  const lamps = Math.floor(zone.widthM / (2 * halfU) + 1e-9);
+  return Math.max(1, sharesZone(build, lamp) ? Math.floor(lamps / 2) : lamps);
 }

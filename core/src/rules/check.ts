@@ -7,6 +7,7 @@ import { ruleHead, wishHead } from './heads.ts';
 import type { CheckResult } from './finding.ts';
 import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
+import { leftOutTask } from './leftOut.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { documentTasks } from './documentCheck.ts';
 import { conditionOf, holdsHere, kindOf, speaksIn, speaksTo } from './registry.ts';
@@ -101,15 +102,17 @@ function packTasks(build: Build, pack: RulePack): Task[] {
     const head = { ...ruleHead(pack, rule), listed: true, once: false };
     if (here && kind.sees === 'document' && speaksTo(rule, build))
       return [{ ...head, sees: 'document', check: (subject) => kind.faults(subject, rule) }];
+    const speaks = (state: State): boolean => here && kind.inStates && speaksIn(rule, build, state);
     return [
       {
         ...head,
         sees: kind.sees === 'light' ? 'light' : 'driven',
         upperAboveM: pack.upperAboveM,
-        speaks: (state: State) => here && kind.inStates && speaksIn(rule, build, state),
+        speaks,
         limits: (at: Situation) => limitsOf(rule, at),
         check: (at: Situation) => judgementsOf(rule, at),
       },
+      ...(here ? leftOutTask(pack, rule, speaks) : []),
     ];
   });
 }

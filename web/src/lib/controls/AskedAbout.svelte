@@ -35,4 +35,9 @@
   .asked {
     width: 13rem;
   }
+
+  /* Something is always asked about. */
+  .asked :global(.bx--list-box__selection) {
+    display: none;
+  }
 </style>

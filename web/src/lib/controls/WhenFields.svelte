@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Condition, InputEvent } from '@flarik/core/design/condition';
   import { shown as shows, type ControlFunction, type When } from '@flarik/core/design/functions';
+  import { usualFirst } from '@flarik/core/arrange/namedConditions';
   import { Wording } from '@flarik/core/controls/sentence';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
@@ -24,27 +25,27 @@
     always: 'always',
   } as const;
 
-  const ignition: Condition = { kind: 'is', input: 'ignition', values: ['on'] };
+  const first = $derived(usualFirst(editor.build, fn.kind));
 
   function setWay(way: string): void {
     const events = { sets: [], clears: [], timeoutMs: 0 };
-    const [first = shows([])] = fn.shows;
+    const [shown = shows([])] = fn.shows;
     switch (way) {
       case 'while':
         change({
-          when: { way, condition: ignition, afterMs: 0, staysMs: 0 },
-          shows: [first],
+          when: { way, condition: first, afterMs: 0, staysMs: 0 },
+          shows: [shown],
           choiceId: null,
         });
         return;
       case 'latched':
-        change({ when: { way, ...events, toggles: [] }, shows: [first] });
+        change({ when: { way, ...events, toggles: [] }, shows: [shown] });
         return;
       case 'cycle':
-        change({ when: { way, ...events, steps: [], wraps: 'off' }, shows: [first, shows([])] });
+        change({ when: { way, ...events, steps: [], wraps: 'off' }, shows: [shown, shows([])] });
         return;
       default:
-        change({ when: { way: 'always' }, shows: [first], enabledBy: null, choiceId: null });
+        change({ when: { way: 'always' }, shows: [shown], enabledBy: null, choiceId: null });
     }
   }
   const setWhen = (when: When): void => change({ when });
@@ -170,7 +171,7 @@
 {/if}
 {#if fn.when.way !== 'always'}
   {#if fn.enabledBy === null}
-    <button class="plain" onclick={() => change({ enabledBy: ignition })}>Only while …</button>
+    <button class="plain" onclick={() => change({ enabledBy: first })}>Only while …</button>
   {:else}
     <h2>Only while</h2>
     <ConditionEditor

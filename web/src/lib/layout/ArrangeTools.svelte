@@ -12,11 +12,11 @@
   let count = $state(3);
 
   const ids = $derived(placements.map((p) => p.id));
-  /** One lamp, or a pair on two zones: what can be repeated along its zone. */
+  /** One lamp, or a pair: what can be repeated along its zone. */
   const only = $derived.by(() => {
     const [first, second, third] = placements;
     if (first === undefined || third !== undefined) return undefined;
-    const pair = first.partnerId === second?.id && first.zoneId !== second?.zoneId;
+    const pair = first.partnerId !== null && first.partnerId === second?.id;
     const alone = second === undefined && first.partnerId === null;
     return pair || alone ? first : undefined;
   });
