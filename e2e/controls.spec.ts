@@ -176,14 +176,14 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
   const id = await beforeFunctions(page);
   await openBuild(page, id, 'controls');
   const ladder = page.getByRole('region', { name: 'Ladder of functions' });
-  await ladder.getByRole('button', { name: 'New function' }).click();
+  await ladder.getByRole('button', { name: 'Add a function' }).click();
   const panel = page.getByRole('region', { name: /^Function New function/ });
   await panel.getByLabel('Kind').selectOption('light');
   await panel.getByLabel('Way').selectOption('while');
   await askAbout(panel, 'While', 'any door');
   // A light is first asked to burn at night.
   await panel.getByRole('button', { name: 'and', exact: true }).first().click();
-  await expect(panel).toContainText(/while \(.*door is open or .*\) and Ambient is night/i);
+  await expect(panel).toContainText(/while \(.*door is open or .*\) and Light around is night/i);
   const all = panel.getByRole('group', { name: 'While', exact: true });
   const doors = panel.getByRole('group', { name: 'While, part 1', exact: true });
   const count = await doors.getByRole('combobox', { name: /: asks about$/ }).count();
@@ -191,7 +191,7 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
   await doors.getByRole('button', { name: 'name it' }).first().click();
   await doors.getByLabel('While, part 1: call it').fill('Somebody gets out');
   await doors.getByRole('button', { name: 'Keep' }).click();
-  await expect(panel).toContainText(/while Somebody gets out is on and Ambient is night/);
+  await expect(panel).toContainText(/while Somebody gets out is on and Light around is night/);
   await expect(ladder.getByRole('button', { name: /^Somebody gets out condition/ })).toBeVisible();
   // What is wrapped can stand beside the others again.
   await panel
@@ -199,11 +199,11 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
     .getByRole('button', { name: 'or', exact: true })
     .click();
   await expect(panel).toContainText(
-    /while \(Somebody gets out is on or Ambient is night\) and Ambient is night/,
+    /while \(Somebody gets out is on or Light around is night\) and Light around is night/,
   );
   await panel.getByRole('button', { name: 'unwrap' }).click();
   await expect(panel).toContainText(
-    /while Somebody gets out is on and Ambient is night and Ambient is night/,
+    /while Somebody gets out is on and Light around is night and Light around is night/,
   );
   await expect(all.getByRole('combobox', { name: /: asks about$/ })).toHaveCount(3);
   await askAbout(panel, 'While, part 3', 'somebody');

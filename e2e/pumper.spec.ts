@@ -1,23 +1,9 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { choosePattern, expect, findings, inspector, openList, test } from './support';
+import { WalkedPage } from './pages';
+import { choosePattern, expect, findings, inspector, keepPacks, openList, placeLamp, test } from './support';
 
-const page_ = readFileSync(new URL('../docs/build-the-pumper.md', import.meta.url), 'utf8');
-
-/** The rows of the table under a heading that holds these words, cell by cell. */
-function table(firstColumn: string): string[][] {
-  const lines = page_.split('\n');
-  const start = lines.findIndex((line) => line.startsWith(`| ${firstColumn} `));
-  if (start < 0) throw new Error(`the page has a table of ${firstColumn}`);
-  const rows = lines.slice(start + 2);
-  const end = rows.findIndex((line) => !line.startsWith('|'));
-  return rows.slice(0, end).map((line) =>
-    line
-      .slice(1, -1)
-      .split('|')
-      .map((cell) => cell.trim()),
-  );
-}
+const walked = new WalkedPage('build-the-pumper.md');
+const table = (firstColumn: string): string[][] => walked.table(firstColumn);
 
 async function typed(page: Page, label: string, value: string): Promise<void> {
   const field = inspector(page).getByLabel(label);
@@ -42,10 +28,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   await page.getByRole('dialog').getByLabel('Service', { exact: true }).selectOption('Fire');
   await page.getByText('Pumper', { exact: true }).click();
   await page.getByRole('radio', { name: /^None/ }).check();
-  for (const pack of await page.getByRole('dialog').getByRole('checkbox').all()) {
-    const name = await pack.evaluate((box) => box.closest('div')?.textContent ?? '');
-    if (!/optical power form|intensity limits/i.test(name)) await pack.uncheck({ force: true });
-  }
+  await keepPacks(page, /optical power form|intensity limits/i);
   await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'My pumper' })).toBeVisible();
 
@@ -72,13 +55,8 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   }
 
   await page.getByRole('link', { name: /^Layout/ }).click();
-  const catalogue = page.getByRole('region', { name: 'Catalogue' });
   for (const [fixture = '', zone = '', how = '', across = '', up = ''] of table('Fixture')) {
-    await catalogue.getByLabel('Search the catalogue').fill(fixture);
-    const entry = catalogue.locator('[data-fixture]').filter({ hasText: fixture }).first();
-    if ((await entry.getAttribute('aria-pressed')) !== 'true') await entry.click();
-    await page.getByLabel('Zone', { exact: true }).selectOption({ label: zone });
-    await page.getByRole('button', { name: how === 'one' ? 'Place one' : 'Place a mirrored pair' }).click();
+    await placeLamp(page, fixture, zone, how === 'one' ? 'one' : 'pair');
     if (across !== '') await typed(page, 'Across, mm', across);
     if (up !== '') await typed(page, 'Up, mm', up);
     const times = /× (\d+)/.exec(how)?.[1];

@@ -257,3 +257,26 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
   }
   throw new Error('the element cannot be reached with Tab');
 }
+
+/** In the dialog of a new build: of the rule packs just these. */
+export async function keepPacks(page: Page, kept: RegExp): Promise<void> {
+  for (const pack of await page.getByRole('dialog').getByRole('checkbox').all()) {
+    const name = await pack.evaluate((box) => box.closest('div')?.textContent ?? '');
+    await pack.setChecked(kept.test(name), { force: true });
+  }
+}
+
+/** Finds a fixture in the catalogue and places it on a zone, alone or with its mirror image. */
+export async function placeLamp(
+  page: Page,
+  fixture: string,
+  zone: string,
+  how: 'one' | 'pair',
+): Promise<void> {
+  const catalogue = page.getByRole('region', { name: 'Catalogue' });
+  await catalogue.getByLabel('Search the catalogue').fill(fixture);
+  const entry = catalogue.locator('[data-fixture]').filter({ hasText: fixture }).first();
+  if ((await entry.getAttribute('aria-pressed')) !== 'true') await entry.click();
+  await page.getByLabel('Zone', { exact: true }).selectOption({ label: zone });
+  await page.getByRole('button', { name: how === 'one' ? 'Place one' : 'Place a mirrored pair' }).click();
+}

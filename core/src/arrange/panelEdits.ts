@@ -1,3 +1,4 @@
+import { labelFrom } from '../design/functions.ts';
 import { putPanel } from '../design/controlEdits.ts';
 import { MOST_COLUMNS, MOST_ROWS, placesOf, type Control, type Panel } from '../design/panel.ts';
 import { inputsOf } from '../design/inputs.ts';
@@ -50,7 +51,7 @@ export const button = (
 ): Control => ({
   kind: 'button',
   id,
-  label: label.slice(0, 12),
+  label: labelFrom(label),
   ...at,
   twinOf: null,
   backlit: true,

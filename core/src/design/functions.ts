@@ -237,6 +237,16 @@ export const shown = (cues: Cue[], more: Partial<Shown> = {}): Shown => ({
   ...more,
 });
 
+/** Words that no label ends with. */
+const DANGLING = /(?: (?:a|and|at|by|of|or|the|to))+$/;
+
+/** What a key says of a name: as many of its words as it bears; a first word that is too long ends with a dot. */
+export function labelFrom(name: string): string {
+  if (name.length <= LONGEST_LABEL) return name;
+  const cut = name.slice(0, LONGEST_LABEL + 1).lastIndexOf(' ');
+  return cut > 0 ? name.slice(0, cut).replace(DANGLING, '') : `${name.slice(0, LONGEST_LABEL - 1)}.`;
+}
+
 /** A function by its usual values. */
 export const newFunction = (
   id: string,
@@ -248,7 +258,7 @@ export const newFunction = (
 ): ControlFunction => ({
   id,
   name,
-  label: name.slice(0, LONGEST_LABEL),
+  label: labelFrom(name),
   kind,
   mode: null,
   shows: [shown(cues)],

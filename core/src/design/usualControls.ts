@@ -1,5 +1,5 @@
 import type { Controls } from './controls.ts';
-import type { ControlFunction, Cue } from './functions.ts';
+import { labelFrom, type ControlFunction, type Cue } from './functions.ts';
 import type { Panel } from './panel.ts';
 
 /** The ids of Off and the three stages that every build begins with, in order of urgency. */
@@ -26,7 +26,7 @@ const POSITIONS: Readonly<Record<StageId, string>> = {
 const stage = (id: StageId, name: string, cues: Cue[]): ControlFunction => ({
   id,
   name,
-  label: name.slice(0, 12),
+  label: labelFrom(name),
   kind: 'stage',
   mode: MODES[id],
   shows: [{ cues, dims: [], loads: [] }],

@@ -39,7 +39,7 @@ import { usualSpec, VehicleSpec } from './spec.ts';
 import { nextPose, stopsOf, vehicleOf, zoneOf } from './vehicle.ts';
 import { readVehicle, writeVehicle } from './vehicleFile.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { emptyBuild, put, changeStage } from '../../test/reference/places.ts';
+import { emptyBuild, put, changeStage, ofKind } from '../../test/reference/places.ts';
 
 describe.each(BODY_TYPES)('$id', (body) => {
   const vehicle = vehicleOf(usualSpec(body.id));
@@ -177,6 +177,18 @@ describe('parts of one’s own', () => {
     expect(zone.centre[0]).toBeCloseTo(0.1, 9);
     expect(zone.centre[1]).toBeCloseTo(skinDepthM(vehicle, 'left', [-0.1, 0.7]) + 0.002, 3);
     expect(zone.centre[1]).toBeGreaterThan(vehicle.widthM / 2 - 0.15);
+  });
+  test('drawn on a door it is carried by it; in the rear window it lies behind the glass, on the hatch', () => {
+    expect(drawnZone(vehicle, rect, 'own-1', 'Own').partId).toBe('door-front-left');
+    const glass = zoneOf(vehicle, 'rear-glass');
+    const [, y, z] = glass.centre;
+    const window = { view: 'rear', from: [-y - 0.2, z - 0.05], to: [-y + 0.2, z + 0.05] } as const;
+    const zone = drawnZone(vehicle, window, 'own-1', 'Own');
+    expect(zone).toMatchObject({ mount: 'glass', partId: 'hatch', face: 'rear' });
+    expect(zone.centre[0]).toBeGreaterThan(-skinDepthM(vehicle, 'rear', [-y, z]) + 0.05);
+    const board = put(addOwn(emptyBuild(), 'zones', [zone]), 'a', { zone: 'own-1', fixture: 'mini-head-1' });
+    expect(ofKind(board, 'inside')).toEqual([]);
+    expect(ofKind(board, 'misfit')).toEqual([]);
   });
   test('on the plan its width runs across the vehicle', () => {
     const zone = drawnZone(vehicle, { view: 'plan', from: [-0.2, -0.4], to: [0.1, 0.4] }, 'own-1', 'Own');

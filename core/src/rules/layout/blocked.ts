@@ -1,4 +1,5 @@
 import type { Placement } from '../../design/placement.ts';
+import { isWarning } from '../../resolve/channels.ts';
 import { openText } from '../../state/state.ts';
 import type { MountZone } from '../../vehicle/types.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
@@ -17,8 +18,18 @@ export const blockedFaults = (subject: LayoutSubject): Said[] =>
   outside(subject).flatMap(({ p, placed }): Said[] => {
     const most = mostHidden(placed.zone);
     const shut = hiddenIn(subject, p, [], most);
-    return shut.modules.length > 0 ? [saying(subject, p, shut, most)] : [];
+    if (shut.modules.length === 0 || isUncovered(subject, { p, placed }, most)) return [];
+    return [saying(subject, p, shut, most)];
   });
+
+/** Whether a light to see by comes out once a part is opened: a bed strip under its cover is there for that. */
+const isUncovered = (
+  subject: LayoutSubject,
+  { p, placed }: Pick<StandingLamp, 'p' | 'placed'>,
+  most: number,
+): boolean =>
+  !isWarning(placed.fixture) &&
+  subject.poses.some((open) => hiddenIn(subject, p, open, most).modules.length === 0);
 
 /** Lamps whose light comes out with everything shut: those inside are made for the poses that uncover them. */
 const outside = (subject: LayoutSubject): StandingLamp[] =>

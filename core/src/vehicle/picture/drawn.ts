@@ -1,4 +1,5 @@
 import { entryM } from '../../geometry/ray.ts';
+import type { Solid } from '../../geometry/solid.ts';
 import { scale, type Vec3 } from '../../geometry/vec.ts';
 import type { OwnKeepOut, OwnSolid, OwnZone } from '../spec.ts';
 import type { Vehicle, View } from '../types.ts';
@@ -21,12 +22,25 @@ const UNDER_M = 0.05;
 /** A zone lies this far off the skin, so that no ray begins below it, m. */
 const OFF_M = 0.002;
 
+/** The foremost solid at a point of a view, and how far toward the viewer it lies, m; null where there is none. */
+function skinAt(
+  vehicle: Vehicle,
+  view: View,
+  at: Point2,
+): { readonly solid: Solid; readonly depthM: number } | null {
+  const origin = unproject(view, at, FAR_M);
+  const along = scale(toViewer[view], -1);
+  const [nearest] = vehicle.solids
+    .map((solid) => ({ solid, depthM: FAR_M - entryM(solid, origin, along) }))
+    .filter(({ depthM }) => Number.isFinite(depthM))
+    .toSorted((a, b) => b.depthM - a.depthM);
+  return nearest ?? null;
+}
+
 /** How far toward the viewer the vehicle's skin lies at a point of a view, m; its outermost face where it has none. */
 export function skinDepthM(vehicle: Vehicle, view: View, at: Point2): number {
-  const toward = toViewer[view];
-  const origin = unproject(view, at, FAR_M);
-  const entry = Math.min(...vehicle.solids.map((s) => entryM(s, origin, scale(toward, -1))));
-  if (Number.isFinite(entry)) return FAR_M - entry;
+  const skin = skinAt(vehicle, view, at);
+  if (skin !== null) return skin.depthM;
   switch (view) {
     case 'plan':
       return vehicle.heightM;
@@ -43,13 +57,22 @@ const middleOf = ({ from, to }: DrawnRect): Point2 => [(from[0] + to[0]) / 2, (f
 const mm = (v: number): number => Math.round(v * 1000) / 1000 + 0;
 const tidy = ([x, y, z]: Vec3): [number, number, number] => [mm(x), mm(y), mm(z)];
 
-/** A zone where a rectangle was drawn, on the skin of the vehicle and facing straight out of the view. */
+/** A zone drawn on a pane lies so far behind it, m: room for a lamp. */
+const BEHIND_GLASS_M = 0.1;
+
+/**
+ * A zone where a rectangle was drawn, on the skin of the vehicle and facing straight out of the view, carried by the part it
+ * was drawn on; on a pane, behind it.
+ */
 export function drawnZone(vehicle: Vehicle, rect: DrawnRect, id: string, name: string): OwnZone {
   const { view, from, to } = rect;
   const at = middleOf(rect);
   const [across, up] = [mm(Math.abs(to[0] - from[0])), mm(Math.abs(to[1] - from[1]))];
   // On the roof a zone's width runs across the vehicle, which the plan shows as up.
   const [widthM, heightM] = view === 'plan' ? [up, across] : [across, up];
+  const skin = skinAt(vehicle, view, at);
+  const isGlass = skin !== null && skin.solid.transmission > 0;
+  const offM = isGlass ? -BEHIND_GLASS_M : OFF_M;
   return {
     id,
     name,
@@ -57,14 +80,14 @@ export function drawnZone(vehicle: Vehicle, rect: DrawnRect, id: string, name: s
     facing: view === 'plan' ? 'top' : view,
     panDeg: 0,
     tiltDeg: 0,
-    partId: null,
-    mount: view === 'plan' ? 'roof' : 'panel',
-    fixings: ['drill'],
-    centre: tidy(unproject(view, at, skinDepthM(vehicle, view, at) + OFF_M)),
+    partId: skin?.solid.partId ?? null,
+    mount: isGlass ? 'glass' : view === 'plan' ? 'roof' : 'panel',
+    fixings: isGlass ? ['bracket', 'adhesive'] : ['drill'],
+    centre: tidy(unproject(view, at, skinDepthM(vehicle, view, at) + offM)),
     widthM,
     heightM,
     singleWall: false,
-    behind: 'Not looked at yet',
+    behind: isGlass ? 'Inside, behind the glass' : 'Not looked at yet',
     behindM: null,
     outM: null,
   };

@@ -3,7 +3,12 @@
   import type { Placement } from '@flarik/core/design/placement';
   import { changeFunction, controlsFailure } from '@flarik/core/design/controlEdits';
   import { functionAt } from '@flarik/core/design/controls';
-  import { FUNCTION_KINDS, LONGEST_LABEL, type ControlFunction } from '@flarik/core/design/functions';
+  import {
+    FUNCTION_KINDS,
+    labelFrom,
+    LONGEST_LABEL,
+    type ControlFunction,
+  } from '@flarik/core/design/functions';
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
   import ShownFields from './ShownFields.svelte';
@@ -24,8 +29,8 @@
   function rename(text: string): void {
     const name = Name.safeParse(text.trim());
     if (!name.success) return;
-    const follows = fn.label === fn.name.slice(0, LONGEST_LABEL);
-    change({ name: name.data, ...(follows ? { label: name.data.slice(0, LONGEST_LABEL) } : {}) }, 'Rename');
+    const follows = fn.label === labelFrom(fn.name);
+    change({ name: name.data, ...(follows ? { label: labelFrom(name.data) } : {}) }, 'Rename');
   }
 
   const flashers = $derived(

@@ -61,18 +61,22 @@ export class Proving {
     this.error = null;
     this.progress = { done: 0, of: 1, what: 'every state' };
     const { api } = this.#worker;
+    let isDone = false;
     try {
       this.#keeper.bring(api, build);
       const proof = await api.prove(
         { findings, outcomes },
         Comlink.proxy((progress: Progress) => {
-          if (run === this.#run) this.progress = progress;
+          // It comes by another way than the answer, and may come after it.
+          if (run === this.#run && !isDone) this.progress = progress;
         }),
       );
+      isDone = true;
       if (run !== this.#run || proof === null) return;
       this.answer = { ...proof, build };
       this.progress = null;
     } catch (error) {
+      isDone = true;
       if (run !== this.#run) return;
       this.error = error instanceof Error ? error : new Error(String(error));
       this.progress = null;
