@@ -23,7 +23,9 @@ import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
 import { overCrestM, stoppingM } from './stopping.ts';
 import { DUTIES, type Duty } from '../design/brief.ts';
 import { usualApproaches } from './usualApproaches.ts';
+import { meanLevel } from '../timing/timeline.ts';
 import { scattering, thrownBack, veilOf } from './veil.ts';
+import { wayOut } from './view.ts';
 
 const car = demoBuild('ks-13');
 const pumper = demoBuild('tunnel-pumper-3');
@@ -207,6 +209,31 @@ describe('fog', () => {
       { numRuns: 20, seed: 5 },
     );
   });
+  test.each(['ferry-slip', 'ks-12', 'line-marking'] as const)(
+    'of %s: the mean over a fine view to half a percent',
+    (name) => {
+      const build = demoBuild(name);
+      const driver = driverOf(lookupOf(build).vehicle, build.traffic);
+      const stage = build.controls.functions.find(({ kind, mode }) => kind === 'stage' && mode === 2);
+      if (driver === null || stage === undefined) throw new Error('no driver, or no stage');
+      const lights = lightsIn(build, stateWith({ on: [stage.id], ambient: 'night' }));
+      const solids = solidsIn(lookupOf(build).vehicle, []);
+      const cells = (most: number) =>
+        Array.from({ length: (2 * most) / 0.625 }, (_, i) => (i + 0.5) * 0.625 - most);
+      const views = cells(5).flatMap((up) => cells(10).map((aside) => directionOf(aside, up)));
+      const ways = views.map((view) => ({ view, ...wayOut(solids, driver.eye, view) }));
+      const mean = lights.reduce((sum, { centre, shareOn, drives }) => {
+        const cd = drives.reduce((all, drive) => all + drive.peakCd * meanLevel(drive), 0);
+        const thrown = ways.reduce(
+          (all, { view, endM, share }) =>
+            all + share * thrownBack({ centre, cdOn: shareOn }, driver.eye, view, 80, endM),
+          0,
+        );
+        return sum + (cd * thrown) / views.length;
+      }, 0);
+      expect(Math.abs(veilOf(lights, solids, driver.eye, 80).mean / mean - 1)).toBeLessThan(0.005);
+    },
+  );
   test('of a build: the shares add up, white is part of it, thicker fog throws more', () => {
     const driver = driverOf(lookupOf(car).vehicle, 'right');
     if (driver === null) throw new Error('the car has a seat');

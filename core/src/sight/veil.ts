@@ -80,10 +80,10 @@ export function thrownBack(
   return sum;
 }
 
-/** The eye looks so far to either side and up and down about straight ahead, at every so many degrees. */
+/** The eye looks so far to either side and up and down about straight ahead, by cells of so many degrees. */
 const ASIDE_DEG = 10;
 const UP_DEG = 5;
-const EVERY_DEG = 2.5;
+const CELL_DEG = 2.5;
 
 /** The veil of one lamp, or of all. */
 export interface Veil {
@@ -108,8 +108,8 @@ interface Thrown {
 }
 
 /**
- * What lamps throw back from fog to an eye that looks straight ahead: the mean over ±10° aside and ±5° up, every 2.5°. Views
- * end at the body or the ground; glass on the way takes its share.
+ * What lamps throw back from fog to an eye that looks straight ahead: the mean over ±10° aside and ±5° up, by the
+ * middles of cells of 2.5°: within 0.5 % of cells of 0.5°. Views end at the body or the ground; glass on the way takes its share.
  */
 export class FogVeil {
   readonly #shown: readonly Thrown[];
@@ -199,6 +199,6 @@ function viewsFrom(solids: readonly Solid[], eye: Vec3): readonly ViewOut[] {
 
 function viewsAhead(): Vec3[] {
   const steps = (most: number) =>
-    Array.from({ length: (2 * most) / EVERY_DEG + 1 }, (_, i) => i * EVERY_DEG - most);
+    Array.from({ length: (2 * most) / CELL_DEG }, (_, i) => (i + 0.5) * CELL_DEG - most);
   return steps(UP_DEG).flatMap((up) => steps(ASIDE_DEG).map((aside) => directionOf(aside, up)));
 }
