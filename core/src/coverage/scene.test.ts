@@ -3,6 +3,7 @@ import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.t
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { removeGroup } from '../design/timingEdits.ts';
+import type { Build } from '../design/schema.ts';
 import { readBuild } from '../rules/document.ts';
 import { stateWith } from '../state/state.ts';
 import { frontAndRear, stageId } from '../../test/reference/places.ts';
@@ -39,6 +40,22 @@ describe('a scene of several vehicles', () => {
     aheadM: behind.aheadM + 60 * times * Math.cos((deg * Math.PI) / 180),
     leftM: 60 * times * Math.sin((deg * Math.PI) / 180),
     turnedDeg: deg,
+  });
+
+  test('a body from a file in place of the drawn one hides with the doors it still has', () => {
+    // A small cube far above: the drawn body is gone, and its doors alone stand in the way.
+    const cube = [0, 0.1].flatMap((x) => [0, 0.1].flatMap((y) => [9, 9.1].map((z) => [x, y, z])));
+    const mesh = { name: 'Cube', verticesM: cube.flat(), triangles: [0, 1, 2], replacesBody: true };
+    const member = (replaced: boolean) => {
+      const build: Build = replaced ? { ...there, vehicle: { ...there.vehicle, mesh } } : there;
+      return { vehicle: { ...aside(0.5, 0), turnedDeg: 90, on: [] }, build };
+    };
+    const seenBehind = (replaced: boolean): number =>
+      sceneSeen(here, day(2), [member(replaced)], behind, 1).powerCdsPerMin;
+    const alone = sceneSeen(here, day(2), [], behind, 1).powerCdsPerMin;
+    // The car across the way hides the one behind it; its shut doors hide it still when its body is a file's.
+    expect(seenBehind(false)).toBeLessThan(alone);
+    expect(seenBehind(true)).toBeLessThan(alone);
   });
 
   test('two alike beside each other give twice the light; they drift until they are tied', () => {

@@ -112,10 +112,13 @@ export function sceneNear(
   });
 }
 
-/** What hides light on a vehicle as it stands; an imported body with it. */
+/** What hides light on a vehicle as it stands; an imported body with it, or in place of all but what moves. */
 const sceneObstacles = (build: Build, open: readonly string[]): Obstacles => {
   const { vehicle } = lookupOf(build);
-  return layOut(vehicle.meshReplacesBody ? [] : posedSolids(vehicle, new Set(open)), vehicle.mesh);
+  const solids = posedSolids(vehicle, new Set(open)).filter(
+    ({ partId }) => partId !== null || !vehicle.meshReplacesBody,
+  );
+  return layOut(solids, vehicle.mesh);
 };
 
 /**
