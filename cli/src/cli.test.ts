@@ -363,14 +363,27 @@ describe('geometry', () => {
 
   test('every lamp that stands there has a housing of eight corners, and each channel its lens', () => {
     const build = z
-      .looseObject({ placements: z.array(z.looseObject({ id: z.string(), status: z.string() })) })
+      .looseObject({
+        placements: z.array(
+          z.looseObject({ id: z.string(), status: z.string(), modules: z.array(z.looseObject({})) }),
+        ),
+      })
       .parse(JSON.parse(readFileSync(demo('shore-medic-7'), 'utf8')));
     const [first] = build.placements;
     if (first === undefined) throw new Error('the medic has lamps');
     const changed = {
       ...build,
       placements: build.placements.map((p, i) =>
-        i === 0 ? { ...p, lensByColour: { red: 0.4 } } : i === 1 ? { ...p, status: 'planned' } : p,
+        i === 0
+          ? {
+              ...p,
+              lensByColour: { red: 0.4 },
+              // The first module has a lens of its own.
+              modules: p.modules.map((m, k) => (k === 0 ? { ...m, lens: { red: 0.7 } } : m)),
+            }
+          : i === 1
+            ? { ...p, status: 'planned' }
+            : p,
       ),
     };
     const path = file('lenses.json', JSON.stringify(changed));
@@ -379,7 +392,9 @@ describe('geometry', () => {
     expect(answer.housings.map(({ lamp }) => lamp)).toEqual(standing.map(({ id }) => id));
     for (const { verticesM } of answer.housings) expect(verticesM).toHaveLength(8);
     const lenses = answer.channels.filter(({ id }) => id.startsWith(`${first.id}/`));
-    for (const { colour, lensOfColour } of lenses) expect(lensOfColour).toBe(colour === 'red' ? 0.4 : 1);
+    const own = String(first.modules[0]?.id);
+    for (const { id, colour, lensOfColour } of lenses)
+      expect(lensOfColour).toBe(colour !== 'red' ? 1 : id.startsWith(`${first.id}/${own}/`) ? 0.7 : 0.4);
   });
 
   test('solids name their corners; channels have place and aim', () => {

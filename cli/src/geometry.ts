@@ -1,3 +1,4 @@
+import { lensPasses } from '@flarik/core/design/placement';
 import { hasHousing, housingOf } from '@flarik/core/coverage/housings';
 import type { Solid } from '@flarik/core/geometry/solid';
 import { lookupOf } from '@flarik/core/resolve/lookup';
@@ -32,15 +33,16 @@ export function geometry(build: Build, args: Args): Output {
   const channels = build.placements.filter(hasHousing).flatMap((p) =>
     placeModules(lookup, p, open).flatMap(({ module, centre, frame }, i) => {
       const setup = p.modules[i];
-      const outputs = setup === undefined ? {} : lookup.outputs(lookup.fixture(p.fixtureId), setup);
+      if (setup === undefined) return [];
+      const outputs = lookup.outputs(lookup.fixture(p.fixtureId), setup);
       const file = lookup.attached(p.fixtureId, module.id);
-      return (setup?.colours ?? []).map((colour, slot) => ({
+      return setup.colours.map((colour, slot) => ({
         id: channelIdOf({ placementId: p.id, moduleId: module.id, slot: slot + 1 }),
         label: p.label,
         colour,
         peakCd: outputs[colour]?.peakCd ?? 0,
         lensTransmission: p.lensTransmission,
-        lensOfColour: p.lensByColour[colour] ?? 1,
+        lensOfColour: lensPasses(p, setup, colour),
         positionM: centre,
         aim: frame.aim,
         up: frame.up,

@@ -1,5 +1,6 @@
 import { slotsLit } from './cues.ts';
 import { functionAt, readOn, shownBy, Controls, type On, type Trial } from './controls.ts';
+import { inputsOf } from './inputs.ts';
 import type { LampSet } from './lampSets.ts';
 import { looseControls } from './looseControls.ts';
 import type { Panel } from './panel.ts';
@@ -91,12 +92,49 @@ export const setNightLevel = (build: Build, on: On, nightLevel: number): Build =
     cues: shownBy(build, on).cues.map((cue) => (cue.show === 'light' ? { ...cue, nightLevel } : cue)),
   });
 
-/** Why the controls of a build cannot be kept, or cannot run; null when they can. */
-export function controlsFailure(build: Build): string | null {
+/**
+ * Why the controls of a build cannot be kept, or cannot run; null when they can. People read names, not ids.
+ * @param before - has the names of what is gone
+ */
+export function controlsFailure(build: Build, before: Build = build): string | null {
   const [issue] = Controls.safeParse(build.controls).error?.issues ?? [];
   if (issue !== undefined) return `${String(issue.path.at(-1) ?? 'controls')} ${issue.message}`;
-  for (const { reason } of looseControls(build)) return reason;
+  for (const { path, reason } of looseControls(build)) {
+    const names = new Map([...namesIn(before), ...namesIn(build)]);
+    const said = reason.replace(/(function )?'([^']+)'/gu, (quoted, of: string | undefined, id: string) => {
+      const name = names.get(`${of ?? ''}${id}`);
+      return name === undefined ? quoted : `${of ?? ''}“${name}”`;
+    });
+    const whose = ownerOf(build, path);
+    return whose === null ? said : `“${whose}”: ${said}`;
+  }
   return null;
+}
+
+/** By id, a function's after that word: what people call the functions, sets, outputs, panels, controls and inputs of a build. */
+function namesIn(build: Build): (readonly [string, string])[] {
+  const { functions, sets, loads, panels } = build.controls;
+  const labelled = panels.flatMap(({ controls }) => controls.filter(({ label }) => label !== ''));
+  return [
+    ...labelled.map(({ id, label }) => [id, label] as const),
+    ...[...sets, ...loads, ...panels, ...inputsOf(build)].map(({ id, name }) => [id, name] as const),
+    ...functions.map(({ id, name }) => [`function ${id}`, name] as const),
+  ];
+}
+
+/** The name of the function, panel or trial that a path into a build leads to; null for another place. */
+function ownerOf({ controls }: Build, [, list, at]: readonly PropertyKey[]): string | null {
+  if (typeof at !== 'number') return null;
+  switch (list) {
+    case 'functions':
+      return controls.functions[at]?.name ?? null;
+    case 'panels':
+      return controls.panels[at]?.name ?? null;
+    case 'trials':
+      return controls.trials[at]?.name ?? null;
+    default:
+      return null;
+  }
 }
 
 /** Adds a function; without a rank as the weakest of all. */

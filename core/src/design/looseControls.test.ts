@@ -147,6 +147,23 @@ test('what the schema refuses is refused before it is kept', () => {
   );
 });
 
+test('what cannot be is told by names, of what would be gone as well', () => {
+  const asking = addFunction(
+    car,
+    newFunction(
+      'asks',
+      'Somebody asks',
+      'light',
+      { way: 'while', condition: { kind: 'on', functionId: 'fog' }, afterMs: 0, staysMs: 0 },
+      [],
+    ),
+  );
+  const name = car.controls.functions.find(({ id }) => id === 'fog')?.name;
+  expect(controlsFailure(removeFunction(asking, 'fog'), asking)).toBe(
+    `“Somebody asks”: no function “${name}”`,
+  );
+});
+
 test('a function that is taken away leaves no flasher that stops for it', () => {
   const signal = newFunction('turn', 'Turn', 'signal', { way: 'always' }, []);
   const added = addFunction(car, signal, 0);

@@ -14,7 +14,7 @@
   let trouble = $state('');
 
   function change(what: string, patch: Partial<Controls>): void {
-    const reason = controlsFailure(withControls(editor.build, patch));
+    const reason = controlsFailure(withControls(editor.build, patch), editor.build);
     trouble = reason === null ? '' : `Not done: ${reason}.`;
     if (reason === null) editor.edit(what, (b) => withControls(b, patch));
   }

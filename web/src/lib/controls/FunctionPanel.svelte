@@ -21,7 +21,7 @@
   let trouble = $state('');
 
   function change(patch: Partial<Omit<ControlFunction, 'id'>>, what = 'Change'): void {
-    const reason = controlsFailure(changeFunction(editor.build, id, patch));
+    const reason = controlsFailure(changeFunction(editor.build, id, patch), editor.build);
     trouble = reason === null ? '' : `Not done: ${reason}.`;
     if (reason === null) editor.edit(`${what} ${fn.name}`, (b) => changeFunction(b, id, patch));
   }

@@ -97,7 +97,7 @@
 
   function remove(id: string): void {
     const name = wording.functionName(id);
-    const reason = controlsFailure(removeFunction(editor.build, id));
+    const reason = controlsFailure(removeFunction(editor.build, id), editor.build);
     trouble = reason === null ? '' : `${name} stays: ${reason}.`;
     if (reason === null) editor.edit(`Delete ${name}`, (b) => removeFunction(b, id));
   }

@@ -15,7 +15,7 @@
   const KINDS = ['button', 'slide', 'rotary', 'rocker', 'horn ring', 'pull', 'spare'] as const;
 
   function put(panel: Panel, what: string): void {
-    const reason = controlsFailure(putPanel(editor.build, panel));
+    const reason = controlsFailure(putPanel(editor.build, panel), editor.build);
     trouble = reason === null ? '' : `Not done: ${reason}.`;
     if (reason === null) editor.edit(`${what} ${panel.name}`, (b) => putPanel(b, panel));
   }
@@ -60,7 +60,7 @@
       .flatMap((p) => p.controls.filter((c) => c.kind === control.kind && c.twinOf === null));
 
   function removeWhole(panel: Panel): void {
-    const reason = controlsFailure(removePanel(editor.build, panel.id));
+    const reason = controlsFailure(removePanel(editor.build, panel.id), editor.build);
     trouble = reason === null ? '' : `${panel.name} stays: ${reason}.`;
     if (reason === null) editor.edit(`Delete ${panel.name}`, (b) => removePanel(b, panel.id));
   }
