@@ -5,6 +5,7 @@ import {
   expect,
   expectAccessible,
   findings,
+  inspector,
   openBuild,
   saved,
   sheet,
@@ -151,6 +152,79 @@ test('the survey: glass, single walls and tying in are put right', async ({ page
   await expect(
     survey.getByRole('checkbox', { name: /reversing lamp may be tied in/ }).first(),
   ).not.toBeChecked();
+});
+
+test('the survey measures a lamp, adds one, and lifts a keep-out only with a reason', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  const survey = page.getByRole('region', { name: 'Survey' });
+  await survey.getByRole('button', { name: 'Measure Left tail lamp' }).click();
+  await survey.getByLabel('Width, mm').fill('310');
+  await survey.getByLabel('Width, mm').press('Enter');
+  await expect(survey.getByRole('button', { name: 'Measure Left tail lamp' })).toHaveText('measured');
+  await survey.getByRole('button', { name: 'As its body type has it' }).click();
+  await expect(survey.getByRole('button', { name: 'Measure Left tail lamp' })).toHaveText('measure');
+
+  await survey.getByRole('button', { name: 'Add a lamp that is there' }).click();
+  await survey.getByLabel('Name', { exact: true }).fill('Roof marker');
+  await survey.getByLabel('Name', { exact: true }).press('Enter');
+  await survey.getByRole('checkbox', { name: 'Roof marker may be tied in' }).check();
+  await expect(survey.getByRole('checkbox', { name: 'Roof marker may be tied in' })).toBeChecked();
+
+  await survey.getByText('Factory lamps').click();
+  await survey
+    .locator('summary')
+    .filter({ hasText: /^Keep-outs/ })
+    .click();
+  await survey
+    .locator('summary')
+    .filter({ hasText: /^Camera behind the windscreen/ })
+    .click();
+  await survey.getByRole('button', { name: 'Lift it' }).click();
+  await expect(survey.getByRole('alert')).toContainText('say first who found it so, and why');
+  await survey.getByLabel('Who found it otherwise, and why').fill('J. R.: no camera on this car');
+  await survey.getByRole('button', { name: 'Lift it' }).click();
+  await expect(survey).toContainText('lifted: J. R.: no camera on this car');
+  await expect(findings(page)).toContainText(
+    'Keep-out Camera behind the windscreen (camera) is lifted by the survey: J. R.: no camera on this car.',
+  );
+  await saved(page).waitFor();
+  await expectAccessible(page);
+
+  await page.getByRole('link', { name: /^Layout/ }).click();
+  await page
+    .getByRole('button', { name: /^Roof\b/ })
+    .first()
+    .click();
+  const notes = inspector(page).getByLabel('Notes');
+  await notes.fill('Chosen because it clears the ferry gate.');
+  await notes.blur();
+  await inspector(page).getByLabel('Lens colour').selectOption('red');
+  await saved(page).waitFor();
+  await reopen(page);
+  await page
+    .getByRole('button', { name: /^Roof\b/ })
+    .first()
+    .click();
+  await expect(inspector(page).getByLabel('Notes')).toHaveValue('Chosen because it clears the ferry gate.');
+  await expect(inspector(page).getByLabel('Lens colour')).toHaveValue('red');
+});
+
+test('equipment that is no lamp keeps lamps out of its place', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
+  await page.getByRole('button', { name: 'Your own parts' }).click();
+  const own = page.getByRole('region', { name: 'Your own parts' });
+  const row = own.locator('.add').filter({ hasText: 'Equipment that is no lamp' });
+  await row.getByRole('button', { name: 'By figures' }).click();
+  await own
+    .locator('summary')
+    .filter({ hasText: /^Equipment 1/ })
+    .click();
+  await own.getByLabel('Kind').selectOption('siren speaker');
+  await own.getByLabel('Draws at work, A').fill('8');
+  await own.getByLabel('Draws at work, A').press('Enter');
+  await expect(own).toContainText('Equipment draws 8 A together, besides all lamps.');
+  await own.getByRole('button', { name: 'Delete' }).click();
+  await expect(own).not.toContainText('Equipment draws');
 });
 
 test('a mesh is read, placed and taken off; a bad one is one sentence', async ({ page }) => {

@@ -33,6 +33,8 @@
 
 <style>
   .asked {
+    /* Holds the hidden label, which would stretch the page. */
+    position: relative;
     width: 13rem;
   }
 

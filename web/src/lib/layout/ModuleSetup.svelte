@@ -187,9 +187,7 @@
   </fieldset>
   <Select
     size="sm"
-    labelText={only !== undefined && editor.moduleId === null && setups.length > 1
-      ? 'Lens of all modules'
-      : 'Lens'}
+    labelText="Lens colour"
     selected={lens}
     on:update={(event) => chooseLens(String(event.detail))}
   >

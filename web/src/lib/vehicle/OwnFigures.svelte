@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
@@ -31,6 +32,7 @@
   } = $props();
 
   const editor = getEditor()();
+  let isOpen = $state(untrack(() => open));
   const fields = $derived(Object.entries<unknown>(item));
   const FIELD: Readonly<Record<string, string>> = {
     name: 'Name',
@@ -116,7 +118,7 @@
   }
 </script>
 
-<details {open}>
+<details bind:open={isOpen}>
   <summary>{item.name} <span class="quiet">{what}</span></summary>
   <div class="figures">
     {#each fields as [key, value] (key)}
