@@ -46,6 +46,7 @@ async function readings(built) {
     'Structure',
     ...npx('depcruise', '--config', '.dependency-cruiser.mjs', 'core/src', 'cli/src', 'web/src'),
   );
+  await stage('Walls', 'node', ['scripts/walls.mjs']);
   await stage('Unused code', ...npx('knip'));
 }
 

@@ -3,7 +3,7 @@ import { box, extrudeAcross, type Solid } from '../geometry/solid.ts';
 import { assemble } from './body/assembly.ts';
 import { zone } from './body/zone.ts';
 import { OUTWARD } from './measures.ts';
-import { type OwnSolid, type Equipment, type OwnZone, type VehicleSpec } from './spec.ts';
+import type { Equipment, OwnSolid, OwnZone, VehicleSpec } from './spec.ts';
 import type { Assembly, MountZone } from './types.ts';
 
 const solidOf = (s: OwnSolid): Solid => {

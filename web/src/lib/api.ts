@@ -6,7 +6,16 @@ import { Service } from '@flarik/core/words/service';
 import { Id, Name } from '@flarik/core/words/names';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { z } from 'zod';
-import { BuildPicture } from './builds/picture';
+import { VehicleSpec } from '@flarik/core/vehicle/spec';
+import { Colour } from '@flarik/core/words/colour';
+
+/** The left side of a build, small, as the list of builds shows it. */
+export const BuildPicture = z.strictObject({
+  vehicle: VehicleSpec,
+  /** Each lens as a path in the view's metres, and its first colour. */
+  lenses: z.array(z.strictObject({ path: z.string(), colour: Colour })),
+});
+export type BuildPicture = z.infer<typeof BuildPicture>;
 
 /** What travels between the browser and the server; also the source of the OpenAPI document. */
 

@@ -5,9 +5,9 @@
   import { PATTERNS } from '@flarik/core/timing/library';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { FACES, type Face } from '@flarik/core/words/face';
-  import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
+  import ConditionEditor from '$lib/pieces/ConditionEditor.svelte';
   import { getEditor } from '$lib/editor/context';
-  import { cueRows } from '$lib/timing/members';
+  import { cueRows } from '$lib/pieces/members';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import InlineNumber from '$lib/ui/InlineNumber.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';

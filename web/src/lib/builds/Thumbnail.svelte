@@ -2,7 +2,7 @@
   import { vehicleOf } from '@flarik/core/vehicle/vehicle';
   import { usualSpec } from '@flarik/core/vehicle/spec';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
-  import type { BuildPicture } from './picture';
+  import type { BuildPicture } from '$lib/api';
 
   /** A vehicle's left side, with the lamps of its build when they are known. */
   let {

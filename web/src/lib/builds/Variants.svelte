@@ -4,7 +4,7 @@
   import type { Ambient } from '@flarik/core/words/ambient';
   import { FACES } from '@flarik/core/words/face';
   import { loadBuild } from '$lib/client';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { startSight } from '$lib/workers/sight';
 
   /** Builds side by side: light, current, holes and money of each, in one stage. */

@@ -1,17 +1,7 @@
 import type { Build } from '@flarik/core/design/schema';
 import { lookupOf } from '@flarik/core/resolve/lookup';
-import { VehicleSpec } from '@flarik/core/vehicle/spec';
-import { Colour } from '@flarik/core/words/colour';
-import { z } from 'zod';
+import type { BuildPicture } from '$lib/api';
 import { lampPictures } from '../sheet/pictures';
-
-/** The left side of a build, small, as the list of builds shows it. */
-export const BuildPicture = z.strictObject({
-  vehicle: VehicleSpec,
-  /** Each lens as a path in the view's metres, and its first colour. */
-  lenses: z.array(z.strictObject({ path: z.string(), colour: Colour })),
-});
-export type BuildPicture = z.infer<typeof BuildPicture>;
 
 const SHUT: ReadonlySet<string> = new Set();
 

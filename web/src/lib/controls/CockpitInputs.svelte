@@ -2,7 +2,7 @@
   import { leavesOf } from '@flarik/core/design/condition';
   import { conditionsOf, eventsOf, originalOf, type Input } from '@flarik/core/design/inputs';
   import { Wording } from '@flarik/core/controls/sentence';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { getEditor } from '$lib/editor/context';
 
   /** What the vehicle, the supply and all around it tell: those that the programme listens to, or all. */

@@ -7,7 +7,7 @@
   import { Wording } from '@flarik/core/controls/sentence';
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
-  import ConditionEditor from './ConditionEditor.svelte';
+  import ConditionEditor from '$lib/pieces/ConditionEditor.svelte';
   import Triggers from './Triggers.svelte';
 
   /** Inputs of the shop's own, what follows what, what cannot happen together, the master switch, other outputs. */

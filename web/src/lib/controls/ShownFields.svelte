@@ -11,8 +11,8 @@
   } from '@flarik/core/design/functions';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
-  import CueCell from '$lib/timing/CueCell.svelte';
-  import { cueRows, membersOf } from '$lib/timing/members';
+  import CueCell from '$lib/pieces/CueCell.svelte';
+  import { cueRows, membersOf } from '$lib/pieces/members';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
   /** What a function shows while it is on: cues, dims and other outputs; of a cycle, by its number. */

@@ -5,7 +5,7 @@
   import { Wording } from '@flarik/core/controls/sentence';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { getEditor } from '$lib/editor/context';
-  import ConditionEditor from './ConditionEditor.svelte';
+  import ConditionEditor from '$lib/pieces/ConditionEditor.svelte';
   import EventList from './EventList.svelte';
 
   /** When a function is on, and what must be so besides. */

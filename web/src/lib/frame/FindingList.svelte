@@ -7,7 +7,7 @@
   import { download } from '$lib/download';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import CauseRow from './CauseRow.svelte';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import GoneAcceptances from './GoneAcceptances.svelte';
   import Margins from './Margins.svelte';
   import { severityMark } from './severity';

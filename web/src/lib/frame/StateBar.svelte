@@ -2,7 +2,7 @@
   import type { On } from '@flarik/core/design/controls';
   import type { Ambient } from '@flarik/core/words/ambient';
   import { getEditor } from '$lib/editor/context';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import FunctionsOn from './FunctionsOn.svelte';
   import MovingParts from './MovingParts.svelte';
   import Playback from './Playback.svelte';

@@ -19,7 +19,7 @@
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
   import { saveIes } from '$lib/editor/saveIes';
-  import SchemeTools from '$lib/timing/SchemeTools.svelte';
+  import SchemeTools from '$lib/pieces/SchemeTools.svelte';
   import ArrangeTools from './ArrangeTools.svelte';
   import BuildPanel from './BuildPanel.svelte';
   import ColourPlanTools from './ColourPlanTools.svelte';

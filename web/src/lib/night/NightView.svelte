@@ -4,7 +4,7 @@
   import { calmSlowdown } from '@flarik/core/timing/calm';
   import { trackDrag } from '$lib/editor/trackDrag';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { OBSERVERS, SEEN_AS, type Observer } from '@flarik/core/sight/observer';
   import { SIDES } from '@flarik/core/coverage/gaps';
   import { sceneNear } from '@flarik/core/coverage/scene';
@@ -12,7 +12,7 @@
   import type { Vec3 } from '@flarik/core/geometry/vec';
   import { lookupOf } from '@flarik/core/resolve/lookup';
   import { SceneMembers } from '$lib/editor/sceneMembers.svelte';
-  import type { Sight } from '$lib/visibility/sight.svelte';
+  import type { Sight } from '$lib/editor/sight.svelte';
   import { filmOf } from './film';
   import { framesOf } from './frames';
   import { glowsAt, mirrored, underRoad } from './glow';

@@ -13,7 +13,7 @@
   import ArrowUp from 'carbon-icons-svelte/lib/ArrowUp.svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { severityMark } from '$lib/frame/severity';
-  import ConditionEditor from '$lib/controls/ConditionEditor.svelte';
+  import ConditionEditor from '$lib/pieces/ConditionEditor.svelte';
   import InlineChoice from '$lib/ui/InlineChoice.svelte';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import Outcome from './Outcome.svelte';

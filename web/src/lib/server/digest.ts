@@ -6,7 +6,8 @@ import { Severity } from '@flarik/core/words/severity';
 import { constants, setPriority } from 'node:os';
 import { isMainThread } from 'node:worker_threads';
 import { z } from 'zod';
-import { BuildPicture, pictureOf } from '../builds/picture';
+import { BuildPicture } from '$lib/api';
+import { pictureOf } from '../builds/picture';
 
 // Whoever saves goes before whoever counts. Linux has a priority for each thread; elsewhere it would be the server's.
 if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);

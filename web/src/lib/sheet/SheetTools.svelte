@@ -3,8 +3,8 @@
   import { Button } from 'carbon-components-svelte';
   import ZoomIn from 'carbon-icons-svelte/lib/ZoomIn.svelte';
   import ZoomOut from 'carbon-icons-svelte/lib/ZoomOut.svelte';
-  import BeforeAfter from '$lib/frame/BeforeAfter.svelte';
-  import Choice from '$lib/frame/Choice.svelte';
+  import BeforeAfter from '$lib/pieces/BeforeAfter.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { viewName, VIEWS } from './arrangement';
   import { LAYERS, type Layers } from './layers';
 

@@ -10,7 +10,7 @@
   import { lineName, type Cycle } from '@flarik/core/timing/pattern';
   import { endLevelOf, type Span } from '@flarik/core/timing/span';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
-  import { getDesk } from './desk.svelte';
+  import { getDesk } from '$lib/pieces/desk.svelte';
 
   /** The times, levels and colour of the bar chosen on the desk. */
   let { bar, index, cycle }: { bar: Span; index: number; cycle: Cycle } = $props();

@@ -6,8 +6,8 @@
   import { Button } from 'carbon-components-svelte';
   import TrashCan from 'carbon-icons-svelte/lib/TrashCan.svelte';
   import { getEditor } from '$lib/editor/context';
-  import CueCell from './CueCell.svelte';
-  import { cueRows, membersOf } from './members';
+  import CueCell from '$lib/pieces/CueCell.svelte';
+  import { cueRows, membersOf } from '$lib/pieces/members';
 
   const editor = getEditor()();
   let onlyAllowed = $state(false);

@@ -18,7 +18,7 @@
   import { patternFigures } from '@flarik/core/timing/patternFigures';
   import { download } from '$lib/download';
   import { getEditor } from '$lib/editor/context';
-  import { freshPatternId, getDesk } from './desk.svelte';
+  import { freshPatternId, getDesk } from '$lib/pieces/desk.svelte';
   import LinePicture from './LinePicture.svelte';
 
   /** All patterns with their figures; own ones can be begun, brought in and taken out. */

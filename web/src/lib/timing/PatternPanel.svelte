@@ -17,7 +17,7 @@
   import { getEditor } from '$lib/editor/context';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import BarFields from './BarFields.svelte';
-  import { getDesk } from './desk.svelte';
+  import { getDesk } from '$lib/pieces/desk.svelte';
   import RecipeFields from './RecipeFields.svelte';
   import TapPad from './TapPad.svelte';
   import { freshId } from '$lib/editor/freshId';

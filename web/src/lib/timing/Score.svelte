@@ -4,8 +4,8 @@
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
-  import { getDesk } from './desk.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { getDesk } from '$lib/pieces/desk.svelte';
   import ScoreLane from './ScoreLane.svelte';
   import {
     clocksText,

@@ -13,7 +13,7 @@
   import { tick } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import { trackDrag } from '$lib/editor/trackDrag';
-  import { getDesk } from './desk.svelte';
+  import { getDesk } from '$lib/pieces/desk.svelte';
   import type { ScoreBar, ScoreLine, ScoreRow } from './scoreRows';
   import type { TimeWindow } from './window.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { tapLine, type Tap } from '@flarik/core/timing/draw';
-  import { getDesk } from './desk.svelte';
+  import { getDesk } from '$lib/pieces/desk.svelte';
 
   /** Taps a line in rhythm: lit as long as the button or the space bar is held. */
   const desk = getDesk()();

@@ -2,8 +2,8 @@
   import { piecesBetween } from '@flarik/core/coverage/seen';
   import { currentOf, currentOverTime } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
-  import { piecesPath, topOf } from './plots';
-  import SeenPlot from './SeenPlot.svelte';
+  import { piecesPath, topOf } from '$lib/pieces/plots';
+  import SeenPlot from '$lib/pieces/SeenPlot.svelte';
   import { thresholdIn } from '@flarik/core/rules/threshold';
   import type { TimeWindow } from './window.svelte';
 

@@ -16,7 +16,7 @@ import { flashFigures } from '@flarik/core/timing/flash';
 import { lineName, PHASES, slotsOf, type Cycle, type Phase } from '@flarik/core/timing/pattern';
 import { atSpeed, SAME_SPEED, speedNumber } from '@flarik/core/timing/recipes/speed';
 import { endLevelOf, type Span } from '@flarik/core/timing/span';
-import { cueRows, inkText, membersOf } from './members';
+import { cueRows, inkText, membersOf } from '$lib/pieces/members';
 
 /** A bar of on-time in the score, repeated each cycle. */
 export interface ScoreBar {

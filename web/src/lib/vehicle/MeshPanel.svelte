@@ -9,7 +9,7 @@
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { placeMesh, UNITS, type Placing, type Unit } from '@flarik/core/vehicle/placeMesh';
   import { readMesh } from '$lib/workers/mesh';
-  import type { RawTriangles } from './meshLoaders';
+  import type { RawTriangles } from '$lib/workers/meshLoaders';
 
   /** A body read from a mesh file: it hides light as the real body does. */
   const editor = getEditor()();

@@ -12,7 +12,7 @@
   import LampList from './LampList.svelte';
   import ApproachEdit from './ApproachEdit.svelte';
   import ApproachChart from './ApproachChart.svelte';
-  import type { Sight } from './sight.svelte';
+  import type { Sight } from '$lib/editor/sight.svelte';
 
   /** Who comes upon the vehicle, from where and in what air: whether it is seen in time, worst first. */
   let {

@@ -4,7 +4,7 @@
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { Colour } from '@flarik/core/words/colour';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import FigureField from '$lib/ui/FigureField.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
   import Beside from './Beside.svelte';

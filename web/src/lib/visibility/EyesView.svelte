@@ -4,7 +4,7 @@
   import { LUMINANCE_USED_TO } from '@flarik/core/sight/glare';
   import type { LightAround } from '@flarik/core/words/weather';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import FigureField from '$lib/ui/FigureField.svelte';
   import type { EyesAnswer } from '$lib/workers/sight.worker';
   import DriverEye from './DriverEye.svelte';

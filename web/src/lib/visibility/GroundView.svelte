@@ -15,7 +15,7 @@
   import Shaded from './Shaded.svelte';
   import WorkPlaceEdit from './WorkPlaceEdit.svelte';
   import { border } from './shades';
-  import type { Looked, Sight } from './sight.svelte';
+  import type { Looked, Sight } from '$lib/editor/sight.svelte';
   import type { GroundAnswer } from '$lib/workers/sight.worker';
 
   /** Light to work by on the ground around the vehicle, seen from above with the front up. */

@@ -5,7 +5,7 @@
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import { scaleOf } from './shades';
-  import type { LittleState } from './sight.svelte';
+  import type { LittleState } from '$lib/editor/sight.svelte';
 
   /** A little map of all directions for each of several states; a press looks at that state. */
   let {

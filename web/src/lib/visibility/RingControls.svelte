@@ -3,7 +3,7 @@
   import type { LampHeight } from '@flarik/core/coverage/ring';
   import { Colour, colourLetter } from '@flarik/core/words/colour';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
 
   /** What ring and map show, of which lamps, and seen from where. */
   type MapsBy = 'state' | 'open' | 'function';

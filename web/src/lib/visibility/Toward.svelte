@@ -9,7 +9,7 @@
   import { MISSED_CD, whereabouts } from '@flarik/core/coverage/gaps';
   import type { HiddenLamp } from '@flarik/core/sight/hiders';
   import LampList from './LampList.svelte';
-  import SeenPlot from '$lib/timing/SeenPlot.svelte';
+  import SeenPlot from '$lib/pieces/SeenPlot.svelte';
 
   /** What is seen from the bearing pointed at, who lights it, and what hides the rest. */
   let { gaps, hidden }: { gaps: readonly Sector[]; hidden: readonly HiddenLamp[] } = $props();

@@ -3,7 +3,7 @@
   import { sectorText, type Sector } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
   import { approachText } from '@flarik/core/sight/words';
-  import type { Sight } from './sight.svelte';
+  import type { Sight } from '$lib/editor/sight.svelte';
 
   /** What matters first, above every view: the worst gap of the ring and the worst approach; each leads to its picture. */
   let {

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { RawTriangles } from '$lib/vehicle/meshLoaders';
+import type { RawTriangles } from './meshLoaders';
 import type { MeshApi } from './mesh.worker';
 
 /** A file that is not read by then is given up, ms. */

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { readMeshFile } from '../vehicle/meshFile';
+import { readMeshFile } from './meshFile';
 
 const api = {
   /** @throws the reasons of `readMeshFile` */

@@ -18,9 +18,9 @@
   import Templates from '$lib/controls/Templates.svelte';
   import { download } from '$lib/download';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
-  import { PatternDesk, setDesk } from '$lib/timing/desk.svelte';
+  import { PatternDesk, setDesk } from '$lib/pieces/desk.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
 

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { getEditor } from '$lib/editor/context';
   import Inspector from '$lib/layout/Inspector.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
-  import { PatternDesk, setDesk } from '$lib/timing/desk.svelte';
+  import { PatternDesk, setDesk } from '$lib/pieces/desk.svelte';
   import GroupTable from '$lib/timing/GroupTable.svelte';
   import PatternLibrary from '$lib/timing/PatternLibrary.svelte';
   import PatternPanel from '$lib/timing/PatternPanel.svelte';

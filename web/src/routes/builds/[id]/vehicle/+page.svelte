@@ -2,7 +2,7 @@
   import type { DrawnRect } from '@flarik/core/vehicle/picture/drawn';
   import { Pane, PaneGroup } from 'paneforge';
   import { getEditor } from '$lib/editor/context';
-  import Choice from '$lib/frame/Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import Sheet from '$lib/sheet/Sheet.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';

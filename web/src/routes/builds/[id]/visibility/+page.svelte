@@ -10,8 +10,8 @@
   import { Pane, PaneGroup } from 'paneforge';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
-  import BeforeAfter from '$lib/frame/BeforeAfter.svelte';
-  import Choice from '$lib/frame/Choice.svelte';
+  import BeforeAfter from '$lib/pieces/BeforeAfter.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
   import ApproachesView from '$lib/visibility/ApproachesView.svelte';
@@ -23,7 +23,7 @@
   import RingChart from '$lib/visibility/RingChart.svelte';
   import RingControls from '$lib/visibility/RingControls.svelte';
   import SpareLamps from '$lib/visibility/SpareLamps.svelte';
-  import { Sight, type LittleState } from '$lib/visibility/sight.svelte';
+  import { Sight, type LittleState } from '$lib/editor/sight.svelte';
   import Toward from '$lib/visibility/Toward.svelte';
   import Worst from '$lib/visibility/Worst.svelte';
 

@@ -9,7 +9,7 @@ import type { Junction } from '@flarik/core/sight/junction';
 import type { WorkPlane } from '@flarik/core/sight/workPlace';
 import type { Ambient } from '@flarik/core/words/ambient';
 import * as Comlink from 'comlink';
-import { LatestRun } from '$lib/editor/latestRun.svelte';
+import { LatestRun } from './latestRun.svelte';
 import { DesignKeeper } from '$lib/workers/heldDesign';
 import { startSight } from '$lib/workers/sight';
 

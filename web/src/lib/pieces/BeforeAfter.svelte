@@ -2,7 +2,7 @@
   import { isRetrofit } from '@flarik/core/arrange/asBefore';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
-  import Choice from './Choice.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
 
   /** The vehicle as it was before the work or as it will be, where the two differ; whoever leaves is back at after. */
   const editor = getEditor()();
