@@ -42,14 +42,18 @@ export const wantsHelp = (argv: readonly string[]): boolean =>
 
 /**
  * Reads the command line.
- * @param command - how it is called, for who leaves the file out
- * @throws {InputError} an unknown option, or no file
+ * @param command - how it is called: it takes the options that are named there, and no others
+ * @throws {InputError} an option that it does not take, one that is said twice or says nothing, or no file
  */
 export function readArgs(
   argv: readonly string[],
   { name, call }: { readonly name: string; readonly call: string },
 ): Args {
-  const { values, positionals } = parse(argv);
+  const { values, positionals, tokens } = parse(argv);
+  keepToCall(
+    tokens.flatMap((token) => (token.kind === 'option' ? [token] : [])),
+    { name, call },
+  );
   const [command, file, ...more] = positionals;
   if (command === undefined || file === undefined)
     throw new InputError('', `nothing to work on; it is called as: flarik ${name} ${call}`);
@@ -85,11 +89,33 @@ export function readArgs(
   };
 }
 
+/** An option that does nothing would be taken for obeyed. */
+function keepToCall(
+  given: readonly { readonly name: string; readonly value?: string | undefined }[],
+  { name, call }: { readonly name: string; readonly call: string },
+): void {
+  const taken = [...call.matchAll(/--([a-z][a-z-]*)/gu)].map(([, option = '']) => option);
+  const said = new Set<string>();
+  for (const { name: option, value } of given) {
+    if (!taken.includes(option))
+      throw new InputError(
+        `--${option}`,
+        `'${name}' does not use it; it takes ${taken.map((one) => `--${one}`).join(', ')}`,
+      );
+    if (said.has(option)) throw new InputError(`--${option}`, 'is said twice');
+    if (value?.trim() === '') throw new InputError(`--${option}`, 'says nothing');
+    said.add(option);
+  }
+  if (said.has('stage') && said.has('on'))
+    throw new InputError('--stage', 'what is on is said by --on already: one of the two');
+}
+
 function parse(argv: readonly string[]) {
   try {
     return parseArgs({
       args: joined(argv),
       allowPositionals: true,
+      tokens: true,
       options: {
         json: { type: 'boolean', default: false },
         stage: { type: 'string' },

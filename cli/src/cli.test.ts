@@ -647,3 +647,63 @@ describe('simulate', () => {
     );
   });
 });
+
+describe('options', () => {
+  const OPTIONS = [...new Set(COMMANDS.flatMap(({ call }) => call.match(/--[a-z][a-z-]*/gu) ?? []))];
+  const flags = new Set(['--json', '--csv', '--upright']);
+
+  test.each(COMMANDS.map(({ name, call }) => [name, call] as const))(
+    '%s refuses every option that it does not use',
+    (name, call) => {
+      const unused = OPTIONS.filter((option) => !call.includes(option));
+      expect(unused.length).toBeGreaterThan(5);
+      for (const option of unused) {
+        const { exitCode, stderr } = flarik(
+          name,
+          demo('ferry-slip'),
+          option,
+          ...(flags.has(option) ? [] : ['1']),
+        );
+        expect(exitCode, option).toBe(2);
+        expect(stderr).toContain(`${option}: '${name}' does not use it; it takes `);
+      }
+    },
+  );
+
+  test.each<[readonly string[], string]>([
+    [['--stage', '1', '--stage', '2'], '--stage: is said twice'],
+    [['--on='], '--on: says nothing'],
+    [['--stage', '1', '--on', 'stage-2'], '--stage: what is on is said by --on already: one of the two'],
+  ])('%j is refused', (options, why) => {
+    expect(flarik('coverage', demo('ferry-slip'), ...options)).toEqual({
+      exitCode: 2,
+      stdout: '',
+      stderr: `${why}\n`,
+    });
+  });
+
+  test('a corner says each thing once', () => {
+    const { exitCode, stderr } = flarik(
+      'junction',
+      demo('ks-13'),
+      '--stage',
+      '2',
+      '--corner',
+      'from=left,from=right',
+    );
+    expect(exitCode).toBe(2);
+    expect(stderr).toBe("--corner: 'from' is said twice\n");
+  });
+
+  test.each([
+    ['programme', '--programme'],
+    ['export', '--ies'],
+  ])('%s never writes over what it reads', (name, option) => {
+    const text = readFileSync(demo('ferry-slip'), 'utf8');
+    const path = file(`${name}.json`, text);
+    const { exitCode, stderr } = flarik(name, path, option, path);
+    expect(exitCode).toBe(2);
+    expect(stderr).toContain('is the file that is read: it would be lost');
+    expect(readFileSync(path, 'utf8')).toBe(text);
+  });
+});

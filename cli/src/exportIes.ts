@@ -18,7 +18,7 @@ export function exportIes(build: Build, args: Args): Output {
     open: openOf(args, vehicleOf(build.vehicle)),
     ambient: ambientOf(args),
   };
-  writeOut(args.ies, iesOfState(build, state, lampId), 'latin1');
+  writeOut(args.ies, iesOfState(build, state, lampId), 'latin1', args.file);
   return { exitCode: 0, text: `Wrote ${args.ies}` };
 }
 

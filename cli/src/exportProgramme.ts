@@ -7,12 +7,12 @@ import type { Output } from './output.ts';
 import { writeOut } from './writeOut.ts';
 
 /** Writes the programme as a table of cues. */
-export function exportProgramme(build: Build, { programme }: Args): Output {
+export function exportProgramme(build: Build, { programme, file }: Args): Output {
   if (programme === undefined) throw new InputError('programme', 'say where to write: --programme OUT.csv');
   const text = Papa.unparse(
     { fields: [...PROGRAMME_COLUMNS], data: programmeRows(build) },
     { newline: '\n' },
   );
-  writeOut(programme, `${text}\n`, 'utf8');
+  writeOut(programme, `${text}\n`, 'utf8', file);
   return { exitCode: 0, text: `Wrote ${programme}` };
 }

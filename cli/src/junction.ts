@@ -27,19 +27,16 @@ export function junction(build: Build, args: Args): Output {
 
 /**
  * The corner asked for, as "from=left,cornerBackM=4": what is not said is as usual.
- * @throws {InputError} something that a corner does not have, or beyond its bounds
+ * @throws {InputError} something that a corner does not have, beyond its bounds, or said twice
  */
 function cornerOf({ corner = '' }: Args): Junction {
-  const said = Object.fromEntries(
-    corner
-      .split(',')
-      .filter((part) => part.trim() !== '')
-      .map((part) => {
-        const [key = '', value = ''] = part.split('=').map((word) => word.trim());
-        const figure = Number(value);
-        return [key, value !== '' && Number.isFinite(figure) ? figure : value];
-      }),
-  );
+  const said: Record<string, string | number> = {};
+  for (const part of corner.split(',').filter((text) => text.trim() !== '')) {
+    const [key = '', value = ''] = part.split('=').map((word) => word.trim());
+    if (Object.hasOwn(said, key)) throw new InputError('--corner', `'${key}' is said twice`);
+    const figure = Number(value);
+    said[key] = value !== '' && Number.isFinite(figure) ? figure : value;
+  }
   const read = Junction.safeParse({ ...USUAL_JUNCTION, ...said });
   if (read.success) return read.data;
   const [issue] = read.error.issues;
