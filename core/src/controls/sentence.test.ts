@@ -1,3 +1,4 @@
+import { changeFunction } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { darkCue, lightCue, newFunction, shown } from '../design/functions.ts';
@@ -121,4 +122,13 @@ test('the table has a row for each cue, strongest first, and no cell that a spre
     fn.shows.map((s) => Math.max(1, s.cues.length + s.loads.length)),
   );
   expect(rows).toHaveLength(lines.reduce((a, b) => a + b, 0));
+});
+
+test('the table tells a cue’s share of light by day and by night', () => {
+  const [fn] = car.controls.functions.filter(({ shows }) => shows[0]?.cues[0]?.show === 'light');
+  const [first] = fn?.shows[0]?.cues ?? [];
+  if (fn === undefined || first?.show !== 'light') throw new Error('the car lights nothing');
+  const dim = changeFunction(car, fn.id, { shows: [shown([{ ...first, level: 0.5, nightLevel: 0.4 }])] });
+  const [row] = programmeRows(dim).filter(([, name]) => name === fn.name);
+  expect(row?.slice(-2)).toEqual(['50', '20']);
 });

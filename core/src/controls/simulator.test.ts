@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
 import { newFunction, shown, type ControlFunction, type When } from '../design/functions.ts';
 import type { InputEvent } from '../design/condition.ts';
@@ -148,6 +149,23 @@ describe('inputs', () => {
     });
     expect(run(ejects, 'shore=yes, engine=running')).toEqual(['', '']);
   });
+  test('of what follows one move, each is moved once, and by the first that says so', () => {
+    const follows = (takes: string) => ({ input: 'engine', values: ['running'], follower: 'shore', takes });
+    const shown = withControls(
+      withFunctions(
+        fn('f', {
+          way: 'while',
+          condition: { kind: 'is', input: 'shore', values: ['yes'] },
+          afterMs: 0,
+          staysMs: 0,
+        }),
+      ),
+      {
+        follows: [follows('yes'), follows('no')],
+      },
+    );
+    expect(run(shown, 'engine=running')).toEqual(['f']);
+  });
   test('an input that stands there already does not move', () =>
     expect(run(withFunctions(fn('f', gear('park'))), 'gear=park, gear=drive')).toEqual(['✕', '']));
   test('a master switch speaks for all but those that go without it', () => {
@@ -214,4 +232,13 @@ test('a trial tells what is missing and what is on besides', () => {
   const outcome = runTrial(programme, { id: 't', name: 'T', steps, on: ['stage-1', 'off'] });
   expect(outcome.missing).toEqual(['stage-1']);
   expect(outcome.surplus).toEqual(['f']);
+});
+
+test('a chord is of two buttons: not of one, nor of one twice', () => {
+  const keyed = programmeOf(demoBuild('ks-13'));
+  for (const text of ['key-white=chord', 'key-white+=chord'])
+    expect(() => readScript(keyed, text, 's')).toThrow("s[0]: no button ''");
+  expect(() => readScript(keyed, 'key-white+key-white=chord', 's')).toThrow(
+    's[0]: a chord is of two different buttons',
+  );
 });

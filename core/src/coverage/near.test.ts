@@ -30,6 +30,19 @@ describe('close by', () => {
     for (const { drive, cd } of far) expect(Math.abs(cd - (ring.get(drive.channelId) ?? 0))).toBeLessThan(1);
   });
 
+  test('half a lens, half the light', () => {
+    const car = demoBuild('ks-13');
+    const eye = scale(directionOf(37, 3), 40);
+    const halved: Build = {
+      ...car,
+      placements: car.placements.map((p) => ({ ...p, lensTransmission: 0.5 * p.lensTransmission })),
+    };
+    const whole = channelsNear(car, day(2), eye);
+    expect(whole.some(({ cd }) => cd > 0)).toBe(true);
+    for (const [i, { cd }] of channelsNear(halved, day(2), eye).entries())
+      expect(cd).toBeCloseTo(0.5 * (whole[i]?.cd ?? 0), 6);
+  });
+
   test('illuminance by hand: 1000 cd at 10 m in clear air is 10 lx less 1.5 ‰', () => {
     expect(illuminanceLx(1000, 10, 20_000)).toBeCloseTo(10 * 0.05 ** (10 / 20_000), 12);
     expect(illuminanceLx(1000, 100, 100)).toBeCloseTo(0.1 * 0.05, 12);

@@ -1,5 +1,7 @@
 import { stagesOf } from '../design/controls.ts';
-import { stageId } from '../../test/reference/places.ts';
+import { changeShown } from '../design/controlEdits.ts';
+import { lightCue, shown } from '../design/functions.ts';
+import { emptyBuild, put, stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import type { Drive } from '../resolve/channels.ts';
 import { drivenIn } from '../state/driven.ts';
@@ -131,4 +133,12 @@ describe('what is seen from a direction', () => {
         expect(seen.worst.effective.value).toBeLessThanOrEqual(seen.worst.highestCd.value + 1e-9);
       }
   });
+});
+
+test('light that burns steadily gives 60 s of its intensity a minute', () => {
+  const lamp = put(emptyBuild(), 'a', { zone: 'grille' });
+  const steady = changeShown(lamp, stageId(2), shown([lightCue({ kind: 'ungrouped' }, 1, 'steady')]));
+  const seen = seenFrom(steady, day(2), { bearingDeg: 0, elevationDeg: 0 }, 40);
+  expect(seen.steadyCd).toBeGreaterThan(100);
+  expect(seen.powerCdsPerMin).toBeCloseTo(60 * seen.steadyCd, 6);
 });
