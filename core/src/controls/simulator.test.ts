@@ -118,6 +118,12 @@ describe('memory', () => {
       fn('b', toggled('fog'), { choiceId: 'c' }),
     );
     expect(run(both, 'fog=on')).toEqual(['a']);
+    // Two choices that one event settles are settled each by itself.
+    const twice = withFunctions(
+      ...(['a', 'b'] as const).map((id) => fn(id, toggled('fog'), { choiceId: 'c' })),
+      ...(['x', 'y'] as const).map((id) => fn(id, toggled('fog'), { choiceId: 'd' })),
+    );
+    expect(run(twice, 'fog=on')).toEqual(['a+x']);
   });
   test('a cycle goes through its numbers, then off or round again', () => {
     const when: When = {

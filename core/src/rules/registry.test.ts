@@ -3,7 +3,12 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { common } from '../../test/reference/rules.ts';
 import type { RuleData } from '../design/rulePack.ts';
 import type { Field } from './piece.ts';
-import { RULE_KINDS, ruleSentence } from './registry.ts';
+import { addFunction } from '../design/controlEdits.ts';
+import type { Condition } from '../design/condition.ts';
+import { newFunction } from '../design/functions.ts';
+import { REGION } from '../design/inputs.ts';
+import type { Build } from '../design/schema.ts';
+import { conditionOf, RULE_KINDS, ruleSentence } from './registry.ts';
 
 const build = demoBuild('ks-12');
 
@@ -294,4 +299,38 @@ describe('what a field lets one put in is what a file may hold', () => {
         return [[], [''], 'one'];
     }
   }
+});
+
+describe('where the controls ask for the region', () => {
+  const inRegion = (values: string[]): Condition => ({ kind: 'is', input: REGION, values });
+  const away: Build = {
+    ...addFunction(
+      build,
+      newFunction(
+        'there',
+        'There',
+        'light',
+        { way: 'while', condition: inRegion(['Away']), afterMs: 0, staysMs: 0 },
+        [],
+      ),
+    ),
+    brief: { ...build.brief, jurisdictions: ['Here', 'Away'] },
+  };
+  const [pack] = build.rulePacks;
+  const [rule] = pack?.rules ?? [];
+  if (pack === undefined || rule === undefined) throw new Error('the car has no rule');
+  const here = { ...pack, jurisdictions: ['Here'] };
+  const asked: Condition = { kind: 'is', input: 'brake', values: ['down'] };
+
+  test('a pack of one place speaks there alone, besides what its rule asks', () => {
+    expect(conditionOf(away, here, { ...rule, when: null })).toEqual(inRegion(['Here']));
+    expect(conditionOf(away, here, { ...rule, when: asked })).toEqual({
+      kind: 'all',
+      of: [inRegion(['Here']), asked],
+    });
+  });
+  test('one that holds everywhere asks nothing more, nor does any where nobody asks for the region', () => {
+    expect(conditionOf(away, { ...pack, jurisdictions: [] }, { ...rule, when: asked })).toEqual(asked);
+    expect(conditionOf({ ...build, brief: away.brief }, here, { ...rule, when: null })).toBeNull();
+  });
 });

@@ -8,6 +8,12 @@ import { common, packOf } from '../../test/reference/rules.ts';
 import type { Build } from '../design/schema.ts';
 import { checkBuild } from './check.ts';
 import { workLight } from './kinds/workLight.ts';
+import { lookupOf } from '../resolve/lookup.ts';
+import { areaLight, groundGrid, workAreasOf } from '../sight/ground.ts';
+import { lightsIn, sourcesOf } from '../sight/source.ts';
+import { outlineOf } from '../sight/stations.ts';
+import { stateWith } from '../state/state.ts';
+import { toTheEnd } from '../words/inSteps.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
 
@@ -141,6 +147,17 @@ describe('light to work by', () => {
       expect.stringMatching(/^the ground at the rear gets a least of 0\.0 lx/i),
     ]);
     expect(said(pumper, rule({ meanLx: 5000 }))).toHaveLength(1);
+  });
+  test('all of the ground is asked that people work on, 3 m wide', () => {
+    const scene = pumper.controls.functions.filter(({ kind }) => kind === 'light').map(({ id }) => id);
+    const outline = outlineOf(lookupOf(pumper).vehicle);
+    const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: scene })), 'steady');
+    const wide = toTheEnd(groundGrid(lamps, outline, { stepM: 0.5, beyondM: 6 }));
+    const left = workAreasOf(outline).find(({ id }) => id === 'left');
+    if (left === undefined) throw new Error('no ground at the left');
+    expect(left.leftY - left.rightY).toBeCloseTo(3, 6);
+    const [mean] = workLight.faults(new LayoutSubject(pumper), rule({ meanLx: 5000 }));
+    expect(mean?.figure?.value).toBeCloseTo(areaLight(wide, left, 1).meanLx, 6);
   });
   test('where nothing lights to work by it says so, with the light that is missing', () => {
     const bare = { ...pumper, controls: { ...pumper.controls, functions: [] } };
