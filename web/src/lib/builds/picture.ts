@@ -1,6 +1,6 @@
 import type { Build } from '@flarik/core/design/schema';
 import { lookupOf } from '@flarik/core/resolve/lookup';
-import type { BuildPicture } from '$lib/api';
+import type { BuildPicture } from '../api';
 import { lampPictures } from '../sheet/pictures';
 
 const SHUT: ReadonlySet<string> = new Set();

@@ -6,7 +6,7 @@ import { Severity } from '@flarik/core/words/severity';
 import { constants, setPriority } from 'node:os';
 import { isMainThread } from 'node:worker_threads';
 import { z } from 'zod';
-import { BuildPicture } from '$lib/api';
+import { BuildPicture } from '../api';
 import { pictureOf } from '../builds/picture';
 
 // Whoever saves goes before whoever counts. Linux has a priority for each thread; elsewhere it would be the server's.
