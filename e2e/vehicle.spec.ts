@@ -189,21 +189,16 @@ test('the survey measures a lamp, adds one, and lifts a keep-out only with a rea
   await expectAccessible(page);
 
   await page.getByRole('link', { name: /^Layout/ }).click();
-  await page
-    .getByRole('button', { name: /^Roof\b/ })
-    .first()
-    .click();
-  const notes = inspector(page).getByLabel('Notes');
+  const sill = sheet(page).getByRole('button', { name: 'Sill L', exact: true }).first();
+  await sill.click();
+  const notes = inspector(page).getByLabel('Notes', { exact: true });
   await notes.fill('Chosen because it clears the ferry gate.');
   await notes.blur();
   await inspector(page).getByLabel('Lens colour').selectOption('red');
   await saved(page).waitFor();
   await reopen(page);
-  await page
-    .getByRole('button', { name: /^Roof\b/ })
-    .first()
-    .click();
-  await expect(inspector(page).getByLabel('Notes')).toHaveValue('Chosen because it clears the ferry gate.');
+  await sill.click();
+  await expect(notes).toHaveValue('Chosen because it clears the ferry gate.');
   await expect(inspector(page).getByLabel('Lens colour')).toHaveValue('red');
 });
 
