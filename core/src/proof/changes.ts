@@ -2,7 +2,7 @@ import { NONE, type Diagram } from './diagrams.ts';
 import type { MachineEvent } from './parts.ts';
 import type { ReachableSet } from './reachable.ts';
 import { image, preImage } from './relations.ts';
-import { replayed, type RepresentativeState } from './representative.ts';
+import type { RepresentativeState } from './representative.ts';
 import type { ProofSubject } from './subject.ts';
 
 /** A change that one event may bring about: from one of some states to one of others. */
@@ -14,7 +14,7 @@ export interface Change {
 
 /** The state after a change of a kind that is reached by as few events as any such; null where none can come about. */
 export function nearestChange(
-  { programme }: ProofSubject,
+  subject: ProofSubject,
   reached: ReachableSet,
   { from, to, by }: Change,
 ): RepresentativeState | null {
@@ -28,7 +28,7 @@ export function nearestChange(
       const way = reached.nearest(
         nearest === null ? starts : reached.nearerThan(starts, nearest.events.length - 1),
       );
-      if (way !== null) nearest = replayed(programme, [...way.events, relation.event.event]);
+      if (way !== null) nearest = subject.played([...way.events, relation.event.event], to, reached);
     }
   return nearest;
 }

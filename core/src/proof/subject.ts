@@ -120,13 +120,20 @@ export class ProofSubject {
   /**
    * The nearest to rest of some states, played from rest.
    * @param of - what these are states of; the whole program when not said
-   * @throws {NotReplayed} it leads elsewhere: the search is wrong
    */
   nearest(states: Diagram, of: ReachableSet = this.whole): RepresentativeState | null {
     const nearest = of.nearest(states);
-    if (nearest === null) return null;
-    const where = replayed(this.programme, nearest.events);
-    if (!of.program.contains(states, where.state)) throw new NotReplayed(nearest.events);
+    return nearest === null ? null : this.played(nearest.events, states, of);
+  }
+
+  /**
+   * Plays from rest what a search found to lead to one of some states.
+   * @param of - what these are states of
+   * @throws {NotReplayed} it leads elsewhere: the search is wrong
+   */
+  played(events: readonly ProgrammeEvent[], states: Diagram, of: ReachableSet): RepresentativeState {
+    const where = replayed(this.programme, events);
+    if (!of.program.contains(states, where.state)) throw new NotReplayed(events);
     return where;
   }
 

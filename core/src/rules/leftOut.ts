@@ -34,6 +34,8 @@ export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: Stat
       speaks,
       limits: (at) => limitsOf(whole, at),
       check: (at) => {
+        // Where nothing but warning lamps light there is nothing that it leaves out.
+        if (at.drives().every(({ warns }) => warns)) return [];
         const told = new Set(troubled(rule, at).map(aboutOf));
         return troubled(whole, at).flatMap((one) =>
           one.outcome === 'holds' || told.has(one.about)

@@ -19,7 +19,7 @@ import {
   VehicleFacing,
 } from './measures.ts';
 import { openingZones, tieZones } from './tieIn.ts';
-import type { Assembly, FactoryLamp, KeepOut } from './types.ts';
+import type { Assembly, FactoryLamp, KeepOut, MountZone } from './types.ts';
 
 /** A vehicle has no more lamps and keep-outs that the survey found otherwise. */
 const MOST_FOUND = 60;
@@ -125,22 +125,25 @@ export function surveyed(body: Assembly, own: Assembly, survey: Survey): Assembl
 const foundAt = (lamp: FactoryLamp, at: SurveyedLamp | undefined): FactoryLamp =>
   at === undefined ? lamp : placedLamp(lamp, at);
 
-type LampHead = Pick<FactoryLamp, 'id' | 'name' | 'partId' | 'mayTie'>;
-
-/** A lamp with a flat lens where it was measured. */
-function placedLamp({ id, name, partId, mayTie: may }: LampHead, at: SurveyedLamp): FactoryLamp {
-  const n = OUTWARD[at.facing];
-  const { u, v } = zone({
-    id,
-    name,
+/** Straight out that way, and to the right and up as seen from outside, as on a zone that looks there. */
+const axesOf = (facing: VehicleFacing): Pick<MountZone, 'n' | 'u' | 'v'> =>
+  zone({
+    id: '',
+    name: '',
     face: 'front',
     mount: 'factory',
-    centre: at.middle,
-    n,
+    centre: [0, 0, 0],
+    n: OUTWARD[facing],
     behind: '',
     widthM: 0,
     heightM: 0,
   });
+
+type LampHead = Pick<FactoryLamp, 'id' | 'name' | 'partId' | 'mayTie'>;
+
+/** A lamp with a flat lens where it was measured. */
+function placedLamp({ id, name, partId, mayTie: may }: LampHead, at: SurveyedLamp): FactoryLamp {
+  const { n, u, v } = axesOf(at.facing);
   const corner = (right: number, up: number): Vec3 =>
     add(at.middle, add(scale(u, (right * at.widthM) / 2), scale(v, (up * at.heightM) / 2)));
   return {
@@ -157,18 +160,7 @@ function placedLamp({ id, name, partId, mayTie: may }: LampHead, at: SurveyedLam
 /** A lamp as the survey would note it if it were found just as it stands, its lens taken as flat. */
 export function asFound({ does, outline, aim }: FactoryLamp): SurveyedLamp {
   const facing = FACINGS.reduce((a, b) => (dot(OUTWARD[b], aim) > dot(OUTWARD[a], aim) ? b : a));
-  const n = OUTWARD[facing];
-  const { u, v } = zone({
-    id: '',
-    name: '',
-    face: 'front',
-    mount: 'factory',
-    centre: [0, 0, 0],
-    n,
-    behind: '',
-    widthM: 0,
-    heightM: 0,
-  });
+  const { n, u, v } = axesOf(facing);
   const across = outline.map((p) => dot(p, u));
   const upward = outline.map((p) => dot(p, v));
   const extent = (along: readonly number[]): number =>

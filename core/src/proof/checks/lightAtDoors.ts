@@ -17,7 +17,7 @@ import { doorsOf, isAnyOpen, namedBy, type Door } from '../doors.ts';
 import type { Found } from '../found.ts';
 import type { TowardSides } from '../memory.ts';
 import { image, preImage } from '../relations.ts';
-import { replayed, type RepresentativeState } from '../representative.ts';
+import type { RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { StateClass } from '../symbolic.ts';
 import { isAnyOn } from './stuck.ts';
@@ -94,12 +94,12 @@ function nearestGrowth(
       program.programme.inputs[inputs.at(-1) ?? -1]?.values[values.at(-1) ?? 0] === 'night' ? 'night' : 'day',
   });
   let nearest: Found | null = null;
-  const note = (grown: Grown, from: Diagram, event: ProgrammeEvent): void => {
+  const note = (grown: Grown, from: Diagram, to: Diagram, event: ProgrammeEvent): void => {
     const { door } = grown;
     const opened = doors.some(({ at }) => at === door.at) ? from : d.and(from, isAnyOpen(program, [door]));
     const known = nearest?.where?.events.length ?? Infinity;
     const way = reached.nearest(known === Infinity ? opened : reached.nearerThan(opened, known - 1));
-    if (way !== null) nearest = foundIn(fn, grown, replayed(subject.programme, [...way.events, event]));
+    if (way !== null) nearest = foundIn(fn, grown, subject.played([...way.events, event], to, reached));
   };
   for (const { relations } of reached.parts)
     for (const relation of relations) {
@@ -111,7 +111,7 @@ function nearestGrowth(
           const grown = growth.of(standing(before), standing(after), doors);
           if (grown === null) continue;
           const from = d.and(before.states, preImage(program, relation, after.states));
-          note(grown, from, relation.event.event);
+          note(grown, from, after.states, relation.event.event);
         }
       }
     }

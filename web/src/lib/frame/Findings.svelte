@@ -34,7 +34,9 @@
 
   const answer = $derived(editor.check.answer);
   const asked = $derived(editor.outcomes.filter((o) => o.verdict !== 'silent'));
-  const holds = $derived(asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
+  /** Everything known is of the build as it is now: checked and proved, and neither is going on. */
+  const isSettled = $derived(answer?.build === editor.build && !editor.check.running && editor.isProved);
+  const holds = $derived(isSettled && asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
 
   /** The first of the gravest, as they are listed. */
   const worst = $derived(causes[0]?.first);
@@ -52,7 +54,11 @@
       ? 'Checking every state …'
       : editor.build.rulePacks.length === 0
         ? 'No rule pack is chosen, so nothing is checked. Choose one under Rules.'
-        : 'Nothing to put right.',
+        : isSettled
+          ? 'Nothing to put right.'
+          : editor.isProvedSoon
+            ? 'Nothing found so far; still checking …'
+            : 'Nothing found; the controls are not proved.',
   );
 </script>
 
@@ -71,7 +77,9 @@
         {#if standing.accepted.length > 0}<span class="quiet">{standing.accepted.length} accepted</span>{/if}
         {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
         {#if causes.length > 0}
-          <span class="quiet">{here.length} in this state, {causes.length} in all</span>
+          <span class="quiet"
+            >{here.length} in this state, {causes.length} in all{editor.isProvedSoon ? ' so far' : ''}</span
+          >
         {:else if !holds}
           <span class="quiet">{nothingText}</span>
         {/if}
