@@ -382,6 +382,16 @@ test('a programme that is full takes no more: said in its place, and nothing is 
   await expect(page.locator('.one').filter({ hasText: 'A key shows a slow, low pattern' })).toContainText(
     'Not here: functions must be at most 64 functions.',
   );
+  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  await ladder.getByRole('button', { name: 'Add a function' }).click();
+  await expect(ladder.getByRole('alert')).toContainText('Not added: functions must be at most 64 functions.');
+  // Nor does a condition that gets a name.
+  await ladder.getByRole('button', { name: /^Hatch supplement warning/ }).click();
+  const panel = page.getByRole('region', { name: 'Function Hatch supplement' });
+  await panel.getByRole('button', { name: 'name it' }).first().click();
+  await panel.getByLabel(/: call it$/).fill('Hatch up');
+  await panel.getByRole('button', { name: 'Keep' }).click();
+  await expect(panel.getByRole('alert')).toContainText('Not named: functions must be at most 64 functions.');
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
 });
 

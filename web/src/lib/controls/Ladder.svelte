@@ -84,7 +84,12 @@
     const at = rankOfNew(editor.build);
     const { functions: before } = editor.build.controls;
     const when = { way: 'latched' as const, sets: [], clears: [], toggles: [], timeoutMs: 0 };
-    editor.edit('New function', (b) => addFunction(b, newFunction(id, name, 'warning', when, []), at));
+    const grown = addFunction(editor.build, newFunction(id, name, 'warning', when, []), at);
+    const reason = controlsFailure(grown, editor.build);
+    trouble = reason === null ? '' : `Not added: ${reason}.`;
+    added = '';
+    if (reason !== null) return;
+    editor.edit('New function', () => grown);
     const [above, below] = [before[at - 1], before[at]];
     added = [
       `${name} was put`,

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { nameCondition, namedConditions, usualFirst } from '@flarik/core/arrange/namedConditions';
   import { usualConditions } from '@flarik/core/arrange/usualConditions';
+  import { controlsFailure } from '@flarik/core/design/controlEdits';
   import { leavesOf, type Condition } from '@flarik/core/design/condition';
   import type { FunctionKind } from '@flarik/core/design/functions';
   import { Name } from '@flarik/core/words/names';
@@ -77,12 +78,18 @@
   /** The part that is being given a name, and the name; null while none is. */
   let naming: { readonly part: string; name: string } | null = $state(null);
 
+  let trouble = $state('');
+
   function keepName(c: Condition, put: Put): void {
     const name = Name.safeParse(naming?.name.trim());
     naming = null;
     if (!name.success) return;
     const id = freshId('condition-');
-    editor.edit(`Name the condition ${name.data}`, (b) => nameCondition(b, id, name.data, c));
+    const named = nameCondition(editor.build, id, name.data, c);
+    const reason = controlsFailure(named, editor.build);
+    trouble = reason === null ? '' : `Not named: ${reason}.`;
+    if (reason !== null) return;
+    editor.edit(`Name the condition ${name.data}`, () => named);
     put({ kind: 'on', functionId: id });
   }
   const valuesOf = (id: string): readonly string[] => inputs.find((i) => i.id === id)?.values ?? [];
@@ -191,6 +198,7 @@
 {/snippet}
 
 {@render clause(condition, label, onset, onremove, null)}
+{#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
 
 <style>
   .condition {
@@ -200,6 +208,11 @@
     gap: 0.25rem 0.4rem;
     padding: 0.2rem 0 0.2rem 0.4rem;
     border-left: 2px solid var(--cds-ui-04);
+    font-size: 12.5px;
+  }
+
+  .trouble {
+    color: var(--gap);
     font-size: 12.5px;
   }
 
