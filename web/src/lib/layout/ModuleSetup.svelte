@@ -1,6 +1,7 @@
 <script lang="ts">
   import { freshId } from '$lib/editor/freshId';
   import { addGroup } from '@flarik/core/design/timingEdits';
+  import { MOST_GROUPS } from '@flarik/core/design/timing';
   import { changeModules, setDisabled } from '@flarik/core/design/moduleEdits';
   import type { ModuleRef } from '@flarik/core/design/schema';
   import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
@@ -239,8 +240,11 @@
         editor.edit(`Delay of ${what}`, (b) => changeModules(b, refs, { offsetMs: Math.round(n) }))}
     />
   </div>
-  <Button size="small" kind="ghost" on:click={newGroup}
-    >New group for {placements.length === 1 ? 'it' : 'them'}</Button
+  <Button
+    size="small"
+    kind="ghost"
+    disabled={editor.build.timing.groups.length >= MOST_GROUPS}
+    on:click={newGroup}>New group for {placements.length === 1 ? 'it' : 'them'}</Button
   >
 </div>
 
