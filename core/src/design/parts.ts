@@ -17,6 +17,30 @@ import { Timing } from './timing.ts';
 export const BUILD_FORMAT = 'flarik-build';
 export const SCHEMA_VERSION = 14;
 
+/** How long the lists of a build may be. */
+export const MOST = { fixtures: 200, photometry: 40, placements: 200, scene: 8, rulePacks: 12 } as const;
+
+/** What the lists of a build are called. */
+const LIST_NAMES: Record<keyof typeof MOST, string> = {
+  fixtures: 'custom fixtures',
+  photometry: 'photometric files',
+  placements: 'lamps',
+  scene: 'other vehicles',
+  rulePacks: 'rule packs',
+};
+
+const LISTS = ['fixtures', 'photometry', 'placements', 'scene', 'rulePacks'] as const;
+
+/** Why an edit cannot be kept: it lets a list grow beyond its limit. Null when none does. */
+export function overfull(before: BuildParts, after: BuildParts): string | null {
+  const list = LISTS.find(
+    (name) => after[name].length > MOST[name] && after[name].length > before[name].length,
+  );
+  return list === undefined
+    ? null
+    : `A build can have at most ${MOST[list]} ${LIST_NAMES[list]}; this would make ${after[list].length}.`;
+}
+
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
   format: z.literal(BUILD_FORMAT, { error: `must be '${BUILD_FORMAT}'` }),
@@ -28,14 +52,16 @@ export const BuildParts = z.strictObject({
   brief: Brief,
   vehicle: VehicleSpec,
   /** The shop's own fixtures that this build may use. */
-  fixtures: z.array(Fixture).max(200, 'must be at most 200 own fixtures'),
-  photometry: z.array(PhotometryFile).max(40, 'must be at most 40 photometric files'),
-  placements: z.array(Placement).max(200, 'must be at most 200 placements'),
+  fixtures: z.array(Fixture).max(MOST.fixtures, `must be at most ${MOST.fixtures} own fixtures`),
+  photometry: z
+    .array(PhotometryFile)
+    .max(MOST.photometry, `must be at most ${MOST.photometry} photometric files`),
+  placements: z.array(Placement).max(MOST.placements, `must be at most ${MOST.placements} placements`),
   timing: Timing,
   /** What switches what, and what then shows. */
   controls: Controls,
   /** Other vehicles that are looked at together with this one. */
-  scene: z.array(SceneVehicle).max(8, 'must be at most 8 other vehicles'),
+  scene: z.array(SceneVehicle).max(MOST.scene, `must be at most ${MOST.scene} other vehicles`),
   /** Ways to come upon the vehicle that are looked at besides the usual ones. */
   approaches: z
     .array(Approach)
@@ -57,7 +83,7 @@ export const BuildParts = z.strictObject({
       (finishes) => new Set(finishes.map(({ surface }) => surface)).size === finishes.length,
       'must name each surface once',
     ),
-  rulePacks: z.array(RulePack).max(12, 'must be at most 12 rule packs'),
+  rulePacks: z.array(RulePack).max(MOST.rulePacks, `must be at most ${MOST.rulePacks} rule packs`),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),
 });

@@ -29,6 +29,7 @@ import type { RingRequest } from '$lib/workers/analysis.worker';
 import { partInput, SHUT } from '@flarik/core/design/inputs';
 import type { Ambient } from '@flarik/core/words/ambient';
 import { deltaOf } from '@flarik/core/design/delta';
+import { overfull } from '@flarik/core/design/parts';
 import { Autosave } from './autosave.svelte';
 import { Cockpit } from './cockpit.svelte';
 import { History } from './history';
@@ -58,6 +59,8 @@ export class Editor {
   ringOptions = $state.raw<RingOptions>({ elevationDeg: 0, colour: null, level: 'any', upperAboveM: 1.5 });
   /** Goes to a position of the walk round, 1 to 8, while it is looked at. */
   walk: ((position: number) => void) | null = null;
+  /** Why the last edit was not made; null when it was. */
+  refusal = $state<string | null>(null);
   undoLabel = $state<string | null>(null);
   redoLabel = $state<string | null>(null);
 
@@ -148,13 +151,17 @@ export class Editor {
     if (upper !== undefined) this.ringOptions = { ...this.ringOptions, upperAboveM: upper };
   }
 
-  /** Makes an edit: one step of undo, saved by itself. Edits that change nothing leave no step. */
+  /**
+   * Makes an edit: one step of undo, saved automatically. Edits that change nothing leave no step; one that makes a list
+   * longer than the server keeps is refused.
+   */
   edit(label: string, change: (build: Build) => Build, key: string | null = null): void {
     if (this.past !== null) return;
     const before = this.#mark ?? this.build;
     this.#endDrag();
     const after = change(before);
-    if (after === before) {
+    this.refusal = overfull(before, after);
+    if (after === before || this.refusal !== null) {
       this.build = before;
       return;
     }

@@ -38,6 +38,23 @@ describe('edits', () => {
     expect(editor.build).toBe(build);
   });
 
+  test('one lamp more than a build can have is refused, and nothing is changed', () => {
+    const { editor } = open;
+    const fill = (count: number) => (b: Build) => ({
+      ...b,
+      placements: Array.from({ length: count }, (_, i) => ({ ...first, id: `lamp-${i}` })),
+    });
+    editor.edit('Fill', fill(200));
+    expect(editor.refusal).toBeNull();
+    const full = editor.build;
+    editor.edit('Add', fill(201));
+    expect(editor.refusal).toBe('A build can have at most 200 lamps; this would make 201.');
+    expect(editor.build).toBe(full);
+    expect(editor.undoLabel).toBe('Fill');
+    editor.edit('Remove', fill(199));
+    expect(editor.refusal).toBeNull();
+  });
+
   test('those of one key that follow each other are one step', () => {
     const { editor } = open;
     for (const panDeg of [1, 2, 3]) editor.edit('Turn it', turn(panDeg), 'turn');

@@ -16,6 +16,7 @@
   import Findings from './Findings.svelte';
   import Keys from './Keys.svelte';
   import PastNotice from './PastNotice.svelte';
+  import Refusal from './Refusal.svelte';
   import Rail from './Rail.svelte';
   import Recovered from './Recovered.svelte';
   import Revisions from './Revisions.svelte';
@@ -148,6 +149,7 @@
   <SaveTrouble />
   <Recovered bind:unsaved />
   <PastNotice />
+  <Refusal />
   <TourOffer />
   <div class="work">
     <Rail />
