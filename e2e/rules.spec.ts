@@ -101,7 +101,7 @@ test('a finding is accepted with a reason, is no longer counted, and is taken ba
   const row = list.getByRole('listitem').filter({ hasText: 'Slow alternate on "Rear glass"' });
   await row.getByRole('button', { name: /^Accept:/ }).click();
   await expect(list.getByRole('button', { name: 'Accept', exact: true })).toBeDisabled();
-  await list.getByLabel('Why it may stand').fill('The arrow is off on the road');
+  await list.getByLabel('Justification').fill('The arrow is off on the road');
   await list.getByLabel('Accepted by').fill('R. Example');
   await list.getByRole('button', { name: 'Accept', exact: true }).click();
   await expect(list).toContainText('1 accepted');
@@ -110,7 +110,7 @@ test('a finding is accepted with a reason, is no longer counted, and is taken ba
   await reopen(page);
   await list.getByRole('button', { name: 'Accepted', exact: true }).click();
   await expect(list).toContainText('The arrow is off on the road');
-  await list.getByRole('button', { name: /^No longer accept: Slow alternate/ }).click();
+  await list.getByRole('button', { name: /^Withdraw: Slow alternate/ }).click();
   await expect(list).toContainText('Nothing is accepted.');
 });
 

@@ -11,6 +11,7 @@ type Loose = z.infer<typeof Loose>;
 const listOf = (data: unknown): Loose[] => z.array(Loose).catch([]).parse(data);
 const eachOf = (list: unknown, change: (item: Loose) => Loose): unknown =>
   Array.isArray(list) ? listOf(list).map(change) : list;
+const textOf = (data: unknown): string => z.string().catch('').parse(data);
 const objectOf = (data: unknown): Loose => Loose.catch({}).parse(data);
 
 /**
@@ -30,7 +31,8 @@ export function migrate(data: unknown, version: number): unknown {
   const eleventh = version < 11 ? fromVersion10(tenth) : tenth;
   const twelfth = version < 12 ? fromVersion11(eleventh) : eleventh;
   const thirteenth = version < 13 ? fromVersion12(twelfth) : twelfth;
-  return version < 14 ? fromVersion13(thirteenth) : thirteenth;
+  const fourteenth = version < 14 ? fromVersion13(thirteenth) : thirteenth;
+  return version < 15 ? fromVersion14(fourteenth) : fourteenth;
 }
 
 /** Version 2 brought the brief, bodies with options and own parts, own fixtures, files, and where a lamp comes from. */
@@ -287,6 +289,45 @@ function fromVersion13(data: unknown): unknown {
     })),
   };
 }
+
+/** Version 15 brought ids of findings that keep what a finding is about apart; so do the accepted ones. */
+function fromVersion14(data: unknown): unknown {
+  const build = objectOf(data);
+  const kinds = new Map(
+    listOf(build.rulePacks).flatMap((pack) =>
+      listOf(pack.rules).map((rule): [string, unknown] => [
+        `${textOf(pack.id)}|${textOf(rule.id)}`,
+        rule.kind,
+      ]),
+    ),
+  );
+  return {
+    ...build,
+    schemaVersion: 15,
+    accepted: eachOf(build.accepted, (one) => ({
+      ...one,
+      id: typeof one.id === 'string' ? findingIdFromVersion14(one.id, kinds) : one.id,
+    })),
+  };
+}
+
+/** What a finding is about was one word with marks of several kinds between its parts. */
+function findingIdFromVersion14(id: string, kinds: ReadonlyMap<string, unknown>): string {
+  const at = id.lastIndexOf('|') + 1;
+  const [packId = '', ruleId = ''] = id.split('|');
+  const about = id.slice(at);
+  return id.slice(0, at) + partsOf(about);
+
+  function partsOf(text: string): string {
+    // A label may hold any of the marks.
+    if (packId === 'controls' && ruleId === 'labels') return text;
+    if (text.startsWith(LEFT_OUT)) return `${partsOf(text.slice(LEFT_OUT.length))}|left out`;
+    if (kinds.get(`${packId}|${ruleId}`) === 'work-light') return text.replace(' ', '|');
+    return text.replaceAll(/[/+]/g, '|');
+  }
+}
+
+const LEFT_OUT = 'left out: ';
 
 /** A pack of its own file bears no version: what it leaves unsaid is as it was before it could be said. */
 export const packOfBefore = (pack: Loose): Loose => ({

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { digestOf, documentsOf, DRIVEN } from '../../test/reference/older.ts';
 import { readBuild } from '../rules/document.ts';
 import { drivenIn } from '../state/driven.ts';
+import { migrate } from './migrate.ts';
 import { STAGE_IDS } from './usualControls.ts';
 
 describe.each(Object.entries(DRIVEN))('the demo builds of %s', (schema, builds) => {
@@ -42,4 +43,35 @@ test('a rule of before lamps could be left out counts them all, as it did; later
     for (const kind of ['white-rear', 'colour'])
       expect(lampsSaid(schema, kind), schema).toEqual(new Set(['all']));
   expect(lampsSaid('schema-11', 'white-rear')).not.toEqual(new Set(['all']));
+});
+
+test('ids of findings that were accepted keep what they are about apart', () => {
+  const rules = [
+    { id: 'a', kind: 'colour' },
+    { id: 'b', kind: 'work-light' },
+  ];
+  const idsAfter = (...ids: string[]): unknown =>
+    z
+      .looseObject({ accepted: z.array(z.object({ id: z.string() })) })
+      .parse(migrate({ rulePacks: [{ id: 'p', rules }], accepted: ids.map((id) => ({ id })) }, 14))
+      .accepted.map(({ id }) => id);
+  expect(
+    idsAfter(
+      'p|a|stage-1|hatch|day|rear/blue',
+      'p|a|stage-1||day|left out: rear/blue',
+      'p|b|always|left mean',
+      'layout|overlap|always|x+y',
+      'controls|labels|reached|left/right',
+      'controls|left-on|reached|alley+scene',
+      'layout|hole|always|x',
+    ),
+  ).toEqual([
+    'p|a|stage-1|hatch|day|rear|blue',
+    'p|a|stage-1||day|rear|blue|left out',
+    'p|b|always|left|mean',
+    'layout|overlap|always|x|y',
+    'controls|labels|reached|left/right',
+    'controls|left-on|reached|alley|scene',
+    'layout|hole|always|x',
+  ]);
 });

@@ -15,7 +15,7 @@ import { EyePlace, Finish, MOST_OWN, TrafficSide, WorkPlace } from './site.ts';
 import { Timing } from './timing.ts';
 
 export const BUILD_FORMAT = 'flarik-build';
-export const SCHEMA_VERSION = 14;
+export const SCHEMA_VERSION = 15;
 
 /** How long the lists of a build may be. */
 export const MOST = { fixtures: 200, photometry: 40, placements: 200, scene: 8, rulePacks: 12 } as const;

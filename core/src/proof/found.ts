@@ -2,11 +2,12 @@ import type { ChannelRef } from '../design/schema.ts';
 import type { Severity } from '../words/severity.ts';
 import type { RepresentativeState } from './representative.ts';
 import type { ProofSubject } from './subject.ts';
+import type { Subject } from '../rules/subject.ts';
 
 /** Something a check found, in a state that can be reached or in none. */
 export interface Found {
-  /** What it is about, by ids and words without a figure. */
-  readonly about: string;
+  /** What it is about, without a figure. */
+  readonly subjects: readonly Subject[];
   readonly sentence: string;
   /** Where it is so: nearest to rest. Left out, or null, for what is so in every state, or in none. */
   readonly where?: RepresentativeState | null;

@@ -1,6 +1,5 @@
 import type { TrialStep } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
-import { aboutOf } from '../rules/causes.ts';
 import { checkBuild } from '../rules/check.ts';
 import type { CheckResult, Finding, Head, RuleOutcome } from '../rules/finding.ts';
 import { ruleHead, wishHead } from '../rules/heads.ts';
@@ -34,6 +33,7 @@ import type { Known, RuleTrouble } from './ruleTrouble.ts';
 import { foundByRule } from './programmeRules.ts';
 import type { ReachableSet } from './reachable.ts';
 import { ProofSubject } from './subject.ts';
+import { subjectsKey, findingId } from '../rules/subject.ts';
 
 /** Every check of the controls that needs no pack, over all states. */
 export const PROOF_CHECKS: readonly ProofCheck[] = [
@@ -207,8 +207,8 @@ export function prove(build: Build, checked: CheckResult | null = null, memory =
 /** What is told already of functions by themselves: rule, what about, mode. */
 function knownOf(build: Build, { findings }: CheckResult): Known {
   const told = new Set(
-    findings.flatMap(({ packId, ruleId, id, evidence: { state } }) =>
-      state === null ? [] : [`${packId}|${ruleId}|${aboutOf(id)}|${modeOf(build, state.on)}`],
+    findings.flatMap(({ packId, ruleId, subjects, evidence: { state } }) =>
+      state === null ? [] : [`${packId}|${ruleId}|${subjectsKey(subjects)}|${modeOf(build, state.on)}`],
     ),
   );
   return ({ head: { packId, ruleId } }, about, mode) => told.has(`${packId}|${ruleId}|${about}|${mode}`);
@@ -217,12 +217,12 @@ function knownOf(build: Build, { findings }: CheckResult): Known {
 /** What a rule says of a state that the controls bring about, with the way there. */
 function ruleFinding(subject: ProofSubject, { asked, trouble, where, state, which }: RuleTrouble): Finding {
   const { head } = asked;
-  const { about, sentence, channels, outcome, figure, limits, sectors } = trouble;
-  const found = findingOf(subject, head, { about, sentence, where, channels });
+  const { subjects, sentence, channels, outcome, figure, limits, sectors } = trouble;
+  const found = findingOf(subject, head, { subjects, sentence, where, channels });
   const there = subject.stateAt(where);
   return {
     ...found,
-    id: [head.packId, head.ruleId, which, about].join('|'),
+    id: findingId(head, which, subjects),
     outcome,
     figure,
     limits,
@@ -262,7 +262,7 @@ function outcomeOf(
 function findingOf(
   subject: ProofSubject,
   head: Head,
-  { about, sentence, where = null, channels = [], severity, outcome }: Found,
+  { subjects, sentence, where = null, channels = [], severity, outcome }: Found,
 ): Finding {
   const way = where === null ? null : subject.stepsTo(where);
   const text =
@@ -270,7 +270,8 @@ function findingOf(
   return {
     ...head,
     outcome: outcome ?? 'fails',
-    id: [head.packId, head.ruleId, 'reached', about].join('|'),
+    id: findingId(head, 'reached', subjects),
+    subjects,
     severity: severity ?? head.severity,
     sentence: text.charAt(0).toUpperCase() + text.slice(1),
     figure: null,

@@ -6,6 +6,7 @@ import { MOST_ACCEPTED } from '../design/acceptance.ts';
 import { accept, standingOf, withdraw } from './acceptances.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
+import { about } from './subject.ts';
 
 describe('accepted', () => {
   const word = { reason: 'Hatch is shut on the road', by: 'R. Example', on: '2026-11-27' };
@@ -44,6 +45,26 @@ describe('accepted', () => {
 
   test('what is no longer found is told as gone', () => {
     expect(standingOf(build, []).gone.map(({ id }) => id)).toEqual([one.id]);
+  });
+
+  test('of several that shared an id the one with its figure stays, the others are open again', () => {
+    const room = (topic: string, value: number): Finding =>
+      finding({
+        packId: 'layout',
+        ruleId: 'room',
+        id: `layout|room|always|lamp-1|${topic}`,
+        subjects: [about('lamp', 'lamp-1'), about('topic', topic)],
+        figure: { value, unit: 'mm' },
+      });
+    const old = {
+      ...emptyBuild(),
+      accepted: accept(emptyBuild(), [{ ...room('', 40), id: 'layout|room|always|lamp-1' }], word).accepted,
+    };
+    const [behind, before] = [room('behind', 40), room('in front', 55)];
+    const { open, accepted, gone } = standingOf(old, [behind, before]);
+    expect(open).toEqual([before]);
+    expect(accepted.map((one) => one.finding)).toEqual([behind]);
+    expect(gone).toEqual([]);
   });
 
   test('accepted again, the later word counts', () => {

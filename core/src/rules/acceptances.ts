@@ -1,7 +1,9 @@
 import type { Build } from '../design/schema.ts';
 import { InputError, parseInput } from '../words/errors.ts';
 import { Acceptance, MOST_ACCEPTED } from '../design/acceptance.ts';
+import { stateKey } from '../state/state.ts';
 import type { Finding } from './finding.ts';
+import { findingId } from './subject.ts';
 
 /** A figure that differs by less is the same, as a share. */
 const SAME = 0.001;
@@ -17,6 +19,23 @@ function stands(acceptance: Acceptance, { sentence, figure, limits }: Finding): 
   return senses.has('at most') ? by <= SAME : by >= -SAME;
 }
 
+/** Checks of which one lamp may break several; until schema 15 all those findings had one id. */
+const SHARED = new Set(['keep-out', 'room', 'aim-range']);
+
+/** The id that a finding had while it shared one; null for the others. */
+function sharedId({ packId, ruleId, subjects, evidence: { state } }: Finding): string | null {
+  if (packId !== 'layout' || !SHARED.has(ruleId)) return null;
+  return findingId({ packId, ruleId }, state === null ? 'always' : stateKey(state), subjects.slice(0, 1));
+}
+
+/** What was accepted under a shared id holds for the finding with its figure alone. */
+function sharedAcceptance(finding: Finding, by: ReadonlyMap<string, Acceptance>): Acceptance | undefined {
+  const acceptance = by.get(sharedId(finding) ?? '');
+  const figure = finding.figure?.value ?? null;
+  if (acceptance === undefined || figure === null || acceptance.figure === null) return undefined;
+  return Math.abs(figure - acceptance.figure) <= SAME * Math.abs(acceptance.figure) ? acceptance : undefined;
+}
+
 /** Findings as they stand before whoever signs: open, and let stand by somebody. */
 export interface Standing {
   readonly open: readonly Finding[];
@@ -30,9 +49,9 @@ export interface Standing {
 /** How findings stand. @param findings - all there are, of every check */
 export function standingOf({ accepted }: Build, findings: readonly Finding[]): Standing {
   const by = new Map(accepted.map((one) => [one.id, one]));
-  const ids = new Set(findings.map(({ id }) => id));
+  const ids = new Set(findings.flatMap((finding) => [finding.id, sharedId(finding) ?? finding.id]));
   const taken = findings.flatMap((finding) => {
-    const acceptance = by.get(finding.id);
+    const acceptance = by.get(finding.id) ?? sharedAcceptance(finding, by);
     return acceptance === undefined ? [] : [{ finding, acceptance, still: stands(acceptance, finding) }];
   });
   const still = new Set(taken.filter((t) => t.still).map(({ finding }) => finding));

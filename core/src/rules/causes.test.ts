@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
@@ -8,6 +9,7 @@ import { asBefore } from '../arrange/asBefore.ts';
 import { causesOf, causesOfWork, countBySeverity, reachText } from './causes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
+import { about, findingId, type Subject } from './subject.ts';
 import { stateWith } from '../state/state.ts';
 import { figureText, findingsTable, findingsText } from './findingsTable.ts';
 
@@ -15,6 +17,8 @@ const ks12 = demoBuild('ks-12');
 const { findings } = checkBuild(ks12);
 
 describe('one cause is one', () => {
+  const of = (...subjects: Subject[]): Finding => finding({ subjects });
+  const face = (id: string): Subject => about('face', id);
   const keys = (...list: Finding[]): number => causesOf(emptyBuild(), list).length;
 
   test('a pack that forbids blue says it once, to whatever faces and in whatever stages', () => {
@@ -46,18 +50,45 @@ describe('one cause is one', () => {
   });
 
   test('the same to both sides, by two packs, of a lamp and its mirror image', () => {
-    expect(keys(finding({ id: 'p|r|s||day|left' }), finding({ id: 'q|x|s||day|right' }))).toBe(1);
+    expect(keys(of(face('left')), of(face('right')))).toBe(1);
     const [pair] = ks12.placements.filter((p) => p.partnerId !== null);
     const [a, b] = [pair?.id ?? '', pair?.partnerId ?? ''];
-    const of = (id: string): Finding => finding({ kind: 'reach', id: `layout|reach|always|${id}` });
-    expect(causesOf(ks12, [of(a), of(b)])).toHaveLength(1);
+    expect(causesOf(ks12, [of(about('lamp', a)), of(about('lamp', b))])).toHaveLength(1);
   });
 
   test('another face, kind, colour or certainty is another', () => {
-    expect(keys(finding({ id: 'p|r|s||day|rear' }), finding({ id: 'p|r|s||day|front' }))).toBe(2);
+    expect(keys(of(face('rear')), of(face('front')))).toBe(2);
     expect(keys(finding({}), finding({ kind: 'dark-gap' }))).toBe(2);
     expect(keys(finding({}), finding({ outcome: 'cannot tell' }))).toBe(2);
-    expect(keys(finding({ id: 'p|r|s||day|rear/blue' }), finding({ id: 'p|r|s||day|rear/red' }))).toBe(2);
+    expect(keys(of(face('rear'), about('colour', 'blue')), of(face('rear'), about('colour', 'red')))).toBe(2);
+  });
+
+  test('several faults of one check are as many causes, whatever their ids', () => {
+    const id = fc.oneof(
+      fc.string({ minLength: 1, maxLength: 6 }),
+      fc.constantFrom('a|b', 'a', 'b', 'a/b', 'a+b', 'a%7Cb', 'positions', 'rear', 'left'),
+    );
+    const kind = fc.constantFrom('lamp' as const, 'control' as const, 'function' as const, 'topic' as const);
+    const subjects = fc.uniqueArray(fc.array(fc.record({ kind, id }), { minLength: 1, maxLength: 3 }), {
+      selector: (list) => JSON.stringify([...new Set(list.map((one) => JSON.stringify(one)))].toSorted()),
+    });
+    fc.assert(
+      fc.property(subjects, (lists) => {
+        const all = lists.map((list) => of(...list));
+        expect(causesOf(emptyBuild(), all)).toHaveLength(lists.length);
+        const keys = lists.map((list) => list.map((one) => one.id).join('\n'));
+        const ids = lists.map((list) => findingId({ packId: 'p', ruleId: 'r' }, 'always', list));
+        expect(new Set(ids).size).toBe(new Set(keys).size);
+      }),
+    );
+  });
+
+  test('two switches with a like fault are two causes, and so are two signals that are masked', () => {
+    const positions = (control: string) => of(about('control', control), about('topic', 'positions'));
+    expect(keys(positions('rotary-1'), positions('rotary-2'))).toBe(2);
+    const masked = (signal: string) =>
+      of(about('function', signal), about('lamp', 'tail'), about('function', 'stage-2'));
+    expect(keys(masked('brake'), masked('turn'))).toBe(2);
   });
 
   test('of the gravest the one that breaks its limit by most is told for all', () => {

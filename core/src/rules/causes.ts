@@ -1,8 +1,9 @@
 import { onText } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
-import { FACES } from '../words/face.ts';
 import type { Severity } from '../words/severity.ts';
+import { counterpartsOf } from './counterpart.ts';
 import type { Finding } from './finding.ts';
+import type { Subject } from './subject.ts';
 
 /** Findings that have one cause: the same is wrong to several faces, in several stages or by several packs. */
 export interface Cause {
@@ -20,12 +21,10 @@ export interface Cause {
  * @returns the gravest first
  */
 export function causesOf(build: Build, findings: readonly Finding[]): Cause[] {
-  const partnerOf = new Map(
-    build.placements.map(({ id, partnerId }) => [id, partnerId === null || id < partnerId ? id : partnerId]),
-  );
+  const counterpart = counterpartsOf(build);
   const causes = new Map<string, [Finding, ...Finding[]]>();
   for (const finding of findings) {
-    const key = causeKey(finding, partnerOf);
+    const key = causeKey(finding, counterpart);
     const known = causes.get(key);
     if (known === undefined) causes.set(key, [finding]);
     else known.push(finding);
@@ -56,15 +55,18 @@ const beyond = ({ figure, limits }: Finding): number =>
     }),
   );
 
-/** What is wrong, whoever asks and wherever: without pack and state, a lamp for its mirror image, a colour for any face. */
-function causeKey({ id, kind, outcome }: Finding, partnerOf: ReadonlyMap<string, string>): string {
-  const words = aboutOf(id)
-    .split(/[/+]/)
-    .map((word) => partnerOf.get(word) ?? word);
-  const others = words.filter((word) => !isFace(word));
-  const about = others.length > 0 ? others : words.map((word) => SIDES.get(word) ?? word);
-  return [kind, outcome, ...[...new Set(about)].toSorted()].join('|');
+/**
+ * What is wrong, whoever asks and wherever: without pack and state, a thing for its counterpart on the other side, and
+ * whatever is about the same things for any face.
+ */
+function causeKey({ kind, outcome, subjects }: Finding, counterpart: (one: Subject) => Subject): string {
+  const isThing = ({ kind: of }: Subject): boolean => of !== 'face' && of !== 'topic';
+  const told = subjects.filter(({ kind: of }) => of !== 'face' || !subjects.some(isThing));
+  const keys = told.map((one) => [keyOf(one), keyOf(counterpart(one))].toSorted()[0] ?? '');
+  return JSON.stringify([kind, outcome, ...[...new Set(keys)].toSorted()]);
 }
+
+const keyOf = ({ kind, id }: Subject): string => JSON.stringify([kind, id]);
 
 /** What work on a vehicle does to its findings, by cause. */
 export interface CausesOfWork {
@@ -85,16 +87,6 @@ export function causesOfWork(before: readonly Cause[], after: readonly Cause[]):
     come: after.filter(({ key }) => !were.has(key)),
   };
 }
-
-/** The end of a finding's id: what it is about. */
-export const aboutOf = (id: string): string => id.slice(id.lastIndexOf('|') + 1);
-
-const isFace = (word: string): boolean => FACES.some((face) => face === word);
-/** Both sides of a vehicle are one cause. */
-const SIDES: ReadonlyMap<string, string> = new Map([
-  ['left', 'side'],
-  ['right', 'side'],
-]);
 
 /** How far a cause reaches beyond its first finding: "also in Stage 2; in Stage 3; by 2 packs; 4 findings"; empty when it does not. */
 export function reachText(build: Build, { first, findings }: Cause): string {

@@ -4,6 +4,7 @@ import { drivenIn } from '../state/driven.ts';
 import { onsKey, stateKey, type State } from '../state/state.ts';
 import { SEVERITIES, type Severity } from '../words/severity.ts';
 import type { Finding } from './finding.ts';
+import { findingId } from './subject.ts';
 
 /** Who asked for light where there is none. */
 interface Asker {
@@ -48,7 +49,8 @@ export class DarkStages {
     return [
       {
         outcome: 'fails',
-        id: `timing|nothing-lights|${stateKey(first)}|`,
+        id: findingId({ packId: 'timing', ruleId: 'nothing-lights' }, stateKey(first), []),
+        subjects: [],
         packId: 'timing',
         packName: 'Timing',
         ruleId: 'nothing-lights',

@@ -3,6 +3,7 @@ import type { TrialStep } from '../design/controls.ts';
 import type { ChannelRef } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Severity } from '../words/severity.ts';
+import type { Subject } from './subject.ts';
 
 /** A measured or required value, in SI or the rule's own unit. */
 export interface Quantity {
@@ -54,6 +55,8 @@ export interface Finding {
   readonly outcome: 'fails' | 'cannot tell';
   /** Rule, what it is about and state, without a figure: the same for the same fault from one check to the next. */
   readonly id: string;
+  /** What it is about: things by their ids, words of the model. */
+  readonly subjects: readonly Subject[];
   readonly packId: string;
   readonly packName: string;
   readonly ruleId: string;

@@ -83,7 +83,7 @@ describe('colours', () => {
       {
         ...base,
         ...REAR,
-        id: 'test|r|stage-2||day|rear/blue',
+        id: 'test|r|stage-2||day|rear|blue',
         home: 'layout',
         sentence:
           'Blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd in all at 180°; only red and amber may.',
@@ -150,7 +150,7 @@ describe('rates, pulses and rhythms', () => {
     expect(byRule(rate, { a: { ...GRILLE, pattern: 'slow-alternate' } })).toEqual([
       {
         ...base,
-        id: 'test|r|stage-2||day|slow-alternate/g-a',
+        id: 'test|r|stage-2||day|slow-alternate|g-a',
         home: 'timing',
         sentence: 'Slow alternate on "Grille" flashes 48 times a minute in Stage 2; 60 to 120 are allowed.',
         figure: '48 /min',
@@ -164,7 +164,7 @@ describe('rates, pulses and rhythms', () => {
     expect(byRule(pulses, { a: { ...GRILLE, pattern: 'double' } })).toEqual([
       {
         ...base,
-        id: 'test|r|stage-2||day|double/g-a',
+        id: 'test|r|stage-2||day|double|g-a',
         home: 'timing',
         sentence: 'Double flash on "Grille" has 2 pulses in one flash in Stage 2; at most 1 is allowed.',
         figure: '2 pulses',
@@ -377,7 +377,7 @@ describe('where lamps stand', () => {
     const heads = found(build({ a: GRILLE, b: { ...GRILLE, uM: 0.02 } }), 'layout').map(said);
     expect(heads[0]).toEqual({
       ...always,
-      id: 'layout|overlap|always|a+b',
+      id: 'layout|overlap|always|a|b',
       severity: 'blocks',
       sentence: '"Grille 1" and "Grille 2" stand in each other by 24 mm.',
       figure: '24 mm',

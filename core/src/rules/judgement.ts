@@ -2,6 +2,7 @@ import type { Sector } from '../coverage/sectors.ts';
 import type { ChannelRef } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Limit, Quantity } from './finding.ts';
+import { subjectsKey, type Subject } from './subject.ts';
 
 /** What a check says of one thing in one state, when nothing is wrong with it. */
 export interface Holds {
@@ -14,7 +15,9 @@ export interface Holds {
 export interface Trouble {
   readonly outcome: 'fails' | 'cannot tell';
   readonly margin: number | null;
-  /** What it is about, by ids and words without a figure. */
+  /** What it is about, without a figure. */
+  readonly subjects: readonly Subject[];
+  /** The same as a key. */
   readonly about: string;
   readonly sentence: string;
   readonly figure: Quantity | null;
@@ -33,7 +36,7 @@ export type Judgement = Holds | Trouble;
 export const holds = (margin: number | null = null): Holds => ({ outcome: 'holds', margin });
 
 /** A trouble as it is put down; what is left out is none. */
-export type Said = Pick<Trouble, 'about' | 'sentence'> & Partial<Trouble>;
+export type Said = Pick<Trouble, 'subjects' | 'sentence'> & Partial<Omit<Trouble, 'about'>>;
 
 /** It fails. What is not said is left out: no figure, no limits, nothing to point at. */
 export const fails = (said: Said): Trouble => ({
@@ -45,6 +48,7 @@ export const fails = (said: Said): Trouble => ({
   sectors: [],
   news: [],
   ...said,
+  about: subjectsKey(said.subjects),
 });
 
 /** Room of a figure below the most allowed, as a share of it. */

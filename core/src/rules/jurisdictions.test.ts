@@ -31,6 +31,7 @@ const outcome = (verdict: RuleOutcome['verdict']): RuleOutcome => ({
 const broken = (on: string[], patch: Partial<Finding> = {}): Finding => ({
   outcome: 'fails',
   id: `test|no-red|${on.join()}||day|rear`,
+  subjects: [{ kind: 'face', id: 'rear' }],
   packId: 'test',
   packName: 'Test',
   ruleId: 'no-red',

@@ -8,6 +8,7 @@ import { fails, type Judgement } from './judgement.ts';
 import { kindOf } from './registry.ts';
 import type { Task } from './run.ts';
 import type { Situation } from './situation.ts';
+import { about } from './subject.ts';
 
 const Counting = z.looseObject({ lamps: Lamps });
 
@@ -36,14 +37,14 @@ export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: Stat
       check: (at) => {
         // Where nothing but warning lamps light there is nothing that it leaves out.
         if (at.drives().every(({ warns }) => warns)) return [];
-        const told = new Set(troubled(rule, at).map(aboutOf));
+        const told = new Set(troubled(rule, at).map(keyOf));
         return troubled(whole, at).flatMap((one) =>
           one.outcome === 'holds' || told.has(one.about)
             ? []
             : [
                 fails({
                   ...one,
-                  about: `left out: ${one.about}`,
+                  subjects: [...one.subjects, about('topic', 'left out')],
                   sentence: `this rule counts warning lamps alone; with all lamps ${one.sentence}`,
                 }),
               ],
@@ -53,4 +54,4 @@ export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: Stat
   ];
 }
 
-const aboutOf = (judgement: Judgement): string => (judgement.outcome === 'holds' ? '' : judgement.about);
+const keyOf = (judgement: Judgement): string => (judgement.outcome === 'holds' ? '' : judgement.about);

@@ -6,11 +6,12 @@ import { stateWith } from '../state/state.ts';
 import { openTogether } from './openTogether.ts';
 import type { LightLimit } from './shown.ts';
 import { LEVEL_DEG, Situation } from './situation.ts';
+import { about } from './subject.ts';
 
 const pumper = demoBuild('tunnel-pumper-3');
 const at = new Situation(pumper, stateWith({ on: ['stage-3'] }), 1.5);
 const limit = (patch: Partial<LightLimit>): LightLimit => ({
-  about: 'white rear',
+  subjects: [about('topic', 'white rear')],
   colour: 'white',
   face: 'rear',
   aboveCd: 100,

@@ -25,7 +25,7 @@ export const openTogether = (at: Situation, limit: WhateverOpen, search: PoseSea
   'leastCd' in limit ? darkTogether(at, limit, search) : aboveTogether(at, limit, search);
 
 function darkTogether(at: Situation, floor: LightFloor, search: PoseSearch): OpenTogether {
-  const { about, face, leastCd, elevationDeg = LEVEL_DEG } = floor;
+  const { subjects, face, leastCd, elevationDeg = LEVEL_DEG } = floor;
   const dark = poseDark(at.build, at.drives(floor.lamps), face, leastCd, elevationDeg, search);
   switch (dark.found) {
     case 'none':
@@ -36,7 +36,7 @@ function darkTogether(at: Situation, floor: LightFloor, search: PoseSearch): Ope
       const sentence = `light ${faceText[face]} may be gone in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried.`;
       return {
         poses: [],
-        untold: [fails({ outcome: 'cannot tell', about, sentence, state: at.state })],
+        untold: [fails({ outcome: 'cannot tell', subjects, sentence, state: at.state })],
       };
     }
   }
@@ -71,7 +71,7 @@ function byLamp(drives: readonly Drive[]): Drive[][] {
 const untold = (at: Situation, limit: LightLimit, mostCd: number, bearing: number): Trouble =>
   fails({
     outcome: 'cannot tell',
-    about: limit.about,
+    subjects: limit.subjects,
     margin: roomBelow(mostCd, limit.aboveCd),
     sentence: `${limit.colour} may show ${faceText[limit.face]} in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried; no more than ${roundUp(mostCd)} cd at ${bearing}°.`,
     figure: { value: mostCd, unit: 'cd' },

@@ -1,11 +1,12 @@
 import { rhythmOf, type Drive } from '../resolve/channels.ts';
+import { about, type Subject } from './subject.ts';
 
 /** Channels that flash one pattern at one speed. */
 export interface Rhythm {
   readonly first: Drive;
   readonly drives: readonly Drive[];
-  /** Names it without a figure: the pattern, and the group that shows it. */
-  readonly about: string;
+  /** The pattern, and the group that shows it. */
+  readonly subjects: readonly Subject[];
 }
 
 export const flashes = ({ steady, spans }: Drive): boolean => !steady && spans.length > 0;
@@ -18,6 +19,12 @@ export function rhythmsOf(drives: readonly Drive[]): Rhythm[] {
     const [first] = mine;
     return first === undefined
       ? []
-      : [{ first, drives: mine, about: `${first.patternId}/${first.groupId ?? 'free'}` }];
+      : [
+          {
+            first,
+            drives: mine,
+            subjects: [about('pattern', first.patternId), about('group', first.groupId ?? 'free')],
+          },
+        ];
   });
 }

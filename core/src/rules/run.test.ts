@@ -9,6 +9,7 @@ import { fails, holds } from './judgement.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import type { Rule, RuleOf } from './registry.ts';
 import { runTasks, type Task } from './run.ts';
+import { about } from './subject.ts';
 
 const said = (build: Build, rule: Rule): string[] =>
   checkBuild({ ...build, rulePacks: [packOf(rule)] })
@@ -60,7 +61,14 @@ describe('of states that show the same fault', () => {
         const said = margins[open === '' ? 'shut' : open];
         return said === undefined
           ? [holds()]
-          : [fails({ about: 'a', sentence: open === '' ? 'shut' : open, news: said[0], margin: said[1] })];
+          : [
+              fails({
+                subjects: [about('lamp', 'a')],
+                sentence: open === '' ? 'shut' : open,
+                news: said[0],
+                margin: said[1],
+              }),
+            ];
       },
     };
     const { findings, outcomes } = runTasks(build, new LayoutSubject(build), [task], null);

@@ -10,6 +10,7 @@ import { openTogether } from './openTogether.ts';
 import type { WhateverOpen } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import { Situation } from './situation.ts';
+import { findingId, subjectsKey } from './subject.ts';
 
 /** Who asks, and how it is told. */
 interface TaskHead extends Head {
@@ -190,7 +191,7 @@ function lookOpenTogether(build: Build, states: readonly State[], record: Record
     looked.add(driven);
     const shut = new Situation(build, state, task.upperAboveM);
     for (const limit of task.limits(shut)) {
-      if (record.knows(state, limit.about)) continue;
+      if (record.knows(state, subjectsKey(limit.subjects))) continue;
       const { poses, untold } = openTogether(shut, limit);
       for (const trouble of untold) record.add(trouble, state);
       for (const there of poses.map((open) => ({ ...state, open })))
@@ -203,11 +204,12 @@ function lookOpenTogether(build: Build, states: readonly State[], record: Record
 
 function findingOf(task: Task, trouble: Trouble, state: State | null): Finding {
   const { packId, packName, ruleId, kind, home, severity, clause } = task;
-  const { outcome, sentence, figure, limits, channels, sectors, about } = trouble;
+  const { outcome, sentence, figure, limits, channels, sectors, subjects } = trouble;
   const when = state === null ? 'always' : stateKey(state);
   return {
     outcome,
-    id: [packId, ruleId, when, about].join('|'),
+    id: findingId(task, when, subjects),
+    subjects,
     packId,
     packName,
     ruleId,

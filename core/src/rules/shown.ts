@@ -14,11 +14,12 @@ import type { Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
 import type { LampsCounted, Of } from './fields.ts';
 import type { Situation } from './situation.ts';
+import type { Subject } from './subject.ts';
 
 /** A limit on the light of one colour toward a face, in whatever state a rule speaks of. */
 export interface LightLimit {
-  /** As the findings about it are called. */
-  readonly about: string;
+  /** What the findings about it are about. */
+  readonly subjects: readonly Subject[];
   readonly colour: Colour;
   readonly face: Face;
   readonly aboveCd: number;
@@ -32,8 +33,8 @@ export interface LightLimit {
 
 /** Light toward a face that must be left whatever stands open, in whatever state a rule speaks of. */
 export interface LightFloor {
-  /** As the findings about it are called. */
-  readonly about: string;
+  /** What the findings about it are about. */
+  readonly subjects: readonly Subject[];
   readonly face: Face;
   /** What some lamp must send to it, cd. */
   readonly leastCd: number;

@@ -4,6 +4,7 @@ import type { Finding } from '../../src/rules/finding.ts';
 export const finding = (patch: Partial<Finding>): Finding => ({
   outcome: 'fails',
   id: 'pack|rule|stage-1||day|rear',
+  subjects: [{ kind: 'face', id: 'rear' }],
   packId: 'pack',
   packName: 'Pack',
   ruleId: 'rule',

@@ -4,6 +4,7 @@ import { EVERY, NONE } from '../diagrams.ts';
 import type { Found } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
 import { isAnyOn, warningIds } from './stuck.ts';
+import { about } from '../../rules/subject.ts';
 
 /**
  * Stages and functions that take more actions of an operator than a rule allows, from the ignition on and all else at rest;
@@ -35,7 +36,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
     if (needed < 0 && reached.within !== null)
       return [
         {
-          about: fn.id,
+          subjects: [about('function', fn.id)],
           sentence: `no way to ${fn.name} within ${reached.within} events; beyond that it is not known.`,
           outcome: 'cannot tell',
         },
@@ -43,7 +44,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
     if (needed <= most) return [];
     return [
       {
-        about: fn.id,
+        subjects: [about('function', fn.id)],
         sentence: `${fn.name} takes ${needed} actions from all warning off; at most ${most} is wanted.`,
         where: subject.nearest(d.and(reached.states, goal), reached),
       },

@@ -3,6 +3,7 @@ import { channelOf } from '../../resolve/channels.ts';
 import { NONE } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
 import { NearestFound } from '../nearestFound.ts';
+import { about } from '../../rules/subject.ts';
 
 /** What takes light away, and in some state does not: a stronger function that is no signal still shows it. */
 export const beatenCut: ProofCheck = {
@@ -22,7 +23,7 @@ export const beatenCut: ProofCheck = {
         for (const drive of drives) {
           if (!want.takes && !want.forbids.includes(drive.colour)) continue;
           if (subject.functionOf(drive.on).kind === 'signal') continue;
-          found.note(`${cut}|${drive.on}`, both, cell.ambient, {
+          found.note([about('function', cut), about('function', drive.on)], both, cell.ambient, {
             sentence: `${onText(build, [cut])} is on, and ${onText(build, [drive.on])}, which is stronger, still shows ${drive.colour} that it takes away.`,
             channels: [channelOf(drive)],
           });

@@ -11,6 +11,7 @@ import { NONE } from '../diagrams.ts';
 import type { RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { Found } from '../found.ts';
+import { about, type Subject } from '../../rules/subject.ts';
 
 /** What is said of behaviour, and what it comes to over every state. */
 export interface BehaviourOutcome {
@@ -34,11 +35,12 @@ function lightsIt(subject: ProofSubject, behaviour: Behaviour, where: Representa
 export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour): BehaviourOutcome {
   const { build, diagrams: d, program, whole } = subject;
   const wanted = subjectSentence(build, behaviour);
-  const { id: about, when, unless, says } = behaviour;
+  const { id, when, unless, says } = behaviour;
+  const subjects = [about('requirement', id)];
   const gone = missingIn(build, behaviour);
   if (gone !== null) {
     const sentence = `it names ${gone}, which is not there any more.`;
-    return { behaviour, looked: 0, found: { about, sentence, outcome: 'cannot tell' } };
+    return { behaviour, looked: 0, found: { subjects, sentence, outcome: 'cannot tell' } };
   }
   const due = d.without(
     when === null ? whole.states : d.and(whole.states, program.holds(when)),
@@ -62,27 +64,31 @@ export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour):
   }
   if (says === 'possible') {
     const sentence = `in none of the states that can be reached: ${wanted}.`;
-    return { behaviour, looked, found: nearest !== null ? null : { about, sentence, ...cut } };
+    return { behaviour, looked, found: nearest !== null ? null : { subjects, sentence, ...cut } };
   }
   if (nearest !== null) {
     const sentence =
       says === 'never'
         ? `it comes about: ${wanted}.`
         : `not so: ${wanted}${lightsIt(subject, behaviour, nearest)}.`;
-    return { behaviour, looked, found: { about, sentence, where: nearest } };
+    return { behaviour, looked, found: { subjects, sentence, where: nearest } };
   }
-  return { behaviour, looked, found: openQuestion(whole.within, isFollowed, about) };
+  return { behaviour, looked, found: openQuestion(whole.within, isFollowed, subjects) };
 }
 
 /** What keeps a behaviour that was nowhere found wanting from holding; null when nothing does. */
-function openQuestion(within: number | null, isFollowed: boolean, about: string): Found | null {
+function openQuestion(
+  within: number | null,
+  isFollowed: boolean,
+  subjects: readonly Subject[],
+): Found | null {
   const sentence =
     within !== null
       ? `it holds up to ${within} events from rest; beyond that it is not known.`
       : isFollowed
         ? null
         : 'so many timers can run at once that not every order of their ends could be followed.';
-  return sentence === null ? null : { about, sentence, outcome: 'cannot tell' };
+  return sentence === null ? null : { subjects, sentence, outcome: 'cannot tell' };
 }
 
 /** What a behaviour names that the build does not have; null when all is there. */

@@ -7,6 +7,7 @@ import { doorsOf, isAnyOpen, namedBy } from '../doors.ts';
 import type { Found } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
 import { STATED_AT_V } from '../../words/volts.ts';
+import { about } from '../../rules/subject.ts';
 
 /**
  * What comes on with a door or hatch, and draws much with the key off, the engine stopped and no timer that would end it:
@@ -39,7 +40,7 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
     if (where === null && reached.within !== null)
       return [
         {
-          about: most.on,
+          subjects: [about('function', most.on)],
           sentence: `${fn.name} does not stay on with a door within ${reached.within} events of rest; beyond that it is not known.`,
           outcome: 'cannot tell',
         },
@@ -48,7 +49,7 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
       ? []
       : [
           {
-            about: most.on,
+            subjects: [about('function', most.on)],
             sentence: `${onText(build, [most.on])} draws ${Math.round(most.w)} W for as long as a door stands open, with the engine stopped and no timer; at most ${maxW} W is wanted.`,
             where,
           },

@@ -9,6 +9,7 @@ import { NONE } from '../diagrams.ts';
 import { doorsOf } from '../doors.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
+import { about } from '../../rules/subject.ts';
 
 /**
  * Light that neither an operator's actions, the door that brought it on nor a timer ends, the key left on: white, light to see
@@ -59,7 +60,7 @@ export const endlessWhite: ProofCheck = {
         : 'lamps';
       return [
         {
-          about: fn.id,
+          subjects: [about('function', fn.id)],
           sentence: `${fn.name} lights ${what} that no action of an operator, no door that is shut and no timer ends while the key stays on.`,
           where: subject.nearest(held),
         },

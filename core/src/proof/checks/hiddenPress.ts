@@ -13,6 +13,7 @@ import { replayed, type RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { Drive } from '../../resolve/channels.ts';
 import type { Want } from '../../resolve/showing.ts';
+import { about } from '../../rules/subject.ts';
 
 /**
  * A key that turns a function on, and no lamp changes: a stronger function has taken all that it lights. What cuts, dims and
@@ -50,7 +51,7 @@ export const hiddenPress: ProofCheck = {
       if (by.length === 0) return [];
       return [
         {
-          about: fn.id,
+          subjects: [about('function', fn.id)],
           sentence: `${fn.name} turns on and no lamp changes: ${listed(by, 'and')} ${by.length === 1 ? 'has' : 'have'} taken every lamp it lights. Rank ${fn.name} higher, or let the other leave the rest to weaker functions.`,
           where,
         },

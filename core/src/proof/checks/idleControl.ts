@@ -3,6 +3,7 @@ import type { Controls } from '../../design/controls.ts';
 import { conditionsOf, eventsOf, originalOf } from '../../design/inputs.ts';
 import type { Control } from '../../design/panel.ts';
 import type { ProofCheck } from '../found.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Controls, and positions of switches, that change nothing in any state and are not marked spare. */
 export const idleControl: ProofCheck = {
@@ -22,14 +23,14 @@ export const idleControl: ProofCheck = {
         if (values.size === 0)
           return [
             {
-              about: control.id,
+              subjects: [about('control', control.id)],
               sentence: `${call(control)} on ${panel.name} does nothing: no function listens to it. Mark it spare, or give it something to do.`,
             },
           ];
         if (matters(control.id).length === 0)
           return [
             {
-              about: control.id,
+              subjects: [about('control', control.id)],
               sentence: `${call(control)} on ${panel.name} changes nothing: what it brings on lights, dims and drives nothing. Mark it spare, or give it something to do.`,
             },
           ];
@@ -40,7 +41,7 @@ export const idleControl: ProofCheck = {
           ? []
           : [
               {
-                about: `${control.id}|positions`,
+                subjects: [about('control', control.id), about('topic', 'positions')],
                 sentence: `positions ${idle.join(' and ')} of ${call(control)} on ${panel.name} are told apart by nothing.`,
               },
             ];

@@ -1,5 +1,6 @@
 import { LONGEST_LABEL } from '../../design/functions.ts';
 import type { ProofCheck } from '../found.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Labels that stand twice on what is operated, and controls on two panels of one label that are no twins. */
 export const labels: ProofCheck = {
@@ -21,7 +22,7 @@ export const labels: ProofCheck = {
       const panels = [...new Set(alike.map(({ panel }) => panel.name))];
       return [
         {
-          about: label,
+          subjects: [about('label', label)],
           severity: panels.length > 1 ? ('warns' as const) : ('notes' as const),
           sentence:
             panels.length > 1

@@ -4,6 +4,7 @@ import { NONE, type Diagram } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
 import type { RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
+import { about } from '../../rules/subject.ts';
 
 /** With the ignition off and all timers ended, what still lights or runs and is not marked that it may stay: said once. */
 export const leftOn: ProofCheck = {
@@ -34,7 +35,7 @@ export const leftOn: ProofCheck = {
     const who = onText(subject.build, ons);
     return [
       {
-        about: ons.map((on) => readOn(on).id).join('+'),
+        subjects: ons.map((on) => about('function', readOn(on).id)),
         sentence: `${who} ${ons.length === 1 ? 'stays' : 'stay'} on with the ignition off and ${ons.length === 1 ? 'is' : 'are'} not marked that ${ons.length === 1 ? 'it' : 'they'} may.`,
         where: first.where,
       },

@@ -21,6 +21,7 @@ import type { RepresentativeState } from '../representative.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { StateClass } from '../symbolic.ts';
 import { isAnyOn } from './stuck.ts';
+import { about } from '../../rules/subject.ts';
 
 /** What grows by less is too little to tell, cd. */
 const LITTLE_CD = 10;
@@ -61,7 +62,7 @@ export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light
       ? []
       : [
           {
-            about: fn.id,
+            subjects: [about('function', fn.id)],
             sentence: `${fn.name} does not come on by itself within ${within} events of rest; beyond that it is not known.`,
             outcome: 'cannot tell',
           },
@@ -142,7 +143,7 @@ function foundIn(
   where: RepresentativeState,
 ): Found {
   return {
-    about: `${id}|${door.part.id}`,
+    subjects: [about('function', id), about('part', door.part.id)],
     sentence: `${name} comes on by itself and raises the light to the ${side}, where the ${door.part.name.toLowerCase()} stands open, from ${Math.round(beforeCd)} to ${Math.round(nowCd)} cd.`,
     where,
   };

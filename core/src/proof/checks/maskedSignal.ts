@@ -3,6 +3,7 @@ import { channelOf } from '../../resolve/channels.ts';
 import { NONE } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
 import { NearestFound } from '../nearestFound.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Lamps that show something else while a signal that they belong to is on. */
 export const maskedSignal: ProofCheck = {
@@ -19,7 +20,12 @@ export const maskedSignal: ProofCheck = {
         if (subject.functionOf(signal).kind !== 'signal' || !subject.wants(signal, module)) continue;
         const both = d.and(when, program.onVariable(signal));
         if (both === NONE) continue;
-        found.note(`${signal}|${module.placementId}|${other.on}`, both, cell.ambient, {
+        const subjects = [
+          about('function', signal),
+          about('lamp', module.placementId),
+          about('function', other.on),
+        ];
+        found.note(subjects, both, cell.ambient, {
           sentence: `while ${onText(build, [signal])} is on, "${subject.labelOf(module)}" shows ${onText(build, [other.on])} instead of the signal.`,
           channels: [channelOf(other)],
         });

@@ -1,6 +1,7 @@
 import { onsOf, onText } from '../../design/controls.ts';
 import { NONE } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Functions, and numbers of cycles, that no way of operating ever brings on. */
 export const neverOn: ProofCheck = {
@@ -16,9 +17,9 @@ export const neverOn: ProofCheck = {
       return (never.length === fn.shows.length ? never.slice(0, 1) : never).map((on) => {
         const name = onText(subject.build, [on]);
         return within === null
-          ? { about: on, sentence: `${name} can never be on, whatever is operated.` }
+          ? { subjects: [about('function', on)], sentence: `${name} can never be on, whatever is operated.` }
           : {
-              about: on,
+              subjects: [about('function', on)],
               sentence: `${name} is not on within ${within} events of rest; beyond that it is not known.`,
               outcome: 'cannot tell' as const,
             };

@@ -1,6 +1,7 @@
 import { namedOns, shownBy } from '../../design/controls.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
 import type { Found, ProofCheck } from '../found.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Functions that are on in some states and in all of them have every lamp they want taken by others. */
 export const neverShown: ProofCheck = {
@@ -18,7 +19,14 @@ export const neverShown: ProofCheck = {
       const where = wants ? subject.nearest(d.and(whole.states, program.isOn(on))) : null;
       if (where === null) return [];
       const sentence = `${name} never lights anything: whenever it is on, stronger functions have taken every lamp it wants.`;
-      return [{ about: on, sentence, where, ...(whole.within === null ? {} : { outcome: 'cannot tell' }) }];
+      return [
+        {
+          subjects: [about('function', on)],
+          sentence,
+          where,
+          ...(whole.within === null ? {} : { outcome: 'cannot tell' }),
+        },
+      ];
     });
   },
 };

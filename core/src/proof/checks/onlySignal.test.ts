@@ -10,6 +10,7 @@ import type { Build } from '../../design/schema.ts';
 import { vehicleOf } from '../../vehicle/vehicle.ts';
 import { ProofSubject } from '../subject.ts';
 import { onlySignal } from './onlySignal.ts';
+import { subjectsKey } from '../../rules/subject.ts';
 
 /** A large SUV with its turn and brake lamps tied in; those that are named flash in stage 2. */
 function tied(flashes: (id: string) => boolean = () => true): Build {
@@ -38,7 +39,9 @@ const setOf = ({ placements }: Build, id: string, holds: (id: string) => boolean
   );
 
 const told = (build: Build): [string, string][] =>
-  onlySignal.find(new ProofSubject(build)).map(({ about, severity }) => [about, severity ?? 'blocks']);
+  onlySignal
+    .find(new ProofSubject(build))
+    .map(({ subjects, severity }) => [subjectsKey(subjects), severity ?? 'blocks']);
 
 const CORNERS = [
   'stop-left|stop',
@@ -51,8 +54,8 @@ const CORNERS = [
 
 test('tied-in lamps that flash are the only ones of their corner; the one in the middle is of no side', () => {
   const found = onlySignal.find(new ProofSubject(tied()));
-  expect(found.map(({ about }) => about).sort()).toEqual(CORNERS);
-  expect(found.find(({ about }) => about === 'stop-left|stop')?.sentence).toMatch(
+  expect(found.map(({ subjects }) => subjectsKey(subjects)).sort()).toEqual(CORNERS);
+  expect(found.find(({ subjects }) => subjectsKey(subjects) === 'stop-left|stop')?.sentence).toMatch(
     /is used for warning and is the only brake lamp at the rear left\.$/,
   );
   expect(told(tied(() => false))).toEqual([]);

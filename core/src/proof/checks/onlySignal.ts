@@ -8,6 +8,7 @@ import type { Vec3 } from '../../geometry/vec.ts';
 import { tieZoneId } from '../../vehicle/tieIn.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
+import { about, subjectsKey } from '../../rules/subject.ts';
 
 /** Nearer to the centre plane than this a lamp belongs to no side, m. */
 const MIDDLE_M = 0.2;
@@ -43,10 +44,11 @@ export const onlySignal: ProofCheck = {
       const placement = subject.build.placements.find(({ id }) => id === module?.placementId);
       if (module === null || placement === undefined || !warns(module)) continue;
       const others = givers.filter((g) => g.signal === signal && g.corner === corner && !warns(g.module));
-      const about = `${placement.id}|${signal}`;
-      if (others.length > 0 || found.has(about)) continue;
-      found.set(about, {
-        about,
+      const subjects = [about('lamp', placement.id), about('signal', signal)];
+      const key = subjectsKey(subjects);
+      if (others.length > 0 || found.has(key)) continue;
+      found.set(key, {
+        subjects,
         sentence: `"${placement.label}" is used for warning and is the only ${NAMES[signal]} lamp at the ${corner}.`,
         channels: [{ ...module, slot: 1 }],
         ...(wins(subject, placement, signal) ? { severity: 'warns' as const } : {}),

@@ -4,6 +4,7 @@ import { lookupOf } from '../../resolve/lookup.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
 import { isAnyOn } from './stuck.ts';
+import { about } from '../../rules/subject.ts';
 
 /** A mast, a boom or the pole of a lamp that may stand raised at speed while nothing tells the driver. */
 export const raisedMoving: ProofCheck = {
@@ -41,14 +42,14 @@ export const raisedMoving: ProofCheck = {
           ? []
           : [
               {
-                about: input,
+                subjects: [about('input', input)],
                 sentence: `the ${name} does not stand raised at speed unnoticed within ${within} events of rest; beyond that it is not known.`,
                 outcome: 'cannot tell',
               },
             ];
       return [
         {
-          about: input,
+          subjects: [about('input', input)],
           sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab that goes by it is on.`,
           where,
         },

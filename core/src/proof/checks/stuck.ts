@@ -4,6 +4,7 @@ import { NONE, type Diagram } from '../diagrams.ts';
 import type { Found } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
 import type { SymbolicProgram } from '../symbolic.ts';
+import { about } from '../../rules/subject.ts';
 
 /** The functions that warn, by id: with a mode of at least 1. */
 export const warningIds = ({ functions }: ProofSubject): string[] =>
@@ -40,7 +41,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     const names = [...new Set(on.map(({ name }) => name))].join(' and ');
     return [
       {
-        about: 'stuck',
+        subjects: [about('topic', 'stuck')],
         sentence: `${names} can be on so that no operator can switch it off while the key stays on.`,
         where,
       },
@@ -49,7 +50,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
   if (needed > actionsToOff)
     return [
       {
-        about: 'slow',
+        subjects: [about('topic', 'slow')],
         sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${actionsToOff} is wanted.`,
         where: subject.nearest(last, reached),
         severity: 'advises',
@@ -59,7 +60,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     ? []
     : [
         {
-          about: 'too many',
+          subjects: [about('topic', 'too many')],
           sentence: `all warning can be switched off from each state within ${reached.within} events of rest; beyond that it is not known.`,
           outcome: 'cannot tell',
         },

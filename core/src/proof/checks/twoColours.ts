@@ -7,9 +7,11 @@ import { textOf } from '../../rules/fields.ts';
 import type { Colour } from '../../words/colour.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ModuleCase } from '../subject.ts';
+import { about, subjectsKey, type Subject } from '../../rules/subject.ts';
 
 /** Functions that ask lamps for the same colours at once: the nearest case of it, and what they ask of each lamp. */
 interface Met {
+  readonly subjects: readonly Subject[];
   readonly one: ModuleCase;
   readonly ons: readonly On[];
   readonly colours: readonly Colour[];
@@ -42,8 +44,12 @@ export const twoColours: ProofCheck = {
         .flatMap(({ claim, lost }) => (lost === null ? [claim.drive] : []));
       const ons = [...new Set(claimed.map((drive) => drive.on))];
       const colours = [...new Set(claimed.map(({ colour }) => colour))];
-      const about = `${ons.join('+')}|${colours.join('+')}`;
-      const known = met.get(about);
+      const subjects = [
+        ...ons.map((on) => about('function', on)),
+        ...colours.map((colour) => about('colour', colour)),
+      ];
+      const key = subjectsKey(subjects);
+      const known = met.get(key);
       if (ons.length < 2 || known?.lamps.has(module.placementId) === true) continue;
       const each = ons.flatMap((one) =>
         takingTurns(claimed.filter((drive) => drive.on === one).toReversed(), atOnce),
@@ -52,7 +58,8 @@ export const twoColours: ProofCheck = {
       if (together === 'never') continue;
       const channels = claimed.map(channelOf);
       if (known === undefined)
-        met.set(about, {
+        met.set(key, {
+          subjects,
           one,
           ons,
           colours,
@@ -62,11 +69,11 @@ export const twoColours: ProofCheck = {
         });
       else known.lamps.set(module.placementId, channels);
     }
-    return Array.from(met, ([about, { one, ons, colours, atOnce, together, lamps }]): Found => {
+    return [...met.values()].map(({ subjects, one, ons, colours, atOnce, together, lamps }): Found => {
       const others = lamps.size - 1;
       const who = `"${subject.labelOf(one.module)}"${others === 0 ? '' : ` and ${others} more`}`;
       return {
-        about,
+        subjects,
         sentence: `${who} ${others === 0 ? 'is' : 'are'} asked for ${textOf(colours)} at once by ${onText(build, ons)}; ${atOnce === 1 ? 'one colour burns' : `${atOnce} colours burn`} at a time, the stronger function’s.`,
         where: subject.nearest(subject.statesWhere(one.when, one.cell.ambient)),
         channels: [...lamps.values()].flat(),

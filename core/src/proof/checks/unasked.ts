@@ -5,6 +5,7 @@ import { isByItself } from '../actions.ts';
 import { doorsOf, isAnyOpen } from '../doors.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import { nearestChange } from '../changes.ts';
+import { about } from '../../rules/subject.ts';
 
 /** White that comes on by itself while a door or hatch stands open: by the vehicle or a timer, not by an operator. */
 export const unasked: ProofCheck = {
@@ -40,7 +41,7 @@ export const unasked: ProofCheck = {
           ? []
           : [
               {
-                about: fn.id,
+                subjects: [about('function', fn.id)],
                 sentence: `${fn.name} does not come on by itself within ${reached.within} events of rest; beyond that it is not known.`,
                 outcome: 'cannot tell',
               },
@@ -50,7 +51,7 @@ export const unasked: ProofCheck = {
       );
       return [
         {
-          about: fn.id,
+          subjects: [about('function', fn.id)],
           sentence: `${fn.name} lights white by itself while the ${door?.part.name.toLowerCase() ?? 'door'} stands open.`,
           where,
         },

@@ -4,6 +4,7 @@ import { COLOURS, type Colour } from '../../words/colour.ts';
 import { listed } from '../../words/listed.ts';
 import type { Found, ProofCheck } from '../found.ts';
 import type { ProofSubject } from '../subject.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Of many lamps so many are named. */
 const MOST_NAMED = 4;
@@ -32,8 +33,8 @@ export const unlit: ProofCheck = {
       }
     }
     const bounded = subject.whole.within === null ? {} : ({ outcome: 'cannot tell' } as const);
-    const found = (about: string, channels: readonly ChannelRef[], sentence: string): Found[] =>
-      channels.length === 0 ? [] : [{ about, sentence, channels, ...bounded }];
+    const found = (topic: string, channels: readonly ChannelRef[], sentence: string): Found[] =>
+      channels.length === 0 ? [] : [{ subjects: [about('topic', topic)], sentence, channels, ...bounded }];
     const count = new Set(modules.map(keyOf)).size;
     return [
       ...found('lamps', lamps, `No function lights ${namedIn(subject, lamps)}.`),

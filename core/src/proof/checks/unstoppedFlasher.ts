@@ -2,6 +2,7 @@ import { onText } from '../../design/controls.ts';
 import { NONE } from '../diagrams.ts';
 import type { ProofCheck } from '../found.ts';
 import { NearestFound } from '../nearestFound.ts';
+import { about } from '../../rules/subject.ts';
 
 /** Tied-in lamps of the maker whose flasher does not stop for a signal of theirs that can be on with it. */
 export const unstoppedFlasher: ProofCheck = {
@@ -25,7 +26,7 @@ export const unstoppedFlasher: ProofCheck = {
             if (subject.functionOf(flasher).kind === 'signal') continue;
             const both = d.all([reached, program.onVariable(signal), program.onVariable(flasher)]);
             if (both === NONE) continue;
-            found.note(`${lamp.id}|${signal}`, both, ambient, {
+            found.note([about('lamp', lamp.id), about('function', signal)], both, ambient, {
               sentence: `the flasher of "${lamp.label}" does not stop for ${onText(build, [signal])}: ${onText(build, [flasher])} flashes over it.`,
               channels: [{ ...module, slot: 1 }],
             });

@@ -9,6 +9,7 @@ import type { Vec3 } from '../../geometry/vec.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about, subjectsKey } from '../subject.ts';
 
 /** Heads nearer to each other than this across the vehicle stand in one place of a row, m. */
 const LEVEL_M = 0.02;
@@ -42,7 +43,11 @@ export function wrongWays(subject: LayoutSubject): Said[] {
             lamps.length === 1 ? `"${labelOf(subject, lamps[0] ?? '')}"` : `a row of ${lamps.length} lamps`;
           return [
             {
-              about: `${on}|${pattern.id}|${lamps.join('+')}`,
+              subjects: [
+                about('function', on),
+                about('pattern', pattern.id),
+                ...lamps.map((id) => about('lamp', id)),
+              ],
               sentence: `${name}: "${pattern.name}" is meant to move ${WORDS[direction]} seen from behind; on ${who} it ${wrong}${open.length === 0 ? '' : ` with ${openText(build, open)}`}.`,
               channels: row.map(channelOf),
               state: { on: [on], open, ambient },
@@ -54,7 +59,10 @@ export function wrongWays(subject: LayoutSubject): Said[] {
     ),
   );
   // What is so by day and at night is said once.
-  return found.filter(({ about }, i) => found.findIndex((one) => one.about === about) === i);
+  return found.filter(({ subjects }, i) => {
+    const key = subjectsKey(subjects);
+    return found.findIndex((one) => subjectsKey(one.subjects) === key) === i;
+  });
 }
 
 const WORDS: Readonly<Record<Direction, string>> = {

@@ -2,6 +2,7 @@ import { likeButOutside } from '../../arrange/likeSet.ts';
 import type { ControlFunction } from '../../design/functions.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about } from '../subject.ts';
 
 /** Functions of kind cut and dim that address a fixed list, while lamps with all that its own have in common are outside. */
 export function shortFixedSets({ build }: LayoutSubject): Said[] {
@@ -18,7 +19,7 @@ export function shortFixedSets({ build }: LayoutSubject): Said[] {
           const count = `${outside.length} ${outside.length === 1 ? 'module' : 'modules'}`;
           return [
             {
-              about: `${fn.id}|${set.id}`,
+              subjects: [about('function', fn.id), about('lamp set', set.id)],
               sentence: `${fn.name} addresses the fixed list ${set.name}, which leaves out ${count} like its own, ${labels.get(first.placementId) ?? 'a lamp'} among them. Add them, or choose the set by rule.`,
               channels: outside.map((m) => ({ ...m, slot: 1 })),
             },

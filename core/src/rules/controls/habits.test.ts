@@ -13,7 +13,7 @@ const { kind, label, column, row } = siren.control;
 const asItIs: OldControl = { id: 'old-siren', kind, label, column, row, functionIds: ['siren'] };
 const told = (...oldPanel: OldControl[]) =>
   movedHabits(new LayoutSubject(withControls(car, { oldPanel }))).map(
-    ({ about, sentence }) => `${about}: ${sentence}`,
+    ({ subjects, sentence }) => `${subjects.map(({ id }) => id).join()}: ${sentence}`,
   );
 
 test('what hands are used to is told with all that changed, what stayed is not', () =>

@@ -3,6 +3,7 @@ import { originalOf } from '../../design/inputs.ts';
 import type { Control, Panel } from '../../design/panel.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about } from '../subject.ts';
 
 /** A control that stays where it is put, and the panel it is on. */
 interface Held {
@@ -39,7 +40,7 @@ export function noneLeads({ build: { controls } }: LayoutSubject): Said[] {
         if (a === undefined || b === undefined) continue;
         return [
           {
-            about: id,
+            subjects: [about('function', id)],
             sentence: `${name} is on by ${textOf(a)} or by ${textOf(b)}, each as it stands: neither leads, and putting one back leaves it on. Make one the twin of the other, or say which leads.`,
           },
         ];

@@ -2,6 +2,7 @@ import type { CabPlace, Panel } from '../../design/panel.ts';
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about } from '../subject.ts';
 
 /** Panels with the room in the cab that they take, and how many take it. */
 const housed = ({
@@ -26,7 +27,7 @@ export const panelsTooLarge = (subject: LayoutSubject): Said[] =>
         ? []
         : [
             {
-              about: `${panel.id}|${size}`,
+              subjects: [about('panel', panel.id), about('topic', size)],
               sentence: `"${panel.name}" is ${panel[size]} mm ${way}; ${room.name} has ${room[size]} mm.`,
               figure: { value: panel[size], unit: 'mm' },
               limits: [atMost(room[size], 'mm')],
@@ -45,7 +46,7 @@ export function roomsTakenTwice(subject: LayoutSubject): Said[] {
     const names = there.map(({ panel }) => `"${panel.name}"`).join(' and ');
     return [
       {
-        about: room.id,
+        subjects: [about('cab space', room.id)],
         sentence:
           room.widthMm === 0
             ? `${names} take ${room.name} twice, and its width is not known.`
@@ -62,7 +63,7 @@ export const airbagFaults = (subject: LayoutSubject): Said[] =>
   housed(subject)
     .filter(({ room }) => room.airbag)
     .map(({ panel, room }) => ({
-      about: panel.id,
+      subjects: [about('panel', panel.id)],
       sentence: `"${panel.name}" takes ${room.name}, which an airbag needs.`,
     }));
 
@@ -71,7 +72,7 @@ export const outOfReach = (subject: LayoutSubject): Said[] =>
   housed(subject)
     .filter(({ panel, room }) => !room.reached && DRIVERS.some((place) => place === panel.place))
     .map(({ panel, room }) => ({
-      about: panel.id,
+      subjects: [about('panel', panel.id)],
       sentence: `"${panel.name}" at ${room.name} is not reached belted.`,
     }));
 
@@ -82,6 +83,6 @@ export const builtIn = (subject: LayoutSubject): Said[] =>
   housed(subject)
     .filter(({ room }) => !room.replaceable)
     .map(({ panel, room }) => ({
-      about: panel.id,
+      subjects: [about('panel', panel.id)],
       sentence: `"${panel.name}" at ${room.name} cannot be replaced without taking the cab apart.`,
     }));

@@ -3,6 +3,7 @@ import { runTrial } from '../../controls/trial.ts';
 import { onText } from '../../design/controls.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about } from '../subject.ts';
 
 /** Trials that no longer end with the functions on that they were kept with. */
 export const brokenTrials = ({ build }: LayoutSubject): Said[] =>
@@ -14,6 +15,9 @@ export const brokenTrials = ({ build }: LayoutSubject): Said[] =>
       ...(surplus.length > 0 ? [`${onText(build, surplus)} is on besides`] : []),
     ];
     return [
-      { about: trial.id, sentence: `The trial "${trial.name}" comes out otherwise: ${parts.join('; ')}.` },
+      {
+        subjects: [about('test', trial.id)],
+        sentence: `The trial "${trial.name}" comes out otherwise: ${parts.join('; ')}.`,
+      },
     ];
   });

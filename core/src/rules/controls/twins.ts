@@ -1,6 +1,7 @@
 import type { Control, Panel } from '../../design/panel.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
+import { about } from '../subject.ts';
 
 /** A panel that has twins of at least so much of another is meant to be its equal. */
 const MOSTLY = 3 / 4;
@@ -47,7 +48,7 @@ export const unequalTwins = ({ build }: LayoutSubject): Said[] =>
         ? []
         : [
             {
-              about: twin.id,
+              subjects: [about('control', twin.id)],
               sentence: `${quoted(twin)} of ${second.name} and ${quoted(original)} of ${panel.name} are one control, but ${differs.join(' and ')}.`,
             },
           ];
@@ -57,13 +58,13 @@ export const unequalTwins = ({ build }: LayoutSubject): Said[] =>
     const missing = live.filter((c) => !pairs.some(({ original }) => original === c));
     if (missing.length > 0)
       told.push({
-        about: `${second.id}|missing`,
+        subjects: [about('panel', second.id), about('topic', 'missing')],
         sentence: `${second.name} is all but the equal of ${panel.name}: it lacks ${missing.slice(0, LISTED).map(quoted).join(', ')}${missing.length > LISTED ? ` and ${missing.length - LISTED} more` : ''}.`,
       });
     const moved = outOfOrder(pairs);
     if (moved !== null)
       told.push({
-        about: `${second.id}|order`,
+        subjects: [about('panel', second.id), about('topic', 'order')],
         sentence: `the keys of ${second.name} stand in another order than on ${panel.name}, from ${quoted(moved)} on: a hand that knows one takes the wrong key on the other.`,
       });
     return told;

@@ -23,6 +23,7 @@ import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
+import { about } from '../subject.ts';
 
 const Schema = z.strictObject({
   kind: z.literal('colour'),
@@ -82,7 +83,7 @@ export const colour = defineRule({
       const drives = shown.channels.map(({ drive }) => drive);
       return fails({
         outcome: shown.exact ? 'fails' : 'cannot tell',
-        about: limit.about,
+        subjects: limit.subjects,
         margin,
         sentence: `${kind}${limit.colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[limit.face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd ${ofText(rule.of)} at ${shown.bearing}°; ${may}.`,
         figure: { value: shown.cd, unit: 'cd' },
@@ -100,7 +101,7 @@ function limits(rule: z.output<typeof Schema>): LightLimit[] {
   const forbidden = COLOURS.filter((c) => listed.has(c) === (rule.verdict === 'never'));
   return rule.faces.flatMap((face) =>
     forbidden.map((c) => ({
-      about: `${face}/${c}`,
+      subjects: [about('face', face), about('colour', c)],
       colour: c,
       face,
       aboveCd: rule.aboveCd,

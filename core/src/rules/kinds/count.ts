@@ -21,6 +21,7 @@ import {
 import { atLeast, atMost } from '../finding.ts';
 import { fails, holds, roomAbove, roomBelow } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** So many lamps of some colours toward each face: at least, or at most. */
 export const count = defineRule({
@@ -78,7 +79,7 @@ export const count = defineRule({
           ? countText(found, `${level}lamp of any kind`, `${level}lamps of any kind`)
           : countText(found, `${level}warning lamp`);
       return fails({
-        about: face,
+        subjects: [about('face', face)],
         margin,
         sentence: `${lamps} ${found === 1 ? 'shows' : 'show'} ${textOf(rule.colours)} ${faceText[face]} in ${at.text}; ${rule.verdict} ${rule.lampCount} ${rule.lampCount === 1 ? 'is' : 'are'} wanted.`,
         figure: { value: found, unit: 'lamps' },

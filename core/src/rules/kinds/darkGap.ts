@@ -10,6 +10,7 @@ import { faces, facesField, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** The longest time any bearing of a face sees less than the threshold, everything shut, whatever the drift. */
 export const darkGap = defineRule({
@@ -62,7 +63,7 @@ export const darkGap = defineRule({
       const toward = lit.filter(({ drive, share }) => long.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
       return fails({
         outcome: certain ? 'fails' : 'cannot tell',
-        about: face,
+        subjects: [about('face', face)],
         margin,
         sentence: `${what} ${faceText[face]} in ${at.text}; at most ${rule.maxMs} ms below ${rule.thresholdCd} cd are allowed; at ${sectors.map(sectorText).join(', ')}.`,
         figure: never ? null : { value: longest, unit: 'ms' },

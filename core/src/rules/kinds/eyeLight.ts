@@ -10,6 +10,7 @@ import { ambientsOf, textOf, When, whenField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 const STATIONS = [
   { value: 'driver', text: 'driver' },
@@ -59,7 +60,7 @@ export const eyeLight = defineRule({
         ? []
         : [
             fails({
-              about: rule.station,
+              subjects: [about('viewpoint', rule.station)],
               outcome: 'cannot tell',
               sentence: `this body has no place for that eye: nobody can tell in ${at.text}.`,
             }),
@@ -72,7 +73,7 @@ export const eyeLight = defineRule({
     const channels = at.channelsOfMost(glares.at(station).byLamp);
     return [
       fails({
-        about: rule.station,
+        subjects: [about('viewpoint', rule.station)],
         margin,
         sentence: `${roundUp(eyeLx)} lx reach the eye of the ${who} in ${at.text}; at most ${rule.maxLx} lx are wanted.`,
         figure: { value: eyeLx, unit: 'lx' },

@@ -33,13 +33,13 @@ export const flashRate = defineRule({
   ],
   more: () => 'hurts',
   check: (at, rule) =>
-    rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
+    rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) => {
       const { slowestPerMinute: slowest, fastestPerMinute: fastest } = first;
       const room = Math.min(roomAbove(slowest, rule.minPerMinute), roomBelow(fastest, rule.maxPerMinute));
       if (room >= 0) return holds(room);
       const rate = slowest < rule.minPerMinute ? slowest : fastest;
       return fails({
-        about,
+        subjects,
         margin: room,
         sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} flashes ${Math.round(rate * 10) / 10} times a minute in ${at.text}; ${rule.minPerMinute} to ${rule.maxPerMinute} are allowed.`,
         figure: { value: rate, unit: '/min' },

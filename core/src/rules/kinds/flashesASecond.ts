@@ -12,6 +12,7 @@ import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { flashes } from '../rhythmsOf.ts';
+import { about } from '../subject.ts';
 
 /**
  * How many flashes begin in any second as seen from one direction, in the worst alignment of what drifts: too urgent
@@ -79,7 +80,7 @@ export const flashesASecond = defineRule({
     return [
       fails({
         outcome: certain ? 'fails' : 'cannot tell',
-        about: rule.faces.join('+'),
+        subjects: rule.faces.map((face) => about('face', face)),
         margin,
         sentence: `${certain ? 'up to' : 'perhaps'} ${countText(figure, 'flash', 'flashes')} ${figure === 1 ? 'begins' : 'begin'} in one second as seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
         figure: { value: figure, unit: '/s' },

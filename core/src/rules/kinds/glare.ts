@@ -9,6 +9,7 @@ import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** Who drives past the vehicle, or after it, is not dazzled by more than so much (CIE 146, CIE 140). */
 export const glare = defineRule({
@@ -53,7 +54,7 @@ export const glare = defineRule({
     const channels = at.channelsOfMost(glares.at(worst).byLamp);
     return [
       fails({
-        about: rule.lane,
+        subjects: [about('lane', rule.lane)],
         margin,
         sentence: `the ${rule.lane} driver needs ${roundUp(worst.percent)} % more contrast ${worst.distanceM} m off in ${at.text}, most of it by ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
         figure: { value: worst.percent, unit: '%' },

@@ -8,6 +8,7 @@ import { textOf } from '../fields.ts';
 import type { Said } from '../judgement.ts';
 import { pointing } from '../layout/subject.ts';
 import { textsOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** Every warning lamp is approved in one of some classes, by what the shop entered of its papers. */
 export const marking = defineRule({
@@ -43,7 +44,7 @@ export const marking = defineRule({
     return [
       ...others.map((fixture): Said => ({
         ...pointing(of([fixture])),
-        about: fixture.id,
+        subjects: [about('fixture', fixture.id)],
         sentence: `${fixture.name} is approved as ${textOf(fixture.approvals)}; ${asked}`,
       })),
       ...(unknown.length === 0
@@ -51,7 +52,7 @@ export const marking = defineRule({
         : [
             {
               ...pointing(of(unknown)),
-              about: 'not entered',
+              subjects: [about('topic', 'not entered')],
               outcome: 'cannot tell' as const,
               sentence: `nobody has entered what ${namesOf(unknown)} ${unknown.length === 1 ? 'is' : 'are'} approved as; ${asked}`,
             },

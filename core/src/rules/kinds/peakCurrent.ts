@@ -7,6 +7,7 @@ import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** The highest current at the worst alignment of the clocks, of every lamp that a stage drives. */
 export const peakCurrent = defineRule({
@@ -32,7 +33,7 @@ export const peakCurrent = defineRule({
     return [
       fails({
         outcome: exact ? 'fails' : 'cannot tell',
-        about: 'current',
+        subjects: [about('topic', 'current')],
         margin,
         sentence: `${exact ? 'up to' : 'perhaps'} ${figure} A flow at once in ${at.text}; at most ${rule.maxA} A are allowed.`,
         figure: { value: worstA, unit: 'A' },

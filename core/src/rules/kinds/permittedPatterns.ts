@@ -40,11 +40,11 @@ export const permittedPatterns = defineRule({
   ],
   more: () => 'hurts',
   check: (at, rule) =>
-    rhythmsOf(at.drives('warning')).map(({ first, about, drives }) =>
+    rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) =>
       rule.patterns.includes(first.patternId)
         ? holds()
         : fails({
-            about,
+            subjects,
             sentence: `${at.lampsText(drives)} ${at.flash(drives)} ${bookOf(at.build).pattern(first.patternId).name} in ${at.text}, which is not among the patterns allowed.`,
             channels: drives.map(channelOf),
           }),

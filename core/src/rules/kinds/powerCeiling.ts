@@ -10,6 +10,7 @@ import { ambientsOf, faces, facesField, Lamps, lampsField, When, whenField } fro
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** At most so much optical power at any bearing of a face, everything shut: a rear that its crew can work behind. */
 export const powerCeiling = defineRule({
@@ -50,7 +51,7 @@ export const powerCeiling = defineRule({
       const sectors = faceSectorsWhere(face, (b) => (power[b] ?? 0) > rule.maxCdsPerMin);
       const toward = lit.filter(({ drive, share }) => drive.peakCd * (share[worst] ?? 0) > 1);
       return fails({
-        about: face,
+        subjects: [about('face', face)],
         margin,
         sentence: `too much light ${faceText[face]} in ${at.text}: ${roundUp(most)} of at most ${rule.maxCdsPerMin} cd·s/min at ${worst}°; so at ${sectors.map(sectorText).join(', ')}.`,
         figure: { value: most, unit: 'cd·s/min' },

@@ -24,6 +24,7 @@ import { atLeast } from '../finding.ts';
 import { fails, holds, roomAbove, roundDown, type Judgement } from '../judgement.ts';
 import { figure, someOf, type Field } from '../piece.ts';
 import type { Situation } from '../situation.ts';
+import { about } from '../subject.ts';
 
 /** Which openings a floor must bear, each alone: nothing, doors, the hatch or tailgate or lift, the bonnet, shutters. */
 const PoseKind = z.enum(['shut', 'each-door-open', 'hatch-open', 'bonnet-open', 'each-shutter-open']);
@@ -115,7 +116,7 @@ function floorToward(
   const level = rule.level === 'any' ? '' : `${rule.level} `;
   const toward = lit.filter(({ drive, share }) => bearings.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
   return fails({
-    about: face,
+    subjects: [about('face', face)],
     margin,
     sentence: `too little ${level}light ${faceText[face]} in ${at.text}: ${roundDown(least)} of ${rule.minCdsPerMin} cd·s/min at ${worst}°; gap at ${gaps.map(sectorText).join(', ')}.`,
     figure: { value: least, unit: 'cd·s/min' },

@@ -30,11 +30,11 @@ export const pulses = defineRule({
   ],
   more: () => 'hurts',
   check: (at, rule) =>
-    rhythmsOf(at.drives('warning')).map(({ first, about, drives }) => {
+    rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) => {
       const margin = roomBelow(first.pulsesAFlash, rule.most);
       if (margin >= 0) return holds(margin);
       return fails({
-        about,
+        subjects,
         margin,
         sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} has ${countText(first.pulsesAFlash, 'pulse')} in one flash in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} allowed.`,
         figure: { value: first.pulsesAFlash, unit: 'pulses' },

@@ -10,6 +10,7 @@ import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { flashes } from '../rhythmsOf.ts';
+import { about } from '../subject.ts';
 
 /**
  * How many different rhythms are seen from one direction: many at once distract and tell nothing. One pattern on
@@ -56,7 +57,7 @@ export const rhythms = defineRule({
     const worst = count.indexOf(most);
     return [
       fails({
-        about: 'rhythms',
+        subjects: [about('topic', 'rhythms')],
         margin,
         sentence: `${most} different rhythms are seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so at ${sectors.map(sectorText).join(', ')}.`,
         figure: { value: most, unit: 'rhythms' },

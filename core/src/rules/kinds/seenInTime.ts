@@ -13,6 +13,7 @@ import { ambientAt, aroundField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
 import { fails, holds } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 const Shown = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOURS.join(', ')}` });
 const EYES = ['normal', 'every'] as const;
@@ -121,7 +122,7 @@ export const seenInTime = defineRule({
         if (sighting.marginS >= rule.spareS) return holds(margin);
         const what = shown === 'any' ? 'the vehicle' : `${shown} light`;
         return fails({
-          about: sighting.observer,
+          subjects: [about('observer', sighting.observer)],
           margin,
           sentence: `to ${OBSERVER[sighting.observer]} ${what} is ${seenText(sighting)} in ${at.text}, and ${Math.round(neededM)} m are needed to stop: ${spareText(sighting)}; at least ${rule.spareS} s are wanted.`,
           figure: Number.isFinite(sighting.marginS) ? { value: sighting.marginS, unit: 's' } : null,

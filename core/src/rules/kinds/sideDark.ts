@@ -10,6 +10,7 @@ import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import type { Situation } from '../situation.ts';
+import { about } from '../subject.ts';
 
 /** Nearer to the centre plane than this a lamp belongs to both sides, m. */
 const MIDDLE_M = 0.05;
@@ -45,7 +46,7 @@ export const sideDark = defineRule({
         : `dark together for ${exact ? 'up to' : 'perhaps as long as'} ${roundUp(dark)} ms`;
       return fails({
         outcome: exact ? 'fails' : 'cannot tell',
-        about: side,
+        subjects: [about('face', side)],
         margin,
         sentence: `the lamps of the ${side} side are ${how} in ${at.text}; at most ${rule.maxMs} ms are allowed.`,
         figure: never ? null : { value: dark, unit: 'ms' },

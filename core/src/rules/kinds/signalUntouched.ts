@@ -6,6 +6,7 @@ import type { Said } from '../judgement.ts';
 import { lampsAt } from '../layout/atFactoryLamp.ts';
 import { pointing } from '../layout/subject.ts';
 import { someOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** Lamps of the maker's are left as they are: none put into them, before them, or tied to them. */
 export const signalUntouched = defineRule({
@@ -33,7 +34,7 @@ export const signalUntouched = defineRule({
           return {
             sentence: `"${p.label}" ${how} the ${lamp.name.toLowerCase()}, which is to be left as it is.`,
             ...points,
-            about: `${lamp.id}+${points.about}`,
+            subjects: [about('factory lamp', lamp.id), ...points.subjects],
           };
         }),
       ),

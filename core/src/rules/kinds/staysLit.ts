@@ -9,6 +9,7 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { fails, holds } from '../judgement.ts';
 import { figure } from '../piece.ts';
+import { about, subjectsKey } from '../subject.ts';
 
 /** Nothing that opens leaves a side without warning light that has it with everything shut. */
 export const staysLit = defineRule({
@@ -30,12 +31,17 @@ export const staysLit = defineRule({
   ],
   more: () => 'helps',
   limits: ({ aboveCd }) =>
-    FACES.map((face) => ({ about: face, face, leastCd: aboveCd, lamps: 'warning' as const })),
+    FACES.map((face) => ({
+      subjects: [about('face', face)],
+      face,
+      leastCd: aboveCd,
+      lamps: 'warning' as const,
+    })),
   // By face and elevation: the fewest lamps that light it with everything shut are the first to leave it dark.
   lots: (drive, at, rule) =>
     rule.elevationsDeg.flatMap((deg) =>
       FACES.filter((face) => lights(drive, at.shareOf(drive, deg), face, rule.aboveCd)).map(
-        (face) => `${face}@${deg}`,
+        (face) => `${subjectsKey([about('face', face)])}@${deg}`,
       ),
     ),
   check: (at, rule) => {
@@ -47,7 +53,7 @@ export const staysLit = defineRule({
       const before = at.shut().lit('warning').filter(isLit(face));
       if (before.length === 0) return holds();
       return fails({
-        about: face,
+        subjects: [about('face', face)],
         sentence: `${openText(at.build, at.state.open)} leaves no warning light ${faceText[face]} in ${at.textWhateverOpen}, and nothing else takes over.`,
         channels: before.map(({ drive }) => channelOf(drive)),
       });

@@ -11,6 +11,7 @@ import { countsLamp, Lamps, lampsField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
 import { fails, holds, roomAbove, roundDown } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 const plain = (values: readonly string[]) => values.map((value) => ({ value, text: value }));
 
@@ -59,7 +60,7 @@ export const steadyRequired = defineRule({
     if (margin >= 0) return [holds(margin)];
     return [
       fails({
-        about: `${rule.face}/${rule.colour}`,
+        subjects: [about('face', rule.face), about('colour', rule.colour)],
         margin,
         sentence: `${lit.length === 0 ? 'no' : 'too little'} steady ${rule.colour} shows ${faceText[rule.face]} in ${at.text}: ${roundDown(least)} of ${rule.minCd} cd.`,
         figure: { value: least, unit: 'cd' },

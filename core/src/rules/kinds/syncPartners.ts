@@ -5,6 +5,7 @@ import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { defineRule } from '../define.ts';
 import { fails, holds } from '../judgement.ts';
 import { flashes } from '../rhythmsOf.ts';
+import { about, subjectsKey } from '../subject.ts';
 
 /**
  * Mirrored partners truly in step: both lit or both dark, on one clock, with equal cycles. Alike or alternating
@@ -21,7 +22,9 @@ export const syncPartners = defineRule({
   asksAlone: true,
   lots: ({ placementId }, at) => {
     const { partnerId } = at.placement(placementId) ?? { partnerId: null };
-    return partnerId === null ? [] : [[placementId, partnerId].toSorted().join('+')];
+    return partnerId === null
+      ? []
+      : [subjectsKey([placementId, partnerId].toSorted().map((id) => about('lamp', id)))];
   },
   check: (at) => {
     const flashing = at.drives('warning').filter(flashes);
@@ -37,7 +40,7 @@ export const syncPartners = defineRule({
       const why = oneTaken ? null : outOfStep(mine, theirs);
       if (why === null) return holds();
       return fails({
-        about: `${p.id}+${partner.id}`,
+        subjects: [about('lamp', p.id), about('lamp', partner.id)],
         sentence: `"${p.label}" and "${partner.label}" are not in step in ${at.text}: ${why}.`,
         channels: [...mine, ...theirs].map(channelOf),
       });

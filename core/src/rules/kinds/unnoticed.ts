@@ -10,6 +10,7 @@ import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { figure } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** Looked at from every so many degrees round the vehicle. */
 const EVERY_DEG = 10;
@@ -67,7 +68,7 @@ export const unnoticed = defineRule({
     const from = worst.seenM >= FROM_M ? `${FROM_M} m or farther` : `${Math.ceil(worst.seenM)} m`;
     return [
       {
-        about: 'light inside',
+        subjects: [about('topic', 'light inside')],
         sentence: `light inside is just seen from ${from} at ${worst.bearingDeg}°, ${onText(build, state.on)} on at night; no farther than ${rule.farthestM} m is wanted.`,
         figure: { value: worst.seenM, unit: 'm' },
         limits: [atMost(rule.farthestM, 'm')],

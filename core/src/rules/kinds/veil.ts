@@ -11,6 +11,7 @@ import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
+import { about } from '../subject.ts';
 
 /** Fog throws no more of the lamps' light back to the driver than a share of its own. */
 export const veil = defineRule({
@@ -45,7 +46,7 @@ export const veil = defineRule({
     if (driver === null)
       return [
         fails({
-          about: 'driver',
+          subjects: [about('viewpoint', 'driver')],
           outcome: 'cannot tell',
           sentence: `this body has no driver’s seat: nobody can tell what fog throws back to it in ${at.text}.`,
         }),
@@ -58,7 +59,7 @@ export const veil = defineRule({
     const channels = at.channelsOfMost(fog.result.byLamp);
     return [
       fails({
-        about: 'driver',
+        subjects: [about('viewpoint', 'driver')],
         margin,
         sentence: `fog throws ${Math.ceil(percent)} % of its own light back to the driver in ${at.text}, most of it of ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
         figure: { value: percent, unit: '%' },

@@ -9,6 +9,7 @@ import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
+import { about } from '../subject.ts';
 
 const Schema = z.strictObject({
   kind: z.literal('white-rear'),
@@ -54,7 +55,7 @@ export const whiteRear = defineRule({
     return [
       fails({
         outcome: shown.exact ? 'fails' : 'cannot tell',
-        about: flashed ? 'reversing' : 'white',
+        subjects: [about('topic', flashed ? 'reversing' : 'white')],
         margin,
         sentence: `${what} in ${at.text}, up to ${roundUp(shown.cd)} cd ${ofText(rule.of)} at ${shown.bearing}°; ${but}.`,
         figure: { value: shown.cd, unit: 'cd' },
@@ -68,7 +69,7 @@ export const whiteRear = defineRule({
 });
 
 const limit = (at: Situation, { aboveCd, of, lamps }: z.output<typeof Schema>): LightLimit => ({
-  about: 'white',
+  subjects: [about('topic', 'white')],
   colour: 'white',
   face: 'rear',
   aboveCd,

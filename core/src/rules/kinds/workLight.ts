@@ -12,6 +12,7 @@ import { atLeast } from '../finding.ts';
 import type { Said } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { figure, oneOf } from '../piece.ts';
+import { about } from '../subject.ts';
 
 const AREAS = [
   { value: 'left', text: 'left side' },
@@ -55,7 +56,7 @@ export const workLight = defineRule({
     const found = areaLight(gridOf(subject), area, rule.leastLx);
     const which = on.length === 0 ? 'no function is a light to work by' : `${onText(subject.build, on)} on`;
     const short = (what: string, is: number, least: number): Said => ({
-      about: `${rule.area} ${what}`,
+      subjects: [about('work area', rule.area), about('topic', what)],
       sentence: `the ground at the ${rule.area} gets a ${what} of ${is.toFixed(1)} lx, ${which}; at least ${least} lx are wanted.`,
       figure: { value: is, unit: 'lx' },
       limits: [atLeast(least, 'lx')],

@@ -1,6 +1,7 @@
 import { atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
 import { pointing, type LayoutSubject } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** Lamps that are aimed on the spot, set further than they turn. */
 export const aimRangeFaults = (subject: LayoutSubject): Said[] =>
@@ -20,6 +21,7 @@ export const aimRangeFaults = (subject: LayoutSubject): Said[] =>
               figure: { value: Math.abs(deg), unit: '°' },
               limits: [atMost(most, '°')],
               ...pointing([p]),
+              subjects: [about('lamp', p.id), about('topic', how)],
             },
           ],
     );

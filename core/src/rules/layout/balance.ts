@@ -4,6 +4,7 @@ import { placeModules } from '../../resolve/place.ts';
 import { bearingOf } from '../../geometry/direction.ts';
 import type { Said } from '../judgement.ts';
 import { pointing, percent, type LayoutSubject } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** Neither level should carry less than this share of a face's warning light. */
 const LEAST_SHARE = 0.1;
@@ -50,7 +51,7 @@ export function balanceFaults(subject: LayoutSubject): Said[] {
         figure: { value: (least / whole) * 100, unit: '%' },
         limits: [{ value: LEAST_SHARE * 100, unit: '%', sense: 'at least' }],
         ...pointing([...sum.lamps]),
-        about: face,
+        subjects: [about('face', face)],
       },
     ];
   });

@@ -9,6 +9,7 @@ import type { Said } from '../judgement.ts';
 import { bodyFieldsOf, placeKey } from '../../coverage/field.ts';
 import { beamRays, passedBeams, type PassedBeam } from './beam.ts';
 import { percent, pointing, type LayoutSubject } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** More of a beam than this behind another lamp's housing makes a module hardly worth its place. */
 const MOST_HIDDEN = 0.4;
@@ -43,7 +44,7 @@ export function behindLampFaults(subject: LayoutSubject): Said[] {
     return [
       {
         ...pointing([p, ...by]),
-        about: p.id,
+        subjects: [about('lamp', p.id)],
         sentence: `${percent(share)} % of the beam of ${whose} is hidden by the housing of "${most.label}"${besides}.`,
         figure: { value: share * 100, unit: '%' },
         limits: [atMost(MOST_HIDDEN * 100, '%')],

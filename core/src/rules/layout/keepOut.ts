@@ -4,6 +4,7 @@ import { moveSolid } from '../../geometry/solid.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
 import type { Said } from '../judgement.ts';
 import { pointing, mmUp, type LayoutSubject, type StandingLamp } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** Lamps in a volume to be kept clear, with everything shut or with a part at a stop. */
 export function keepOutFaults(subject: LayoutSubject): Said[] {
@@ -31,6 +32,7 @@ export function keepOutFaults(subject: LayoutSubject): Said[] {
             figure: { value: depth * 1000, unit: 'mm' as const },
             limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
             ...pointing([p], open),
+            subjects: [about('lamp', p.id), about('keep-out', id)],
           },
         ];
       });

@@ -18,6 +18,8 @@ import { reachFaults } from './reach.ts';
 import { roomFaults } from './room.ts';
 import type { LayoutSubject } from './subject.ts';
 import { turnedAwayFaults } from './turnedAway.ts';
+import { counterpartsOf } from '../counterpart.ts';
+import { subjectsKey } from '../subject.ts';
 
 export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
   { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
@@ -56,16 +58,20 @@ const isSameFigure = (a: Said['figure'], b: Said['figure']): boolean => {
 /** A fault that a mirrored pair shares is said once; one that is worse on one side is said of both. */
 export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Said[] {
   const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
-  const byLamp = new Map(faults.map((f) => [f.about, f]));
+  const counterpart = counterpartsOf(subject.build);
+  const byKey = new Map(faults.map((f) => [subjectsKey(f.subjects), f]));
   return faults.flatMap((fault): Said[] => {
-    const p = lamps.get(fault.about);
-    const twin = byLamp.get(p?.partnerId ?? '');
-    if (p === undefined || twin === undefined || !isSameFigure(fault.figure, twin.figure)) return [fault];
+    const [lamp, ...more] = fault.subjects.filter(({ kind }) => kind === 'lamp');
+    const p = lamps.get(lamp?.id ?? '');
+    const twin = byKey.get(subjectsKey(fault.subjects.map(counterpart)));
+    if (p === undefined || more.length > 0 || twin === undefined || twin === fault) return [fault];
+    if (!isSameFigure(fault.figure, twin.figure)) return [fault];
     if (faults.indexOf(twin) < faults.indexOf(fault)) return [];
     return [
       {
         ...fault,
-        sentence: fault.sentence.replace(`"${p.label}"`, `"${p.label}" (and its mirror image)`),
+        // A label may hold what a replacement would read as a pattern.
+        sentence: fault.sentence.replace(`"${p.label}"`, (label) => `${label} (and its mirror image)`),
         channels: [...(fault.channels ?? []), ...(twin.channels ?? [])],
       },
     ];

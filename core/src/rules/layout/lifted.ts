@@ -1,6 +1,7 @@
 import type { Said } from '../judgement.ts';
 import { bodyKeepOuts } from '../../vehicle/vehicle.ts';
 import type { LayoutSubject } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** Keep-outs of the body that the survey lifts, moves or cuts: whoever drills must know who said so. */
 export function liftedFaults({ build }: LayoutSubject): Said[] {
@@ -12,7 +13,7 @@ export function liftedFaults({ build }: LayoutSubject): Said[] {
     const how = found.box === null ? 'lifted' : 'moved or cut';
     return [
       {
-        about: id,
+        subjects: [about('keep-out', id)],
         sentence: `Keep-out ${what} is ${how} by the survey: ${found.reason.replace(/[.\s]+$/, '')}.`,
         figure: null,
         limits: [],

@@ -2,6 +2,7 @@ import { TOUCH_M } from '../../resolve/housing.ts';
 import { atLeast, atMost } from '../finding.ts';
 import type { Said } from '../judgement.ts';
 import { mmDown, mmUp, pointing, type LayoutSubject } from './subject.ts';
+import { about } from '../subject.ts';
 
 /** Lamps that need more depth behind their zone than is free, or stand out of it further than they may. */
 export const roomFaults = (subject: LayoutSubject): Said[] =>
@@ -15,6 +16,7 @@ export const roomFaults = (subject: LayoutSubject): Said[] =>
               figure: { value: zone.behindM * 1000, unit: 'mm' as const },
               limits: [atLeast(fixture.behindM * 1000, 'mm')],
               ...pointing([p]),
+              subjects: [about('lamp', p.id), about('topic', 'behind')],
             },
           ]
         : []),
@@ -25,6 +27,7 @@ export const roomFaults = (subject: LayoutSubject): Said[] =>
               figure: { value: outM * 1000, unit: 'mm' as const },
               limits: [atMost(zone.outM * 1000, 'mm')],
               ...pointing([p]),
+              subjects: [about('lamp', p.id), about('topic', 'in front')],
             },
           ]
         : []),

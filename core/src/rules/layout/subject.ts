@@ -6,6 +6,7 @@ import type { Build } from '../../design/schema.ts';
 import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
 import type { Trouble } from '../judgement.ts';
+import { about } from '../subject.ts';
 
 /** A lamp where it stands. */
 export interface StandingLamp {
@@ -49,8 +50,8 @@ export class LayoutSubject {
 export const pointing = (
   placements: readonly Placement[],
   open: readonly string[] = [],
-): Pick<Trouble, 'about' | 'channels' | 'state'> => ({
-  about: placements.map(({ id }) => id).join('+'),
+): Pick<Trouble, 'subjects' | 'channels' | 'state'> => ({
+  subjects: placements.map(({ id }) => about('lamp', id)),
   channels: placements.flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id, slot: 1 }))),
   state: open.length === 0 ? null : stateWith({ open }),
 });

@@ -2,6 +2,7 @@ import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { driftOf } from '../../timing/step.ts';
 import { fails, type Judgement } from '../judgement.ts';
 import type { Situation } from '../situation.ts';
+import { about } from '../subject.ts';
 
 /**
  * Heads that cannot follow the clock of the group they are in, once for each lamp. Where the group must keep step that
@@ -16,7 +17,11 @@ export const freeRunners = (at: Situation, mustKeepStep: boolean): Judgement[] =
     const group = at.build.timing.groups.find((g) => g.id === drives[0]?.groupId);
     if (group?.mustKeepStep !== mustKeepStep) return [];
     return [
-      fails({ about: id, sentence: sentence(at, id, group.name, drives), channels: drives.map(channelOf) }),
+      fails({
+        subjects: [about('lamp', id)],
+        sentence: sentence(at, id, group.name, drives),
+        channels: drives.map(channelOf),
+      }),
     ];
   });
 };

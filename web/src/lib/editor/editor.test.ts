@@ -199,6 +199,7 @@ describe('what is looked at', () => {
     const { editor } = open;
     const finding: Finding = {
       outcome: 'fails',
+      subjects: [],
       id: 'p|r|front',
       packId: 'p',
       packName: 'P',

@@ -1,14 +1,22 @@
 <script lang="ts">
   import { TextInput, Button } from 'carbon-components-svelte';
   import { z } from 'zod';
+  import type { Finding } from '@flarik/core/rules/finding';
+  import { stateText } from '@flarik/core/rules/findingsTable';
+  import { getEditor } from '$lib/editor/context';
   import { recall, remember } from '$lib/ui/remember';
 
-  /** Who lets a finding stand, and why. */
+  /** Who accepts findings of one cause, and why; all of them are listed before. */
   let {
+    findings,
     onaccept,
     oncancel,
-  }: { onaccept: (word: { reason: string; by: string; on: string }) => void; oncancel: () => void } =
-    $props();
+  }: {
+    findings: readonly Finding[];
+    onaccept: (word: { reason: string; by: string; on: string }) => void;
+    oncancel: () => void;
+  } = $props();
+  const editor = getEditor()();
   const KEY = 'flarik-accepts-as';
   let reason = $state('');
   let by = $state(recall(KEY, z.string(), ''));
@@ -24,13 +32,26 @@
 </script>
 
 <form onsubmit={submit}>
-  <TextInput size="sm" labelText="Why it may stand" maxlength={80} bind:value={reason} />
+  <TextInput size="sm" labelText="Justification" maxlength={80} bind:value={reason} />
   <TextInput size="sm" labelText="Accepted by" maxlength={80} bind:value={by} />
   <Button size="small" type="submit" disabled={!ready}>Accept</Button>
   <Button size="small" kind="ghost" on:click={oncancel}>Cancel</Button>
   <p class="quiet">
-    It stands until it gets worse or what is asked changes. Accepting it makes nothing safe or lawful.
+    The acceptance ends when a figure gets worse or a limit changes. It makes nothing safe or lawful.
   </p>
+  {#if findings.length > 1}
+    <div class="accepts">
+      <p class="quiet">You accept {findings.length} findings:</p>
+      <ol>
+        {#each findings as finding (finding.id)}
+          <li>
+            {finding.sentence}
+            <span class="quiet">{stateText(editor.build, finding)} · {finding.packName}</span>
+          </li>
+        {/each}
+      </ol>
+    </div>
+  {/if}
 </form>
 
 <style>
@@ -46,5 +67,17 @@
   p {
     grid-column: 1 / -1;
     font-size: 12px;
+  }
+
+  .accepts {
+    grid-column: 1 / -1;
+    max-height: 9rem;
+    overflow-y: auto;
+    font-size: 12px;
+  }
+
+  ol {
+    padding-left: 1.5rem;
+    list-style: decimal;
   }
 </style>

@@ -38,7 +38,9 @@
     {#if acceptance !== undefined}
       <p class="small stands">Accepted by {acceptance.by} on {acceptance.on}: {acceptance.reason}</p>
     {:else if outgrown !== null}
-      <p class="small changed">Accepted by {outgrown.by} on {outgrown.on}, but it has changed since.</p>
+      <p class="small changed">
+        Accepted by {outgrown.by} on {outgrown.on}. It has changed since and is open again.
+      </p>
     {/if}
     {#if also !== ''}
       <button class="plain small" aria-expanded={open} onclick={() => (open = !open)}
@@ -56,14 +58,14 @@
     >
     {#if accepted}
       <button
-        aria-label="No longer accept: {first.sentence}"
+        aria-label="Withdraw: {first.sentence}"
         onclick={() =>
-          editor.edit('No longer accept a finding', (b) =>
+          editor.edit('Withdraw an acceptance', (b) =>
             withdraw(
               b,
               findings.map(({ id }) => id),
             ),
-          )}>Take back</button
+          )}>Withdraw</button
       >
     {:else}
       <button
@@ -75,6 +77,7 @@
   </span>
   {#if accepting}
     <AcceptForm
+      {findings}
       oncancel={() => (accepting = false)}
       onaccept={(word: { reason: string; by: string; on: string }) => {
         try {

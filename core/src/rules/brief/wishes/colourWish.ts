@@ -8,6 +8,7 @@ import { atMost } from '../../finding.ts';
 import { fails, holds, roomBelow, roundUp, type Judgement } from '../../judgement.ts';
 import { shownAgainst, type LightLimit } from '../../shown.ts';
 import type { Situation } from '../../situation.ts';
+import { about } from '../../subject.ts';
 
 /** Light counts as shown to a face above this, cd. */
 const SHOWN_CD = 5;
@@ -29,7 +30,7 @@ export function limitsOfColour(isForbidden: (wish: ColourWish, colour: Colour) =
   const limits = (wish: ColourWish): LightLimit[] =>
     wish.faces.flatMap((face: Face) =>
       COLOURS.filter((c) => isForbidden(wish, c)).map((colour) => ({
-        about: `${face}/${colour}`,
+        subjects: [about('face', face), about('colour', colour)],
         colour,
         face,
         aboveCd: SHOWN_CD,
@@ -53,7 +54,7 @@ function judged(at: Situation, wish: ColourWish, limit: LightLimit): Judgement {
   const drives = shown.channels.map(({ drive }) => drive);
   return fails({
     outcome: shown.exact ? 'fails' : 'cannot tell',
-    about: limit.about,
+    subjects: limit.subjects,
     margin,
     sentence: `${lightText(wish)}${limit.colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[limit.face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd in all at ${shown.bearing}°.`,
     figure: { value: shown.cd, unit: 'cd' },

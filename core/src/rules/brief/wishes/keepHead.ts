@@ -3,6 +3,7 @@ import { WISH_HEAD } from '../../../design/brief.ts';
 import { Id } from '../../../words/names.ts';
 import { pointing } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
+import { about } from '../../subject.ts';
 
 /** A head that is there already stays: where it is, or anywhere on the vehicle. */
 export const keepHead = defineWish({
@@ -33,7 +34,7 @@ export const keepHead = defineWish({
       return [
         {
           ...pointing(p === undefined ? [] : [p]),
-          about: wish.placementId,
+          subjects: [about('lamp', wish.placementId)],
           sentence: `the head to be kept, "${p?.label ?? wish.placementId}", ${what}.`,
         },
       ];

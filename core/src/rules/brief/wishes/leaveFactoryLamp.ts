@@ -5,6 +5,7 @@ import { Id } from '../../../words/names.ts';
 import { lampsAt } from '../../layout/atFactoryLamp.ts';
 import { pointing } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
+import { about } from '../../subject.ts';
 
 /** No lamp is put into a factory lamp or before it. */
 export const leaveFactoryLamp = defineWish({
@@ -25,7 +26,7 @@ export const leaveFactoryLamp = defineWish({
       if (lamp === undefined)
         return [
           {
-            about: wish.lampId,
+            subjects: [about('factory lamp', wish.lampId)],
             sentence: `this vehicle has no factory lamp '${wish.lampId}', which is to stay untouched.`,
           },
         ];

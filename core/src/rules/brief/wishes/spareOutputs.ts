@@ -4,6 +4,7 @@ import { outputsNeeded } from '../../../resolve/outputs.ts';
 import { isOrAre } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
 import { defineWish } from '../define.ts';
+import { about } from '../../subject.ts';
 
 /** Of a controller's outputs some stay free; channels that every function lights alike share one. */
 export const spareOutputs = defineWish({
@@ -24,7 +25,7 @@ export const spareOutputs = defineWish({
       if (spare >= wish.spare) return [];
       return [
         {
-          about: 'outputs',
+          subjects: [about('topic', 'outputs')],
           sentence: `${used} of ${wish.outputs} outputs ${isOrAre(used)} used, which leaves ${Math.max(0, spare)} of the ${wish.spare} to stay spare.`,
           figure: { value: spare, unit: 'outputs' as const },
           limits: [atLeast(wish.spare, 'outputs')],

@@ -4,6 +4,7 @@ import { fixtureCostMinor } from '../../../resolve/counts.ts';
 import { atMost } from '../../finding.ts';
 import { defineWish } from '../define.ts';
 import { moneyText } from '../words.ts';
+import { about } from '../../subject.ts';
 
 /** The fixtures to buy cost no more than a sum. */
 export const spendAtMost = defineWish({
@@ -23,7 +24,7 @@ export const spendAtMost = defineWish({
       const { currency } = build.brief;
       return [
         {
-          about: 'cost',
+          subjects: [about('topic', 'cost')],
           sentence: `the fixtures cost ${moneyText(spent, currency)}, ${moneyText(spent - wish.minor, currency)} over the limit.`,
           figure: { value: spent / 100, unit: 'money' as const },
           limits: [atMost(wish.minor / 100, 'money')],

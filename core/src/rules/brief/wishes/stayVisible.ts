@@ -13,6 +13,7 @@ import type { Said } from '../../judgement.ts';
 import { percent, pointing, type LayoutSubject } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
 import { zonesText } from '../words.ts';
+import { about } from '../../subject.ts';
 
 /** Of what a zone's lamps send in a direction when all is shut, so much must still arrive. */
 const LEAST_SHARE = 0.5;
@@ -49,18 +50,25 @@ export const stayVisible = defineWish({
 function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly string[]): Said[] {
   const { vehicle } = subject.lookup;
   if (!vehicle.zones.some((z) => z.id === zoneId))
-    return [{ about: zoneId, sentence: `this vehicle has no zone '${zoneId}', which is to stay visible.` }];
+    return [
+      {
+        subjects: [about('zone', zoneId)],
+        sentence: `this vehicle has no zone '${zoneId}', which is to stay visible.`,
+      },
+    ];
   const stops = new Set(stopsOf(vehicle).map((stop) => stop.id));
   const missing = open.find((id) => !stops.has(id));
   if (missing !== undefined)
-    return [{ about: zoneId, sentence: `nothing on this vehicle opens as '${missing}'.` }];
+    return [
+      { subjects: [about('zone', zoneId)], sentence: `nothing on this vehicle opens as '${missing}'.` },
+    ];
   const zone = zoneOf(vehicle, zoneId);
   const lamps = lampsOn(subject, zoneId);
   const what = openText(subject.build, open);
   if (lamps.length === 0)
     return [
       {
-        about: zoneId,
+        subjects: [about('zone', zoneId)],
         sentence: `${zone.name} carries no lamp, so nothing there stays visible with ${what}.`,
       },
     ];
@@ -78,7 +86,7 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
   return [
     {
       ...pointing(lamps, open),
-      about: zoneId,
+      subjects: [about('zone', zoneId)],
       sentence: `of the light of ${zone.name} to the ${faceOf(worst.sector)}, ${percent(worst.share)} % is left at ${sectorText(worst.sector)} with ${what}.`,
       figure: { value: worst.share * 100, unit: '%' },
       limits: [atLeast(LEAST_SHARE * 100, '%')],
@@ -87,8 +95,8 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
   ];
 }
 
-const dark = (name: string, about: string, what: string): Said => ({
-  about,
+const dark = (name: string, zoneId: string, what: string): Said => ({
+  subjects: [about('zone', zoneId)],
   sentence: `no light of ${name} comes out with ${what}.`,
   figure: { value: 0, unit: '%' },
   limits: [atLeast(LEAST_SHARE * 100, '%')],

@@ -3,6 +3,7 @@ import { WISH_HEAD } from '../../../design/brief.ts';
 import { atMost } from '../../finding.ts';
 import { pointing } from '../../layout/subject.ts';
 import { defineWish } from '../define.ts';
+import { about } from '../../subject.ts';
 
 /** A lens or pane that passes no more than this looks dark when nothing burns behind it. */
 const DARK = 0.55;
@@ -36,7 +37,7 @@ export const unseenWhenOff = defineWish({
       return [
         {
           ...pointing(seen.map(({ p }) => p)),
-          about: 'seen',
+          subjects: [about('topic', 'seen')],
           sentence: `${seen.length === 1 ? 'one lamp is' : `${seen.length} lamps are`} seen when off: ${names.join(', ')}${more}.`,
           figure: { value: seen.length, unit: 'lamps' as const },
           limits: [atMost(wish.atMost, 'lamps')],
