@@ -4,7 +4,7 @@ const wishes = 'What must hold';
 
 test('what the agency said is kept, and put down as a wish it is checked at once', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
-  const said = page.getByRole('region', { name: 'What the agency said' });
+  const said = page.getByRole('region', { name: 'Agency request' });
   await said.getByLabel('Agency').fill('Kestrel Sound patrol, night shift');
   await said.getByLabel('Agency').press('Enter');
   await said.getByLabel('Growth').fill('Two more heads at the rear.');

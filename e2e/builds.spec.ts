@@ -63,7 +63,7 @@ test('two builds side by side, by keyboard: light, current, holes and money in o
   }
   await tabTo(page, page.getByRole('button', { name: '2 side by side' }));
   await page.keyboard.press('Enter');
-  const dialog = page.getByRole('dialog', { name: 'Side by side' });
+  const dialog = page.getByRole('dialog', { name: 'Comparison' });
   await expect(dialog.getByRole('columnheader')).toHaveText([
     'Causeway patrol KS-12',
     'Causeway patrol KS-13',
@@ -83,17 +83,17 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
   await copyOfDemo(page, 'ferry-slip');
   await page.goto('/');
   const rows = page.getByRole('row').filter({ has: page.getByRole('rowheader') });
-  await page.getByLabel('Search the builds').fill('copy of ferry utility kestrel');
+  await page.getByLabel('Search builds').fill('copy of ferry utility kestrel');
   const row = rows.first();
   await expect(row).toContainText('Copy of ferry-slip');
-  await page.getByLabel('Search the builds').fill('copy of no such build');
-  await expect(page.getByText('No build is like that.')).toBeVisible();
-  await page.getByLabel('Search the builds').fill('copy of ferry');
+  await page.getByLabel('Search builds').fill('copy of no such build');
+  await expect(page.getByText('No builds match.')).toBeVisible();
+  await page.getByLabel('Search builds').fill('copy of ferry');
 
   await row.getByRole('button', { name: /^More for/ }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(page.getByRole('link', { name: 'Copy of Copy of ferry-slip' }).first()).toBeVisible();
-  await page.getByLabel('Search the builds').fill('copy of copy of ferry');
+  await page.getByLabel('Search builds').fill('copy of copy of ferry');
   const copies = await rows.count();
   await page.getByLabel('Sort by').selectOption('name');
   await rows
@@ -108,7 +108,7 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
     .getByRole('button', { name: /^More for/ })
     .click();
   await page.getByRole('menuitem', { name: 'Bring back' }).click();
-  await page.getByLabel('Search the builds').fill('copy of copy of ferry');
+  await page.getByLabel('Search builds').fill('copy of copy of ferry');
   await expectAccessible(page);
 });
 

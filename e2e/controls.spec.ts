@@ -93,8 +93,8 @@ async function driveAll(page: Page, how: How): Promise<void> {
   await expect(now(page)).toHaveText(/Stage 2, Command green/);
 
   // The atlas: slide against gear, as the controls stand.
-  await press(page.getByRole('button', { name: 'Atlas', exact: true }), how);
-  await expect(page.getByRole('region', { name: 'Atlas' }).getByRole('button')).toHaveCount(16);
+  await press(page.getByRole('button', { name: 'State matrix', exact: true }), how);
+  await expect(page.getByRole('region', { name: 'State matrix' }).getByRole('button')).toHaveCount(16);
 }
 
 for (const how of ['mouse', 'keyboard'] as const)
@@ -116,7 +116,7 @@ test('rank decides who wins, and why a lamp shows what it does is told', async (
   await press(slide(page, 'Switch panel', '3'), 'mouse');
   await press(key(page, 'Switch panel', 'White'), 'mouse');
   const ladder = page.getByRole('region', { name: 'Ladder of functions' });
-  await step(page, 'Sets').click();
+  await step(page, 'Lamp sets').click();
   await page
     .getByRole('region', { name: 'Sets of lamps' })
     .getByRole('listitem')
@@ -136,7 +136,7 @@ for (const how of ['mouse', 'keyboard'] as const)
   }) => {
     const id = await beforeFunctions(page);
     await openBuild(page, id, 'controls');
-    await press(step(page, 'Sets'), how);
+    await press(step(page, 'Lamp sets'), how);
     const sets = page.getByRole('region', { name: 'Sets of lamps' });
     await press(sets.getByRole('button', { name: 'New set by rule' }), how);
     const set = sets.getByRole('listitem', { name: 'Set Set 1' });
@@ -248,7 +248,7 @@ test('nothing that axe finds is wrong with Controls', async ({ page }) => {
   await openBuild(page, id, 'controls');
   await press(template(page, 'Slide and eight keys'), 'mouse');
   await expectAccessible(page);
-  for (const tab of ['Panels', 'Inputs', 'Sets']) {
+  for (const tab of ['Panels', 'Inputs', 'Lamp sets']) {
     await step(page, tab).click();
     await expectAccessible(page);
   }
@@ -399,7 +399,7 @@ test('a ready function says what it would break before it is laid', async ({ pag
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'controls');
   await step(page, 'Templates').click();
   const ready = page.locator('.one').filter({ hasText: 'Emergency lights' });
-  await ready.getByRole('button', { name: 'What would it break?' }).click();
+  await ready.getByRole('button', { name: 'Preview findings' }).click();
   await expect(ready.getByRole('status')).toContainText(/new finding|Nothing that holds now/, {
     timeout: 30_000,
   });
@@ -481,21 +481,21 @@ test('proof: each mistake by its shortest way, played, kept as a trial, and gone
   page,
 }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-12'), 'controls');
-  await page.getByRole('button', { name: 'Proof', exact: true }).click();
-  const proof = page.getByRole('region', { name: 'Proof' });
+  await page.getByRole('button', { name: 'Verification', exact: true }).click();
+  const proof = page.getByRole('region', { name: 'Verification' });
   await expect(proof).toContainText(/Looked at all [\d ]+ states/);
   await expect(proof).toContainText('Ignition goes to on → Hatch goes to open → “Siren” is pressed');
   await expectAccessible(page, '.proof');
   await proof.getByRole('button', { name: /^Play it: It comes about: Siren is on/ }).press('Enter');
   await expect(now(page)).toContainText('Siren: wail');
   await expect(input(page, 'Hatch', 'open')).toHaveAttribute('aria-pressed', 'true');
-  await proof.getByRole('button', { name: /^keep as a trial: It comes about: Siren/ }).click();
+  await proof.getByRole('button', { name: /^Save as test: It comes about: Siren/ }).click();
   await expect(page.getByRole('button', { name: 'It comes about: Siren is on.', exact: true })).toBeVisible();
   // Fog cancel above white by hand: what takes white then takes it.
-  await page.getByRole('button', { name: 'Ladder', exact: true }).click();
+  await page.getByRole('button', { name: 'Priority', exact: true }).click();
   for (let presses = 0; presses < 2; presses++)
     await page.getByRole('button', { name: 'Fog cancel stronger' }).press('Enter');
-  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  await page.getByRole('button', { name: 'Verification', exact: true }).click();
   await expect(proof).not.toContainText('which is stronger, still shows white');
   await expect(proof).toContainText('What takes light away takes it holds');
   await saved(page).waitFor();

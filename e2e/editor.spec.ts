@@ -79,7 +79,7 @@ test('one colour alone, one level alone', async ({ page }) => {
   const aside = page.getByRole('complementary');
   await page.getByRole('group', { name: 'Colour' }).getByRole('button', { name: 'A', exact: true }).click();
   await expect(aside).toContainText('no amber');
-  await page.getByRole('group', { name: 'Lamps' }).getByRole('button', { name: 'Lower' }).click();
+  await page.getByRole('group', { name: 'Lamp' }).getByRole('button', { name: 'Lower' }).click();
   await expect(aside).toContainText('all round');
 });
 
@@ -130,7 +130,7 @@ test('one lamp is repeated along its zone; several are brought to one height', a
   await page.getByRole('button', { name: /^Mini head, one colour/ }).click();
   await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Windscreen top' });
   await page.getByRole('button', { name: 'Place one' }).click();
-  await inspector(page).getByLabel('How many along the zone').fill('5');
+  await inspector(page).getByLabel('Number along the zone').fill('5');
   await inspector(page).getByRole('button', { name: 'Repeat to 5' }).click();
   await expect(inspector(page).getByRole('heading', { name: '5 lamps' })).toBeVisible();
   await expect(findings(page)).toContainText('every rule and wish holds');
@@ -186,7 +186,7 @@ test.describe('with reduced motion', () => {
   test.use({ contextOptions: { reducedMotion: 'reduce' }, tab: 'new' });
   test('nothing plays; the time can be scrubbed', async ({ page }) => {
     await openBuild(page, demoId.ks12, 'timing');
-    await expect(stateBar(page)).toContainText('Still: your system asks for reduced motion');
+    await expect(stateBar(page)).toContainText('Paused: your system requests reduced motion');
     await expect(page.getByRole('button', { name: 'Play' })).toHaveCount(0);
     await page.getByLabel('Time in the pattern, milliseconds').fill('500');
     await expect(stateBar(page)).toContainText('500 ms');
@@ -226,7 +226,7 @@ test('a colour plan says what it would break before it is laid', async ({ page }
   await page.keyboard.press('Control+a');
   await inspector(page).getByText('Colour 28 lamps by a plan').click();
   await inspector(page).getByLabel('Colour plan').selectOption('Red on the left, blue on the right');
-  await inspector(page).getByRole('button', { name: 'What would it break?' }).click();
+  await inspector(page).getByRole('button', { name: 'Preview findings' }).click();
   await expect(inspector(page).getByRole('status')).toContainText(/blue shows to the rear/i);
   await expect(findings(page)).toContainText('every rule and wish holds');
   await inspector(page).getByRole('button', { name: 'Lay it' }).click();

@@ -251,7 +251,7 @@ test.describe('with favourites', () => {
     await catalogue.getByRole('button', { name: /^Long slim head, two colours/ }).click();
     await catalogue.getByRole('button', { name: 'Compare', exact: true }).click();
     await catalogue.getByRole('button', { name: 'Compare 2' }).click();
-    const dialog = page.getByRole('dialog', { name: 'Side by side' });
+    const dialog = page.getByRole('dialog', { name: 'Comparison' });
     await expect(dialog.getByRole('row', { name: /^Price, EUR/ })).toContainText('98');
     await expectAccessible(page);
     await page.keyboard.press('Escape');

@@ -20,7 +20,7 @@ test('a full patrol car is built and proved as its page says, from nothing', asy
   await page.getByRole('button', { name: 'Templates', exact: true }).click();
   for (const [template = ''] of walked.table('Template'))
     await page.getByRole('button', { name: `Lay ${template}`, exact: true }).click();
-  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  await page.getByRole('button', { name: 'Verification', exact: true }).click();
   const disable = page.getByRole('button', { name: 'Disable there: No function shows white' });
   await disable.click();
   await expect(disable).toBeHidden();

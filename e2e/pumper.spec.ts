@@ -61,7 +61,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
     if (up !== '') await typed(page, 'Up, mm', up);
     const times = /× (\d+)/.exec(how)?.[1];
     if (times === undefined) continue;
-    await inspector(page).getByLabel('How many along the zone').fill(times);
+    await inspector(page).getByLabel('Number along the zone').fill(times);
     await inspector(page)
       .getByRole('button', { name: `Repeat to ${times}` })
       .click();
@@ -92,7 +92,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   await page.getByRole('link', { name: /^Controls/ }).click();
   await page.getByRole('button', { name: 'Templates', exact: true }).click();
   await page.getByRole('button', { name: 'Lay Scene light', exact: true }).click();
-  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  await page.getByRole('button', { name: 'Verification', exact: true }).click();
   for (const colour of ['amber', 'white']) {
     await page.getByRole('button', { name: `Disable there: No function shows ${colour}` }).click();
     await expect(

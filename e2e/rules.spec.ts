@@ -42,18 +42,18 @@ test('a form is filled in: copied, its figures changed where they stand, tried, 
   await own.getByLabel('Name of the pack').fill('Our own by-law');
   await own.getByLabel('Name of the pack').press('Tab');
   const ours = page.getByRole('article', { name: 'Our own by-law' });
-  await ours.getByRole('button', { name: 'Put on the shelf' }).click();
+  await ours.getByRole('button', { name: 'Add to library' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Our own by-law is on the shelf' })).toBeVisible();
 
   // Another edition: a rule more, held against the one on the shelf, on every build there is.
-  await ours.getByLabel('What the rule is about').selectOption({ label: 'Peak current' });
+  await ours.getByLabel('Kind of rule').selectOption({ label: 'Peak current' });
   await ours.getByRole('button', { name: 'Add the rule' }).click();
   await ours.getByLabel('Most current, A').fill('0.5');
   await ours.getByLabel('Most current, A').press('Tab');
   await ours.getByRole('button', { name: 'Try on other builds' }).click();
   const box = page.getByRole('dialog');
   await box.getByLabel('Against').selectOption({ index: 1 });
-  await expect(box.getByRole('list', { name: 'What changed' })).toContainText('At most 0.5 A');
+  await expect(box.getByRole('list', { name: 'Changed rules' })).toContainText('At most 0.5 A');
   await box.getByRole('button', { name: 'Try', exact: true }).click();
   await expect(box.getByRole('row').filter({ hasText: '(differs)' }).first()).toBeVisible();
   await box.getByRole('button', { name: 'Stop', exact: true }).click();
@@ -71,9 +71,9 @@ test('by keyboard: a pack of one’s own from nothing, a rule with a condition, 
     await page.keyboard.press('Enter');
   };
   await press('New pack');
-  const own = page.getByRole('article', { name: 'Own rules' });
+  const own = page.getByRole('article', { name: 'Custom rules' });
   for (const kind of ['White to the rear', 'Pulses in a flash']) {
-    const select = own.getByLabel('What the rule is about');
+    const select = own.getByLabel('Kind of rule');
     await tabTo(page, select);
     await select.selectOption({ label: kind });
     await press('Add the rule', own);
@@ -111,7 +111,7 @@ test('a finding is accepted with a reason, is no longer counted, and is taken ba
   await list.getByRole('button', { name: 'Accepted', exact: true }).click();
   await expect(list).toContainText('The arrow is off on the road');
   await list.getByRole('button', { name: /^Withdraw: Slow alternate/ }).click();
-  await expect(list).toContainText('Nothing is accepted.');
+  await expect(list).toContainText('No accepted findings.');
 });
 
 test('findings by cause: opened, chosen from by gravity and lamp, saved as a table; what holds by its margin', async ({
@@ -122,7 +122,7 @@ test('findings by cause: opened, chosen from by gravity and lamp, saved as a tab
   const folded = list.getByRole('listitem').filter({ hasText: 'Too little light to the rear' }).first();
   await folded.getByRole('button', { name: /findings$/ }).click();
   await expect(folded.getByRole('listitem').first()).toBeVisible();
-  await list.getByLabel('How grave').selectOption({ label: 'Notes' });
+  await list.getByLabel('Severity').selectOption({ label: 'Notes' });
   await expect(list).not.toContainText('Too little light');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -142,7 +142,7 @@ test('a by-law of ten rules is put down as docs/packs.md says: each with its fig
     await own.getByLabel(label, { exact: true }).fill(text);
     await own.getByLabel(label, { exact: true }).press('Tab');
   };
-  await type('Name of the pack', 'By-law of the test', page.getByRole('article', { name: 'Own rules' }));
+  await type('Name of the pack', 'By-law of the test', page.getByRole('article', { name: 'Custom rules' }));
   const own = page.getByRole('article', { name: 'By-law of the test' });
   await type('Source', 'Made up for the test', own);
   await type('Edition', 'First', own);
@@ -160,7 +160,7 @@ test('a by-law of ten rules is put down as docs/packs.md says: each with its fig
     ['Flashes in any second', '10'],
   ] as const;
   for (const [i, [kind, figure]] of KINDS.entries()) {
-    await own.getByLabel('What the rule is about').selectOption({ label: kind });
+    await own.getByLabel('Kind of rule').selectOption({ label: kind });
     await own.getByRole('button', { name: 'Add the rule' }).click();
     const rule = rules.nth(i);
     const first = rule.getByRole('spinbutton').first();
@@ -175,8 +175,8 @@ test('a by-law of ten rules is put down as docs/packs.md says: each with its fig
   for (let i = 0; i < KINDS.length; i++)
     await expect(rules.nth(i)).toContainText(/✓ holds|✕ broken|cannot tell|says nothing/);
   await type('Checked against this edition by', 'R. Example', own);
-  await type('Checked on (year-month-day)', '2026-11-28', own);
-  await own.getByRole('button', { name: 'Put on the shelf' }).click();
+  await type('Checked on (YYYY-MM-DD)', '2026-11-28', own);
+  await own.getByRole('button', { name: 'Add to library' }).click();
   await expect(
     page.getByRole('status').filter({ hasText: 'By-law of the test is on the shelf' }),
   ).toBeVisible();

@@ -347,8 +347,8 @@ test('the library: filtered, duplicated, changed by its recipe, saved as a file 
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'timing');
   await page.getByRole('button', { name: 'Draw the pattern of Roof bar in Stage 2' }).click();
-  await page.getByRole('button', { name: 'Patterns', exact: true }).click();
-  const patterns = page.getByRole('group', { name: 'Patterns' });
+  await page.getByRole('button', { name: 'Library', exact: true }).click();
+  const patterns = page.getByRole('group', { name: 'Library' });
   await page.getByRole('button', { name: 'Wide or narrow' }).click();
   const use = patterns.getByRole('button', { name: 'Duplicate Double flash', exact: true });
   await use.scrollIntoViewIfNeeded();
@@ -357,16 +357,16 @@ test('the library: filtered, duplicated, changed by its recipe, saved as a file 
   await expect(patterns.getByRole('rowheader', { name: /Slow alternate/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'along a row' }).click();
   await expect(panel(page).getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Row 1');
-  await panel(page).getByLabel('Way of the light').selectOption({ label: 'From the middle out' });
+  await panel(page).getByLabel('Direction of movement').selectOption({ label: 'Centre-out' });
   await typeInto(page, panel(page).getByLabel('Heads, in the row'), '6', 'mouse');
-  await page.getByRole('button', { name: 'Patterns', exact: true }).click();
+  await page.getByRole('button', { name: 'Library', exact: true }).click();
   await expect(patterns.getByRole('row', { name: /Row 1/ })).toContainText('75');
   const download = page.waitForEvent('download');
   await patterns.getByRole('button', { name: 'Save Row 1 as a file' }).click();
   const file = await (await download).path();
-  await page.getByLabel('Bring in a file').setInputFiles(file);
+  await page.getByLabel('Import file').setInputFiles(file);
   await expect(patterns.getByRole('rowheader', { name: /Row 1/ })).toHaveCount(2);
-  await page.getByLabel('Bring in a file').setInputFiles({
+  await page.getByLabel('Import file').setInputFiles({
     name: 'wrong.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"else"}'),
@@ -378,7 +378,7 @@ test('the library: filtered, duplicated, changed by its recipe, saved as a file 
 test('stages side by side, and a scene of two vehicles in step', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'timing');
-  await page.getByRole('button', { name: 'Side by side' }).click();
+  await page.getByRole('button', { name: 'Compare stages' }).click();
   await expect(page.getByRole('group', { name: 'Stages side by side' })).toContainText('A worst');
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   const clocks = page.locator('dt', { hasText: 'Clocks that drift' }).locator('+ dd');
@@ -400,7 +400,7 @@ test(
   async ({ page }) => {
     const id = await copyOfDemo(page, 'ks-13');
     await openBuild(page, id, 'visibility');
-    await page.getByRole('button', { name: 'By eye' }).click();
+    await page.getByRole('button', { name: '3D view' }).click();
     const round = page.getByRole('slider', { name: 'Walk round the vehicle' });
     await expect(round).toBeVisible();
     await page.keyboard.press('4');

@@ -84,8 +84,8 @@ test('another body takes lamps off only after a yes, and undo brings them back',
 
 test('a zone is drawn with its mirror image, put right by figures, and takes a lamp', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
-  await page.getByRole('button', { name: 'Your own parts' }).click();
-  const own = page.getByRole('region', { name: 'Your own parts' });
+  await page.getByRole('button', { name: 'Custom parts' }).click();
+  const own = page.getByRole('region', { name: 'Custom parts' });
   await own.getByLabel('with its mirror image').check();
   await own.getByRole('button', { name: 'Draw', exact: true }).first().click();
   const canvas = page.locator('[data-draw="left"]');
@@ -113,9 +113,9 @@ test('a zone is drawn with its mirror image, put right by figures, and takes a l
 
 test('by keyboard: a keep-out by figures, and a lamp that stands in it is found', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
-  await tabTo(page, page.getByRole('button', { name: 'Your own parts' }));
+  await tabTo(page, page.getByRole('button', { name: 'Custom parts' }));
   await page.keyboard.press('Enter');
-  const own = page.getByRole('region', { name: 'Your own parts' });
+  const own = page.getByRole('region', { name: 'Custom parts' });
   await tabTo(page, own.getByRole('button', { name: 'By figures' }).nth(2));
   await page.keyboard.press('Enter');
   await tabTo(page, own.getByText('Own keep-out 1'));
@@ -204,8 +204,8 @@ test('the survey measures a lamp, adds one, and lifts a keep-out only with a rea
 
 test('equipment that is no lamp keeps lamps out of its place', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
-  await page.getByRole('button', { name: 'Your own parts' }).click();
-  const own = page.getByRole('region', { name: 'Your own parts' });
+  await page.getByRole('button', { name: 'Custom parts' }).click();
+  const own = page.getByRole('region', { name: 'Custom parts' });
   const row = own.locator('.add').filter({ hasText: 'Equipment that is no lamp' });
   await row.getByRole('button', { name: 'By figures' }).click();
   await own
@@ -215,15 +215,15 @@ test('equipment that is no lamp keeps lamps out of its place', async ({ page }) 
   await own.getByLabel('Kind').selectOption('siren speaker');
   await own.getByLabel('Draws at work, A').fill('8');
   await own.getByLabel('Draws at work, A').press('Enter');
-  await expect(own).toContainText('Equipment draws 8 A together, besides all lamps.');
+  await expect(own).toContainText('Equipment draws 8 A in total, in addition to all lamps.');
   await own.getByRole('button', { name: 'Delete' }).click();
   await expect(own).not.toContainText('Equipment draws');
 });
 
 test('a mesh is read, placed and taken off; a bad one is one sentence', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
-  await page.getByRole('button', { name: 'Your own parts' }).click();
-  const own = page.getByRole('region', { name: 'Your own parts' });
+  await page.getByRole('button', { name: 'Custom parts' }).click();
+  const own = page.getByRole('region', { name: 'Custom parts' });
   const give = (name: string, text: string) =>
     own
       .getByLabel('Mesh file')
@@ -247,15 +247,15 @@ test('a mesh is read, placed and taken off; a bad one is one sentence', async ({
 
 test('a vehicle goes out as a file and into another build', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'vehicle');
-  await page.getByRole('button', { name: 'Your own parts' }).click();
-  const own = page.getByRole('region', { name: 'Your own parts' });
+  await page.getByRole('button', { name: 'Custom parts' }).click();
+  const own = page.getByRole('region', { name: 'Custom parts' });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     own.getByRole('button', { name: 'Save to a file' }).click(),
   ]);
   const path = await download.path();
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
-  await page.getByRole('button', { name: 'Your own parts' }).click();
+  await page.getByRole('button', { name: 'Custom parts' }).click();
   await own.getByLabel('Vehicle file').setInputFiles(path);
   await expect(page.getByRole('region', { name: 'Body' }).getByLabel('Body type')).toHaveValue('pumper');
   await own

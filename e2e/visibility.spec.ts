@@ -53,7 +53,7 @@ test('an approach of one’s own: copied, changed in its sentence, removed, undo
 
 test('all directions: pointed at, one says who lights it and what hides the rest', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
-  await page.getByRole('button', { name: 'All directions' }).click();
+  await page.getByRole('button', { name: 'Direction map' }).click();
   const map = page.getByRole('img', { name: /^Light by bearing and elevation/ });
   await expect(map).toBeVisible(WORKED_OUT);
   await page.getByLabel('Bearing, degrees').fill('180');
@@ -82,7 +82,7 @@ test('all directions: pointed at, one says who lights it and what hides the rest
 
 test('ground: a light to work by is switched on, and the ground beside it is bright', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
-  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: 'Scene light', exact: true }).click();
   await expect(page.getByText(/^Nothing burns steadily/)).toBeVisible(WORKED_OUT);
   await page.getByRole('checkbox', { name: /^Scene light/ }).check();
   await expect(page.getByRole('row', { name: /^Left side, 3 m \d{3} \d+\.\d 0\.\d\d 100 %/ })).toBeVisible(
@@ -98,7 +98,7 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
   page,
 }) => {
   await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
-  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: 'Scene light', exact: true }).click();
   await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
   await expect(page.getByRole('row', { name: /^Pump panel \d\.\d \d\.\d/ })).toBeVisible(WORKED_OUT);
   await page.getByRole('button', { name: 'Panel at the left side' }).click();
@@ -128,7 +128,7 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
 
 test('a work place with corners is drawn on the plan; edges that cross are not taken', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
-  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: 'Scene light', exact: true }).click();
   await page.getByRole('button', { name: /^Hoses/ }).click();
   const corner = page.locator('rect.corner');
   await expect(corner).toHaveCount(6);
@@ -167,7 +167,7 @@ test('lamps to spare: what each saves and costs in room; one is left out, and th
   page,
 }) => {
   await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
-  await page.getByRole('button', { name: 'To spare' }).click();
+  await page.getByRole('button', { name: 'Redundancy' }).click();
   const pair = page.getByRole('row', { name: /^Deck rear edge R1 and Deck rear edge L1 .* \d+ % \d+ %/ });
   await expect(pair).toBeVisible(WORKED_OUT);
   await expectAccessible(page);
@@ -181,10 +181,10 @@ test('lamps to spare: what each saves and costs in room; one is left out, and th
 
 test('what takes long is stopped, stays so, and is begun anew', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
-  await page.getByRole('button', { name: 'To spare' }).click();
+  await page.getByRole('button', { name: 'Redundancy' }).click();
   const stop = page.getByRole('button', { name: 'Stop', exact: true });
   await stop.click(WORKED_OUT);
-  await expect(page.getByText('Stopped: what is shown may be of another state.')).toBeVisible();
+  await expect(page.getByText('Stopped. The figures may belong to another state.')).toBeVisible();
   await expect(stop).toHaveCount(0);
   await expect(page.getByText('Working it out …')).toHaveCount(0);
   await page.getByRole('button', { name: 'Work it out' }).click();
@@ -291,7 +291,7 @@ test('a calm rear is laid, and what it costs in range stands beside the approach
   await expect(page.getByRole('button', { name: 'Lay Calm rear' })).toBeDisabled();
   await page.getByRole('link', { name: /^Visibility/ }).click();
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
-  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page.getByRole('button', { name: 'Sight distance' }).click();
   await page.getByRole('row', { name: /^Car from behind in fog by day/ }).click(WORKED_OUT);
   const aside = page.getByRole('complementary', { name: 'The approach looked at' });
   await expect(aside).toContainText('Calm rear: seen from 156 m, not 174 m, 0.6 s later.', WORKED_OUT);
@@ -329,7 +329,7 @@ test(
     await page.getByRole('button', { name: 'Scene', exact: true }).click();
     await page.getByLabel('Bring a vehicle').selectOption({ label: 'Ferry-slip marshal van' });
     await page.getByRole('link', { name: /^Visibility/ }).click();
-    await page.getByRole('button', { name: 'By eye' }).click();
+    await page.getByRole('button', { name: '3D view' }).click();
     const around = page.getByRole('group', { name: 'Around' });
     await around.getByRole('button', { name: 'Rain' }).click();
     const walk = page.getByRole('slider', { name: 'Walk round the vehicle' });
@@ -363,7 +363,7 @@ test(
 
 test('what one more pair would gain an approach is tried, and added with one undo', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
-  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page.getByRole('button', { name: 'Sight distance' }).click();
   await page
     .getByRole('row', { name: /^Car from ahead in fog by day/ })
     .getByRole('button')
@@ -383,7 +383,7 @@ test('what one more pair would gain an approach is tried, and added with one und
 
 test('a strip of road says how far along it the light reaches', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'tunnel-pumper-3'), 'visibility');
-  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: 'Scene light', exact: true }).click();
   await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
   await page.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).click();
   const says = page.getByRole('complementary', { name: 'What the ground gets' });
@@ -400,7 +400,7 @@ test('a blind corner, by keyboard: where the nose stands as light is first seen,
   page,
 }) => {
   await openBuild(page, PUMPER, 'visibility');
-  await tabTo(page, page.getByRole('button', { name: 'Blind corner' }));
+  await tabTo(page, page.getByRole('button', { name: 'Junction' }));
   await page.keyboard.press('Enter');
   const says = page.getByRole('complementary', { name: 'One who crosses' });
   await expect(says).toContainText(/first seen with the nose \d\.\d m before the line/, WORKED_OUT);
@@ -424,7 +424,7 @@ test('a blind corner, by keyboard: where the nose stands as light is first seen,
   await page.keyboard.press('Tab');
   await expect(along).toHaveValue('5.1');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Seen in time' }).click();
+  await page.getByRole('button', { name: 'Sight distance' }).click();
   await page.getByRole('button', { name: /^Car from behind in fog at night/ }).click(WORKED_OUT);
   await expect(page.getByText(/reflective areas are seen from \d+ m by head lamps/)).toBeVisible(WORKED_OUT);
 });

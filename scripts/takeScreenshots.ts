@@ -67,14 +67,14 @@ const SHOTS: readonly Shot[] = [
     path: `${KS13}/controls`,
     act: async (page) => {
       await drive(page);
-      await page.getByRole('button', { name: 'Atlas', exact: true }).click();
+      await page.getByRole('button', { name: 'State matrix', exact: true }).click();
     },
   },
   {
     file: 'proof',
     path: `${KS12}/controls`,
     act: async (page) => {
-      await page.getByRole('button', { name: 'Proof', exact: true }).click();
+      await page.getByRole('button', { name: 'Verification', exact: true }).click();
       await page.getByRole('button', { name: /^Play it: .*Siren is on/ }).click({ timeout: 60_000 });
     },
   },
@@ -87,7 +87,7 @@ const SHOTS: readonly Shot[] = [
     file: 'all-directions',
     path: `${KS13}/visibility`,
     act: async (page) => {
-      await page.getByRole('button', { name: 'All directions' }).click();
+      await page.getByRole('button', { name: 'Direction map' }).click();
       await page.getByLabel('Bearing, degrees').fill('150');
       await page.getByRole('img', { name: /^Light by bearing/ }).waitFor({ timeout: 60_000 });
     },
@@ -104,7 +104,7 @@ const SHOTS: readonly Shot[] = [
     file: 'ground',
     path: `${PUMPER}/visibility`,
     act: async (page) => {
-      await page.getByRole('button', { name: 'Ground', exact: true }).click();
+      await page.getByRole('button', { name: 'Scene light', exact: true }).click();
       await page.getByRole('checkbox', { name: /^Scene light/ }).check({ timeout: 60_000 });
       await expect(page.getByText(/^Nothing burns/)).toHaveCount(0, { timeout: 60_000 });
     },
@@ -124,7 +124,7 @@ const SHOTS: readonly Shot[] = [
     file: 'by-eye',
     path: `${PUMPER}/visibility`,
     act: async (page) => {
-      await page.getByRole('button', { name: 'By eye' }).click();
+      await page.getByRole('button', { name: '3D view' }).click();
       await page.getByRole('button', { name: 'Night', exact: true }).first().click();
       await page.getByLabel('Distance').fill('16');
       await page.keyboard.press('2');
@@ -138,7 +138,7 @@ const SHOTS: readonly Shot[] = [
     path: `${KS13}/timing`,
     act: async (page) => {
       await page.getByRole('button', { name: 'Draw the pattern of Roof bar in Stage 2' }).click();
-      await page.getByRole('button', { name: 'Patterns', exact: true }).click();
+      await page.getByRole('button', { name: 'Library', exact: true }).click();
     },
   },
   {

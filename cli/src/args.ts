@@ -16,8 +16,8 @@ export interface Args {
   readonly stage: string | undefined;
   readonly on: string | undefined;
   readonly events: string | undefined;
-  readonly trial: string | undefined;
-  readonly programme: string | undefined;
+  readonly test: string | undefined;
+  readonly program: string | undefined;
   readonly open: string | undefined;
   readonly ambient: string | undefined;
   readonly elevation: string | undefined;
@@ -68,8 +68,8 @@ export function readArgs(
     stage: values.stage,
     on: values.on,
     events: values.events,
-    trial: values.trial,
-    programme: values.programme,
+    test: values.test,
+    program: values.program,
     open: values.open,
     ambient: values.ambient,
     elevation: values.elevation,
@@ -85,7 +85,7 @@ export function readArgs(
     quantity: values.quantity,
     visibility: values.visibility,
     corner: values.corner,
-    usedTo: values['used-to'],
+    usedTo: values['adaptation'],
   };
 }
 
@@ -102,12 +102,11 @@ function keepToCall(
         `--${option}`,
         `'${name}' does not use it; it takes ${taken.map((one) => `--${one}`).join(', ')}`,
       );
-    if (said.has(option)) throw new InputError(`--${option}`, 'is said twice');
-    if (value?.trim() === '') throw new InputError(`--${option}`, 'says nothing');
+    if (said.has(option)) throw new InputError(`--${option}`, 'is given twice');
+    if (value?.trim() === '') throw new InputError(`--${option}`, 'is empty');
     said.add(option);
   }
-  if (said.has('stage') && said.has('on'))
-    throw new InputError('--stage', 'what is on is said by --on already: one of the two');
+  if (said.has('stage') && said.has('on')) throw new InputError('--stage', 'cannot be combined with --on');
 }
 
 function parse(argv: readonly string[]) {
@@ -121,8 +120,8 @@ function parse(argv: readonly string[]) {
         stage: { type: 'string' },
         on: { type: 'string' },
         events: { type: 'string' },
-        trial: { type: 'string' },
-        programme: { type: 'string' },
+        test: { type: 'string' },
+        program: { type: 'string' },
         open: { type: 'string' },
         ambient: { type: 'string' },
         elevation: { type: 'string' },
@@ -138,7 +137,7 @@ function parse(argv: readonly string[]) {
         quantity: { type: 'string' },
         visibility: { type: 'string' },
         corner: { type: 'string' },
-        'used-to': { type: 'string' },
+        adaptation: { type: 'string' },
       },
     });
   } catch (error) {

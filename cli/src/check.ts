@@ -6,6 +6,8 @@ import type { Counts } from '@flarik/core/proof/prove';
 import { CONTROLS_PACK } from '@flarik/core/rules/practice';
 import { standingOf } from '@flarik/core/rules/acceptances';
 import { causesOf, reachText } from '@flarik/core/rules/causes';
+import { stateText } from '@flarik/core/rules/findingsTable';
+import { SEVERITY_NAMES } from '@flarik/core/words/severity';
 import { blocking, type Finding, type RuleOutcome } from '@flarik/core/rules/finding';
 import type { Output } from './output.ts';
 
@@ -34,18 +36,18 @@ export function check(build: Build, json: boolean): Output {
     };
   const causes = causesOf(build, open);
   const lines = causes.flatMap((cause) => [
-    lineOf(cause.first),
+    lineOf(build, cause.first),
     ...under(reachText(build, cause)),
-    ...under(wayOf(cause.first), 'by '),
+    ...under(wayOf(cause.first), 'sequence: '),
     ...cause.findings.flatMap(({ id }) => {
       const once = outgrown.get(id);
       return once === undefined
         ? []
-        : under(`accepted by ${once.by} on ${once.on}, but it has changed since`);
+        : under(`accepted by ${once.by} on ${once.on}, changed since: open again`);
     }),
   ]);
   const letStand = accepted.flatMap(({ finding, acceptance: { by, on, reason } }) => [
-    lineOf(finding),
+    lineOf(build, finding),
     ...under(`accepted by ${by} on ${on}: ${reason}`),
   ]);
   return {
@@ -60,10 +62,12 @@ export function check(build: Build, json: boolean): Output {
   };
 }
 
-const lineOf = (f: Finding): string =>
-  `${f.severity.padEnd(8)} ${f.outcome === 'cannot tell' ? 'Cannot tell: ' : ''}${f.sentence} (${f.packName}, ${f.clause})`;
+const lineOf = (build: Build, f: Finding): string =>
+  `${SEVERITY_NAMES[f.severity].padEnd(9)} ${f.outcome === 'cannot tell' ? 'Inconclusive: ' : ''}${f.sentence} [${stateText(build, f)}] (${f.packName}, ${f.clause})`;
 
-const under = (text: string, lead = ''): string[] => (text === '' ? [] : [`${' '.repeat(11)}${lead}${text}`]);
+const grouped = (count: string): string => BigInt(count).toLocaleString('en-GB');
+
+const under = (text: string, lead = ''): string[] => (text === '' ? [] : [`${' '.repeat(12)}${lead}${text}`]);
 
 const wayOf = ({ evidence }: Finding): string => evidence.steps.map(stepText).join(', ');
 
@@ -75,25 +79,25 @@ const untoldLines = (build: Build, outcomes: readonly RuleOutcome[]): string[] =
   outcomes.flatMap((outcome) => {
     if (outcome.verdict !== 'cannot tell') return [];
     const asked = outcomeText(build, outcome)?.sentence ?? outcome.ruleId;
-    return [`untold   ${asked}`, ...under(outcome.why ?? 'its findings say why', 'because ')];
+    return [`Inconclusive: ${asked}`, ...under(outcome.why ?? 'see its findings', 'reason: ')];
   });
 
 export const countsText = ({ raw, reachable, pictures, whole }: Counts): string =>
   whole
-    ? `Controls: all ${reachable} states that can be reached of ${raw}, ${pictures} different pictures.`
-    : `Controls: not proved. At least ${reachable} states can be reached of ${raw}; ${pictures} pictures were looked at.`;
+    ? `Controls: all ${grouped(reachable)} reachable states checked (of ${grouped(raw)} possible), ${grouped(pictures)} output states.`
+    : `Controls: incomplete. ${grouped(reachable)} states nearest to the initial state were checked (of ${grouped(raw)} possible), ${grouped(pictures)} output states.`;
 
 function summary(build: Build, outcomes: readonly RuleOutcome[], findings: number, causes: number): string {
-  const found = `${findings} findings${causes === findings ? '' : ` of ${causes} causes`}`;
+  const found = `${findings} findings${causes === findings ? '' : ` with ${causes} causes`}`;
   if (build.rulePacks.length === 0)
-    return `${build.name}: ${found}. No rule pack is chosen, so no rule was checked.`;
+    return `${build.name}: ${found}. No rule pack is selected. No rule was checked.`;
   const rules = outcomes.filter((o) => o.packId !== CONTROLS_PACK);
   const count = (verdict: RuleOutcome['verdict']): number =>
     rules.filter((o) => o.verdict === verdict).length;
   const unsure = count('cannot tell');
   const controls = outcomes.length - rules.length;
   const open = outcomes.filter((o) => o.packId === CONTROLS_PACK && o.verdict === 'cannot tell').length;
-  const told = unsure === 0 ? '' : `, ${unsure} cannot be told`;
-  const ofControls = open === 0 ? '' : `; ${open} of ${controls} checks of the controls cannot be told`;
-  return `${build.name}: ${rules.length - count('silent')} rules and wishes checked, ${count('holds')} hold, ${count('broken')} broken${told}${ofControls}; ${found}.`;
+  const told = unsure === 0 ? '' : `, ${unsure} inconclusive`;
+  const ofControls = open === 0 ? '' : `; ${open} of ${controls} control checks inconclusive`;
+  return `${build.name}: ${rules.length - count('silent')} rules and requirements checked, ${count('holds')} pass, ${count('broken')} fail${told}${ofControls}; ${found}.`;
 }

@@ -297,10 +297,10 @@ describe('sight', () => {
       Eyes.parse(json('glare', demo('ks-13'), '--stage', '2', ...more)).eyes.map(
         (e) => e.thresholdIncrementPercent,
       );
-    // Below 5 cd/m² as the power of 0.8: an eye used to a tenth needs 10^0.8 times as much more.
-    const [one, tenth] = [Math.max(...used('--used-to', '1')), Math.max(...used('--used-to', '0.1'))];
+    // Below 5 cd/m² as the power of 0.8: adaptation luminance a tenth needs 10^0.8 times as much more.
+    const [one, tenth] = [Math.max(...used('--adaptation', '1')), Math.max(...used('--adaptation', '0.1'))];
     expect(tenth / one).toBeCloseTo(10 ** 0.8, 6);
-    expect(flarik('glare', demo('ks-13'), '--stage', '2', '--used-to', '0').exitCode).toBe(2);
+    expect(flarik('glare', demo('ks-13'), '--stage', '2', '--adaptation', '0').exitCode).toBe(2);
     const Veil = z.object({ mean: z.number(), byLamp: z.array(z.object({ mean: z.number() })) });
     const veil = Veil.parse(json('veil', demo('ks-13'), '--stage', '2', '--visibility', '50'));
     expect(veil.byLamp.reduce((sum, one) => sum + one.mean, 0)).toBeCloseTo(veil.mean, 6);
@@ -479,7 +479,7 @@ describe('bad input is one sentence and exit 2', () => {
     ['a folder', () => ['check', folder], /: is a folder, not a file\n$/],
     [
       'a table that is to be written nowhere',
-      () => ['programme', demo('ks-12'), '--programme', '/nowhere/x.csv'],
+      () => ['program', demo('ks-12'), '--program', '/nowhere/x.csv'],
       /^\/nowhere\/x\.csv: there is no such file or folder\n$/,
     ],
     [
@@ -617,12 +617,12 @@ describe('simulate', () => {
     });
     const { trials } = Build.parse(JSON.parse(readFileSync(demo(name), 'utf8'))).controls;
     expect(trials.length).toBeGreaterThan(0);
-    for (const { id, on } of trials) expect(simulated(name, '--trial', id).at(-1)?.on, id).toEqual(on);
+    for (const { id, on } of trials) expect(simulated(name, '--test', id).at(-1)?.on, id).toEqual(on);
   });
 
   test.each([
     [['--events', 'slide=9'], /^--events\[0\]: 'slide' is never '9', only off, 1, 2, 3/],
-    [['--trial', 'ghost'], /^--trial: no trial 'ghost'; there are slide/],
+    [['--test', 'ghost'], /^--test: no test 'ghost'; known are slide/],
     [[], /^simulate: say what happens: --events/],
   ])('%j is one sentence and exit 2', (args, message) => {
     const { exitCode, stderr } = flarik('simulate', demo('ks-13'), ...args);
@@ -639,7 +639,7 @@ describe('simulate', () => {
 
   test('the programme goes out as a table', () => {
     const out = join(folder, 'programme.csv');
-    expect(flarik('programme', demo('incident-command'), '--programme', out).exitCode).toBe(0);
+    expect(flarik('program', demo('incident-command'), '--program', out).exitCode).toBe(0);
     const lines = readFileSync(out, 'utf8').trimEnd().split('\n');
     expect(lines[0]).toMatch(/^rank,function,number,label,kind,mode,on,target,shows/);
     expect(lines.some((line) => line.includes('Command green') && line.includes('All with green'))).toBe(
@@ -696,7 +696,7 @@ describe('options', () => {
   });
 
   test.each([
-    ['programme', '--programme'],
+    ['program', '--program'],
     ['export', '--ies'],
   ])('%s never writes over what it reads', (name, option) => {
     const text = readFileSync(demo('ferry-slip'), 'utf8');

@@ -23,7 +23,7 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'check',
     call: 'FILE [--json]',
-    what: 'The findings of the layout, the timing, the brief and all chosen rule packs, and of the controls over every state they can reach, each with the shortest way to it. Exit 0: nothing blocks; 1: something blocks.',
+    what: 'Checks layout, timing, brief, rule packs and every reachable state of the controls. Each finding has its shortest sequence. Exit 0: nothing blocking; 1: blocking findings.',
     run: (args) => check(readBuildFile(args.file), args.json),
   },
   {
@@ -35,7 +35,7 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'waveform',
     call: 'FILE --stage N|--on ID,ID --bearing DEG [--elevation DEG] [--colour COLOUR] [--open PART,PART] [--ambient day|night] [--threshold CD] [--json]',
-    what: 'The light seen from one direction over time: spans of each clock (ms, cd), optical power, effective intensity, longest dark gap below the threshold (40 cd unless said), and the worst over clocks that drift.',
+    what: 'Light toward one direction over time: spans by clock (ms, cd), optical power, effective intensity, longest dark interval below the threshold (default 40 cd). Includes the worst alignment of drifting clocks.',
     run: (args) => waveform(readBuildFile(args.file), args),
   },
   {
@@ -47,31 +47,31 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'approach',
     call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--json]',
-    what: 'Who drives toward the vehicle, from where and in what air: seen from how far, needed to stop (m), time to spare (s), for normal eyes and for eyes that see red or green poorly; the least first. At dusk and at night from how far reflective areas alone are seen, all lamps off.',
+    what: 'Sight distance by approach: detection and stopping distance (m), margin (s), for normal, protan and deutan observers; smallest margin first. At dusk and night also the detection distance of reflective markings with all lamps off.',
     run: (args) => approach(readBuildFile(args.file), args),
   },
   {
     name: 'junction',
     call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--corner "from=left,cornerBackM=4,cornerAsideM=5,eyeAlongM=30,eyeM=1.08,around=day,noticing=1"] [--json]',
-    what: 'How far the nose still is before the line of one who crosses (m) when the light is first seen past a blind corner, all lamps together and lamp by lamp; what --corner leaves unsaid is as shown here.',
+    what: 'Junction: distance of the front bumper before the crossing line (m) when the light is first visible past a wall, all lamps together and lamp by lamp. Omitted --corner values default to those shown.',
     run: (args) => junction(readBuildFile(args.file), args),
   },
   {
     name: 'ground',
     call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--grid M] [--csv|--json]',
-    what: 'Horizontal illuminance on the ground (lx) by lamps that burn steadily, to 15 m beyond the body: mean, least, evenness of the places where people work; with --csv or --json every point of the grid (0.25 m unless said).',
+    what: 'Ground illuminance (lx) by steady lamps, to 15 m beyond the body: average, minimum and uniformity of work areas. With --csv or --json every grid point (default 0.25 m).',
     run: (args) => ground(readBuildFile(args.file), args),
   },
   {
     name: 'glare',
-    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--used-to CD_PER_M2] [--json]',
-    what: 'Veiling luminance (cd/m²), threshold increment (%) and illuminance (lx) at eyes near the vehicle and of drivers 10 to 200 m off, at the highest instant and as a mean, for eyes used to so much (3000 cd/m² by day, 1 at night unless said); and what each function sends the driver’s eye.',
+    call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--adaptation CD_PER_M2] [--json]',
+    what: 'Glare: veiling luminance (cd/m²), threshold increment (%) and illuminance (lx), peak and average, at viewpoints near the vehicle and for drivers at 10 to 200 m. Default adaptation: 3000 cd/m² by day, 1 at night. Also the illuminance by function at the driver’s eye.',
     run: (args) => glare(readBuildFile(args.file), args),
   },
   {
     name: 'veil',
     call: 'FILE --stage N|--on ID,ID [--open PART,PART] [--ambient day|night] [--visibility M] [--json]',
-    what: 'What fog through which one sees so far (80 m unless said) throws back to the driver (cd/m²), with and without white, and by lamp.',
+    what: 'Fog backscatter at the driver’s eye (cd/m²), with and without white, and by lamp. Default visibility: 80 m.',
     run: (args) => veil(readBuildFile(args.file), args),
   },
   {
@@ -95,31 +95,31 @@ export const COMMANDS: readonly Command[] = [
   {
     name: 'export',
     call: 'FILE --ies OUT [--stage N|--on ID,ID] [--open PART,PART] [--ambient day|night] [--lamp ID]',
-    what: 'The whole vehicle, or one lamp on it, in that state (the last stage unless said) as an IES LM-63 file: time mean, far away.',
+    what: 'The whole vehicle or one lamp in that state (default: highest stage) as an IES LM-63 file: time average, far field.',
     run: (args) => exportIes(readBuildFile(args.file), args),
   },
   {
-    name: 'programme',
-    call: 'FILE --programme OUT.csv',
-    what: 'The functions with their cues as a table, strongest first, for whoever programmes the controller.',
+    name: 'program',
+    call: 'FILE --program OUT.csv',
+    what: 'Functions and cues as a table, highest priority first, for programming the controller.',
     run: (args) => exportProgramme(readBuildFile(args.file), args),
   },
   {
     name: 'variant',
     call: 'FILE [--stage N] [--ambient day|night] [--json]',
-    what: 'What a build comes to in its highest stage, or another, to be held against another build: light by face, least and mean, current, lamps, holes, time to fit, price, light for the money.',
+    what: 'Totals of a build in its highest stage or another, for comparison: light by side (minimum, average), current, lamps, holes, fitting time, price, light per price.',
     run: (args) => variant(readBuildFile(args.file), args),
   },
   {
     name: 'states',
     call: 'FILE [--json]',
-    what: 'How many states the controls have, how many of them can be reached, how many different pictures these show; every input with its values.',
+    what: 'Number of possible states, reachable states and output states of the controls, and every input with its values.',
     run: (args) => states(readBuildFile(args.file), args.json),
   },
   {
     name: 'simulate',
-    call: 'FILE --events "ignition=on, slide=2, b3=press, wait=5000"|--trial ID [--json]',
-    what: 'Operates the controls, from rest, and says after each event what is on, what lights and why it did not happen.',
+    call: 'FILE --events "ignition=on, slide=2, b3=press, wait=5000"|--test ID [--json]',
+    what: 'Operates the controls from the initial state. After each event it lists active functions, lit lamps and excluded events.',
     run: (args) => simulate(readBuildFile(args.file), args),
   },
 ];
@@ -133,5 +133,5 @@ export const usageOf = (commands: readonly Command[]): string =>
     '',
     ...commands.map(entry),
     '',
-    'Bad input of any kind: one sentence, exit 2. `flarik COMMAND --help` says how one command is called.',
+    'Invalid input: one sentence, exit 2. `flarik COMMAND --help` shows the options of a command.',
   ].join('\n');

@@ -9,7 +9,7 @@ import { writeOut } from './writeOut.ts';
 
 /** Writes the vehicle, or one lamp on it, in a state as an IES file. */
 export function exportIes(build: Build, args: Args): Output {
-  if (args.ies === undefined) throw new InputError('export', 'say where to write: --ies OUT');
+  if (args.ies === undefined) throw new InputError('export', 'give the output file: --ies OUT');
   const lampId = args.lamp ?? null;
   if (lampId !== null && !build.placements.some((p) => p.id === lampId))
     throw new InputError('--lamp', `no lamp '${lampId}' in this build`);

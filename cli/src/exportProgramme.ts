@@ -7,12 +7,12 @@ import type { Output } from './output.ts';
 import { writeOut } from './writeOut.ts';
 
 /** Writes the programme as a table of cues. */
-export function exportProgramme(build: Build, { programme, file }: Args): Output {
-  if (programme === undefined) throw new InputError('programme', 'say where to write: --programme OUT.csv');
+export function exportProgramme(build: Build, { program, file }: Args): Output {
+  if (program === undefined) throw new InputError('program', 'give the output file: --program OUT.csv');
   const text = Papa.unparse(
     { fields: [...PROGRAMME_COLUMNS], data: programmeRows(build) },
     { newline: '\n' },
   );
-  writeOut(programme, `${text}\n`, 'utf8', file);
-  return { exitCode: 0, text: `Wrote ${programme}` };
+  writeOut(program, `${text}\n`, 'utf8', file);
+  return { exitCode: 0, text: `Wrote ${program}` };
 }

@@ -22,7 +22,7 @@ const LANES: readonly Lane[] = ['oncoming', 'following'];
 export function glare(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const lights = lightsIn(build, state);
-  const usedTo = figureOf(args.usedTo, '--used-to', LUMINANCE_USED_TO[state.ambient], MAY_BE_USED_TO);
+  const usedTo = figureOf(args.usedTo, '--adaptation', LUMINANCE_USED_TO[state.ambient], MAY_BE_USED_TO);
   const eyes = [
     ...stationsOf(build).map(({ name, eye, view }) => ({ name, eye, view })),
     ...LANES.flatMap((lane) =>
@@ -55,7 +55,7 @@ export function glare(build: Build, args: Args): Output {
     text: [
       ...eyes.map(
         (e) =>
-          `${e.name.padEnd(44)} veil ${e.veilCdPerM2.toFixed(3)} cd/m², ${e.thresholdIncrementPercent.toFixed(1)} % more contrast (${e.meanThresholdIncrementPercent.toFixed(1)} % as a mean), ${e.eyeLx.toFixed(2)} lx`,
+          `${e.name.padEnd(44)} veil ${e.veilCdPerM2.toFixed(3)} cd/m², ${e.thresholdIncrementPercent.toFixed(1)} % threshold increment (average ${e.meanThresholdIncrementPercent.toFixed(1)} %), ${e.eyeLx.toFixed(2)} lx`,
       ),
       ...direct.map(({ on, eyeLx }) => `${onText(build, [on])}: ${eyeLx.toFixed(2)} lx at the driver’s eye`),
     ].join('\n'),

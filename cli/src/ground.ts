@@ -53,7 +53,7 @@ export function ground(build: Build, args: Args): Output {
     `${name.padEnd(22)} mean ${meanLx.toFixed(1)} lx, least ${leastLx.toFixed(1)} lx, least against mean ${evenness.toFixed(2)}, ${Math.round(100 * aboveShare)} % above ${ENOUGH_LX} lx`;
   const lines = [
     ...areas.map(textOf),
-    ...places.map((place) => `${textOf(place)}; ${place.thrownBackLx.toFixed(1)} lx more thrown back`),
+    ...places.map((place) => `${textOf(place)}; ${place.thrownBackLx.toFixed(1)} lx added by reflection`),
   ];
   return { exitCode: 0, text: lines.join('\n') };
 }

@@ -33,7 +33,7 @@ function cornerOf({ corner = '' }: Args): Junction {
   const said: Record<string, string | number> = {};
   for (const part of corner.split(',').filter((text) => text.trim() !== '')) {
     const [key = '', value = ''] = part.split('=').map((word) => word.trim());
-    if (Object.hasOwn(said, key)) throw new InputError('--corner', `'${key}' is said twice`);
+    if (Object.hasOwn(said, key)) throw new InputError('--corner', `'${key}' is given twice`);
     const figure = Number(value);
     said[key] = value !== '' && Number.isFinite(figure) ? figure : value;
   }

@@ -26,21 +26,21 @@ export function simulate(build: Build, args: Args): Output {
   if (args.json)
     return { exitCode: 0, text: JSON.stringify({ build: build.name, steps: pictures }, null, 2) };
   const lines = pictures.map(({ event, refused, atMs, on, loads, lit }) => {
-    const what = refused ? `${event ?? ''} (does not happen)` : (event ?? 'at rest');
+    const what = refused ? `${event ?? ''} (no effect)` : (event ?? 'initial state');
     const set = Object.entries(loads).map(([id, value]) => `${id}: ${value}`);
     return `${`${String(atMs)} ms`.padStart(10)}  ${what.padEnd(28)} ${[onText(build, on), ...set].join(', ')}; ${String(lit.length)} channels lit`;
   });
   return { exitCode: 0, text: lines.join('\n') };
 }
 
-function stepsOf(build: Build, programme: Programme, { events, trial }: Args): readonly TrialStep[] {
+function stepsOf(build: Build, programme: Programme, { events, test }: Args): readonly TrialStep[] {
   if (events !== undefined) return readScript(programme, events, '--events');
   const { trials } = build.controls;
-  const found = trials.find(({ id }) => id === trial);
+  const found = trials.find(({ id }) => id === test);
   if (found !== undefined) return found.steps;
-  throw trial === undefined
-    ? new InputError('simulate', 'say what happens: --events "slide=2, wait=1000", or --trial ID')
-    : new InputError('--trial', `no trial '${trial}'; there are ${trials.map(({ id }) => id).join(', ')}`);
+  throw test === undefined
+    ? new InputError('simulate', 'give events: --events "slide=2, wait=1000", or --test ID')
+    : new InputError('--test', `no test '${test}'; known are ${trials.map(({ id }) => id).join(', ')}`);
 }
 
 /** What is on, strongest first, and every module that is lit, with the function that drives it. */

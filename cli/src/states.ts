@@ -17,8 +17,6 @@ export function states(build: Build, json: boolean): Output {
   const lines = Object.entries(inputs).map(([id, values]) => `  ${id.padEnd(22)} ${values.join(', ')}`);
   return {
     exitCode: 0,
-    text: [countsText(counts), `${events} events. Inputs, each with its value at rest first:`, ...lines].join(
-      '\n',
-    ),
+    text: [countsText(counts), `${events} events. Inputs, default value first:`, ...lines].join('\n'),
   };
 }

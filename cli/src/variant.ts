@@ -27,7 +27,7 @@ export function variant(build: Build, args: Args): Output {
       `${(counts.costMinor / 100).toFixed(2)} ${currency} for fixtures`,
       ...(perHundred === null
         ? []
-        : [`${perHundred.toFixed(0)} cd·s/min, as a mean all round, for each 100 ${currency}`]),
+        : [`${perHundred.toFixed(0)} cd·s/min average over all bearings per 100 ${currency}`]),
     ].join('\n'),
   };
 }

@@ -33,7 +33,7 @@ export function veil(build: Build, args: Args): Output {
     };
   const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? id;
   const figures = ({ highest, mean }: { highest: number; mean: number }): string =>
-    `${highest.toFixed(3)} cd/m² at the highest instant, ${mean.toFixed(3)} cd/m² as a mean`;
+    `${highest.toFixed(3)} cd/m² peak, ${mean.toFixed(3)} cd/m² average`;
   return {
     exitCode: 0,
     text: [
@@ -42,7 +42,7 @@ export function veil(build: Build, args: Args): Output {
       ...found.byLamp.map(({ placementId, ...one }) => `${labelOf(placementId)}: ${figures(one)}`),
       ...bounces.map(
         ({ surface, bearingDeg, elevationDeg, ...one }) =>
-          `thrown back by ${surface} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
+          `reflected by ${surface} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
       ),
       ...reflections.map(
         ({ mirror, eyeLx, ...one }) =>

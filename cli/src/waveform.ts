@@ -60,15 +60,15 @@ export function waveform(build: Build, args: Args): Output {
     `${String(direction.bearingDeg)}°, ${String(direction.elevationDeg)}° up, ${onText(build, state.on)}: ${seen.clocks.length} clock${seen.clocks.length === 1 ? '' : 's'}${seen.clocks.length > 1 ? ' that drift: it never repeats' : ''}`,
     `optical power       ${seen.powerCdsPerMin.toFixed(0)} cd·s/min`,
     together === null
-      ? 'begun together      the common cycle is longer than two minutes'
-      : `begun together      cycle ${together.waveform.cycleMs} ms, effective ${together.effectiveCd.toFixed(1)} cd, dark at most ${msText(together.longestDarkMs)}`,
+      ? 'common start        common cycle longer than two minutes'
+      : `common start        cycle ${together.waveform.cycleMs} ms, effective ${together.effectiveCd.toFixed(1)} cd, dark at most ${msText(together.longestDarkMs)}`,
     `worst alignment     effective ${worst.effective.value.toFixed(1)} cd${exactly(worst.effective)}, dark at most ${msText(worst.dark.value)}${exactly(worst.dark)}, highest ${worst.highestCd.value.toFixed(1)} cd${exactly(worst.highestCd)}`,
   ];
   return { exitCode: 0, text: lines.join('\n') };
 }
 
 const exactly = ({ exact }: OverAlignments): string => (exact ? '' : ' (a bound)');
-const msText = (ms: number): string => (Number.isFinite(ms) ? `${ms.toFixed(0)} ms` : 'without end');
+const msText = (ms: number): string => (Number.isFinite(ms) ? `${ms.toFixed(0)} ms` : 'unlimited');
 const orNull = (ms: number): number | null => (Number.isFinite(ms) ? ms : null);
 
 /** The pieces of a light, like neighbours joined; `toCd` differs from `cd` in a ramp. */

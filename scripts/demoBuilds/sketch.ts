@@ -176,7 +176,7 @@ export const sheeting =
   (build) =>
     addOwn(build, 'reflectors', [...areas]);
 
-/** What the agency said; each wish gets a number of its own. */
+/** Agency request; each wish gets a number of its own. */
 export const brief =
   (said: Partial<Brief>, ...wishes: readonly WishOf[]): Edit =>
   (build) => ({

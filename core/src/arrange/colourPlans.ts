@@ -32,7 +32,7 @@ export const colourPlanName: Readonly<Record<ColourPlan, string>> = {
   'red-white': 'Red, with white as second',
   'red-amber-rear': 'Red; to the rear amber as second',
   'by-stage': 'Colour by stage: amber, then red, then both',
-  'white-top': 'White besides, in the top stage only',
+  'white-top': 'White also, in the highest stage only',
   'command-green': 'Steady green in a group of its own: command',
 };
 

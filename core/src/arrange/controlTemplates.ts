@@ -28,10 +28,10 @@ export interface ControlTemplate {
 /** Why a template cannot be laid on a build; null when it can. */
 export function templateMisfit({ lay }: ControlTemplate, build: Build): string | null {
   const laid = lay(build);
-  if (laid === build) return 'it is there already, or what it builds on is not';
+  if (laid === build) return 'it already exists, or functions it needs are missing';
   return controlsFailure(laid) === null
     ? null
-    : 'functions, trials or wishes that are there go by a control or a stage that it would take away';
+    : 'existing functions, tests or requirements use a control or stage that it would remove';
 }
 
 /** Lays those of the ready functions that fit; the others are left out. */
@@ -195,7 +195,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
   {
     id: 'leading-panel',
     name: 'Rear switch that leads',
-    what: 'A switch of its own at the rear desk for the stages: what it stands at goes before the slide; at “front” it leaves them to that.',
+    what: 'A separate stage switch at the rear desk. It overrides the slide, except in position “front”.',
     lay: layLeadingPanel,
   },
   {
@@ -248,19 +248,13 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
   },
   {
     id: 'white-auto',
-    name: 'School: white by itself',
+    name: 'School: white separately',
     what: 'In drive the inner half of the highest forward white flashes in the last stage; it goes in park, and fog cancel takes it.',
     lay: (build) => {
       const last = stagesOf(build).at(-1);
       const clauses = [inColour('white'), shining('front')];
       if (last === undefined || !anyMeets(build, clauses)) return build;
-      const { build: withSet, set } = withRuledSet(
-        build,
-        'white-by-itself',
-        'White by itself',
-        clauses,
-        'inner',
-      );
+      const { build: withSet, set } = withRuledSet(build, 'white-by-itself', 'White only', clauses, 'inner');
       if (build.controls.functions.some(({ id }) => id === 'white-auto')) return build;
       const cancel = layReady(withSet, ['fog-cancel']);
       const stage = cancel.controls.functions.findIndex((f) => f.kind === 'stage');

@@ -26,7 +26,7 @@ export const schemeName: Readonly<Record<Scheme, string>> = {
   together: 'All together',
   halves: 'Left and right',
   x: 'X across the corners',
-  quarters: 'Quarters in turn: A, B, C, D',
+  quarters: 'Quarters, sequential: A, B, C, D',
   ends: 'Front and rear',
   levels: 'Upper and lower',
   corners: 'Side to end at each corner',

@@ -63,8 +63,8 @@ export function snapOnZone(
       ...there.flatMap((p): Candidate[] => {
         const apart = halfU + footprint(lookup.fixture(p.fixtureId)).halfU;
         return [
-          [p.uM - apart, 'side by side'],
-          [p.uM + apart, 'side by side'],
+          [p.uM - apart, 'adjacent'],
+          [p.uM + apart, 'adjacent'],
           [p.uM, 'in line'],
         ];
       }),

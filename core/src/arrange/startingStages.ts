@@ -24,7 +24,7 @@ export const startText: Readonly<Record<Start, { readonly name: string; readonly
     name: 'No stages, one key',
     what: 'One key lights every lamp, as on a works truck. There are no stages.',
   },
-  none: { name: 'None', what: 'Groups are made as lamps are placed, and light in the stage looked at.' },
+  none: { name: 'None', what: 'Groups are created when lamps are placed and are lit in the current stage.' },
 };
 
 /** A group, what it shows, and in which colour slot. */

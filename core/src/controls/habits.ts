@@ -49,11 +49,11 @@ function changesOf(old: OldControl, now: Habit['now']): string[] {
     ...(control.kind === old.kind ? [] : [`a ${control.kind} now, where a ${old.kind} was`]),
     ...(control.label.trim().toLowerCase() === old.label.trim().toLowerCase()
       ? []
-      : [`labelled “${control.label}”, where it said “${old.label}”`]),
+      : [`label “${control.label}” instead of “${old.label}”`]),
     ...(control.column === old.column && control.row === old.row
       ? []
       : [
-          `at row ${control.row}, column ${control.column} of ${panel.name}, where it stood at row ${old.row}, column ${old.column}`,
+          `row ${control.row}, column ${control.column} of ${panel.name} instead of row ${old.row}, column ${old.column}`,
         ]),
   ]);
   return changes.reduce((a, b) => (b.length < a.length ? b : a));

@@ -49,7 +49,7 @@ export class Programme {
       ...functions.filter((fn) => fn.kind !== 'signal'),
     ];
     const order = inOrderOfAsking(functions);
-    if (order === null) throw new RangeError('functions wait for each other in a ring');
+    if (order === null) throw new RangeError('functions have a circular dependency');
     this.inOrder = order;
     this.#values = new Map(inputs.map(({ id, values }) => [id, new Set(values)]));
     this.#byId = new Map(functions.map((fn) => [fn.id, fn]));

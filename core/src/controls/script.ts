@@ -20,7 +20,7 @@ const MOST_STEPS = 10_000;
  */
 export function readScript(programme: Programme, text: string, where: string): TrialStep[] {
   const parts = (text.match(STEP) ?? []).map((part) => part.trim()).filter((part) => part !== '');
-  if (parts.length > MOST_STEPS) throw new InputError(where, `holds more than ${MOST_STEPS} steps`);
+  if (parts.length > MOST_STEPS) throw new InputError(where, `has more than ${MOST_STEPS} steps`);
   return parts.flatMap((part, i) => readStep(programme, part, `${where}[${i}]`));
 }
 

@@ -98,23 +98,23 @@ export class Wording {
   when(fn: ControlFunction): string {
     const parts = [this.#way(fn)];
     if (fn.enabledBy !== null)
-      parts.push(`only while ${this.condition(fn.enabledBy)}${fn.forgets ? ', else it forgets' : ''}`);
+      parts.push(`only while ${this.condition(fn.enabledBy)}${fn.forgets ? ', then it resets' : ''}`);
     if (fn.withoutMaster && this.#build.controls.enabledBy !== null)
-      parts.push('whatever the master switch says');
+      parts.push('regardless of the master switch');
     return parts.join('; ');
   }
 
   #way({ when, shows }: ControlFunction): string {
     const any = (events: readonly InputEvent[]) =>
       events.map((event) => this.event(event)).join(' or ') || 'nothing does';
-    const timeout = (ms: number) => (ms > 0 ? [`it ends by itself after ${timeText(ms)}`] : []);
+    const timeout = (ms: number) => (ms > 0 ? [`it switches off automatically after ${timeText(ms)}`] : []);
     switch (when.way) {
       case 'always':
         return 'always';
       case 'while':
         return [
           `while ${this.condition(when.condition)}`,
-          ...(when.afterMs > 0 ? [`begins after ${timeText(when.afterMs)}`] : []),
+          ...(when.afterMs > 0 ? [`starts after ${timeText(when.afterMs)}`] : []),
           ...(when.staysMs > 0 ? [`stays ${timeText(when.staysMs)} longer`] : []),
         ].join('; ');
       case 'latched':

@@ -20,10 +20,13 @@ export type Duty = (typeof DUTIES)[number];
 export const WISH_HEAD = { id: Id, severity: Severity };
 
 /** What the agency asks for or forbids, as a document holds it; the rest depends on its kind, which the floor of the rules reads. */
-export const WishData = z.looseObject({ kind: z.string({ error: 'must be a kind of wish' }), ...WISH_HEAD });
+export const WishData = z.looseObject({
+  kind: z.string({ error: 'must be a kind of requirement' }),
+  ...WISH_HEAD,
+});
 export type WishData = z.infer<typeof WishData>;
 
-/** What the agency said in the first meeting. */
+/** Agency request in the first meeting. */
 export const Brief = z.strictObject({
   agency: z
     .string()
@@ -43,7 +46,7 @@ export const Brief = z.strictObject({
   /** ISO 4217. */
   currency: z.string().regex(/^[A-Z]{3}$/, 'must be a currency of three letters, such as EUR'),
   /** The wishes that can be checked. */
-  constraints: z.array(WishData).max(60, 'must be at most 60 wishes'),
+  constraints: z.array(WishData).max(60, 'must be at most 60 requirements'),
 });
 export type Brief = z.infer<typeof Brief>;
 

@@ -88,7 +88,7 @@ export const Controls = z.strictObject({
   follows: z.array(Follows).max(24, 'must be at most 24'),
   /** A master switch or the ignition, asked for by every function that does not go without it. */
   enabledBy: Condition.nullable(),
-  trials: z.array(Trial).max(60, 'must be at most 60 trials'),
+  trials: z.array(Trial).max(60, 'must be at most 60 tests'),
 });
 export type Controls = z.infer<typeof Controls>;
 

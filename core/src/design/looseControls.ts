@@ -19,7 +19,7 @@ export function* looseControls(build: BuildParts): Generator<LooseEnd> {
   if (all > MOST_CUES_IN_ALL) {
     yield {
       path: ['controls', 'functions'],
-      reason: `hold ${all} cues in all; at most ${MOST_CUES_IN_ALL} can be checked`,
+      reason: `have ${all} cues; at most ${MOST_CUES_IN_ALL} can be checked`,
     };
     return;
   }
@@ -62,7 +62,7 @@ export function* looseControls(build: BuildParts): Generator<LooseEnd> {
   if (broken >= 0)
     yield {
       path: ['controls', 'never', broken],
-      reason: 'is broken by the values at rest: the programme could not start',
+      reason: 'excludes the default values: the program could not start',
     };
 }
 
@@ -134,7 +134,7 @@ function* loosePanels({ controls }: BuildParts, known: Known): Generator<LooseEn
     for (const [k, control] of panel.controls.entries()) {
       const path = ['controls', 'panels', i, 'controls', k];
       const there = placesOf(control).flatMap((place) => places.get(place) ?? [])[0];
-      if (there !== undefined) yield { path, reason: `stands on the place of '${there}'` };
+      if (there !== undefined) yield { path, reason: `is in the same cell as '${there}'` };
       for (const place of placesOf(control)) places.set(place, control.id);
       if (control.kind === 'button' && control.lamp !== null && !known.functions.has(control.lamp.functionId))
         yield { path: [...path, 'lamp'], reason: `no function '${control.lamp.functionId}'` };
@@ -167,7 +167,7 @@ function* looseRooms({ controls }: BuildParts, known: Known): Generator<LooseEnd
   for (const [i, { input }] of controls.triggers.entries()) {
     const path = ['controls', 'triggers', i, 'input'];
     yield* looseValues(input, [], known, path);
-    if (told.has(input)) yield { path, reason: `'${input}' is told twice` };
+    if (told.has(input)) yield { path, reason: `'${input}' is listed twice` };
     told.add(input);
   }
   yield* doubles(controls.oldPanel, ['controls', 'oldPanel']);
@@ -176,7 +176,7 @@ function* looseRooms({ controls }: BuildParts, known: Known): Generator<LooseEnd
     const path = ['controls', 'oldPanel', i];
     const place = `${old.row}/${old.column}`;
     const there = places.get(place);
-    if (there !== undefined) yield { path, reason: `stands on the place of '${there}'` };
+    if (there !== undefined) yield { path, reason: `is in the same cell as '${there}'` };
     places.set(place, old.id);
     for (const [k, id] of old.functionIds.entries())
       if (!known.functions.has(id))
@@ -194,7 +194,7 @@ function* looseFunction(
   if (when.way !== 'cycle' && fn.shows.length !== 1)
     yield { path: [...path, 'shows'], reason: 'only a cycle has more than one' };
   if (fn.enabledBy !== null && when.way === 'always')
-    yield { path: [...path, 'enabledBy'], reason: 'what is always on cannot be enabled' };
+    yield { path: [...path, 'enabledBy'], reason: 'a function that is always on cannot be enabled' };
   if (fn.choiceId !== null && (when.way === 'always' || when.way === 'while'))
     yield { path: [...path, 'choiceId'], reason: 'only what is remembered can be one of a choice' };
   if (when.way === 'while') yield* looseCondition(when.condition, known, [...path, 'when', 'condition']);
@@ -271,7 +271,7 @@ function* looseCondition(
   }
   for (const leaf of leavesOf(condition)) {
     if (leaf.kind === 'is') yield* looseValues(leaf.input, leaf.values, known, path);
-    else if (about === 'inputs') yield { path: [...path], reason: 'may ask about inputs only' };
+    else if (about === 'inputs') yield { path: [...path], reason: 'may read inputs only' };
     else if (!known.functions.has(leaf.functionId))
       yield { path: [...path], reason: `no function '${leaf.functionId}'` };
   }

@@ -182,7 +182,7 @@ export const PATTERNS_FORMAT = 'flarik-patterns';
 const PatternsFile = z.strictObject({
   format: z.literal(PATTERNS_FORMAT, { error: `must be '${PATTERNS_FORMAT}'` }),
   schemaVersion: z.literal(1),
-  patterns: z.array(Pattern).min(1, 'must hold at least one pattern').max(100),
+  patterns: z.array(Pattern).min(1, 'must contain at least one pattern').max(100),
 });
 
 /** Own patterns as a file; a sequence brings the own patterns it is made of. */

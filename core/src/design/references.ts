@@ -98,7 +98,7 @@ function* looseModules(
     if (setup.colours.length > fixture.colourSlots)
       yield {
         path: [...at, 'colours'],
-        reason: `'${p.fixtureId}' holds at most ${fixture.colourSlots} colours`,
+        reason: `'${p.fixtureId}' has at most ${fixture.colourSlots} colours`,
       };
     if (setup.insert !== 'warning' && !fixture.slotted)
       yield { path: [...at, 'insert'], reason: `'${p.fixtureId}' is not built slot by slot` };
@@ -108,7 +108,7 @@ function* looseModules(
         yield { path: [...at, 'disabled', c], reason: `it has no ${colour} to disable` };
     for (const [c, colour] of setup.colours.entries()) {
       if (made[colour] === undefined && setup.insert !== 'blank')
-        yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not made in ${colour}` };
+        yield { path: [...at, 'colours', c], reason: `'${p.fixtureId}' is not available in ${colour}` };
     }
   }
 }

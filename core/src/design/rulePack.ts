@@ -36,7 +36,7 @@ export const RULE_HEAD = {
   /** What must be so besides, about inputs; null speaks always. Judged over the states the controls can reach. */
   when: Condition.refine(
     (c) => depthOf(c) <= MOST_DEPTH,
-    `must not lie deeper than ${MOST_DEPTH}`,
+    `must be nested at most ${MOST_DEPTH} deep`,
   ).nullable(),
   /** Where it looks from the level of the light, degrees up: at each of these. */
   elevationsDeg: listOf(within(-30, 30), 'elevation', LONGEST_DEG + 1),

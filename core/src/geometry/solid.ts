@@ -47,7 +47,7 @@ export function prism(
     throw new RangeError(`prism ${id}: a polygon needs three corners, got ${n}`);
   const facing = dot(cross(sub(p1, p0), sub(p2, p1)), sweep);
   if (Math.abs(facing) < SAME_POINT_M ** 2)
-    throw new RangeError(`prism ${id}: the sweep lies in the polygon's plane`);
+    throw new RangeError(`prism ${id}: the sweep is in the plane of the polygon`);
   const base = facing > 0 ? polygon : polygon.toReversed();
   const vertices = [...base, ...base.map((p) => add(p, sweep))];
   const ring = base.map((_, i) => i);

@@ -106,5 +106,5 @@ export function cellsOf(
 /** Why modules cannot be looked through, by the first of them. */
 function tooMuch({ placements }: Build, { modules }: Showing, at = -1): string {
   const lamp = placements.find(({ id }) => id === modules[at]?.placementId);
-  return `too many functions speak of "${lamp?.label ?? ''}" at once: let some of them exclude each other`;
+  return `too many functions use ${lamp?.label ?? 'one lamp'} together. Make some of them exclude each other`;
 }

@@ -119,14 +119,14 @@ export function* proving(
       check.alone ?? counts.whole,
     );
   }
-  yield { done: of - 3, of, what: 'what takes an operator' };
+  yield { done: of - 3, of, what: 'operator actions' };
   for (const { pack, rule } of asked) {
     subject = subject.renewed;
     const found = toldOf(() => foundByRule(subject, rule));
     // These ask about some functions at a time.
     if (found !== null) take(ruleHead(pack, rule), found, true);
   }
-  yield { done: of - 2, of, what: 'what is said of behaviour' };
+  yield { done: of - 2, of, what: 'behaviour requirements' };
   for (const behaviour of subject.behaviours) {
     const head = headOf(build, asked, behaviour);
     subject = subject.renewed;
@@ -191,7 +191,7 @@ function headOf(build: Build, asked: readonly AskedRule[], { packId, id }: Behav
   const mine = asked.find(({ pack, rule }) => pack.id === packId && rule.id === id);
   if (mine !== undefined) return ruleHead(mine.pack, mine.rule);
   const wish = build.brief.constraints.find((one) => one.id === id);
-  if (wish === undefined) throw new RangeError(`nobody says '${id}' of behaviour`);
+  if (wish === undefined) throw new RangeError(`no behaviour has the id '${id}'`);
   return wishHead(build, wish);
 }
 

@@ -75,8 +75,7 @@ function groupsOf(
 ): readonly PoseGroup[] {
   if (sees === 'driven') return [{ stands: [[]], poses: [[]] }];
   const groups = poses.groups(named, carried, alike);
-  if (groups === null)
-    throw new OverBudget('too many ways in which parts that functions ask about stand open');
+  if (groups === null) throw new OverBudget('too many combinations of open parts that functions read');
   return groups;
 }
 

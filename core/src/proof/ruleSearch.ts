@@ -90,7 +90,7 @@ export class RuleSearch {
     for (const about of this.#met.keys()) troubles.push(...(yield* this.#told(about, least)));
     const { within } = this.#subject.whole;
     if (this.#bounds.isCut) this.#why ??= 'not all positions of parts that open together could be tried';
-    if (within !== null) this.#why ??= `holds up to ${within} events from rest; beyond that it is not known`;
+    if (within !== null) this.#why ??= `passes for up to ${within} events; longer sequences were not checked`;
     return {
       troubles,
       count: this.#count(),
@@ -233,7 +233,7 @@ export class RuleSearch {
     const shown = this.#shownIn(state, about);
     const [first] = which === 'reached' ? shown : shown.toSorted((a, b) => roomOf(a) - roomOf(b));
     if (first === undefined) {
-      this.#why = `what was bounded of '${about}' is not what its state shows`;
+      this.#why = 'the bound of the search did not match the state';
       return null;
     }
     return { asked: this.#asked, where, which, ...first };
@@ -271,7 +271,7 @@ export class RuleSearch {
       [...program.order.ons].flatMap(([on, level]) => (levels.has(level) ? [readOn(on).id] : [])),
     );
     const names = functions.flatMap(({ id, name }) => (ids.has(id) ? [name] : []));
-    return `too many combinations of ${[...new Set(names)].join(', ')}: let some of them exclude each other`;
+    return `too many combinations of ${[...new Set(names)].join(', ')}. Make some of them exclude each other`;
   }
 }
 

@@ -56,7 +56,7 @@ export class SymbolicProgram {
 
   #isOn(rank: number): Diagram {
     const is = this.#judged[rank];
-    if (is === null) throw new OverBudget('a function asks about too much');
+    if (is === null) throw new OverBudget('one function reads too many inputs');
     return is ?? NONE;
   }
 

@@ -17,13 +17,13 @@ export function patternMisfit(build: Build, on: On, cycle: Cycle): string | null
     if (!speaksIn(data, build, stateWith({ on: [on] }))) continue;
     const limit = pulses.of(data);
     if (limit !== null && cycle.pulsesAFlash > limit.most)
-      return `at most ${limit.most} pulses a flash are allowed`;
+      return `at most ${limit.most} pulses per flash are permitted`;
     const rate = flashRate.of(data);
     if (
       rate !== null &&
       (cycle.slowestPerMinute < rate.minPerMinute || cycle.fastestPerMinute > rate.maxPerMinute)
     )
-      return `${rate.minPerMinute} to ${rate.maxPerMinute} a minute are allowed`;
+      return `${rate.minPerMinute} to ${rate.maxPerMinute} flashes/min are permitted`;
   }
   return null;
 }

@@ -58,7 +58,7 @@ const TIMING_TASKS: readonly Task[] = [
     ruleId: 'free-runner',
     kind: 'free-runner',
     severity: mustKeepStep ? 'warns' : 'notes',
-    clause: 'Heads that run free in a sync group',
+    clause: 'Free-running heads in a sync group',
     sees: 'driven',
     upperAboveM: 0,
     speaks: () => true,

@@ -41,11 +41,11 @@ export class DarkStages {
     if (first === undefined) return [];
     const asked = new Set([...this.#askers.values()].map(({ severity }) => severity));
     const stages = [...this.#states.values()].map(({ on }) => onText(this.#build, on));
-    const rules = this.#askers.size === 1 ? 'one rule asks' : `${this.#askers.size} rules ask`;
+    const rules = this.#askers.size === 1 ? 'one rule requires' : `${this.#askers.size} rules require`;
     const empty = this.#build.placements.length === 0;
     const next = empty
-      ? 'Place a lamp on the sheet; Timing says what it shows in each stage'
-      : 'Give a group of lamps a pattern there, in Timing';
+      ? 'Place a lamp on the drawing, then assign patterns under Timing'
+      : 'Assign a pattern to a sync group under Timing';
     return [
       {
         outcome: 'fails',
@@ -57,8 +57,8 @@ export class DarkStages {
         kind: 'nothing-lights',
         home: empty ? 'layout' : 'timing',
         severity: SEVERITIES.find((s) => asked.has(s)) ?? 'notes',
-        clause: 'Something lights in every stage that rules speak of',
-        sentence: `Nothing lights yet in ${stages.join(', ')}, where ${rules} for light. ${next}.`,
+        clause: 'Every stage with rules has a lit lamp',
+        sentence: `No lamp is lit in ${stages.join(', ')}, where ${rules} light. ${next}.`,
         figure: null,
         limits: [],
         evidence: { state: first, channels: [], sectors: [], steps: [] },

@@ -89,7 +89,7 @@ function readRules(rules: readonly RuleData[], path: PropertyKey[]): void {
     if (rule.when !== null && !kindOf(rule).asksWhen)
       throw new InputError(
         pathText([...path, i, 'when']),
-        `a rule of the kind '${rule.kind}' speaks of the build as it stands, whatever is on: it takes no condition`,
+        `a rule of kind '${rule.kind}' applies in every state and takes no condition`,
       );
   }
 }

@@ -3,6 +3,7 @@ import type { Judgement, Trouble } from './judgement.ts';
 import { kindOf } from './registry.ts';
 import type { WhateverOpen } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
+import { elevationText } from '../words/elevations.ts';
 
 /** Where a rule looks from; what sees no light, or has eyes of its own, from nowhere in particular. */
 export const looksFrom = (rule: RuleData): readonly number[] =>
@@ -20,7 +21,8 @@ export function judgementsOf(rule: RuleData, at: Situation): Judgement[] {
       }
       const key = `${judgement.outcome}|${judgement.about}`;
       const known = worst.get(key);
-      if (known === undefined || (judgement.margin ?? 0) < (known.margin ?? 0)) worst.set(key, judgement);
+      if (known === undefined || (judgement.margin ?? 0) < (known.margin ?? 0))
+        worst.set(key, { ...judgement, sentence: `${judgement.sentence}${elevationText(deg)}` });
     }
   return [...held, ...worst.values()];
 }

@@ -26,7 +26,7 @@ export const Light = z.enum(['steady', 'flashing', 'any'], { error: 'must be ste
 /** Whether an eye that sees several lamps together is asked, or each lamp by itself. */
 export const Of = z.enum(['sum', 'lamp'], { error: "must be 'sum' or 'lamp'" });
 export type Of = z.infer<typeof Of>;
-export const ofText = (of: Of): string => (of === 'sum' ? 'in all' : 'from one lamp');
+export const ofText = (of: Of): string => (of === 'sum' ? 'combined' : 'single lamp');
 
 /** Whose light counts: that of lamps made to warn, or of scene, work and cabin lights too. */
 export const Lamps = z.enum(['warning', 'all'], { error: "must be 'warning' or 'all'" });
@@ -67,7 +67,7 @@ export const ofField = (of: Of): Field =>
   oneOf(
     'of',
     of,
-    'In all or from one lamp',
+    'Combined or single lamp',
     Of.options.map((value) => ({ value, text: ofText(value) })),
   );
 export const lampsField = (lamps: LampsCounted): Field =>
@@ -88,6 +88,5 @@ export const levelField = (level: z.infer<typeof Level>): Field =>
 /** "1 pulse", "2 pulses". */
 export const countText = (count: number, one: string, more = `${one}s`): string =>
   `${count} ${count === 1 ? one : more}`;
-export const isOrAre = (count: number): string => (count === 1 ? 'is' : 'are');
 
 export const textOf = (items: readonly (string | number)[]): string => items.join(', ');

@@ -3,53 +3,57 @@ import { onText } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import { openText } from '../state/state.ts';
 import { reachText, type Cause } from './causes.ts';
+import { SEVERITY_NAMES } from '../words/severity.ts';
+import { formatNumber, formatQuantity, type Rounding } from '../words/quantity.ts';
 import type { Finding, Quantity } from './finding.ts';
 
-type Rounding = (value: number) => number;
-
-/** A figure below a hundred has one place behind the point. */
-const text = (value: number, rounding: Rounding): string =>
-  String(Math.abs(value) < 100 ? rounding(value * 10) / 10 : rounding(value));
-
-const quantityText = ({ brief }: Build, { value, unit }: Quantity, rounding: Rounding = Math.round): string =>
-  `${text(value, rounding)} ${unit === 'money' ? brief.currency : unit}`;
+const quantityText = ({ brief }: Build, { value, unit }: Quantity, rounding?: Rounding): string =>
+  formatQuantity(value, unit === 'money' ? brief.currency : unit, rounding);
 
 /** Rounded as in the sentence: away from the limit that it breaks, never to it. */
 const roundingOf = ({ limits: [limit] }: Finding): Rounding => {
   switch (limit?.sense) {
     case 'at most':
-      return (v) => Math.ceil(v - 1e-9);
+      return 'up';
     case 'at least':
-      return (v) => Math.floor(v + 1e-9);
+      return 'down';
     case undefined:
-      return Math.round;
+      return 'nearest';
   }
 };
 
-/** "17820 cd"; empty where nothing was measured. */
+/** "17,900 cd"; empty where nothing was measured. */
 export const figureText = (build: Build, finding: Finding): string =>
   finding.figure === null ? '' : quantityText(build, finding.figure, roundingOf(finding));
 
-/** "at most 40 cd". */
-export const limitsText = (build: Build, { limits }: Finding): string =>
-  limits.map((l) => `${l.sense} ${quantityText(build, l)}`).join(', ');
+/** "limit 40 cd", "minimum 4 lamps", "60 to 120/min". */
+export function limitsText(build: Build, { limits }: Finding): string {
+  const least = limits.find(({ sense }) => sense === 'at least');
+  const most = limits.find(({ sense }) => sense === 'at most');
+  if (least !== undefined && most !== undefined)
+    return `${formatNumber(least.value, 1)} to ${quantityText(build, most)}`;
+  return [
+    ...(least === undefined ? [] : [`minimum ${quantityText(build, least)}`]),
+    ...(most === undefined ? [] : [`limit ${quantityText(build, most)}`]),
+  ].join();
+}
 
 /** "Stage 2 · hatch open · night". */
 export function stateText(build: Build, { evidence: { state } }: Finding): string {
-  if (state === null) return 'In every state';
+  if (state === null) return 'Every state';
   return [onText(build, state.on), openText(build, state.open), state.ambient].join(' · ');
 }
 
 const HEAD = [
-  'severity',
-  'outcome',
-  'sentence',
-  'state',
-  'figure',
-  'limit',
-  'pack',
-  'clause',
-  'way',
+  'Severity',
+  'Verdict',
+  'Finding',
+  'State',
+  'Figure',
+  'Limit',
+  'Rule pack',
+  'Clause',
+  'Sequence',
 ] as const;
 
 /** Findings as the rows of a table, its head first. */
@@ -58,8 +62,8 @@ export function findingsTable(build: Build, findings: readonly Finding[]): strin
   return [
     [...HEAD],
     ...findings.map((f) => [
-      f.severity,
-      f.outcome,
+      SEVERITY_NAMES[f.severity],
+      f.outcome === 'fails' ? 'Fail' : 'Inconclusive',
       f.sentence,
       stateText(build, f),
       figureText(build, f),
@@ -77,7 +81,7 @@ export const findingsText = (build: Build, causes: readonly Cause[]): string =>
     .map((cause) => {
       const { first } = cause;
       const also = reachText(build, cause);
-      const doubt = first.outcome === 'cannot tell' ? 'Cannot tell: ' : '';
-      return `${first.severity}: ${doubt}${first.sentence} (${first.packName}, ${first.clause})${also === '' ? '' : ` [${also}]`}`;
+      const doubt = first.outcome === 'cannot tell' ? 'Inconclusive: ' : '';
+      return `${SEVERITY_NAMES[first.severity]}: ${doubt}${first.sentence} [${stateText(build, first)}] (${first.packName}, ${first.clause})${also === '' ? '' : `; ${also}`}`;
     })
     .join('\n');

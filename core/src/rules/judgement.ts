@@ -55,7 +55,3 @@ export const fails = (said: Said): Trouble => ({
 export const roomBelow = (figure: number, most: number): number => (most - figure) / Math.abs(most);
 /** Room of a figure above the least wanted, as a share of it. */
 export const roomAbove = (figure: number, least: number): number => (figure - least) / Math.abs(least);
-
-/** A figure that is too high, rounded up; one too low is rounded down: the text never contradicts the verdict. */
-export const roundUp = (v: number): string => String(Math.ceil(v - 1e-9));
-export const roundDown = (v: number): string => String(Math.floor(v + 1e-9));

@@ -45,7 +45,7 @@ export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: Stat
                 fails({
                   ...one,
                   subjects: [...one.subjects, about('topic', 'left out')],
-                  sentence: `this rule counts warning lamps alone; with all lamps ${one.sentence}`,
+                  sentence: `this rule counts warning lamps only. With all lamps: ${one.sentence}`,
                 }),
               ],
         );

@@ -3,11 +3,13 @@ import { poseAbove } from '../coverage/poseAbove.ts';
 import { poseDark } from '../coverage/poseDark.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
 import type { Drive } from '../resolve/channels.ts';
+import { elevationText } from '../words/elevations.ts';
 import { faceText } from '../words/face.ts';
 import { atMost } from './finding.ts';
-import { fails, roomBelow, roundUp, type Trouble } from './judgement.ts';
+import { fails, roomBelow, type Trouble } from './judgement.ts';
 import type { LightFloor, LightLimit, WhateverOpen } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
+import { formatQuantity } from '../words/quantity.ts';
 
 /** What came of looking through all that may stand open together. */
 export interface OpenTogether {
@@ -33,7 +35,7 @@ function darkTogether(at: Situation, floor: LightFloor, search: PoseSearch): Ope
     case 'pose':
       return { poses: [dark.open], untold: [] };
     case 'unknown': {
-      const sentence = `light ${faceText[face]} may be gone in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried.`;
+      const sentence = `light ${faceText[face]} with several open parts: not all positions could be checked.${elevationText(elevationDeg)}`;
       return {
         poses: [],
         untold: [fails({ outcome: 'cannot tell', subjects, sentence, state: at.state })],
@@ -73,7 +75,7 @@ const untold = (at: Situation, limit: LightLimit, mostCd: number, bearing: numbe
     outcome: 'cannot tell',
     subjects: limit.subjects,
     margin: roomBelow(mostCd, limit.aboveCd),
-    sentence: `${limit.colour} may show ${faceText[limit.face]} in ${at.textWhateverOpen} with several parts open together: not all of their positions could be tried; no more than ${roundUp(mostCd)} cd at ${bearing}°.`,
+    sentence: `${limit.colour} ${faceText[limit.face]} with several open parts: at most ${formatQuantity(mostCd, 'cd', 'up')} at ${bearing}° (limit ${formatQuantity(limit.aboveCd, 'cd')}). Not all positions could be checked.${elevationText(limit.elevationDeg ?? LEVEL_DEG)}`,
     figure: { value: mostCd, unit: 'cd' },
     limits: [atMost(limit.aboveCd, 'cd')],
     state: at.state,

@@ -20,7 +20,7 @@ export const blankPack = (id: string, name: string): RulePack => ({
 
 /** A copy to be edited: one's own, and checked by nobody yet. */
 export const ownCopy = (pack: RulePack, id: string): RulePack =>
-  unchecked({ ...pack, id, name: `${pack.name.slice(0, 70)}, own copy`, status: 'own' });
+  unchecked({ ...pack, id, name: `${pack.name.slice(0, 70)} (copy)`, status: 'own' });
 
 /** What somebody checked is not what stands there now. */
 const unchecked = (pack: RulePack): RulePack => ({ ...pack, checkedBy: '', checkedOn: '' });

@@ -54,7 +54,7 @@ const USUAL: RulePack = {
       kind: 'light-at-doors',
       id: 'light-at-doors',
       severity: 'advises',
-      clause: 'Light does not grow by itself where a door stands open',
+      clause: 'Light does not rise automatically at an open door',
       stages: [1, 2, 3],
       times: 2,
     },

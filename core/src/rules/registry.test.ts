@@ -61,7 +61,7 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'sync-partners',
     'Mirrored partners in step, timing, driven',
-    'Mirrored partners keep step: one sync group, equal cycles',
+    'Mirrored pairs are synchronised: one sync group, equal cycles',
   ],
   [
     'pulses',

@@ -3,12 +3,11 @@ import { fieldsOf } from '../coverage/lampFields.ts';
 import { litChannels, type LampHeight, type LitChannel } from '../coverage/ring.ts';
 import type { Placement } from '../design/placement.ts';
 import type { Build, ChannelRef, ModuleRef } from '../design/schema.ts';
-import { onText } from '../design/controls.ts';
 import { channelOf, type Drive } from '../resolve/channels.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import type { LampsCounted } from './fields.ts';
 import { drivenIn } from '../state/driven.ts';
-import { openText, stateKey, stateWith, type State } from '../state/state.ts';
+import { stateKey, stateWith, type State } from '../state/state.ts';
 
 /** Along the horizontal: how a rule looks that does not say otherwise. */
 export const LEVEL_DEG = 0;
@@ -86,25 +85,6 @@ export class Situation {
     return fields.find((field) => field.moduleId === moduleId)?.share ?? new Float64Array(BEARINGS);
   }
 
-  /** "Stage 2, hatch open, at night": the state in words. */
-  get text(): string {
-    return this.#text(this.state.open);
-  }
-
-  /** "Stage 2, at night": the state in words, whatever stands open. */
-  get textWhateverOpen(): string {
-    return this.#text([]);
-  }
-
-  #text(open: readonly string[]): string {
-    const { on, ambient } = this.state;
-    const parts = [onText(this.build, on)];
-    if (open.length > 0) parts.push(openText(this.build, open));
-    if (ambient === 'night') parts.push('at night');
-    if (this.#elevationDeg !== LEVEL_DEG) parts.push(`seen from ${this.#elevationDeg}° of elevation`);
-    return parts.join(', ');
-  }
-
   placement(id: string): Placement | undefined {
     return this.build.placements.find((p) => p.id === id);
   }
@@ -117,18 +97,13 @@ export class Situation {
       .map(channelOf);
   }
 
-  /** "flash" of several lamps, "flashes" of one. */
-  flash(channels: readonly { readonly placementId: string }[]): string {
-    return new Set(channels.map((c) => c.placementId)).size === 1 ? 'flashes' : 'flash';
-  }
-
   /** The lamps behind some channels, in words: one by name, with its module where that is one of several; more by number. */
   lampsText(channels: readonly ModuleRef[]): string {
     const ids = [...new Set(channels.map((c) => c.placementId))];
     const [only] = ids;
     if (ids.length !== 1 || only === undefined) return `${ids.length} lamps`;
     const placement = this.placement(only);
-    const label = `"${placement?.label ?? only}"`;
+    const label = placement?.label ?? 'deleted lamp';
     const [moduleId, ...others] = new Set(channels.map((c) => c.moduleId));
     if (placement === undefined || placement.modules.length < 2 || others.length > 0) return label;
     const { modules } = this.lookup.fixture(placement.fixtureId);

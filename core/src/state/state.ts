@@ -113,7 +113,7 @@ export function openText(build: Pick<Build, 'vehicle' | 'placements'>, open: rea
     stops.filter(({ stop }) => set.has(stop)).map((stop) => `${name} ${stop.name}`),
   );
   const texts = [...parts, ...lamps];
-  if (texts.length === 0) return 'everything shut';
+  if (texts.length === 0) return 'everything closed';
   return texts.every((t) => t.endsWith(' open'))
     ? `${texts.map((t) => t.slice(0, -5)).join(' and ')} open`
     : texts.join(' and ');

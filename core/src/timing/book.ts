@@ -70,7 +70,7 @@ export class PatternBook {
           p.parts.map(({ patternId, times }) => {
             const part = this.pattern(patternId);
             if (part.kind === 'sequence')
-              throw new RangeError(`'${part.name}' is a sequence itself; a sequence holds none`);
+              throw new RangeError(`'${part.name}' is a sequence; a sequence cannot contain one`);
             return { cycle: this.cycle(patternId), times };
           }),
         );

@@ -167,14 +167,14 @@ export const PATTERN_FAMILIES = [
   'one flash',
   'flash groups',
   'uneven',
-  'taking turns',
+  'alternating',
   'together',
-  'over a burn',
+  'over steady burn',
   'rising and falling',
   'colour by colour',
   'along a row',
   'one after another',
-  'by chance',
+  'random',
 ] as const;
 export type PatternFamily = (typeof PATTERN_FAMILIES)[number];
 
@@ -212,10 +212,10 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     ),
   ],
   'taking turns': [
-    turns('turns-slow', 'Taking turns, slow', 1250),
-    turns('turns', 'Taking turns', 1000),
-    turns('turns-quick', 'Taking turns, quick', 600),
-    halves('turns-overlap', 'Taking turns, overlapping', 1000, (start) =>
+    turns('turns-slow', 'Alternating, slow', 1250),
+    turns('turns', 'Alternating', 1000),
+    turns('turns-quick', 'Alternating, quick', 600),
+    halves('turns-overlap', 'Alternating, overlapping', 1000, (start) =>
       start === 0 ? [on(0, 600)] : [on(0, 100), on(500, 1000)],
     ),
   ],
@@ -228,9 +228,9 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     together('mostly-on', 'Mostly on, blinked off', 1500, [on(0, 1250)]),
   ],
   'over a burn': [
-    burnWith('burn-single', 'Single flash over a burn', 800, 220, 0.25),
-    burnWith('burn-slow', 'Slow flash over a burn', 1250, 400, 0.3),
-    burnWith('burn-night', 'Soft flash over a burn, for the night', 2000, 500, 0.5),
+    burnWith('burn-single', 'Single flash over steady burn', 800, 220, 0.25),
+    burnWith('burn-slow', 'Slow flash over steady burn', 1250, 400, 0.3),
+    burnWith('burn-night', 'Soft flash over steady burn, night', 2000, 500, 0.5),
   ],
   'rising and falling': [
     halves('turning', 'Turning beam', 700, (start) =>
@@ -281,7 +281,7 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
       kind: 'drawn',
       by: 'phase',
       id: 'colours-turn',
-      name: 'Halves taking turns, each turn in the other colour',
+      name: 'Alternating halves, colour changes each time',
       cycleMs: 1600,
       lines: [inSlots([on(0, 400), on(800, 1200)], 1, 2), inSlots([on(400, 800), on(1200, 1600)], 2, 1)],
     },
@@ -291,14 +291,14 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     filling('sweep-back', 'Sweep to the left', 'last-to-first', 80, 160, 200),
     filling('sweep-slow', 'Slow sweep to the right', 'first-to-last', 120, 290, 250),
     filling('sweep-back-slow', 'Slow sweep to the left', 'last-to-first', 120, 290, 250),
-    filling('centre-out', 'From the middle out', 'middle-out', 140, 240, 200),
-    filling('edges-in', 'From the ends in', 'ends-in', 140, 240, 200),
+    filling('centre-out', 'Centre-out', 'middle-out', 140, 240, 200),
+    filling('edges-in', 'Ends-in', 'ends-in', 140, 240, 200),
     running('run', 'One running to the right', 'first-to-last', 120),
     running('run-back', 'One running to the left', 'last-to-first', 120),
-    running('run-centre-out', 'Two running, from the middle out', 'middle-out', 200),
-    running('bounce', 'One running to and fro', 'to-and-fro', 100),
+    running('run-centre-out', 'Two running, centre-out', 'middle-out', 200),
+    running('bounce', 'One running back and forth', 'to-and-fro', 100),
     running('build-up', 'Building up, one more at every flash', 'build-up', 140, 200),
-    running('every-other', 'Every other in turn', 'every-other', 400),
+    running('every-other', 'Every other, sequential', 'every-other', 400),
     {
       kind: 'drawn',
       by: 'order',
@@ -309,23 +309,17 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     },
   ],
   'one after another': [
-    inTurn('quarters-turn', 'Four quarters in turn', 1200, 4, (start) => pulses(1, 250, 0, start)),
-    inTurn('quarters-double', 'Four quarters in turn, double flash', 1400, 4, (start) =>
+    inTurn('quarters-turn', 'Four quarters, sequential', 1200, 4, (start) => pulses(1, 250, 0, start)),
+    inTurn('quarters-double', 'Four quarters, sequential, double flash', 1400, 4, (start) =>
       pulses(2, 90, 50, start),
     ),
     sequence('slow-then-quick', 'Slow, then quick', ['single-slow', 3], ['single-quick', 4]),
-    sequence('triple-then-turns', 'Triple flash, then taking turns', ['triple', 3], ['turns', 2]),
+    sequence('triple-then-turns', 'Triple flash, then alternating', ['triple', 3], ['turns', 2]),
     sequence('double-then-quad', 'Double flash, then quad flash', ['double', 3], ['quad', 3]),
   ],
   'by chance': [
-    chance('chance', 'By chance', 6400, { leastMs: 60, mostMs: 180 }, { leastMs: 260, mostMs: 640 }),
-    chance(
-      'chance-calm',
-      'By chance, calm',
-      8000,
-      { leastMs: 150, mostMs: 350 },
-      { leastMs: 450, mostMs: 900 },
-    ),
+    chance('chance', 'Random', 6400, { leastMs: 60, mostMs: 180 }, { leastMs: 260, mostMs: 640 }),
+    chance('chance-calm', 'Random, calm', 8000, { leastMs: 150, mostMs: 350 }, { leastMs: 450, mostMs: 900 }),
   ],
 };
 

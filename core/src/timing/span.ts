@@ -21,7 +21,7 @@ export const Span = z
     /** The colour slot it lights; without it the slot that the stage names. */
     slot: Slot.optional(),
   })
-  .refine((s) => s.fromMs < s.toMs, 'a span must end after it begins')
+  .refine((s) => s.fromMs < s.toMs, 'a span must end after its start')
   .refine((s) => s.level > 0 || endLevelOf(s) > 0, 'a span must give light');
 export type Span = z.infer<typeof Span>;
 

@@ -25,8 +25,8 @@ export const OWN_CLOCK = {
 export function whyFree({ flasher }: { readonly flasher: Flasher | null }, clock: Clock): string | null {
   if (flasher === null || (flasher.line !== null && clock.lines.includes(flasher.line))) return null;
   return flasher.line === null
-    ? 'flashes by itself and has no sync line'
-    : `is kept in step by a ${flasher.line}, which the group's clock does not have`;
+    ? 'has its own flasher without a sync line'
+    : `synchronises by a ${flasher.line}, which the group's clock does not have`;
 }
 
 /** Why a fixture cannot be fed as a group is, in a few words; null when it can. */

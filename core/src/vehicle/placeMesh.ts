@@ -47,7 +47,7 @@ export function placeMesh(
   replacesBody: boolean,
 ): MeshSpec {
   const axes = axesOf(placing);
-  if (axes === null) throw new InputError(name, 'front and up cannot lie along the same axis of the file');
+  if (axes === null) throw new InputError(name, 'front and up cannot be the same axis of the file');
   const factor = UNITS[placing.unit];
   const turned = Array.from({ length: raw.length / 3 }, (_, i) =>
     axes.map((axis) => axis.reduce((sum, a, k) => sum + a * (raw[3 * i + k] ?? 0) * factor, 0)),

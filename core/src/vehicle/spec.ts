@@ -125,10 +125,7 @@ export const MeshSpec = z
     replacesBody: z.boolean(),
   })
   .refine((m) => m.verticesM.length % 3 === 0 && m.triangles.length % 3 === 0, 'must be made of threes')
-  .refine(
-    (m) => m.triangles.every((i) => i * 3 < m.verticesM.length),
-    'a triangle names a corner that is not there',
-  );
+  .refine((m) => m.triangles.every((i) => i * 3 < m.verticesM.length), 'a triangle names a missing corner');
 export type MeshSpec = z.infer<typeof MeshSpec>;
 
 /** What equipment that is no lamp can be. */
@@ -172,7 +169,7 @@ export const VehicleSpec = z
       .regex(/^[^<>]*$/, 'must not contain < or >'),
     dimensions: z.record(z.string(), z.number({ error: 'must be a number' })),
     options: z.array(Id).max(20),
-    zones: z.array(OwnZone).max(60, 'must be at most 60 own zones'),
+    zones: z.array(OwnZone).max(60, 'must be at most 60 custom zones'),
     solids: z.array(OwnSolid).max(60, 'must be at most 60 own solids'),
     keepOuts: z.array(OwnKeepOut).max(60, 'must be at most 60 own keep-outs'),
     reflectors: z.array(Reflector).max(60, 'must be at most 60 reflective areas'),

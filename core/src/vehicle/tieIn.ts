@@ -70,7 +70,7 @@ const tieZone = (lamp: FactoryLamp, solids: readonly Solid[]): MountZone =>
     mount: 'factory',
     tiesIn: lamp.does,
     behindM: HOUSING_M,
-    behind: 'The lamp’s own wiring: stop and turn signals come first, and the maker’s word counts',
+    behind: 'The lamp’s wiring: stop and turn signals have priority; follow the manufacturer’s instructions',
   });
 
 /** Usual depth of a lamp's housing behind its lens, m. */
@@ -83,7 +83,7 @@ const openingZone = (lamp: FactoryLamp, solids: readonly Solid[]): MountZone =>
     mount: 'panel',
     fixings: ['bracket', 'as fitted'],
     behindM: HOUSING_M,
-    behind: 'Where the lamp was: its connector, and an edge to seal',
+    behind: 'Opening of the lamp: its connector and an edge to seal',
   });
 
 function faceOf([x, y, z]: Vec3): ZoneFace {

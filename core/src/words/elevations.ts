@@ -1,3 +1,5 @@
+import { formatQuantity } from './quantity.ts';
+
 /** A rule looks at every whole degree of a range. */
 const STEP_DEG = 1;
 
@@ -36,3 +38,7 @@ export function elevationsOf(text: string): number[] {
 
 /** No range is longer: from one end of what a rule may look from to the other. */
 export const LONGEST_DEG = 60;
+
+/** What a sentence adds for a view along an elevation: " Elevation: −5°."; nothing for the horizontal. */
+export const elevationText = (deg: number): string =>
+  deg === 0 ? '' : ` Elevation: ${formatQuantity(deg, '°')}.`;

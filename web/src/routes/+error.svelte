@@ -6,11 +6,7 @@
 
 <main>
   <h1>
-    {page.status === 503
-      ? 'Not reachable just now'
-      : page.status === 404
-        ? 'Not found'
-        : 'Something went wrong'}
+    {page.status === 503 ? 'Not reachable' : page.status === 404 ? 'Not found' : 'Something went wrong'}
   </h1>
   <p>{page.error?.message}</p>
   <p><a href="/">To the list of builds</a></p>

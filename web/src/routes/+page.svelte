@@ -126,16 +126,14 @@
         accept=".json,application/json"
         ontake={takeFile}
       />
-      <Button kind="tertiary" size="field" icon={Upload} on:click={() => picker?.open()}
-        >Import a build file</Button
-      >
+      <Button kind="tertiary" size="field" icon={Upload} on:click={() => picker?.open()}>Import build</Button>
       <Button size="field" icon={Add} on:click={() => (making = true)}>New build</Button>
     </div>
   </div>
   {#if trouble !== ''}
     <InlineNotification
       kind="error"
-      title="Not done."
+      title="Failed."
       subtitle={trouble}
       lowContrast
       on:close={() => (trouble = '')}
@@ -146,42 +144,46 @@
     <section class="empty">
       <h2>No builds yet</h2>
       <p>
-        A build is one vehicle: its body, its lamps, what they show in each stage, and the rules it is checked
-        by. Make a new one, or import a build file that somebody gave you.
+        A build is one vehicle: body, lamps, flash patterns and rules. Create a build or import a build file.
       </p>
     </section>
   {:else}
     <div class="filters" role="search">
-      <input type="search" aria-label="Search the builds" placeholder="Search" bind:value={words} />
+      <input
+        type="search"
+        aria-label="Search builds"
+        placeholder="Name, service or jurisdiction"
+        bind:value={words}
+      />
       <label>
         Service
         <select bind:value={service}>
-          <option value="">all</option>
+          <option value="">All services</option>
           {#each services as known (known)}<option value={known}>{serviceText(known)}</option>{/each}
         </select>
       </label>
       <label>
         Sort by
         <select bind:value={sort}>
-          <option value="saved">last saved</option>
-          <option value="name">name</option>
-          <option value="findings">findings</option>
+          <option value="saved">Last saved</option>
+          <option value="name">Name</option>
+          <option value="findings">Findings</option>
         </select>
       </label>
       {#if beside.length > 0}
         <Button kind="tertiary" size="small" disabled={beside.length < 2} on:click={() => (comparing = true)}
-          >{beside.length < 2 ? 'Side by side: take one more' : `${beside.length} side by side`}</Button
+          >{beside.length < 2 ? 'Select one more to compare' : `Compare ${beside.length} builds`}</Button
         >
       {/if}
       {#if putAway > 0 || archived}
-        <label><input type="checkbox" bind:checked={archived} /> Put away ({putAway})</label>
+        <label><input type="checkbox" bind:checked={archived} /> Show archived ({putAway})</label>
       {/if}
     </div>
     <table>
       <thead>
         <tr>
-          <th scope="col"><span class="visually-hidden">Hold side by side</span></th>
-          <th scope="col"><span class="visually-hidden">Picture</span></th>
+          <th scope="col"><span class="visually-hidden">Select to compare</span></th>
+          <th scope="col"><span class="visually-hidden">Preview</span></th>
           <th scope="col">Build</th>
           <th scope="col">Findings</th>
           <th scope="col">Last saved</th>
@@ -194,8 +196,8 @@
             <td class="take">
               <input
                 type="checkbox"
-                aria-label="Hold {build.name} side by side"
-                title="Hold side by side"
+                aria-label="Select {build.name} to compare"
+                title="Select to compare"
                 checked={beside.includes(build.id)}
                 disabled={beside.length >= MOST_BESIDE && !beside.includes(build.id)}
                 onchange={({ currentTarget }) => takeBeside(build.id, currentTarget.checked)}
@@ -222,12 +224,12 @@
             <td class="actions-cell">
               <OverflowMenu
                 flipped
-                iconDescription="More for {build.name}"
-                aria-label="More for {build.name}"
+                iconDescription="Actions for {build.name}"
+                aria-label="Actions for {build.name}"
               >
                 <OverflowMenuItem text="Duplicate" on:click={() => duplicate(build)} />
                 <OverflowMenuItem
-                  text={build.archived ? 'Bring back' : 'Put away'}
+                  text={build.archived ? 'Restore' : 'Archive'}
                   on:click={() => archive(build)}
                 />
                 <OverflowMenuItem danger hasDivider text="Delete …" on:click={() => (removing = build)} />
@@ -235,23 +237,23 @@
             </td>
           </tr>
         {:else}
-          <tr><td colspan="6" class="quiet">No build is like that.</td></tr>
+          <tr><td colspan="6" class="quiet">No builds match.</td></tr>
         {/each}
       </tbody>
     </table>
   {/if}
   <section class="caution quiet">
-    <h2>What Flarik does not do</h2>
+    <h2>Limits of use</h2>
     <p>
-      It does not replace the law, a standard, a test laboratory or a licensed installer. Rule packs that ship
-      with it are made-up examples or blank forms. Work on high-current, brake and signal circuits belongs to
-      qualified people.
+      Flarik does not replace the law, standards, laboratory tests or a licensed installer. Supplied rule
+      packs are fictitious examples or blank forms. Only qualified people may work on high-current, brake and
+      signal circuits.
     </p>
   </section>
 </main>
 
 <NewBuild bind:open={making} packs={data.packs} {builds} />
-<Modal passiveModal open={comparing} modalHeading="Side by side" on:close={() => (comparing = false)}>
+<Modal passiveModal open={comparing} modalHeading="Comparison" on:close={() => (comparing = false)}>
   {#if comparing}<Variants ids={beside} />{/if}
 </Modal>
 <Modal
@@ -259,7 +261,7 @@
   open={removing !== null}
   modalHeading="Delete {removing?.name ?? ''}?"
   primaryButtonText="Delete"
-  secondaryButtonText="Keep it"
+  secondaryButtonText="Cancel"
   on:submit={remove}
   on:click:button--secondary={() => (removing = null)}
   on:close={() => (removing = null)}

@@ -38,7 +38,7 @@ export const READY_ARROWS: readonly ReadyFunction[] = [
   {
     id: 'arrow-keys',
     name: 'Arrow keys',
-    what: 'A key for each way runs the widest row at the rear to that side; both keys together, from the middle out. One puts the other out.',
+    what: 'One key per direction runs the widest rear row to that side; both keys together run centre-out. Each key switches the other off.',
     misfit: (b) =>
       first(
         WAYS.map(({ way }) => there(b, `arrow-${way}`)).find((why) => why !== null) ?? null,

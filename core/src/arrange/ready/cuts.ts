@@ -62,7 +62,7 @@ export const READY_CUTS: readonly ReadyFunction[] = [
   {
     id: 'calm-rear',
     name: 'Calm rear',
-    what: 'In park a key dims warning light to the rear to 40 %, for the eyes of those who work there; driving off gives it back. What it costs in range stands beside each approach.',
+    what: 'In park, a key dims warning light to the rear to 40 % for people working there. Driving off restores it. Sight distance shows the effect.',
     misfit: (b) => first(there(b, 'calm-rear'), some(b, toTheRear(b), 'warning light to the rear')),
     lay: (b) => {
       const { build } = withRuledSet(b, 'behind', 'All to the rear', toTheRear(b));
@@ -81,7 +81,7 @@ export const READY_CUTS: readonly ReadyFunction[] = [
   {
     id: 'high-low',
     name: 'High and low',
-    what: 'A key dims all warning light to 40 %, and gives it back; scene light stays full.',
+    what: 'A key dims all warning light to 40 % and restores it. Scene light stays at full output.',
     misfit: (b) => first(there(b, 'high-low'), some(b, [WARNING], 'warning light')),
     lay: (b) => {
       const { build } = withRuledSet(b, 'warning-lamps', 'All warning lamps', [WARNING]);
@@ -96,7 +96,7 @@ export const READY_CUTS: readonly ReadyFunction[] = [
   {
     id: 'all-dark',
     name: 'All dark',
-    what: 'A key takes all warning and work light at once and gives it back; signals stay.',
+    what: 'A key switches all warning and work light off and restores it. Signals stay.',
     misfit: (b) => first(there(b, 'all-dark'), some(b, [], 'lamp')),
     lay: (b) =>
       layByKey(b, {

@@ -35,7 +35,7 @@ export const READY_DOORS: readonly ReadyFunction[] = [
   {
     id: 'courtesy',
     name: 'Courtesy light',
-    what: 'With a door open and the ignition off, light inside burns, and 30 s longer.',
+    what: 'Interior light with a door open and ignition off, plus 30 s.',
     misfit: (b) =>
       first(
         there(b, 'courtesy'),
@@ -62,7 +62,7 @@ export const READY_DOORS: readonly ReadyFunction[] = [
   {
     id: 'door-lamps',
     name: 'Door lamps',
-    what: 'A lamp on the edge or inside of a door burns white while its own door is open; in any stage it flashes in its other colour instead. Lamps that stages address by group move to a group of their own.',
+    what: 'A lamp on the edge or inside of a door is steady white while that door is open. In a stage it flashes in its other colour. Lamps addressed by group move to a separate group.',
     misfit: (b) =>
       first(
         doorsOf(b)

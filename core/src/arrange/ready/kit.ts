@@ -82,7 +82,7 @@ export const white = inColour('white');
 export const some = (build: Build, clauses: SetClause[], what: string): string | null =>
   anyMeets(build, clauses) ? null : `there is no ${what}`;
 export const there = (build: Build, id: string): string | null =>
-  build.controls.functions.some((fn) => fn.id === id) ? 'it is there already' : null;
+  build.controls.functions.some((fn) => fn.id === id) ? 'it already exists' : null;
 export const first = (...reasons: (string | null)[]): string | null =>
   reasons.find((r) => r !== null) ?? null;
 

@@ -24,7 +24,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'white-override',
     name: 'White override',
-    what: 'A key turns the inner half of the highest forward white steady, with or without warning; the rest goes on flashing.',
+    what: 'A key makes the inner half of the highest forward white steady, with or without warning. Other lamps continue flashing.',
     misfit: (b) => first(there(b, 'white'), some(b, [white, shining('front')], 'white light ahead')),
     lay: (b) =>
       layByKey(b, {
@@ -39,7 +39,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'alley',
     name: 'Alley lights',
-    what: 'A key for each side burns white to that side, on the highest lamp there, and goes out at speed; the rest goes on flashing.',
+    what: 'One key per side lights steady white to that side on the highest lamp. It switches off at speed. Other lamps continue flashing.',
     misfit: (b) =>
       first(there(b, 'alley-left'), some(b, [white, shining('left', 'right')], 'white light to a side')),
     lay: (b) =>
@@ -62,7 +62,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'scene-round',
     name: 'Scene all round',
-    what: 'A key burns white to all four sides, on the highest lamp of each; the rest goes on flashing, and it goes out at speed.',
+    what: 'A key lights steady white to all four sides on the highest lamp of each. It switches off at speed. Other lamps continue flashing.',
     misfit: (b) =>
       first(
         there(b, 'scene-round'),
@@ -96,7 +96,7 @@ export const READY_LIGHTS: readonly ReadyFunction[] = [
   {
     id: 'scene',
     name: 'Scene light',
-    what: 'A key for the flood and scene lights; at speed they go out.',
+    what: 'A key for flood and scene lights. They switch off at speed.',
     misfit: (b) => first(there(b, 'scene-light'), some(b, [forUse('light')], 'scene, work or cabin light')),
     lay: (b) => {
       const { build } = withRuledSet(b, 'scene-light', 'Scene lights', [forUse('light')]);

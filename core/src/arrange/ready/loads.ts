@@ -24,7 +24,7 @@ export const READY_LOADS: readonly ReadyFunction[] = [
   {
     id: 'siren',
     name: 'Siren',
-    what: 'Tones by key, wail, yelp and off, while a stage is on and nothing at the rear stands open; holding the key stops it.',
+    what: 'One key selects wail, yelp and off while a stage is on and the rear is closed. Holding the key stops the tone.',
     misfit: (b) => first(there(b, 'siren'), warning(b).length === 0 ? 'there is no stage' : null),
     lay: (b) => {
       const loaded = withLoad(b, { id: 'siren', name: 'Siren', values: ['off', 'wail', 'yelp'] });
@@ -43,7 +43,7 @@ export const READY_LOADS: readonly ReadyFunction[] = [
   {
     id: 'raised-alarm',
     name: 'Raised alarm',
-    what: 'A buzzer while a mast or a lamp on a pole stands raised and the vehicle goes fast.',
+    what: 'A buzzer while a mast or a lamp on a pole is raised at speed.',
     misfit: (b) => first(there(b, 'raised-alarm'), raised(b).length === 0 ? 'nothing is raised' : null),
     lay: (b) =>
       lay(

@@ -87,12 +87,12 @@ const lampsOf = ({ does, side }: Circuit): SetClause[] => [
 export const MAKERS_LAMPS: readonly ReadyFunction[] = [
   {
     id: 'makers-lamps',
-    name: 'The vehicle’s own lamps',
-    what: 'Lamps of the maker that are tied in do their own work too: turn, stop, reverse, head, fog, tail and day-running, as signals above all else; their flashers stop for them.',
+    name: 'Factory lamps',
+    what: 'Connected factory lamps keep their original function: turn, stop, reverse, head, fog, tail and day-running. These signals have the highest priority; flashers stop for them.',
     misfit: (b) =>
       first(
         CIRCUITS.map(({ id }) => there(b, id)).find((why) => why !== null) ?? null,
-        CIRCUITS.some((circuit) => anyMeets(b, lampsOf(circuit))) ? null : 'no lamp of the maker is tied in',
+        CIRCUITS.some((circuit) => anyMeets(b, lampsOf(circuit))) ? null : 'no factory lamp is connected',
       ),
     lay: (b) =>
       CIRCUITS.toReversed().reduce((build, circuit) => {

@@ -23,7 +23,7 @@ export const READY_MODES: readonly ReadyFunction[] = [
   {
     id: 'command-green',
     name: 'Command green',
-    what: 'A key shows green from the heads that have it and drops their red and white; it gives them back.',
+    what: 'A key shows green on the heads that have it instead of red and white, and restores them.',
     misfit: (b) => first(there(b, 'command-green'), some(b, [inColour('green')], 'green light')),
     // White by its own key must not hold the boards that say who commands.
     lay: (b) =>
@@ -42,10 +42,10 @@ export const READY_MODES: readonly ReadyFunction[] = [
   {
     id: 'cruise',
     name: 'Cruise',
-    what: 'A key shows the first colour of all that warns, steady and low, where nothing stronger is on.',
+    what: 'A key shows the first colour of all warning heads, steady and dimmed, unless a higher function is on.',
     misfit: (b) => first(there(b, 'cruise'), some(b, [forUse('warning')], 'warning light')),
     lay: (b) => {
-      const { build } = withRuledSet(b, 'all-warning', 'All that warns', [forUse('warning')]);
+      const { build } = withRuledSet(b, 'all-warning', 'All warning heads', [forUse('warning')]);
       const key = bindKey(build, 'cruise', 'Cruise', 'cruise');
       const low = lightCue(ofSet('all-warning'), 1, 'steady', { level: 0.15, dimmed: false });
       const cruise = newFunction('cruise', 'Cruise', 'warning', byKey(key.controlId), [low]);
@@ -55,10 +55,10 @@ export const READY_MODES: readonly ReadyFunction[] = [
   {
     id: 'parade',
     name: 'Parade',
-    what: 'A key shows a slow, low pattern in the first colour of all that warns, in place of any stage; white goes out.',
+    what: 'A key shows a slow, dimmed pattern in the first colour of all warning heads, instead of any stage. White is off.',
     misfit: (b) => first(there(b, 'parade'), some(b, [forUse('warning')], 'warning light')),
     lay: (b) => {
-      const { build } = withRuledSet(b, 'all-warning', 'All that warns', [forUse('warning')]);
+      const { build } = withRuledSet(b, 'all-warning', 'All warning heads', [forUse('warning')]);
       const key = bindKey(build, 'parade', 'Parade', 'parade');
       const slow = lightCue(ofSet('all-warning'), 1, 'slow-alternate', { level: 0.5 });
       return lay(
@@ -70,7 +70,7 @@ export const READY_MODES: readonly ReadyFunction[] = [
   {
     id: 'emergency-lights',
     name: 'Emergency lights',
-    what: 'A key brings all light of the last stage, as it stands now, wherever the slide stands, and what joins that stage; the siren is not asked.',
+    what: 'A key switches on the light of the highest stage and its additions, regardless of the slide. The siren is not affected.',
     misfit: (b) =>
       first(there(b, 'emergency-lights'), lastStage(b) === undefined ? 'there is no stage' : null),
     lay: (b) => {

@@ -22,9 +22,9 @@ export const READY_POWER: readonly ReadyFunction[] = [
   {
     id: MAIN,
     name: 'Main power',
-    what: 'A switch that cuts all that was built in, lamps, outputs and what burns with the key off; signals of the vehicle’s own stay. It joins the master switch.',
+    what: 'A switch that cuts all added lamps and outputs, including those on with the ignition off. Factory signals stay. It is part of the master switch.',
     misfit: (b) =>
-      b.controls.panels.some((p) => p.controls.some((c) => c.id === MAIN)) ? 'it is there already' : null,
+      b.controls.panels.some((p) => p.controls.some((c) => c.id === MAIN)) ? 'it already exists' : null,
     lay: (b) => {
       const build = bindSwitch(b, MAIN, 'Main', ['on', 'off']);
       const fed = is(MAIN, 'on');

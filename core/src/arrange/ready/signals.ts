@@ -16,7 +16,7 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
   {
     id: 'reverse-white',
     name: 'Reverse white',
-    what: 'In reverse, white burns steady on the warning heads beside the reversing lamps too; the others go on.',
+    what: 'In reverse, the warning heads beside the reversing lamps are also steady white. Other lamps continue.',
     misfit: (b) => first(there(b, 'reverse'), some(b, [white, shining('rear')], 'white light to the rear')),
     lay: (b) => {
       const clauses = [white, shining('rear')];
@@ -47,7 +47,7 @@ export const READY_SIGNALS: readonly ReadyFunction[] = [
   {
     id: 'turn-dark',
     name: 'Turn reads',
-    what: 'While a turn signal shows, the warning heads beside it go dark so that it reads; hazard lights show to both sides and leave them on.',
+    what: 'While a turn signal is on, the warning heads beside it are off so that the signal is visible. Hazard lights do not switch them off.',
     misfit: (b) =>
       first(
         there(b, 'turn-left'),

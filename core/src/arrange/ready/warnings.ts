@@ -61,7 +61,7 @@ export const READY_WARNINGS: readonly ReadyFunction[] = [
   {
     id: 'park-slow',
     name: 'Slow in park',
-    what: 'In park each stage shows what it shows now in a slow pattern, wherever the slide stands; what burns steady goes on.',
+    what: 'In park, each stage uses a slow pattern, regardless of the slide. Steady lamps continue.',
     misfit: (b) =>
       first(
         lightingStages(b)

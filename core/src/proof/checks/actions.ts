@@ -37,7 +37,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
       return [
         {
           subjects: [about('function', fn.id)],
-          sentence: `no way to ${fn.name} within ${reached.within} events; beyond that it is not known.`,
+          sentence: `${fn.name} is not reached within ${reached.within} events. Longer sequences were not checked.`,
           outcome: 'cannot tell',
         },
       ];
@@ -45,7 +45,7 @@ export function manyActions(subject: ProofSubject, rule: RuleOf<'few-actions'>):
     return [
       {
         subjects: [about('function', fn.id)],
-        sentence: `${fn.name} takes ${needed} actions from all warning off; at most ${most} is wanted.`,
+        sentence: `${fn.name}: ${needed} actions from all warning off (limit ${most}).`,
         where: subject.nearest(d.and(reached.states, goal), reached),
       },
     ];

@@ -9,7 +9,7 @@ import { about } from '../../rules/subject.ts';
 export const beatenCut: ProofCheck = {
   kind: 'beaten-cut',
   severity: 'warns',
-  clause: 'What takes light away takes it',
+  clause: 'Cut-outs are effective',
   find: (subject) => {
     const { build, diagrams: d, program } = subject;
     const found = new NearestFound(subject);
@@ -24,7 +24,7 @@ export const beatenCut: ProofCheck = {
           if (!want.takes && !want.forbids.includes(drive.colour)) continue;
           if (subject.functionOf(drive.on).kind === 'signal') continue;
           found.note([about('function', cut), about('function', drive.on)], both, cell.ambient, {
-            sentence: `${onText(build, [cut])} is on, and ${onText(build, [drive.on])}, which is stronger, still shows ${drive.colour} that it takes away.`,
+            sentence: `${onText(build, [drive.on])} overrides ${onText(build, [cut])} and still shows ${drive.colour}.`,
             channels: [channelOf(drive)],
           });
         }

@@ -39,7 +39,7 @@ export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour):
   const subjects = [about('requirement', id)];
   const gone = missingIn(build, behaviour);
   if (gone !== null) {
-    const sentence = `it names ${gone}, which is not there any more.`;
+    const sentence = `it uses ${gone}, which no longer exists.`;
     return { behaviour, looked: 0, found: { subjects, sentence, outcome: 'cannot tell' } };
   }
   const due = d.without(
@@ -63,14 +63,14 @@ export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour):
     nearest = subject.nearest(depth === Infinity ? sought : whole.nearerThan(sought, depth)) ?? nearest;
   }
   if (says === 'possible') {
-    const sentence = `in none of the states that can be reached: ${wanted}.`;
+    const sentence = `not in any reachable state: ${wanted}.`;
     return { behaviour, looked, found: nearest !== null ? null : { subjects, sentence, ...cut } };
   }
   if (nearest !== null) {
     const sentence =
       says === 'never'
-        ? `it comes about: ${wanted}.`
-        : `not so: ${wanted}${lightsIt(subject, behaviour, nearest)}.`;
+        ? `this occurs: ${wanted}.`
+        : `required: ${wanted}. It fails${lightsIt(subject, behaviour, nearest)}.`;
     return { behaviour, looked, found: { subjects, sentence, where: nearest } };
   }
   return { behaviour, looked, found: openQuestion(whole.within, isFollowed, subjects) };
@@ -84,10 +84,10 @@ function openQuestion(
 ): Found | null {
   const sentence =
     within !== null
-      ? `it holds up to ${within} events from rest; beyond that it is not known.`
+      ? `passes for up to ${within} events. Longer sequences were not checked.`
       : isFollowed
         ? null
-        : 'so many timers can run at once that not every order of their ends could be followed.';
+        : 'too many timers can run together. Not every order of expiry could be checked.';
   return sentence === null ? null : { subjects, sentence, outcome: 'cannot tell' };
 }
 
@@ -97,10 +97,10 @@ function missingIn(build: Build, { subject, when, unless, patternId }: Behaviour
   const isFunction = (id: string): boolean => functions.some((fn) => fn.id === id);
   for (const condition of [when, unless])
     for (const leaf of condition === null ? [] : leavesOf(condition))
-      if (leaf.kind === 'on' && !isFunction(leaf.functionId)) return `a function '${leaf.functionId}'`;
+      if (leaf.kind === 'on' && !isFunction(leaf.functionId)) return 'a deleted function';
       else if (leaf.kind === 'is' && !inputsOf(build).some(({ id }) => id === leaf.input))
-        return `an input '${leaf.input}'`;
-  if (patternId !== null && bookOf(build).find(patternId) === undefined) return `a pattern '${patternId}'`;
+        return 'a deleted input';
+  if (patternId !== null && bookOf(build).find(patternId) === undefined) return 'a deleted pattern';
   switch (subject.kind) {
     case 'function':
       return isFunction(subject.functionId) ? null : `a function '${subject.functionId}'`;
@@ -108,10 +108,9 @@ function missingIn(build: Build, { subject, when, unless, patternId }: Behaviour
       return loads.some(({ id }) => id === subject.loadId) ? null : `an output '${subject.loadId}'`;
     case 'lamps': {
       const { target } = subject;
-      if (target?.kind === 'set' && !sets.some(({ id }) => id === target.setId))
-        return `a set '${target.setId}'`;
+      if (target?.kind === 'set' && !sets.some(({ id }) => id === target.setId)) return 'a deleted lamp set';
       if (target?.kind === 'group' && !build.timing.groups.some(({ id }) => id === target.groupId))
-        return `a sync group '${target.groupId}'`;
+        return 'a deleted sync group';
       return null;
     }
   }

@@ -41,7 +41,7 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
       return [
         {
           subjects: [about('function', most.on)],
-          sentence: `${fn.name} does not stay on with a door within ${reached.within} events of rest; beyond that it is not known.`,
+          sentence: `${fn.name} does not stay on with an open door within ${reached.within} events. Longer sequences were not checked.`,
           outcome: 'cannot tell',
         },
       ];
@@ -50,7 +50,7 @@ export function standingDraws(subject: ProofSubject, { maxW }: RuleOf<'standing-
       : [
           {
             subjects: [about('function', most.on)],
-            sentence: `${onText(build, [most.on])} draws ${Math.round(most.w)} W for as long as a door stands open, with the engine stopped and no timer; at most ${maxW} W is wanted.`,
+            sentence: `${onText(build, [most.on])} draws ${Math.round(most.w)} W while a door is open, engine off, without a timer (limit ${maxW} W).`,
             where,
           },
         ];

@@ -61,7 +61,7 @@ export const endlessWhite: ProofCheck = {
       return [
         {
           subjects: [about('function', fn.id)],
-          sentence: `${fn.name} lights ${what} that no action of an operator, no door that is shut and no timer ends while the key stays on.`,
+          sentence: `${fn.name} lights ${what} that no operator action, closed door or timer ends with the ignition on.`,
           where: subject.nearest(held),
         },
       ];

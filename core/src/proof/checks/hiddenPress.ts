@@ -52,7 +52,7 @@ export const hiddenPress: ProofCheck = {
       return [
         {
           subjects: [about('function', fn.id)],
-          sentence: `${fn.name} turns on and no lamp changes: ${listed(by, 'and')} ${by.length === 1 ? 'has' : 'have'} taken every lamp it lights. Rank ${fn.name} higher, or let the other leave the rest to weaker functions.`,
+          sentence: `${fn.name} switches on without changing a lamp: ${listed(by, 'and')} ${by.length === 1 ? 'overrides' : 'override'} every lamp it lights. Raise its priority, or release lamps in the other function.`,
           where,
         },
       ];

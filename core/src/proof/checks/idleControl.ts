@@ -15,7 +15,7 @@ export const idleControl: ProofCheck = {
     const named = namesIn(controls);
     const matters = namesIn(withoutIdle(controls));
     const call = (control: Control) =>
-      control.label === '' ? `${control.kind} ${control.id}` : `“${control.label}”`;
+      control.label === '' ? `${control.kind} without label` : `“${control.label}”`;
     return controls.panels.flatMap((panel) =>
       panel.controls.flatMap((control) => {
         if (control.kind === 'spare' || control.twinOf !== null) return [];
@@ -24,14 +24,14 @@ export const idleControl: ProofCheck = {
           return [
             {
               subjects: [about('control', control.id)],
-              sentence: `${call(control)} on ${panel.name} does nothing: no function listens to it. Mark it spare, or give it something to do.`,
+              sentence: `${call(control)} on ${panel.name} has no effect. Assign a function or mark it spare.`,
             },
           ];
         if (matters(control.id).length === 0)
           return [
             {
               subjects: [about('control', control.id)],
-              sentence: `${call(control)} on ${panel.name} changes nothing: what it brings on lights, dims and drives nothing. Mark it spare, or give it something to do.`,
+              sentence: `${call(control)} on ${panel.name} has no effect: its functions are empty. Add an effect or mark it spare.`,
             },
           ];
         if (!('values' in control)) return [];
@@ -42,7 +42,7 @@ export const idleControl: ProofCheck = {
           : [
               {
                 subjects: [about('control', control.id), about('topic', 'positions')],
-                sentence: `positions ${idle.join(' and ')} of ${call(control)} on ${panel.name} are told apart by nothing.`,
+                sentence: `positions ${idle.join(' and ')} of ${call(control)} on ${panel.name} have the same effect.`,
               },
             ];
       }),

@@ -26,8 +26,8 @@ export const labels: ProofCheck = {
           severity: panels.length > 1 ? ('warns' as const) : ('notes' as const),
           sentence:
             panels.length > 1
-              ? `“${first.control.label}” stands on ${panels.join(' and ')} and is not the same control: neither leads.`
-              : `“${first.control.label}” stands twice on ${panels.join()}; a key bears at most ${LONGEST_LABEL} characters, enough to tell them apart.`,
+              ? `“${first.control.label}” is on ${panels.join(' and ')} but is not the same control. Neither has priority.`
+              : `“${first.control.label}” appears twice on ${panels.join()}. Use different labels of at most ${LONGEST_LABEL} characters.`,
         },
       ];
     });

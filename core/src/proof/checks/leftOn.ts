@@ -36,7 +36,7 @@ export const leftOn: ProofCheck = {
     return [
       {
         subjects: ons.map((on) => about('function', readOn(on).id)),
-        sentence: `${who} ${ons.length === 1 ? 'stays' : 'stay'} on with the ignition off and ${ons.length === 1 ? 'is' : 'are'} not marked that ${ons.length === 1 ? 'it' : 'they'} may.`,
+        sentence: `${who} ${ons.length === 1 ? 'stays' : 'stay'} on with the ignition off and ${ons.length === 1 ? 'is' : 'are'} not marked as permitted.`,
         where: first.where,
       },
     ];

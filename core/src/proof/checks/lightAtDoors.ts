@@ -22,6 +22,7 @@ import type { ProofSubject } from '../subject.ts';
 import type { StateClass } from '../symbolic.ts';
 import { isAnyOn } from './stuck.ts';
 import { about } from '../../rules/subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** What grows by less is too little to tell, cd. */
 const LITTLE_CD = 10;
@@ -63,7 +64,7 @@ export function lightAtOpenDoors(subject: ProofSubject, { times }: RuleOf<'light
       : [
           {
             subjects: [about('function', fn.id)],
-            sentence: `${fn.name} does not come on by itself within ${within} events of rest; beyond that it is not known.`,
+            sentence: `${fn.name} does not start automatically within ${within} events. Longer sequences were not checked.`,
             outcome: 'cannot tell',
           },
         ];
@@ -144,7 +145,7 @@ function foundIn(
 ): Found {
   return {
     subjects: [about('function', id), about('part', door.part.id)],
-    sentence: `${name} comes on by itself and raises the light to the ${side}, where the ${door.part.name.toLowerCase()} stands open, from ${Math.round(beforeCd)} to ${Math.round(nowCd)} cd.`,
+    sentence: `${name} starts automatically and raises the light to the ${side} from ${formatQuantity(beforeCd, 'cd')} to ${formatQuantity(nowCd, 'cd')} while the ${door.part.name.toLowerCase()} is open.`,
     where,
   };
 }

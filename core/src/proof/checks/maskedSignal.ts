@@ -26,7 +26,7 @@ export const maskedSignal: ProofCheck = {
           about('function', other.on),
         ];
         found.note(subjects, both, cell.ambient, {
-          sentence: `while ${onText(build, [signal])} is on, "${subject.labelOf(module)}" shows ${onText(build, [other.on])} instead of the signal.`,
+          sentence: `${subject.labelOf(module)} shows ${onText(build, [other.on])} instead of the signal while ${onText(build, [signal])} is on.`,
           channels: [channelOf(other)],
         });
       }

@@ -17,10 +17,10 @@ export const neverOn: ProofCheck = {
       return (never.length === fn.shows.length ? never.slice(0, 1) : never).map((on) => {
         const name = onText(subject.build, [on]);
         return within === null
-          ? { subjects: [about('function', on)], sentence: `${name} can never be on, whatever is operated.` }
+          ? { subjects: [about('function', on)], sentence: `${name} is never on in any reachable state.` }
           : {
               subjects: [about('function', on)],
-              sentence: `${name} is not on within ${within} events of rest; beyond that it is not known.`,
+              sentence: `${name} is not on within ${within} events. Longer sequences were not checked.`,
               outcome: 'cannot tell' as const,
             };
       });

@@ -7,7 +7,7 @@ import { about } from '../../rules/subject.ts';
 export const neverShown: ProofCheck = {
   kind: 'never-shown',
   severity: 'warns',
-  clause: 'Every function that lights something is seen to',
+  clause: 'Every lighting function is effective',
   find: (subject) => {
     const { build, diagrams: d, program, showing, whole } = subject;
     const shown = new Set([...subject.everyCase()].flatMap(({ drives }) => drives.map((one) => one.on)));
@@ -18,7 +18,7 @@ export const neverShown: ProofCheck = {
       );
       const where = wants ? subject.nearest(d.and(whole.states, program.isOn(on))) : null;
       if (where === null) return [];
-      const sentence = `${name} never lights anything: whenever it is on, stronger functions have taken every lamp it wants.`;
+      const sentence = `${name} never lights a lamp: functions with higher priority override it in every state.`;
       return [
         {
           subjects: [about('function', on)],

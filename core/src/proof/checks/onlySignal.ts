@@ -49,7 +49,7 @@ export const onlySignal: ProofCheck = {
       if (others.length > 0 || found.has(key)) continue;
       found.set(key, {
         subjects,
-        sentence: `"${placement.label}" is used for warning and is the only ${NAMES[signal]} lamp at the ${corner}.`,
+        sentence: `${placement.label} is used for warning and is the only ${NAMES[signal]} lamp at the ${corner}.`,
         channels: [{ ...module, slot: 1 }],
         ...(wins(subject, placement, signal) ? { severity: 'warns' as const } : {}),
       });

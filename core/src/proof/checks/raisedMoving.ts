@@ -10,7 +10,7 @@ import { about } from '../../rules/subject.ts';
 export const raisedMoving: ProofCheck = {
   kind: 'raised-at-speed',
   severity: 'warns',
-  clause: 'Nothing stands raised at speed unnoticed',
+  clause: 'Raised parts at speed are reported',
   alone: true,
   find: (subject) => {
     const { programme, program: whole } = subject;
@@ -43,14 +43,14 @@ export const raisedMoving: ProofCheck = {
           : [
               {
                 subjects: [about('input', input)],
-                sentence: `the ${name} does not stand raised at speed unnoticed within ${within} events of rest; beyond that it is not known.`,
+                sentence: `the ${name} is not raised at speed without a warning within ${within} events. Longer sequences were not checked.`,
                 outcome: 'cannot tell',
               },
             ];
       return [
         {
           subjects: [about('input', input)],
-          sentence: `the ${name} may stand raised at speed, and nothing tells the driver: no buzzer, no key’s lamp and no light in the cab that goes by it is on.`,
+          sentence: `the ${name} can be raised at speed without a warning to the driver. Add a buzzer, key indicator or cab light.`,
           where,
         },
       ];

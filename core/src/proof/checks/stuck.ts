@@ -42,7 +42,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     return [
       {
         subjects: [about('topic', 'stuck')],
-        sentence: `${names} can be on so that no operator can switch it off while the key stays on.`,
+        sentence: `${names} can be on without any way to switch it off with the ignition on.`,
         where,
       },
     ];
@@ -51,7 +51,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     return [
       {
         subjects: [about('topic', 'slow')],
-        sentence: `from some states it takes ${needed} actions to switch all warning off; at most ${actionsToOff} is wanted.`,
+        sentence: `switching all warning off takes up to ${needed} actions (limit ${actionsToOff}).`,
         where: subject.nearest(last, reached),
         severity: 'advises',
       },
@@ -61,7 +61,7 @@ export function stuck(subject: ProofSubject, { actionsToOff }: RuleOf<'all-off'>
     : [
         {
           subjects: [about('topic', 'too many')],
-          sentence: `all warning can be switched off from each state within ${reached.within} events of rest; beyond that it is not known.`,
+          sentence: `all warning can be switched off within ${reached.within} events. Longer sequences were not checked.`,
           outcome: 'cannot tell',
         },
       ];

@@ -71,10 +71,10 @@ export const twoColours: ProofCheck = {
     }
     return [...met.values()].map(({ subjects, one, ons, colours, atOnce, together, lamps }): Found => {
       const others = lamps.size - 1;
-      const who = `"${subject.labelOf(one.module)}"${others === 0 ? '' : ` and ${others} more`}`;
+      const who = `${subject.labelOf(one.module)}${others === 0 ? '' : ` and ${others} more`}`;
       return {
         subjects,
-        sentence: `${who} ${others === 0 ? 'is' : 'are'} asked for ${textOf(colours)} at once by ${onText(build, ons)}; ${atOnce === 1 ? 'one colour burns' : `${atOnce} colours burn`} at a time, the stronger function’s.`,
+        sentence: `${who}: ${onText(build, ons)} request ${textOf(colours)} together. ${atOnce === 1 ? 'Only one colour' : `Only ${atOnce} colours`} can be lit; the higher priority wins.`,
         where: subject.nearest(subject.statesWhere(one.when, one.cell.ambient)),
         channels: [...lamps.values()].flat(),
         ...(together === 'unknown' ? { outcome: 'cannot tell' } : {}),

@@ -11,7 +11,7 @@ import { about } from '../../rules/subject.ts';
 export const unasked: ProofCheck = {
   kind: 'unasked-white',
   severity: 'advises',
-  clause: 'White does not come on by itself with a door open',
+  clause: 'White does not start automatically with an open door',
   alone: true,
   find: (subject) => {
     const { build } = subject;
@@ -42,7 +42,7 @@ export const unasked: ProofCheck = {
           : [
               {
                 subjects: [about('function', fn.id)],
-                sentence: `${fn.name} does not come on by itself within ${reached.within} events of rest; beyond that it is not known.`,
+                sentence: `${fn.name} does not start automatically within ${reached.within} events. Longer sequences were not checked.`,
                 outcome: 'cannot tell',
               },
             ];
@@ -52,7 +52,7 @@ export const unasked: ProofCheck = {
       return [
         {
           subjects: [about('function', fn.id)],
-          sentence: `${fn.name} lights white by itself while the ${door?.part.name.toLowerCase() ?? 'door'} stands open.`,
+          sentence: `${fn.name} switches white on automatically while the ${door?.part.name.toLowerCase() ?? 'door'} is open.`,
           where,
         },
       ];

@@ -27,7 +27,7 @@ export const unstoppedFlasher: ProofCheck = {
             const both = d.all([reached, program.onVariable(signal), program.onVariable(flasher)]);
             if (both === NONE) continue;
             found.note([about('lamp', lamp.id), about('function', signal)], both, ambient, {
-              sentence: `the flasher of "${lamp.label}" does not stop for ${onText(build, [signal])}: ${onText(build, [flasher])} flashes over it.`,
+              sentence: `${lamp.label}: its flasher does not stop for ${onText(build, [signal])}. ${onText(build, [flasher])} flashes over the signal.`,
               channels: [{ ...module, slot: 1 }],
             });
           }

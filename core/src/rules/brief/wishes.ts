@@ -44,7 +44,7 @@ const KNOWN = WISH_KINDS.map(({ kind }) => kind).join(', ');
  */
 export function wishKindOf({ kind }: Pick<WishData, 'kind'>): AnyKind {
   const known = WISH_KINDS.find((k) => k.kind === kind);
-  if (known === undefined) throw new RangeError(`unknown kind of wish '${kind}'; known are ${KNOWN}`);
+  if (known === undefined) throw new RangeError(`unknown kind of requirement '${kind}'; known are ${KNOWN}`);
   return known;
 }
 

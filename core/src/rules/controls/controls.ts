@@ -9,7 +9,7 @@ import { unequalTwins } from './twins.ts';
 
 /** Checks of the controls that need no pack, and no proof. */
 export const CONTROLS_CHECKS: readonly DocumentCheck[] = [
-  { kind: 'trial', severity: 'warns', clause: 'Trials come out as they were kept', faults: brokenTrials },
+  { kind: 'trial', severity: 'warns', clause: 'Saved tests pass', faults: brokenTrials },
   { kind: 'direction', severity: 'blocks', clause: 'Moves as it declares', faults: wrongWays },
   { kind: 'airbag', severity: 'blocks', clause: 'Clear of airbags', faults: airbagFaults },
   { kind: 'panel-size', severity: 'warns', clause: 'Panels fit their room', faults: panelsTooLarge },
@@ -21,7 +21,7 @@ export const CONTROLS_CHECKS: readonly DocumentCheck[] = [
   {
     kind: 'fixed-set',
     severity: 'advises',
-    clause: 'What takes light away reaches every lamp of its kind',
+    clause: 'Cut-outs reach every lamp of their kind',
     faults: shortFixedSets,
   },
   { kind: 'habit', severity: 'advises', clause: 'As operators are used to', faults: movedHabits },

@@ -48,7 +48,7 @@ export function wrongWays(subject: LayoutSubject): Said[] {
                 about('pattern', pattern.id),
                 ...lamps.map((id) => about('lamp', id)),
               ],
-              sentence: `${name}: "${pattern.name}" is meant to move ${WORDS[direction]} seen from behind; on ${who} it ${wrong}${open.length === 0 ? '' : ` with ${openText(build, open)}`}.`,
+              sentence: `${name}: “${pattern.name}” must move ${WORDS[direction]}, seen from behind. On ${who} it ${wrong}${open.length === 0 ? '' : ` with ${openText(build, open)}`}.`,
               channels: row.map(channelOf),
               state: { on: [on], open, ambient },
             },
@@ -68,7 +68,7 @@ export function wrongWays(subject: LayoutSubject): Said[] {
 const WORDS: Readonly<Record<Direction, string>> = {
   left: 'to the left',
   right: 'to the right',
-  'from the middle': 'from the middle out',
+  'from the middle': 'centre-out',
 };
 
 const labelOf = ({ build }: LayoutSubject, id: string): string =>

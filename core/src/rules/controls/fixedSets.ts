@@ -20,7 +20,7 @@ export function shortFixedSets({ build }: LayoutSubject): Said[] {
           return [
             {
               subjects: [about('function', fn.id), about('lamp set', set.id)],
-              sentence: `${fn.name} addresses the fixed list ${set.name}, which leaves out ${count} like its own, ${labels.get(first.placementId) ?? 'a lamp'} among them. Add them, or choose the set by rule.`,
+              sentence: `${fn.name} uses the fixed lamp set ${set.name}. It omits ${count} of the same kind, such as ${labels.get(first.placementId) ?? 'a lamp'}. Add them or define the set by rule.`,
               channels: outside.map((m) => ({ ...m, slot: 1 })),
             },
           ];

@@ -9,5 +9,5 @@ export const movedHabits = ({ build }: LayoutSubject): Said[] =>
     .filter(({ changes }) => changes.length > 0)
     .map(({ old, changes }) => ({
       subjects: [about('previous control', old.id)],
-      sentence: `operators are used to “${old.label === '' ? old.kind : old.label}” on the old panel: ${changes.join('; ')}.`,
+      sentence: `“${old.label === '' ? old.kind : old.label}” differs from the old panel: ${changes.join('; ')}.`,
     }));

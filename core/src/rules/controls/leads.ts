@@ -41,7 +41,7 @@ export function noneLeads({ build: { controls } }: LayoutSubject): Said[] {
         return [
           {
             subjects: [about('function', id)],
-            sentence: `${name} is on by ${textOf(a)} or by ${textOf(b)}, each as it stands: neither leads, and putting one back leaves it on. Make one the twin of the other, or say which leads.`,
+            sentence: `${textOf(a)} and ${textOf(b)} each keep ${name} on. Neither overrides the other. Make one the twin of the other, or define which has priority.`,
           },
         ];
       }

@@ -28,7 +28,7 @@ export const panelsTooLarge = (subject: LayoutSubject): Said[] =>
         : [
             {
               subjects: [about('panel', panel.id), about('topic', size)],
-              sentence: `"${panel.name}" is ${panel[size]} mm ${way}; ${room.name} has ${room[size]} mm.`,
+              sentence: `${panel.name}: ${panel[size]} mm ${way} (${room.name}: ${room[size]} mm).`,
               figure: { value: panel[size], unit: 'mm' },
               limits: [atMost(room[size], 'mm')],
             },
@@ -43,14 +43,14 @@ export function roomsTakenTwice(subject: LayoutSubject): Said[] {
     const there = all.filter((one) => one.room === room);
     const wide = there.reduce((sum, { panel }) => sum + panel.widthMm, 0);
     if (there.length < 2 || (room.widthMm > 0 && wide <= room.widthMm)) return [];
-    const names = there.map(({ panel }) => `"${panel.name}"`).join(' and ');
+    const names = there.map(({ panel }) => panel.name).join(' and ');
     return [
       {
         subjects: [about('cab space', room.id)],
         sentence:
           room.widthMm === 0
-            ? `${names} take ${room.name} twice, and its width is not known.`
-            : `${names} take ${room.name} twice: ${wide} mm side by side, where it has ${room.widthMm} mm.`,
+            ? `${names} share ${room.name}. Its width is not entered.`
+            : `${names} share ${room.name}: ${wide} mm together (available ${room.widthMm} mm).`,
         figure: { value: wide, unit: 'mm' },
         limits: room.widthMm === 0 ? [] : [atMost(room.widthMm, 'mm')],
       },
@@ -64,7 +64,7 @@ export const airbagFaults = (subject: LayoutSubject): Said[] =>
     .filter(({ room }) => room.airbag)
     .map(({ panel, room }) => ({
       subjects: [about('panel', panel.id)],
-      sentence: `"${panel.name}" takes ${room.name}, which an airbag needs.`,
+      sentence: `${panel.name} is in ${room.name}, an airbag zone.`,
     }));
 
 /** Panels that the driver works and cannot reach belted. */
@@ -73,7 +73,7 @@ export const outOfReach = (subject: LayoutSubject): Said[] =>
     .filter(({ panel, room }) => !room.reached && DRIVERS.some((place) => place === panel.place))
     .map(({ panel, room }) => ({
       subjects: [about('panel', panel.id)],
-      sentence: `"${panel.name}" at ${room.name} is not reached belted.`,
+      sentence: `${panel.name} at ${room.name}: out of reach of the belted driver.`,
     }));
 
 const DRIVERS: readonly Panel['place'][] = ['dash', 'console', 'overhead', 'hand-held'];
@@ -84,5 +84,5 @@ export const builtIn = (subject: LayoutSubject): Said[] =>
     .filter(({ room }) => !room.replaceable)
     .map(({ panel, room }) => ({
       subjects: [about('panel', panel.id)],
-      sentence: `"${panel.name}" at ${room.name} cannot be replaced without taking the cab apart.`,
+      sentence: `${panel.name} at ${room.name} cannot be replaced without dismantling the cab.`,
     }));

@@ -12,12 +12,12 @@ export const brokenTrials = ({ build }: LayoutSubject): Said[] =>
     if (missing.length + surplus.length === 0) return [];
     const parts = [
       ...(missing.length > 0 ? [`${onText(build, missing)} should be on and is not`] : []),
-      ...(surplus.length > 0 ? [`${onText(build, surplus)} is on besides`] : []),
+      ...(surplus.length > 0 ? [`${onText(build, surplus)} is also on`] : []),
     ];
     return [
       {
         subjects: [about('test', trial.id)],
-        sentence: `The trial "${trial.name}" comes out otherwise: ${parts.join('; ')}.`,
+        sentence: `test “${trial.name}” fails: ${parts.join('; ')}.`,
       },
     ];
   });

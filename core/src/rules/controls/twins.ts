@@ -49,7 +49,7 @@ export const unequalTwins = ({ build }: LayoutSubject): Said[] =>
         : [
             {
               subjects: [about('control', twin.id)],
-              sentence: `${quoted(twin)} of ${second.name} and ${quoted(original)} of ${panel.name} are one control, but ${differs.join(' and ')}.`,
+              sentence: `${quoted(twin)} on ${second.name} is the twin of ${quoted(original)} on ${panel.name}, but ${differs.join(' and ')}.`,
             },
           ];
     });
@@ -59,13 +59,13 @@ export const unequalTwins = ({ build }: LayoutSubject): Said[] =>
     if (missing.length > 0)
       told.push({
         subjects: [about('panel', second.id), about('topic', 'missing')],
-        sentence: `${second.name} is all but the equal of ${panel.name}: it lacks ${missing.slice(0, LISTED).map(quoted).join(', ')}${missing.length > LISTED ? ` and ${missing.length - LISTED} more` : ''}.`,
+        sentence: `${second.name} repeats most of ${panel.name}. Missing: ${missing.slice(0, LISTED).map(quoted).join(', ')}${missing.length > LISTED ? ` and ${missing.length - LISTED} more` : ''}.`,
       });
     const moved = outOfOrder(pairs);
     if (moved !== null)
       told.push({
         subjects: [about('panel', second.id), about('topic', 'order')],
-        sentence: `the keys of ${second.name} stand in another order than on ${panel.name}, from ${quoted(moved)} on: a hand that knows one takes the wrong key on the other.`,
+        sentence: `the key order on ${second.name} differs from ${panel.name}, starting at ${quoted(moved)}. Operators may press the wrong key.`,
       });
     return told;
   });
@@ -74,8 +74,8 @@ function differences(original: Control, twin: Control): string[] {
   const [a, b] = [original, twin].map((c) => c.label.trim().toLowerCase());
   const lamps = [original, twin].map((c) => (c.kind === 'button' ? JSON.stringify(c.lamp) : ''));
   return [
-    ...(a === b ? [] : ['bear different labels']),
-    ...(lamps[0] === lamps[1] ? [] : ['their lamps show different things']),
+    ...(a === b ? [] : ['the labels differ']),
+    ...(lamps[0] === lamps[1] ? [] : ['their indicators differ']),
   ];
 }
 

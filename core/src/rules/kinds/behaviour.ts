@@ -7,7 +7,7 @@ import { figure, oneOf } from '../piece.ts';
 /** What lamps of some colours to some sides must, must never or can do, over every state that the controls can reach. */
 export const behaviourRule = defineRule({
   kind: 'behaviour',
-  title: 'What the controls do',
+  title: 'Control behaviour',
   blank: { says: 'whenever', colours: ['amber'], faces: ['rear'], is: 'lit', moduleCount: 1 },
   home: 'controls',
   sees: 'programme',
@@ -43,7 +43,7 @@ export const behaviourRule = defineRule({
     ' to the ',
     facesField(rule.faces),
     rule.is !== 'dark' && rule.moduleCount === 1 ? ' is ' : ' are ',
-    oneOf('is', rule.is, 'What they are', [
+    oneOf('is', rule.is, 'Required state', [
       { value: 'lit', text: 'lit' },
       { value: 'flashing', text: 'flashing' },
       { value: 'steady', text: 'steady' },

@@ -20,10 +20,11 @@ import {
   ofText,
 } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 const Schema = z.strictObject({
   kind: z.literal('colour'),
@@ -64,7 +65,7 @@ export const colour = defineRule({
     facesField(rule.faces),
     ' from ',
     lampsField(rule.lamps),
-    ', whatever stands open',
+    ', any door position',
   ],
   limits,
   regards: (drive, rule) =>
@@ -73,8 +74,8 @@ export const colour = defineRule({
   check: (at, rule) => {
     const may =
       rule.verdict === 'only'
-        ? `only ${rule.colours.join(' and ')} may`
-        : `${rule.colours.join(' and ')} may not`;
+        ? `Permitted: ${rule.colours.join(', ')}`
+        : `Not permitted: ${rule.colours.join(', ')}`;
     const kind = rule.light === 'any' ? '' : `${rule.light} `;
     return limits(rule).map((limit) => {
       const shown = shownAgainst(at, limit);
@@ -85,7 +86,7 @@ export const colour = defineRule({
         outcome: shown.exact ? 'fails' : 'cannot tell',
         subjects: limit.subjects,
         margin,
-        sentence: `${kind}${limit.colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[limit.face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd ${ofText(rule.of)} at ${shown.bearing}°; ${may}.`,
+        sentence: `${kind}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} ${ofText(rule.of)} at ${shown.bearing}°, from ${at.lampsText(drives)} (limit ${formatQuantity(rule.aboveCd, 'cd')}). ${may}.`,
         figure: { value: shown.cd, unit: 'cd' },
         limits: [atMost(rule.aboveCd, 'cd')],
         channels: drives.map(channelOf),

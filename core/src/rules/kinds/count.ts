@@ -9,7 +9,6 @@ import {
   countsLamp,
   colours,
   coloursField,
-  countText,
   faces,
   facesField,
   Lamps,
@@ -58,7 +57,7 @@ export const count = defineRule({
     figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
     ' cd to the ',
     facesField(rule.faces),
-    ', each, everything shut',
+    ', each, everything closed',
   ],
   poses: () => SHUT,
   regards: (drive, rule) => rule.colours.includes(drive.colour) && countsLamp(drive, rule.lamps),
@@ -74,14 +73,11 @@ export const count = defineRule({
       const margin = rule.lampCount === 0 ? null : (least ? roomAbove : roomBelow)(found, rule.lampCount);
       if (least ? found >= rule.lampCount : found <= rule.lampCount) return holds(margin);
       const level = rule.level === 'any' ? '' : `${rule.level} `;
-      const lamps =
-        rule.lamps === 'all'
-          ? countText(found, `${level}lamp of any kind`, `${level}lamps of any kind`)
-          : countText(found, `${level}warning lamp`);
+      const lamps = `${level}${rule.lamps === 'all' ? '' : 'warning '}lamps with ${textOf(rule.colours)}`;
       return fails({
         subjects: [about('face', face)],
         margin,
-        sentence: `${lamps} ${found === 1 ? 'shows' : 'show'} ${textOf(rule.colours)} ${faceText[face]} in ${at.text}; ${rule.verdict} ${rule.lampCount} ${rule.lampCount === 1 ? 'is' : 'are'} wanted.`,
+        sentence: `${lamps} ${faceText[face]}: ${found} (${least ? 'minimum' : 'limit'} ${rule.lampCount}).`,
         figure: { value: found, unit: 'lamps' },
         limits: [(least ? atLeast : atMost)(rule.lampCount, 'lamps')],
         channels: toward.map(({ drive }) => channelOf(drive)),

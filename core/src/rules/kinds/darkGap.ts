@@ -8,9 +8,10 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
 import { faces, facesField, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** The longest time any bearing of a face sees less than the threshold, everything shut, whatever the drift. */
 export const darkGap = defineRule({
@@ -36,7 +37,7 @@ export const darkGap = defineRule({
     figure('maxMs', rule.maxMs, 'Longest darkness, ms'),
     ' ms to the ',
     facesField(rule.faces),
-    ', everything shut',
+    ', everything closed',
   ],
   poses: () => SHUT,
   more: () => 'helps',
@@ -58,14 +59,14 @@ export const darkGap = defineRule({
       const sectors = faceSectorsWhere(face, (b) => ms(b) > rule.maxMs);
       const never = !Number.isFinite(longest);
       const what = never
-        ? `the light ${certain ? 'may never reach' : 'cannot be shown to reach'} ${rule.thresholdCd} cd`
-        : `dark for ${certain ? 'up to' : 'perhaps as long as'} ${roundUp(longest)} ms at ${worst}°`;
+        ? `${certain ? '' : 'possibly '}unlimited`
+        : `${certain ? '' : 'up to '}${formatQuantity(longest, 'ms', 'up')} at ${worst}°`;
       const toward = lit.filter(({ drive, share }) => long.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
       return fails({
         outcome: certain ? 'fails' : 'cannot tell',
         subjects: [about('face', face)],
         margin,
-        sentence: `${what} ${faceText[face]} in ${at.text}; at most ${rule.maxMs} ms below ${rule.thresholdCd} cd are allowed; at ${sectors.map(sectorText).join(', ')}.`,
+        sentence: `dark interval ${faceText[face]}: ${what} (limit ${rule.maxMs} ms below ${rule.thresholdCd} cd). Affected: ${sectors.map(sectorText).join(', ')}.`,
         figure: never ? null : { value: longest, unit: 'ms' },
         limits: [atMost(rule.maxMs, 'ms')],
         channels: toward.map(({ drive }) => channelOf(drive)),

@@ -8,17 +8,18 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { ambientsOf, textOf, When, whenField } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 const STATIONS = [
   { value: 'driver', text: 'driver' },
-  { value: 'rear-loading', text: 'one who stands at the rear, facing it' },
-  { value: 'left-side', text: 'one who stands at the left side, facing it' },
-  { value: 'right-side', text: 'one who stands at the right side, facing it' },
-  { value: 'roadside', text: 'one who stands at the roadside behind' },
-  { value: 'at-the-hatch', text: 'one who reaches in at the rear' },
+  { value: 'rear-loading', text: 'a person at the rear, facing it' },
+  { value: 'left-side', text: 'a person at the left side, facing it' },
+  { value: 'right-side', text: 'a person at the right side, facing it' },
+  { value: 'roadside', text: 'a person at the roadside behind' },
+  { value: 'at-the-hatch', text: 'a person reaching in at the rear' },
   { value: 'pump-panel-left', text: 'one at the left pump panel' },
   { value: 'pump-panel-right', text: 'one at the right pump panel' },
   { value: 'inside', text: 'one seated inside, beside a cot' },
@@ -45,9 +46,9 @@ export const eyeLight = defineRule({
     'At most ',
     figure('maxLx', rule.maxLx, 'Light at the eye, lx'),
     ' lx at the eye of the ',
-    oneOf('station', rule.station, 'Whose eye', STATIONS),
+    oneOf('station', rule.station, 'Viewpoint', STATIONS),
     whenField('ambient', rule.ambient),
-    ', at the highest instant',
+    ', peak',
   ],
   ambients: (rule) => ambientsOf(rule.ambient),
   regards: () => true,
@@ -62,7 +63,7 @@ export const eyeLight = defineRule({
             fails({
               subjects: [about('viewpoint', rule.station)],
               outcome: 'cannot tell',
-              sentence: `this body has no place for that eye: nobody can tell in ${at.text}.`,
+              sentence: `this body type does not have that viewpoint.`,
             }),
           ];
     const who = STATIONS.find(({ value }) => value === rule.station)?.text ?? station.name;
@@ -75,7 +76,7 @@ export const eyeLight = defineRule({
       fails({
         subjects: [about('viewpoint', rule.station)],
         margin,
-        sentence: `${roundUp(eyeLx)} lx reach the eye of the ${who} in ${at.text}; at most ${rule.maxLx} lx are wanted.`,
+        sentence: `illuminance at the eye, ${who}: ${formatQuantity(eyeLx, 'lx', 'up')} (limit ${rule.maxLx} lx).`,
         figure: { value: eyeLx, unit: 'lx' },
         limits: [atMost(rule.maxLx, 'lx')],
         channels: channels.length > 0 ? channels : at.drives().map(channelOf),

@@ -41,7 +41,7 @@ export const flashRate = defineRule({
       return fails({
         subjects,
         margin: room,
-        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} flashes ${Math.round(rate * 10) / 10} times a minute in ${at.text}; ${rule.minPerMinute} to ${rule.maxPerMinute} are allowed.`,
+        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)}: ${Math.round(rate * 10) / 10} flashes/min (permitted ${rule.minPerMinute} to ${rule.maxPerMinute}).`,
         figure: { value: rate, unit: '/min' },
         limits: [atLeast(rule.minPerMinute, '/min'), atMost(rule.maxPerMinute, '/min')],
         channels: drives.map(channelOf),

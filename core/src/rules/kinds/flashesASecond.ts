@@ -7,7 +7,7 @@ import { MOST_FLASHES_A_SECOND, mostInASecond, risesOf } from '../../timing/patt
 import { clockParts } from '../../timing/timeline.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { countText, faces, facesField, isOrAre, Lamps, lampsField } from '../fields.ts';
+import { faces, facesField, Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
@@ -43,7 +43,7 @@ export const flashesASecond = defineRule({
     lampsField(rule.lamps),
     ', modules above ',
     figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
-    ' cd, everything shut',
+    ' cd, everything closed',
   ],
   poses: () => SHUT,
   more: () => 'hurts',
@@ -76,13 +76,14 @@ export const flashesASecond = defineRule({
     if (figure <= rule.most) return [holds(margin)];
     const certain = looked.some((b) => count(b) > rule.most && most.get(b)?.exact === true);
     const sectors = sectorsWhere((b) => count(b) > rule.most);
-    const danger = rule.most <= MOST_FLASHES_A_SECOND ? ' From 3 to 30 a second can bring on seizures.' : '';
+    const danger =
+      rule.most <= MOST_FLASHES_A_SECOND ? ' Flashing at 3 to 30 per second can cause seizures.' : '';
     return [
       fails({
         outcome: certain ? 'fails' : 'cannot tell',
         subjects: rule.faces.map((face) => about('face', face)),
         margin,
-        sentence: `${certain ? 'up to' : 'perhaps'} ${countText(figure, 'flash', 'flashes')} ${figure === 1 ? 'begins' : 'begin'} in one second as seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so from ${sectors.map(sectorText).join(', ')}.${danger}`,
+        sentence: `flashes in one second at ${worst}°: ${certain ? '' : 'up to '}${figure} (limit ${rule.most}). Affected: ${sectors.map(sectorText).join(', ')}.${danger}`,
         figure: { value: figure, unit: '/s' },
         limits: [atMost(rule.most, '/s')],
         channels: seen(worst).map(({ drive }) => channelOf(drive)),

@@ -7,9 +7,10 @@ import { LightAround } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
 import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** Who drives past the vehicle, or after it, is not dazzled by more than so much (CIE 146, CIE 140). */
 export const glare = defineRule({
@@ -28,7 +29,7 @@ export const glare = defineRule({
   }),
   says: (rule) => [
     'The ',
-    oneOf('lane', rule.lane, 'Who drives', [
+    oneOf('lane', rule.lane, 'Driver', [
       { value: 'oncoming', text: 'oncoming driver' },
       { value: 'following', text: 'following driver' },
     ]),
@@ -36,7 +37,7 @@ export const glare = defineRule({
     figure('maxPercent', rule.maxPercent, 'Threshold increment, %'),
     ' % more contrast ',
     aroundField(rule.around),
-    ', 10 to 200 m off, at the highest instant',
+    ' at 10 to 200 m, peak',
   ],
   ambients: (rule) => ambientAt(rule.around),
   regards: () => true,
@@ -56,7 +57,7 @@ export const glare = defineRule({
       fails({
         subjects: [about('lane', rule.lane)],
         margin,
-        sentence: `the ${rule.lane} driver needs ${roundUp(worst.percent)} % more contrast ${worst.distanceM} m off in ${at.text}, most of it by ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
+        sentence: `glare, ${rule.lane} driver at ${worst.distanceM} m: threshold increment ${formatQuantity(worst.percent, '%', 'up')} (limit ${rule.maxPercent} %). Main source: ${at.lampsText(channels)}.`,
         figure: { value: worst.percent, unit: '%' },
         limits: [atMost(rule.maxPercent, '%')],
         channels,

@@ -59,10 +59,10 @@ export const height = defineRule({
           return counts ? [centre[2]] : [];
         });
         const [low, high] = [Math.min(...heights), Math.max(...heights)];
-        const between = `between ${Math.round(rule.leastM * 1000)} and ${Math.round(rule.mostM * 1000)} mm are allowed`;
+        const between = `permitted ${Math.round(rule.leastM * 1000)} to ${Math.round(rule.mostM * 1000)} mm`;
         const limits = [atLeast(rule.leastM * 1000, 'mm'), atMost(rule.mostM * 1000, 'mm')];
         const at = (mm: number, text: string): Said => ({
-          sentence: `"${p.label}" has its middle ${text} mm from the ground; ${between}.`,
+          sentence: `${p.label}: optical centre ${text} mm above ground (${between}).`,
           figure: { value: mm, unit: 'mm' },
           limits,
           ...pointing([p]),

@@ -14,7 +14,7 @@ export const lightAtDoors = defineRule({
   asksWhen: false,
   schema: z.strictObject({ kind: z.literal('light-at-doors'), ...RULE_HEAD, times: positive }),
   says: (rule) => [
-    'Warning light toward a side where a door or hatch stands open grows by itself to at most ',
+    'Warning light toward a side with an open door or hatch rises automatically to at most ',
     figure('times', rule.times, 'Most growth, times'),
     ' times what it was',
   ],

@@ -28,7 +28,7 @@ export const marking = defineRule({
   }),
   says: (rule) => [
     'Every warning lamp is approved as ',
-    textsOf('approvals', rule.approvals, 'Approvals, any of which will do; a semicolon between'),
+    textsOf('approvals', rule.approvals, 'Accepted approvals, separated by semicolons'),
   ],
   faults: (subject, rule) => {
     const { lookup } = subject;
@@ -40,12 +40,12 @@ export const marking = defineRule({
       ({ approvals }) =>
         approvals.length > 0 && !approvals.some((approval) => rule.approvals.includes(approval)),
     );
-    const asked = `${textOf(rule.approvals)} is asked for.`;
+    const asked = `Required: ${textOf(rule.approvals)}.`;
     return [
       ...others.map((fixture): Said => ({
         ...pointing(of([fixture])),
         subjects: [about('fixture', fixture.id)],
-        sentence: `${fixture.name} is approved as ${textOf(fixture.approvals)}; ${asked}`,
+        sentence: `${fixture.name}: approved as ${textOf(fixture.approvals)}. ${asked}`,
       })),
       ...(unknown.length === 0
         ? []
@@ -54,7 +54,7 @@ export const marking = defineRule({
               ...pointing(of(unknown)),
               subjects: [about('topic', 'not entered')],
               outcome: 'cannot tell' as const,
-              sentence: `nobody has entered what ${namesOf(unknown)} ${unknown.length === 1 ? 'is' : 'are'} approved as; ${asked}`,
+              sentence: `no approval entered for ${namesOf(unknown)}. ${asked}`,
             },
           ]),
     ];

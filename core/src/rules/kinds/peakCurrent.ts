@@ -17,11 +17,7 @@ export const peakCurrent = defineRule({
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('peak-current'), ...RULE_HEAD, maxA: positive }),
-  says: (rule) => [
-    'At most ',
-    figure('maxA', rule.maxA, 'Most current, A'),
-    ' A at the worst moment of the flashing',
-  ],
+  says: (rule) => ['At most ', figure('maxA', rule.maxA, 'Most current, A'), ' A at the peak'],
   regards: () => true,
   more: () => 'hurts',
   check: (at, rule) => {
@@ -35,7 +31,7 @@ export const peakCurrent = defineRule({
         outcome: exact ? 'fails' : 'cannot tell',
         subjects: [about('topic', 'current')],
         margin,
-        sentence: `${exact ? 'up to' : 'perhaps'} ${figure} A flow at once in ${at.text}; at most ${rule.maxA} A are allowed.`,
+        sentence: `peak current: ${exact ? '' : 'up to '}${figure} A (limit ${rule.maxA} A).`,
         figure: { value: worstA, unit: 'A' },
         limits: [atMost(rule.maxA, 'A')],
         channels: drives.map(channelOf),

@@ -45,7 +45,7 @@ export const permittedPatterns = defineRule({
         ? holds()
         : fails({
             subjects,
-            sentence: `${at.lampsText(drives)} ${at.flash(drives)} ${bookOf(at.build).pattern(first.patternId).name} in ${at.text}, which is not among the patterns allowed.`,
+            sentence: `${at.lampsText(drives)}: pattern ${bookOf(at.build).pattern(first.patternId).name} is not permitted.`,
             channels: drives.map(channelOf),
           }),
     ),

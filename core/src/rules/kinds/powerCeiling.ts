@@ -8,9 +8,10 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
 import { ambientsOf, faces, facesField, Lamps, lampsField, When, whenField } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** At most so much optical power at any bearing of a face, everything shut: a rear that its crew can work behind. */
 export const powerCeiling = defineRule({
@@ -35,7 +36,7 @@ export const powerCeiling = defineRule({
     ' at any bearing to the ',
     facesField(rule.faces),
     whenField('ambient', rule.ambient),
-    ', everything shut',
+    ', everything closed',
   ],
   poses: () => SHUT,
   ambients: (rule) => ambientsOf(rule.ambient),
@@ -53,7 +54,7 @@ export const powerCeiling = defineRule({
       return fails({
         subjects: [about('face', face)],
         margin,
-        sentence: `too much light ${faceText[face]} in ${at.text}: ${roundUp(most)} of at most ${rule.maxCdsPerMin} cd·s/min at ${worst}°; so at ${sectors.map(sectorText).join(', ')}.`,
+        sentence: `optical power ${faceText[face]}: ${formatQuantity(most, 'cd·s/min', 'up')} at ${worst}° (limit ${formatQuantity(rule.maxCdsPerMin, 'cd·s/min')}). Affected: ${sectors.map(sectorText).join(', ')}.`,
         figure: { value: most, unit: 'cd·s/min' },
         limits: [atMost(rule.maxCdsPerMin, 'cd·s/min')],
         channels: toward.map(({ drive }) => channelOf(drive)),

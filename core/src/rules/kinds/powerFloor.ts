@@ -21,17 +21,18 @@ import {
   whenField,
 } from '../fields.ts';
 import { atLeast } from '../finding.ts';
-import { fails, holds, roomAbove, roundDown, type Judgement } from '../judgement.ts';
+import { fails, holds, roomAbove, type Judgement } from '../judgement.ts';
 import { figure, someOf, type Field } from '../piece.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** Which openings a floor must bear, each alone: nothing, doors, the hatch or tailgate or lift, the bonnet, shutters. */
 const PoseKind = z.enum(['shut', 'each-door-open', 'hatch-open', 'bonnet-open', 'each-shutter-open']);
 type PoseKind = z.infer<typeof PoseKind>;
 
 const poseText: Readonly<Record<PoseKind, string>> = {
-  shut: 'everything shut',
+  shut: 'everything closed',
   'each-door-open': 'each door open',
   'hatch-open': 'the hatch open',
   'bonnet-open': 'the bonnet open',
@@ -40,7 +41,7 @@ const poseText: Readonly<Record<PoseKind, string>> = {
 
 const isPose = (text: string): text is PoseKind => PoseKind.options.some((p) => p === text);
 const posesField = (poses: readonly PoseKind[]): Field =>
-  someOf('poses', poses, 'Openings it must bear', PoseKind.options, (p) => (isPose(p) ? poseText[p] : p));
+  someOf('poses', poses, 'Door positions', PoseKind.options, (p) => (isPose(p) ? poseText[p] : p));
 
 const PARTS: Readonly<Record<Exclude<PoseKind, 'shut'>, readonly [PartKind, ...PartKind[]]>> = {
   'each-door-open': ['door'],
@@ -96,12 +97,11 @@ export const powerFloor = defineRule({
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level);
     const power = powerRing(lit);
-    return rule.faces.map((face) => floorToward(at, rule, face, lit, power));
+    return rule.faces.map((face) => floorToward(rule, face, lit, power));
   },
 });
 
 function floorToward(
-  at: Situation,
   rule: PowerFloor,
   face: Face,
   lit: ReturnType<Situation['lit']>,
@@ -113,12 +113,12 @@ function floorToward(
   const margin = roomAbove(least, rule.minCdsPerMin);
   if (least >= rule.minCdsPerMin) return holds(margin);
   const gaps = faceSectorsWhere(face, (b) => (power[b] ?? 0) < rule.minCdsPerMin);
-  const level = rule.level === 'any' ? '' : `${rule.level} `;
+  const level = rule.level === 'any' ? '' : `, ${rule.level} lamps`;
   const toward = lit.filter(({ drive, share }) => bearings.some((b) => drive.peakCd * (share[b] ?? 0) > 1));
   return fails({
     subjects: [about('face', face)],
     margin,
-    sentence: `too little ${level}light ${faceText[face]} in ${at.text}: ${roundDown(least)} of ${rule.minCdsPerMin} cd·s/min at ${worst}°; gap at ${gaps.map(sectorText).join(', ')}.`,
+    sentence: `optical power ${faceText[face]}${level}: ${formatQuantity(least, 'cd·s/min', 'down')} at ${worst}° (minimum ${formatQuantity(rule.minCdsPerMin, 'cd·s/min')}). Gap: ${gaps.map(sectorText).join(', ')}.`,
     figure: { value: least, unit: 'cd·s/min' },
     limits: [atLeast(rule.minCdsPerMin, 'cd·s/min')],
     channels: toward.map(({ drive }) => channelOf(drive)),

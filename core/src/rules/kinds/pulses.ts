@@ -3,7 +3,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf } from '../../resolve/channels.ts';
 import { bookOf } from '../../timing/book.ts';
 import { defineRule } from '../define.ts';
-import { countText, isOrAre } from '../fields.ts';
+import { countText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
@@ -36,7 +36,7 @@ export const pulses = defineRule({
       return fails({
         subjects,
         margin,
-        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)} has ${countText(first.pulsesAFlash, 'pulse')} in one flash in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} allowed.`,
+        sentence: `${bookOf(at.build).pattern(first.patternId).name} on ${at.lampsText(drives)}: ${countText(first.pulsesAFlash, 'pulse')} per flash (limit ${rule.most}).`,
         figure: { value: first.pulsesAFlash, unit: 'pulses' },
         limits: [atMost(rule.most, 'pulses')],
         channels: drives.map(channelOf),

@@ -5,7 +5,7 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, highestCd, rhythmOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
-import { isOrAre, Lamps, lampsField } from '../fields.ts';
+import { Lamps, lampsField } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
@@ -38,7 +38,7 @@ export const rhythms = defineRule({
     lampsField(rule.lamps),
     ', modules above ',
     figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
-    ' cd, everything shut',
+    ' cd, everything closed',
   ],
   poses: () => SHUT,
   more: () => 'hurts',
@@ -59,7 +59,7 @@ export const rhythms = defineRule({
       fails({
         subjects: [about('topic', 'rhythms')],
         margin,
-        sentence: `${most} different rhythms are seen from ${worst}° in ${at.text}; at most ${rule.most} ${isOrAre(rule.most)} wanted; so at ${sectors.map(sectorText).join(', ')}.`,
+        sentence: `different rhythms visible at ${worst}°: ${most} (limit ${rule.most}). Affected: ${sectors.map(sectorText).join(', ')}.`,
         figure: { value: most, unit: 'rhythms' },
         limits: [atMost(rule.most, 'rhythms')],
         channels: drivesAt(worst).map(channelOf),

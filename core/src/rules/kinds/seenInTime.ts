@@ -19,14 +19,14 @@ const Shown = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOU
 const EYES = ['normal', 'every'] as const;
 const OBSERVER = {
   normal: 'a driver',
-  protan: 'a driver who sees red poorly',
-  deutan: 'a driver who sees green poorly',
+  protan: 'protan (red-deficient) driver',
+  deutan: 'deutan (green-deficient) driver',
 } as const;
 
 /** Whoever drives toward the vehicle sees it in time to stop, with so much to spare. */
 export const seenInTime = defineRule({
   kind: 'seen-in-time',
-  title: 'Seen in time to stop',
+  title: 'Sight distance',
   blank: {
     fromDeg: 180,
     speedKmh: 110,
@@ -60,7 +60,7 @@ export const seenInTime = defineRule({
     spareS: within(-60, 600),
   }),
   says: (rule) => [
-    'Who comes at ',
+    'A driver at ',
     figure('speedKmh', rule.speedKmh, 'Speed, km/h', { min: 5, max: 250 }),
     ' km/h from ',
     figure('fromDeg', rule.fromDeg, 'Bearing, degrees clockwise from straight ahead', { min: 0, max: 359.9 }),
@@ -78,19 +78,19 @@ export const seenInTime = defineRule({
     ' ',
     aroundField(rule.around),
     ', sees ',
-    oneOf('shown', rule.shown, 'What is seen', [
+    oneOf('shown', rule.shown, 'Part detected', [
       { value: 'any', text: 'any light' },
       ...COLOURS.map((value) => ({ value, text: value })),
     ]),
     ' at ',
     figure('noticing', rule.noticing, 'Times what is just visible', { min: 1, max: 1000 }),
     ' times what is just visible, with ',
-    oneOf('eyes', rule.eyes, 'Whose eyes', [
+    oneOf('eyes', rule.eyes, 'Observer', [
       { value: 'normal', text: 'normal eyes' },
-      { value: 'every', text: 'normal eyes and eyes that see red or green poorly' },
+      { value: 'every', text: 'normal and colour-deficient observers' },
     ]),
     ', at least ',
-    figure('spareS', rule.spareS, 'Time to spare, s', { min: -60, max: 600 }),
+    figure('spareS', rule.spareS, 'Margin, s', { min: -60, max: 600 }),
     ' s before it must brake',
   ],
   ambients: (rule) => ambientAt(rule.around),
@@ -124,7 +124,7 @@ export const seenInTime = defineRule({
         return fails({
           subjects: [about('observer', sighting.observer)],
           margin,
-          sentence: `to ${OBSERVER[sighting.observer]} ${what} is ${seenText(sighting)} in ${at.text}, and ${Math.round(neededM)} m are needed to stop: ${spareText(sighting)}; at least ${rule.spareS} s are wanted.`,
+          sentence: `${what}, ${OBSERVER[sighting.observer]}: ${seenText(sighting)}, stopping distance ${Math.round(neededM)} m, ${spareText(sighting)} (minimum ${rule.spareS} s).`,
           figure: Number.isFinite(sighting.marginS) ? { value: sighting.marginS, unit: 's' } : null,
           limits: [atLeast(rule.spareS, 's')],
           channels: at

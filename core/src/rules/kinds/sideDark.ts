@@ -7,10 +7,11 @@ import { worstDarkMs, type OverAlignments } from '../../timing/worst.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 /** Nearer to the centre plane than this a lamp belongs to both sides, m. */
 const MIDDLE_M = 0.05;
@@ -43,12 +44,12 @@ export const sideDark = defineRule({
       if (dark <= rule.maxMs) return holds(margin);
       const how = never
         ? 'never lit'
-        : `dark together for ${exact ? 'up to' : 'perhaps as long as'} ${roundUp(dark)} ms`;
+        : `dark together for ${exact ? '' : 'up to '}${formatQuantity(dark, 'ms', 'up')}`;
       return fails({
         outcome: exact ? 'fails' : 'cannot tell',
         subjects: [about('face', side)],
         margin,
-        sentence: `the lamps of the ${side} side are ${how} in ${at.text}; at most ${rule.maxMs} ms are allowed.`,
+        sentence: `${side} side lamps: ${how} (limit ${rule.maxMs} ms).`,
         figure: never ? null : { value: dark, unit: 'ms' },
         limits: [atMost(rule.maxMs, 'ms')],
         channels: mine.map(channelOf),

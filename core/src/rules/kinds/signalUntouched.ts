@@ -21,18 +21,19 @@ export const signalUntouched = defineRule({
     signals: listOf(FactoryFunction, 'lamp'),
   }),
   says: (rule) => [
-    'Nothing is put into, before or on the wires of the maker’s lamps for ',
-    someOf('signals', rule.signals, 'Maker’s lamps', FACTORY_FUNCTIONS),
+    'No change to factory lamps or their wiring for ',
+    someOf('signals', rule.signals, 'Factory lamps', FACTORY_FUNCTIONS),
   ],
   faults: (subject, rule) =>
     subject.lookup.vehicle.factoryLamps
       .filter(({ does }) => rule.signals.includes(does))
       .flatMap((lamp) =>
         lampsAt(subject, lamp).map((p): Said => {
-          const how = subject.lookup.fixture(p.fixtureId).kind === 'factory' ? 'is tied to' : 'stands at';
+          const how =
+            subject.lookup.fixture(p.fixtureId).kind === 'factory' ? 'is connected to' : 'is placed at';
           const points = pointing([p]);
           return {
-            sentence: `"${p.label}" ${how} the ${lamp.name.toLowerCase()}, which is to be left as it is.`,
+            sentence: `${p.label} ${how} the ${lamp.name.toLowerCase()}, which must stay untouched.`,
             ...points,
             subjects: [about('factory lamp', lamp.id), ...points.subjects],
           };

@@ -10,7 +10,7 @@ import { figure, someOf } from '../piece.ts';
 /** Warning lamps stand clear of lamps of the maker's. */
 export const spacingToSignal = defineRule({
   kind: 'spacing-to-signal',
-  title: 'Distance from the maker’s lamps',
+  title: 'Distance from factory lamps',
   blank: { signals: ['turn'], leastM: 0.1 },
   home: 'layout',
   sees: 'document',
@@ -21,10 +21,10 @@ export const spacingToSignal = defineRule({
     leastM: within(0.001, 2),
   }),
   says: (rule) => [
-    'Lenses of warning lamps stand at least ',
+    'Lenses of warning lamps are at least ',
     figure('leastM', rule.leastM, 'Least distance, m', { min: 0.001, max: 2 }),
     ' m from the maker’s lamps for ',
-    someOf('signals', rule.signals, 'Maker’s lamps', FACTORY_FUNCTIONS),
+    someOf('signals', rule.signals, 'Factory lamps', FACTORY_FUNCTIONS),
   ],
   faults: (subject, rule) => oncePerPair(subject, lampsNear(subject, rule.signals, rule.leastM)),
 });

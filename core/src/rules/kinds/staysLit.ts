@@ -27,7 +27,7 @@ export const staysLit = defineRule({
   says: (rule) => [
     'No open door or hatch leaves a side without warning light above ',
     figure('aboveCd', rule.aboveCd, 'Light counts above, cd'),
-    ' cd that has it with everything shut',
+    ' cd that has it with everything closed',
   ],
   more: () => 'helps',
   limits: ({ aboveCd }) =>
@@ -54,7 +54,7 @@ export const staysLit = defineRule({
       if (before.length === 0) return holds();
       return fails({
         subjects: [about('face', face)],
-        sentence: `${openText(at.build, at.state.open)} leaves no warning light ${faceText[face]} in ${at.textWhateverOpen}, and nothing else takes over.`,
+        sentence: `no warning light ${faceText[face]} with ${openText(at.build, at.state.open)}.`,
         channels: before.map(({ drive }) => channelOf(drive)),
       });
     });

@@ -9,9 +9,10 @@ import { positive, within } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
 import { countsLamp, Lamps, lampsField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
-import { fails, holds, roomAbove, roundDown } from '../judgement.ts';
+import { fails, holds, roomAbove } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 const plain = (values: readonly string[]) => values.map((value) => ({ value, text: value }));
 
@@ -38,13 +39,13 @@ export const steadyRequired = defineRule({
     oneOf('colour', rule.colour, 'Colour', plain(COLOURS)),
     ' light of at least ',
     figure('minCd', rule.minCd, 'Least intensity, cd'),
-    ' cd in all from ',
+    ' cd combined from ',
     lampsField(rule.lamps),
     ' to the ',
     oneOf('face', rule.face, 'Side', plain(FACES)),
     ', within ',
-    figure('withinDeg', rule.withinDeg, 'Either way of straight, degrees', { min: 0, max: 45 }),
-    '° of straight, everything shut',
+    figure('withinDeg', rule.withinDeg, 'To either side of straight ahead, degrees', { min: 0, max: 45 }),
+    '° of straight ahead, everything closed',
   ],
   poses: () => SHUT,
   regards: (drive, rule) => drive.steady && drive.colour === rule.colour && countsLamp(drive, rule.lamps),
@@ -62,7 +63,7 @@ export const steadyRequired = defineRule({
       fails({
         subjects: [about('face', rule.face), about('colour', rule.colour)],
         margin,
-        sentence: `${lit.length === 0 ? 'no' : 'too little'} steady ${rule.colour} shows ${faceText[rule.face]} in ${at.text}: ${roundDown(least)} of ${rule.minCd} cd.`,
+        sentence: `steady ${rule.colour} ${faceText[rule.face]}: ${formatQuantity(least, 'cd', 'down')} (minimum ${formatQuantity(rule.minCd, 'cd')}).`,
         figure: { value: least, unit: 'cd' },
         limits: [atLeast(rule.minCd, 'cd')],
         channels: lit.map(({ drive }) => channelOf(drive)),

@@ -15,9 +15,9 @@ export const symmetry = defineRule({
   sees: 'document',
   schema: z.strictObject({ kind: z.literal('symmetry'), ...RULE_HEAD, withinM: within(0.001, 1) }),
   says: (rule) => [
-    'Each lamp beside the centreline has its like on the other side, within ',
+    'Each lamp off the centre line has a counterpart, within ',
     figure('withinM', rule.withinM, 'May be off by, m', { min: 0.001, max: 1 }),
-    ' m, in the colours that answer its own',
+    ' m, in matching colours',
   ],
   faults: (subject, rule) => oncePerPair(subject, asymmetryFaults(subject, rule.withinM)),
 });

@@ -13,12 +13,12 @@ import { about, subjectsKey } from '../subject.ts';
  */
 export const syncPartners = defineRule({
   kind: 'sync-partners',
-  title: 'Mirrored partners in step',
+  title: 'Mirrored pairs synchronised',
   blank: {},
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
-  says: () => ['Mirrored partners keep step: one sync group, equal cycles'],
+  says: () => ['Mirrored pairs are synchronised: one sync group, equal cycles'],
   asksAlone: true,
   lots: ({ placementId }, at) => {
     const { partnerId } = at.placement(placementId) ?? { partnerId: null };
@@ -41,7 +41,7 @@ export const syncPartners = defineRule({
       if (why === null) return holds();
       return fails({
         subjects: [about('lamp', p.id), about('lamp', partner.id)],
-        sentence: `"${p.label}" and "${partner.label}" are not in step in ${at.text}: ${why}.`,
+        sentence: `${p.label} and ${partner.label} are a mirrored pair but not synchronised: ${why}.`,
         channels: [...mine, ...theirs].map(channelOf),
       });
     });
@@ -53,8 +53,8 @@ function outOfStep(mine: readonly Drive[], theirs: readonly Drive[]): string | n
   if (mine.length === 0 && theirs.length === 0) return null;
   if (mine.length === 0 || theirs.length === 0) return 'one flashes and the other does not';
   const all = [...mine, ...theirs];
-  if (all.some((d) => d.groupId === null)) return 'a head in no sync group runs on its own clock and drifts';
-  if (new Set(all.map((d) => d.clockId)).size > 1) return 'they are in different sync groups and drift';
+  if (all.some((d) => d.groupId === null)) return 'one has no sync group and is free-running';
+  if (new Set(all.map((d) => d.clockId)).size > 1) return 'they are in different sync groups';
   if (cyclesOf(mine) !== cyclesOf(theirs)) return 'their patterns have different cycles';
   return null;
 }

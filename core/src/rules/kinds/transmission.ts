@@ -27,7 +27,7 @@ export const transmission = defineRule({
   says: (rule) => [
     'Glass, cover and lens pass at least ',
     figure('leastPercent', rule.leastPercent, 'Least that passes, %', { min: 1, max: 100 }),
-    ' % of the light of each warning lamp along its aim, everything shut',
+    ' % of the light of each warning lamp along its aim, everything closed',
   ],
   faults: (subject, rule) => {
     const { lookup } = subject;
@@ -47,7 +47,7 @@ export const transmission = defineRule({
         if (percent >= rule.leastPercent - 1e-9) return [];
         return [
           {
-            sentence: `only ${Math.floor(percent)} % of the ${least.colour} light of "${p.label}" passes glass, cover and lens; ${rule.leastPercent} % must.`,
+            sentence: `${p.label}: ${Math.floor(percent)} % of its ${least.colour} light passes glass, cover and lens (minimum ${rule.leastPercent} %).`,
             figure: { value: percent, unit: '%' },
             limits: [atLeast(rule.leastPercent, '%')],
             ...pointing([p]),

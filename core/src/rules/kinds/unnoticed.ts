@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { onsOf, onText, type On } from '../../design/controls.ts';
+import { onsOf, type On } from '../../design/controls.ts';
 import { channelOf } from '../../resolve/channels.ts';
 import { Approaches, FROM_M, TO_M } from '../../sight/approach.ts';
 import { drivenIn } from '../../state/driven.ts';
@@ -29,7 +29,7 @@ export const unnoticed = defineRule({
     farthestM: within(TO_M, FROM_M),
   }),
   says: (rule) => [
-    'At night, with every light inside on and everything shut, nobody whose eye is at ',
+    'At night, with all interior lights on and everything closed, from a height of ',
     figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
     ' m just sees it from farther than ',
     figure('farthestM', rule.farthestM, 'Farthest, m', { min: TO_M, max: FROM_M }),
@@ -69,7 +69,7 @@ export const unnoticed = defineRule({
     return [
       {
         subjects: [about('topic', 'light inside')],
-        sentence: `light inside is just seen from ${from} at ${worst.bearingDeg}°, ${onText(build, state.on)} on at night; no farther than ${rule.farthestM} m is wanted.`,
+        sentence: `interior light: detection distance ${from} at ${worst.bearingDeg}° (limit ${rule.farthestM} m).`,
         figure: { value: worst.seenM, unit: 'm' },
         limits: [atMost(rule.farthestM, 'm')],
         channels: channels.map(channelOf),

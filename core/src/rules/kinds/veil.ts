@@ -16,7 +16,7 @@ import { about } from '../subject.ts';
 /** Fog throws no more of the lamps' light back to the driver than a share of its own. */
 export const veil = defineRule({
   kind: 'veil',
-  title: 'Light thrown back by fog',
+  title: 'Fog backscatter',
   blank: { opticalRangeM: 80, around: 'night', maxPercent: 1000 },
   home: 'visibility',
   sees: 'light',
@@ -34,7 +34,7 @@ export const veil = defineRule({
     figure('opticalRangeM', rule.opticalRangeM, 'Meteorological optical range, m', { min: 20, max: 2000 }),
     ' m, ',
     aroundField(rule.around),
-    ', what the lamps throw back to the driver is at most ',
+    ', backscatter to the driver is at most ',
     figure('maxPercent', rule.maxPercent, 'Share of the fog’s own light, %'),
     ' % of the fog’s own light',
   ],
@@ -48,7 +48,7 @@ export const veil = defineRule({
         fails({
           subjects: [about('viewpoint', 'driver')],
           outcome: 'cannot tell',
-          sentence: `this body has no driver’s seat: nobody can tell what fog throws back to it in ${at.text}.`,
+          sentence: `this body type has no driver’s seat.`,
         }),
       ];
     const { lights, solids } = aheadOf(at.build, at.state, driver.eye);
@@ -61,7 +61,7 @@ export const veil = defineRule({
       fails({
         subjects: [about('viewpoint', 'driver')],
         margin,
-        sentence: `fog throws ${Math.ceil(percent)} % of its own light back to the driver in ${at.text}, most of it of ${at.lampsText(channels)}; at most ${rule.maxPercent} % are wanted.`,
+        sentence: `fog backscatter at the driver’s eye: ${Math.ceil(percent)} % of fog luminance (limit ${rule.maxPercent} %). Main source: ${at.lampsText(channels)}.`,
         figure: { value: percent, unit: '%' },
         limits: [atMost(rule.maxPercent, '%')],
         channels,

@@ -5,11 +5,12 @@ import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { countsLamp, Lamps, lampsField, Of, ofField, ofText } from '../fields.ts';
 import { atMost } from '../finding.ts';
-import { fails, holds, roomBelow, roundUp } from '../judgement.ts';
+import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
 import { shownAgainst, type LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 
 const Schema = z.strictObject({
   kind: z.literal('white-rear'),
@@ -34,7 +35,7 @@ export const whiteRear = defineRule({
     ofField(rule.of),
     ' to the rear from ',
     lampsField(rule.lamps),
-    ' except reversing lamps that burn steadily, whatever stands open',
+    ' except steady reversing lamps, any door position',
   ],
   limits: (rule, at) => [limit(at, rule)],
   regards: (drive, rule) => drive.colour === 'white' && countsLamp(drive, rule.lamps),
@@ -45,19 +46,16 @@ export const whiteRear = defineRule({
     if (shown.cd <= rule.aboveCd) return [holds(margin)];
     const drives = shown.channels.map(({ drive }) => drive);
     const flashed = drives.every((d) => isReversing(at, d));
-    const may = shown.exact ? 'shows' : 'may show';
     const what = flashed
-      ? `flashing white ${may} to the rear from the reversing lamps`
-      : `white ${may} to the rear from ${at.lampsText(drives)}`;
-    const but = flashed
-      ? 'reversing lamps may burn there, but not flash'
-      : 'only reversing lamps that burn steadily may';
+      ? 'flashing white to the rear from the reversing lamps'
+      : `white to the rear from ${at.lampsText(drives)}`;
+    const but = flashed ? 'Reversing lamps must be steady' : 'Only steady reversing lamps are exempt';
     return [
       fails({
         outcome: shown.exact ? 'fails' : 'cannot tell',
         subjects: [about('topic', flashed ? 'reversing' : 'white')],
         margin,
-        sentence: `${what} in ${at.text}, up to ${roundUp(shown.cd)} cd ${ofText(rule.of)} at ${shown.bearing}°; ${but}.`,
+        sentence: `${what}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} ${ofText(rule.of)} at ${shown.bearing}° (limit ${formatQuantity(rule.aboveCd, 'cd')}). ${but}.`,
         figure: { value: shown.cd, unit: 'cd' },
         limits: [atMost(rule.aboveCd, 'cd')],
         channels: drives.map(channelOf),

@@ -29,7 +29,7 @@ const ANY_LX = { min: 0, max: 100_000 };
 /** Ground beside the vehicle gets enough light to work by, with every light to work by on and everything shut. */
 export const workLight = defineRule({
   kind: 'work-light',
-  title: 'Light to work by',
+  title: 'Work area illuminance',
   blank: { area: 'rear', meanLx: 10, leastLx: 1 },
   home: 'visibility',
   sees: 'document',
@@ -41,23 +41,23 @@ export const workLight = defineRule({
     leastLx: within(0, 100_000),
   }),
   says: (rule) => [
-    'With every light to work by on, the ground at the ',
+    'With all work lights on, the ground at the ',
     oneOf('area', rule.area, 'Ground', AREAS),
-    ', 3 m wide, gets a mean of at least ',
+    ', 3 m wide, has an average of at least ',
     figure('meanLx', rule.meanLx, 'Mean, lx', ANY_LX),
-    ' lx and nowhere less than ',
+    ' lx and a minimum of ',
     figure('leastLx', rule.leastLx, 'Least, lx', ANY_LX),
-    ' lx, everything shut',
+    ' lx, everything closed',
   ],
   faults: (subject, rule) => {
     const on = workOns(subject);
     const area = workAreasOf(outlineOf(subject.lookup.vehicle)).find(({ id }) => id === rule.area);
     if (area === undefined) return [];
     const found = areaLight(gridOf(subject), area, rule.leastLx);
-    const which = on.length === 0 ? 'no function is a light to work by' : `${onText(subject.build, on)} on`;
+    const which = on.length === 0 ? 'no work light function' : `with ${onText(subject.build, on)}`;
     const short = (what: string, is: number, least: number): Said => ({
       subjects: [about('work area', rule.area), about('topic', what)],
-      sentence: `the ground at the ${rule.area} gets a ${what} of ${is.toFixed(1)} lx, ${which}; at least ${least} lx are wanted.`,
+      sentence: `ground illuminance, ${rule.area}: ${what === 'mean' ? 'average' : 'minimum'} ${is.toFixed(1)} lx, ${which} (minimum ${least} lx).`,
       figure: { value: is, unit: 'lx' },
       limits: [atLeast(least, 'lx')],
       state: on.length === 0 ? null : stateWith({ on }),

@@ -17,7 +17,7 @@ export const aimRangeFaults = (subject: LayoutSubject): Said[] =>
         ? []
         : [
             {
-              sentence: `"${p.label}" is ${how} ${Math.round(Math.abs(deg))}°; it turns ${most}° either way.`,
+              sentence: `${p.label}: ${how} ${Math.round(Math.abs(deg))}° (range ±${most}°).`,
               figure: { value: Math.abs(deg), unit: '°' },
               limits: [atMost(most, '°')],
               ...pointing([p]),

@@ -33,8 +33,8 @@ function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[], tole
   return [
     {
       sentence: near
-        ? `"${lamp.p.label}" and its like on the other side stand ${mmDown(nearest)} mm apart from mirror images.`
-        : `"${lamp.p.label}" has no like lamp on the other side.`,
+        ? `${lamp.p.label}: counterpart is ${mmDown(nearest)} mm from the mirrored position.`
+        : `${lamp.p.label} has no counterpart on the other side.`,
       figure: near ? { value: nearest * 1000, unit: 'mm' } : null,
       limits: near ? [atMost(toleranceM * 1000, 'mm')] : [],
       ...pointing([lamp.p]),
@@ -87,7 +87,7 @@ function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): S
     if (odd === undefined) return [];
     return [
       {
-        sentence: `"${left.label}" and "${right.label}" do not answer each other in colour as the other pairs do: ${odd.left} on the left meets ${odd.right} on the right.`,
+        sentence: `${left.label} and ${right.label}: colours do not match the other pairs (left ${odd.left}, right ${odd.right}).`,
         ...pointing([left, right]),
       },
     ];

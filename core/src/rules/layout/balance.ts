@@ -47,7 +47,7 @@ export function balanceFaults(subject: LayoutSubject): Said[] {
     if (least / whole >= LEAST_SHARE) return [];
     return [
       {
-        sentence: `only ${percent(least / whole)} % of the warning light toward the ${face} comes from ${weak} lamps.`,
+        sentence: `${weak} lamps give ${percent(least / whole)} % of the warning light to the ${face} (minimum ${percent(LEAST_SHARE)} %).`,
         figure: { value: (least / whole) * 100, unit: '%' },
         limits: [{ value: LEAST_SHARE * 100, unit: '%', sense: 'at least' }],
         ...pointing([...sum.lamps]),

@@ -39,13 +39,13 @@ export function behindLampFaults(subject: LayoutSubject): Said[] {
     );
     const [most, ...more] = by;
     if (share <= MOST_HIDDEN || most === undefined) return [];
-    const whose = p.modules.length === 1 ? `"${p.label}"` : `a module of "${p.label}"`;
+    const whose = p.modules.length === 1 ? p.label : `one module of ${p.label}`;
     const besides = more.length === 0 ? '' : ` and ${more.length} more`;
     return [
       {
         ...pointing([p, ...by]),
         subjects: [about('lamp', p.id)],
-        sentence: `${percent(share)} % of the beam of ${whose} is hidden by the housing of "${most.label}"${besides}.`,
+        sentence: `${whose}: ${percent(share)} % of the beam is blocked by the housing of ${most.label}${besides} (limit ${percent(MOST_HIDDEN)} %).`,
         figure: { value: share * 100, unit: '%' },
         limits: [atMost(MOST_HIDDEN * 100, '%')],
       },

@@ -93,8 +93,8 @@ function saying(subject: LayoutSubject, p: Placement, { open, modules, worst }: 
   return {
     sentence:
       count === 1
-        ? `${percent(worst)} % of the beam of "${p.label}" is hidden with ${how}.`
-        : `of the ${count} modules of "${p.label}", ${which} ${modules.length === 1 ? 'has' : 'have'} most of the beam hidden with ${how}, the worst ${percent(worst)} %.`,
+        ? `${p.label}: ${percent(worst)} % of the beam is blocked with ${how} (limit ${percent(most)} %).`
+        : `${p.label}: ${which} of ${count} blocked with ${how}, at most ${percent(worst)} % of the beam (limit ${percent(most)} %).`,
     figure: { value: worst * 100, unit: '%' },
     limits: [atMost(most * 100, '%')],
     ...pointing([p], open),

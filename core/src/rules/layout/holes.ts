@@ -8,12 +8,12 @@ export function holeFaults(subject: LayoutSubject): Said[] {
   return subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
     const holes = holesOf(fixture, zone, p);
     if (holes === 0 || (!zone.singleWall && zone.fixings.includes('drill'))) return [];
-    const why = zone.singleWall ? 'a panel of one skin' : 'not to be drilled';
+    const why = zone.singleWall ? 'a single-skin panel' : 'where drilling is not permitted';
     const others = zone.fixings.filter((f) => f !== 'drill');
-    const instead = others.length > 0 ? `use ${others.join(' or ')}` : 'choose another zone';
+    const instead = others.length > 0 ? `Use ${others.join(' or ')}` : 'Choose another zone';
     return [
       {
-        sentence: `"${p.label}" makes ${countText(holes, 'hole')} in ${zone.name}, ${why}: ${instead}.`,
+        sentence: `${p.label}: ${countText(holes, 'hole')} in ${zone.name}, ${why}. ${instead}.`,
         figure: { value: holes, unit: 'holes' },
         limits: [{ value: 0, unit: 'holes', sense: 'at most' }],
         ...pointing([p]),
@@ -29,7 +29,7 @@ export function fixingFaults(subject: LayoutSubject): Said[] {
     if (fixing === 'drill' || zone.fixings.includes(fixing)) return [];
     return [
       {
-        sentence: `"${p.label}" is held by ${fixing}, which ${zone.name} does not bear: use ${zone.fixings.join(' or ')}.`,
+        sentence: `${p.label}: mounting by ${fixing} is not permitted on ${zone.name}. Use ${zone.fixings.join(' or ')}.`,
         figure: null,
         limits: [],
         ...pointing([p]),

@@ -25,7 +25,7 @@ export const insideFaults = (subject: LayoutSubject): Said[] =>
     if (depth <= SUNK_M) return [];
     return [
       {
-        sentence: `"${p.label}" has a lens ${mmUp(depth)} mm inside the body.`,
+        sentence: `${p.label}: lens is ${mmUp(depth)} mm inside the body.`,
         figure: { value: depth * 1000, unit: 'mm' },
         limits: [atMost(SUNK_M * 1000, 'mm')],
         ...pointing([p]),

@@ -28,7 +28,7 @@ export function keepOutFaults(subject: LayoutSubject): Said[] {
         const where = kind === 'other' ? name : `${name} (${kind})`;
         return [
           {
-            sentence: `"${p.label}" stands ${mmUp(depth)} mm within a keep-out: ${where}.`,
+            sentence: `${p.label}: ${mmUp(depth)} mm inside a keep-out: ${where}.`,
             figure: { value: depth * 1000, unit: 'mm' as const },
             limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
             ...pointing([p], open),

@@ -22,24 +22,29 @@ import { counterpartsOf } from '../counterpart.ts';
 import { subjectsKey } from '../subject.ts';
 
 export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
-  { kind: 'overlap', severity: 'blocks', clause: 'Lamps stand apart', faults: overlapFaults },
+  { kind: 'overlap', severity: 'blocks', clause: 'Lamps do not overlap', faults: overlapFaults },
   { kind: 'keep-out', severity: 'blocks', clause: 'Keep-outs stay clear', faults: keepOutFaults },
-  { kind: 'hole', severity: 'blocks', clause: 'No holes where none may be', faults: holeFaults },
+  {
+    kind: 'hole',
+    severity: 'blocks',
+    clause: 'No holes where drilling is not permitted',
+    faults: holeFaults,
+  },
   { kind: 'misfit', severity: 'blocks', clause: 'Lamps fit their zones', faults: misfitFaults },
-  { kind: 'inside', severity: 'blocks', clause: 'Lamps stand clear of the body', faults: insideFaults },
+  { kind: 'inside', severity: 'blocks', clause: 'Lenses are outside the body', faults: insideFaults },
   { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
-  { kind: 'room', severity: 'warns', clause: 'Room behind and before', faults: roomFaults },
-  { kind: 'aim-range', severity: 'warns', clause: 'Aimed within reach', faults: aimRangeFaults },
-  { kind: 'fixing', severity: 'warns', clause: 'Held as the zone bears', faults: fixingFaults },
+  { kind: 'room', severity: 'warns', clause: 'Depth behind and projection', faults: roomFaults },
+  { kind: 'aim-range', severity: 'warns', clause: 'Aim within the fixture’s range', faults: aimRangeFaults },
+  { kind: 'fixing', severity: 'warns', clause: 'Mounting suits the zone', faults: fixingFaults },
   { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', faults: nearSignalFaults },
   { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', faults: blockedFaults },
   { kind: 'behind-lamp', severity: 'warns', clause: 'Beams pass other lamps', faults: behindLampFaults },
   { kind: 'covered', severity: 'advises', clause: 'Beams pass open parts', faults: coveredFaults },
-  { kind: 'turned-away', severity: 'advises', clause: 'Seen with doors open', faults: turnedAwayFaults },
-  { kind: 'balance', severity: 'advises', clause: 'Upper and lower in balance', faults: balanceFaults },
+  { kind: 'turned-away', severity: 'advises', clause: 'Visible with open doors', faults: turnedAwayFaults },
+  { kind: 'balance', severity: 'advises', clause: 'Balance of upper and lower lamps', faults: balanceFaults },
   { kind: 'reach', severity: 'notes', clause: 'Within reach for service', faults: reachFaults },
   { kind: 'lifted', severity: 'notes', clause: 'Keep-outs as the survey found them', faults: liftedFaults },
-  { kind: 'asymmetry', severity: 'notes', clause: 'Left and right alike', faults: asymmetryFaults },
+  { kind: 'asymmetry', severity: 'notes', clause: 'Left and right match', faults: asymmetryFaults },
 ];
 
 /** What a check found. */

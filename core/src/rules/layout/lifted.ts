@@ -14,7 +14,7 @@ export function liftedFaults({ build }: LayoutSubject): Said[] {
     return [
       {
         subjects: [about('keep-out', id)],
-        sentence: `Keep-out ${what} is ${how} by the survey: ${found.reason.replace(/[.\s]+$/, '')}.`,
+        sentence: `Keep-out ${what}, ${how} in the survey: ${found.reason.replace(/[.\s]+$/, '')}.`,
         figure: null,
         limits: [],
       },

@@ -8,5 +8,5 @@ export const misfitFaults = (subject: LayoutSubject): Said[] =>
     const why = misfit(fixture, zone, p.rollDeg);
     return why === null
       ? []
-      : [{ sentence: `"${p.label}" does not fit ${zone.name}: ${why}.`, ...pointing([p]) }];
+      : [{ sentence: `${p.label} does not fit ${zone.name}: ${why}.`, ...pointing([p]) }];
   });

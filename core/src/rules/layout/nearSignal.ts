@@ -50,7 +50,7 @@ export function lampsNear(
     const apart = Math.max(0, nearest.m);
     return [
       {
-        sentence: `"${p.label}" stands ${mmDown(apart)} mm from the ${nearest.name.toLowerCase()}.`,
+        sentence: `${p.label}: ${mmDown(apart)} mm from the ${nearest.name.toLowerCase()} (minimum ${mmDown(leastApartM)} mm).`,
         figure: { value: apart * 1000, unit: 'mm' },
         limits: [{ value: leastApartM * 1000, unit: 'mm', sense: 'at least' }],
         ...pointing([p]),

@@ -26,7 +26,7 @@ export function offZoneFaults(subject: LayoutSubject): Said[] {
     if (over <= TOUCH_M) return [];
     return [
       {
-        sentence: `"${p.label}" reaches ${mmUp(over)} mm over the edge of its zone, ${zone.name}.`,
+        sentence: `${p.label}: ${mmUp(over)} mm beyond the edge of ${zone.name}.`,
         figure: { value: over * 1000, unit: 'mm' },
         limits: [atMost(TOUCH_M * 1000, 'mm')],
         ...pointing([p]),

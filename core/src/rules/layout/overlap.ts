@@ -17,7 +17,7 @@ export function overlapFaults(subject: LayoutSubject): Said[] {
       if (depth <= TOUCH_M) return [];
       return [
         {
-          sentence: `"${a.p.label}" and "${b.p.label}" stand in each other by ${mmUp(depth)} mm.`,
+          sentence: `${a.p.label} and ${b.p.label} overlap by ${mmUp(depth)} mm.`,
           figure: { value: depth * 1000, unit: 'mm' as const },
           limits: [{ value: TOUCH_M * 1000, unit: 'mm' as const, sense: 'at most' as const }],
           ...pointing([a.p, b.p]),

@@ -5,10 +5,10 @@ import { pointing, type LayoutSubject } from './subject.ts';
 export function reachFaults(subject: LayoutSubject): Said[] {
   return subject.standing().flatMap(({ p, placed: { zone } }): Said[] => {
     if (zone.reach === 'free' || p.status === 'kept') return [];
-    const how = zone.reach === 'none' ? 'cannot be reached for service' : 'is reached only behind trim';
+    const how = zone.reach === 'none' ? 'is not accessible for service' : 'is accessible only behind trim';
     return [
       {
-        sentence: `"${p.label}" ${how}: ${zone.behind}.`,
+        sentence: `${p.label} ${how}: ${zone.behind}.`,
         figure: null,
         limits: [],
         ...pointing([p]),

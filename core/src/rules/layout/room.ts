@@ -12,7 +12,7 @@ export const roomFaults = (subject: LayoutSubject): Said[] =>
       ...(zone.behindM !== null && fixture.behindM > zone.behindM
         ? [
             {
-              sentence: `"${p.label}" needs ${mmUp(fixture.behindM)} mm behind ${zone.name}, which has ${mmDown(zone.behindM)} mm.`,
+              sentence: `${p.label}: needs ${mmUp(fixture.behindM)} mm behind ${zone.name} (available ${mmDown(zone.behindM)} mm).`,
               figure: { value: zone.behindM * 1000, unit: 'mm' as const },
               limits: [atLeast(fixture.behindM * 1000, 'mm')],
               ...pointing([p]),
@@ -23,7 +23,7 @@ export const roomFaults = (subject: LayoutSubject): Said[] =>
       ...(zone.outM !== null && outM > zone.outM + TOUCH_M
         ? [
             {
-              sentence: `"${p.label}" stands ${mmUp(outM)} mm out of ${zone.name}, which allows ${mmDown(zone.outM)} mm.`,
+              sentence: `${p.label}: projects ${mmUp(outM)} mm from ${zone.name} (limit ${mmDown(zone.outM)} mm).`,
               figure: { value: outM * 1000, unit: 'mm' as const },
               limits: [atMost(zone.outM * 1000, 'mm')],
               ...pointing([p]),

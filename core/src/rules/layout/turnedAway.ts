@@ -30,7 +30,7 @@ export function turnedAwayFaults(subject: LayoutSubject): Said[] {
           turned > MOST_TURNED_DEG ? `is turned ${Math.round(turned)}° away` : 'is hidden behind the body';
         return [
           {
-            sentence: `"${p.label}" ${how} with ${openText(subject.build, [stop.id])}: its direction has one lamp less.`,
+            sentence: `${p.label} ${how} with ${openText(subject.build, [stop.id])}. Its direction has one lamp fewer.`,
             figure: { value: turned, unit: '°' },
             limits: [{ value: MOST_TURNED_DEG, unit: '°', sense: 'at most' }],
             ...pointing([p], [stop.id]),

@@ -34,6 +34,6 @@ function sentence(at: Situation, placementId: string, group: string, drives: rea
   const how =
     drift === null
       ? ''
-      : ` It may drift by ${drift.msPerCycle.toFixed(1)} ms a cycle, through every alignment in ${Math.round(drift.roundS)} s.`;
-  return `"${lamp?.label ?? placementId}" runs free in the group "${group}": it ${why}.${how}`;
+      : ` Drift: ${drift.msPerCycle.toFixed(1)} ms per cycle, all alignments within ${Math.round(drift.roundS)} s.`;
+  return `${lamp?.label ?? 'deleted lamp'} is free-running in sync group ${group}: it ${why}.${how}`;
 }

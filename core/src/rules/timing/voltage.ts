@@ -14,7 +14,7 @@ export const voltageFaults = (subject: LayoutSubject): Said[] =>
     if (wrong === undefined) return [];
     return [
       {
-        sentence: `"${p.label}" is ${whyWrongVolts(fixture, wrong.clock) ?? ''} in the group "${wrong.name}".`,
+        sentence: `${p.label} is ${whyWrongVolts(fixture, wrong.clock) ?? ''} in sync group ${wrong.name}.`,
         figure: { value: wrong.clock.volts, unit: 'V' },
         ...pointing([p]),
       },

@@ -5,10 +5,10 @@ import type { Span } from '../span.ts';
 export const rowMoveName: Readonly<Record<RowMove, string>> = {
   'first-to-last': 'First to last',
   'last-to-first': 'Last to first',
-  'middle-out': 'From the middle out',
-  'ends-in': 'From the ends in',
-  'to-and-fro': 'To and fro',
-  'every-other': 'Every other in turn',
+  'middle-out': 'Centre-out',
+  'ends-in': 'Ends-in',
+  'to-and-fro': 'Back and forth',
+  'every-other': 'Every other, sequential',
   'build-up': 'Building up: one more at every flash',
 };
 

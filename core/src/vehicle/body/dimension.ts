@@ -26,7 +26,7 @@ export const DIMENSIONS = {
   deckHeightM: { name: 'Deck up', measured: 'ground to the load floor' },
   boxWidthM: { name: 'Box width', measured: 'over the box' },
   bladeHeightM: { name: 'Blade up', measured: 'ground to the top edge of the lowered blade' },
-  bladeTravelM: { name: 'Blade lift', measured: 'how far the blade rises' },
+  bladeTravelM: { name: 'Blade lift', measured: 'lift of the blade' },
 } as const satisfies Record<string, DimensionText>;
 export type DimensionKey = keyof typeof DIMENSIONS;
 /** Dimensions by name, those that are measured. */

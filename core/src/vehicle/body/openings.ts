@@ -122,7 +122,7 @@ export function barnDoors(x: number, y: number, z0: number, z1: number): Assembl
         n: [1, 0, 0],
         widthM: y - 0.2,
         heightM: 0.16,
-        behind: 'Inner trim of the door: covered when shut, faces the rear when pinned at 180°',
+        behind: 'Inner trim of the door: covered when closed, faces the rear when pinned at 180°',
       }),
     ],
   });

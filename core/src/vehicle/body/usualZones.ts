@@ -139,7 +139,7 @@ function onOpenings({ parts, solids }: Assembly): ZoneSpec[] {
             n: [1, 0, 0],
             widthM: across - 0.2,
             heightM: 0.12,
-            behind: 'Inner skin: looks down when it stands open',
+            behind: 'Inner skin: faces down when open',
             fixings: ['drill', 'adhesive'],
             behindM: 0.03,
           },
@@ -168,7 +168,7 @@ function onOpenings({ parts, solids }: Assembly): ZoneSpec[] {
             n: [1, 0, 0],
             widthM: across - 0.3,
             heightM: Math.max(0.05, 0.5 * (panel.high[2] - panel.low[2])),
-            behind: 'Inner skin: looks up when it hangs open',
+            behind: 'Inner skin: faces up when open',
             behindM: 0.03,
           },
         ];

@@ -61,7 +61,7 @@ export const BUMPER_GUARD: VehicleOption = {
 export const FRONT_BLADE: VehicleOption = {
   id: 'front-blade',
   name: 'Front blade',
-  what: 'A blade before the bumper, working or raised; raised it stands before the head lamps',
+  what: 'A blade before the bumper, working or raised; raised it is in front of the headlamps',
   ranges: { bladeHeightM: [0.45, 1.2, 0.72], bladeTravelM: [0.2, 0.9, 0.5] },
   workOut: (s, { bladeHeightM: topZ = 0.72, bladeTravelM = 0.5 }) => {
     const y = s.halfWidth + 0.15;

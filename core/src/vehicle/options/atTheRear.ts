@@ -59,7 +59,7 @@ export const HEADACHE_RACK: VehicleOption = {
 export const TAIL_LIFT: VehicleOption = {
   id: 'tail-lift',
   name: 'Tail lift',
-  what: 'A platform that stands before the rear doors and is lowered to load',
+  what: 'A platform in front of the rear doors, lowered for loading',
   workOut: (s) => {
     const y = s.outerY - 0.12;
     const x = s.tailX - 0.06;
@@ -159,7 +159,7 @@ export const REAR_DESK: VehicleOption = {
           n: [-1, 0, 0],
           widthM: 2 * y - 0.1,
           heightM: 0.1,
-          behind: 'Front of the desk: covered when shut, faces the rear when open',
+          behind: 'Front of the desk: covered when closed, faces the rear when open',
         }),
         ...zonePair({
           id: 'desk-light-left',

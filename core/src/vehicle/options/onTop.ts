@@ -167,7 +167,7 @@ export const LADDER_RACK: VehicleOption = {
 export const DECK_VISOR: VehicleOption = {
   id: 'deck-visor',
   name: 'Raised deck visor',
-  what: 'A shelf raised over the cab’s front; it hides what stands low behind it',
+  what: 'A shelf raised over the cab’s front; it blocks low lamps behind it',
   workOut: (s) => {
     const y = s.railY - 0.02;
     const x1 = s.roofFrontX + 0.22;

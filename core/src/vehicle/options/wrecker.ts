@@ -81,7 +81,7 @@ export const WRECKER_BOOM: VehicleOption = {
           n: [0, 1, 0],
           widthM: 0.8,
           heightM: 0.16,
-          behind: 'Side of the boom: bracket, no holes in what bears load',
+          behind: 'Side of the boom: bracket, no holes in load-bearing parts',
           fixings: ['bracket'],
         }),
       ],

@@ -87,7 +87,7 @@ export function drawnZone(vehicle: Vehicle, rect: DrawnRect, id: string, name: s
     widthM,
     heightM,
     singleWall: false,
-    behind: isGlass ? 'Inside, behind the glass' : 'Not looked at yet',
+    behind: isGlass ? 'Inside, behind the glass' : 'Not inspected',
     behindM: null,
     outM: null,
   };

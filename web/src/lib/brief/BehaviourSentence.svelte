@@ -94,7 +94,7 @@
       onset({ ...wish, says, withinS: says === 'whenever' ? wish.withinS : null })}
   />
   <ConditionEditor condition={wish.when} label="When" onset={(when: Condition) => onset({ ...wish, when })} />
-  <InlineChoice label="What the wish speaks of" options={subjects} value={chosen} onset={choose} />
+  <InlineChoice label="Subject of the requirement" options={subjects} value={chosen} onset={choose} />
   {#if subject.kind === 'lamps'}
     in
     <TickBoxes
@@ -106,7 +106,7 @@
     />
     to
     <TickBoxes
-      label="Sides that they light with everything shut; none is any"
+      label="Sides they light with everything closed; none means any"
       items={FACES}
       chosen={subject.faces}
       atLeast={0}
@@ -124,7 +124,7 @@
       of them,
     {/if}
     is
-    <InlineChoice label="What they are to be" options={LAMPS_ARE} value={wish.is} onset={be} />
+    <InlineChoice label="Required state" options={LAMPS_ARE} value={wish.is} onset={be} />
     {#if wish.patternId !== null}
       <InlineChoice
         label="Pattern that they are to be in"
@@ -146,7 +146,7 @@
   {:else}
     is
     <InlineChoice
-      label="What it is to be"
+      label="Required value"
       options={OTHERS_ARE}
       value={wish.is}
       onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}

@@ -6,7 +6,7 @@
   import { Select, SelectItem, TextArea, TextInput } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
 
-  /** What the agency said in the first meeting, in its own words. */
+  /** Agency request in the first meeting, in its own words. */
   const editor = getEditor()();
   const { brief } = $derived(editor.build);
   type TextKey = 'agency' | 'people' | 'mustHave' | 'keptEquipment' | 'habits' | 'growth';
@@ -15,7 +15,7 @@
   /** Writes an answer down, or says why it cannot be. */
   function set(label: string, key: keyof Omit<Brief, 'constraints'>, value: unknown): void {
     const read = Brief.shape[key].safeParse(value);
-    refused = { ...refused, [key]: read.success ? '' : (read.error.issues[0]?.message ?? 'not taken') };
+    refused = { ...refused, [key]: read.success ? '' : (read.error.issues[0]?.message ?? 'not accepted') };
     if (read.success && JSON.stringify(read.data) !== JSON.stringify(brief[key]))
       editor.edit(`${label} in the brief`, (b) => changeBrief(b, { [key]: read.data }));
   }
@@ -24,25 +24,29 @@
     {
       key: 'people',
       label: 'People around the vehicle',
-      hint: 'Who works where when it is parked, who drives past.',
+      hint: 'People working around the parked vehicle, passing traffic.',
     },
     {
       key: 'mustHave',
       label: 'Must have, must not have',
-      hint: 'In their words; what can be checked goes right.',
+      hint: 'In the agency’s words. Add checkable items as requirements.',
     },
     {
       key: 'keptEquipment',
       label: 'Equipment that stays',
-      hint: 'What is on the vehicle and is kept or moved.',
+      hint: 'Equipment that is kept or moved.',
     },
-    { key: 'habits', label: 'Habits of the operators', hint: 'Switches, stages, sides they are used to.' },
-    { key: 'growth', label: 'Growth', hint: 'What is to come later and needs room, outputs or current.' },
+    {
+      key: 'habits',
+      label: 'Habits of the operators',
+      hint: 'Switches, stages and sides that operators are used to.',
+    },
+    { key: 'growth', label: 'Growth', hint: 'Later equipment that needs room, outputs or current.' },
   ];
 </script>
 
-<section aria-label="What the agency said">
-  <h2>What the agency said</h2>
+<section aria-label="Agency request">
+  <h2>Agency request</h2>
   <div class="row">
     <TextInput
       size="sm"

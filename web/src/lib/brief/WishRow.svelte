@@ -25,7 +25,7 @@
   );
 
   const set = (changed: WholeWish): void =>
-    editor.edit(`Change the wish: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
+    editor.edit(`Change requirement: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
 </script>
 
 <li class:broken={findings.length > 0}>
@@ -33,11 +33,11 @@
     <WishSentence {wish} onset={set} />
     <p class="standing">
       {#if wish.kind === 'behaviour' ? editor.proving.answer === null : editor.check.answer === null}
-        <span class="quiet">{editor.proving.stopped ? 'not proved: it was stopped' : 'checking …'}</span>
+        <span class="quiet">{editor.proving.stopped ? 'not verified: stopped' : 'checking …'}</span>
       {:else if silent}
-        <span class="quiet">– never speaks: what it asks for cannot come about</span>
+        <span class="quiet">– Not applicable: its condition never occurs</span>
       {:else if findings.length === 0}
-        <span class="holds">✓ holds</span>
+        <span class="holds">✓ Pass</span>
       {:else}
         {#each findings.slice(0, 3) as finding (finding.id)}
           <button onclick={() => showFinding(editor, finding)}
@@ -50,7 +50,7 @@
     </p>
   </div>
   <InlineChoice
-    label="How grave: {sentence}"
+    label="Severity: {sentence}"
     options={SEVERITIES.map((value) => ({ value, text: severityMark[value].name }))}
     value={wish.severity}
     onset={(severity: Severity) => set({ ...wish, severity })}
@@ -61,7 +61,7 @@
     icon={TrashCan}
     iconDescription="Delete: {sentence}"
     tooltipPosition="left"
-    on:click={() => editor.edit(`Delete the wish: ${sentence}`, (b) => removeWish(b, wish.id))}
+    on:click={() => editor.edit(`Delete requirement: ${sentence}`, (b) => removeWish(b, wish.id))}
   />
 </li>
 

@@ -154,7 +154,7 @@
     />
     stay visible with
     <FoldedBoxes
-      label="What stands open"
+      label="Open parts"
       summary={openText(build, wish.open)}
       items={stopsOf(vehicle).map((stop) => ({ id: stop.id, name: openText(build, [stop.id]) }))}
       chosen={wish.open}

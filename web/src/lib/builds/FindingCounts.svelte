@@ -14,7 +14,7 @@
 </script>
 
 {#if counting}
-  <span class="quiet">being counted …</span>
+  <span class="quiet">Checking …</span>
 {:else if findings === null}
   <span class="quiet" title="The check took too long beside the server; the open build shows its findings.">
     not counted

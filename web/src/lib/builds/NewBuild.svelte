@@ -105,7 +105,7 @@
           invalid={nameError !== '' || refused !== ''}
           invalidText={nameError === '' ? refused : nameError}
         />
-        <Select labelText="Begin with" bind:selected={after}>
+        <Select labelText="Start from" bind:selected={after}>
           <SelectItem value="" text="an empty vehicle" />
           {#each builds as build (build.id)}<SelectItem
               value={build.id}
@@ -139,7 +139,7 @@
             {/each}
           </Select>
           <TextInput
-            labelText="Where it drives"
+            labelText="Jurisdictions"
             placeholder="Places with a law of their own, with semicolons between"
             value={drives}
             on:input={({ detail }) => (typed = String(detail ?? ''))}
@@ -160,12 +160,12 @@
                 }}
               />
             {:else}
-              <p class="quiet">The shelf is empty; packs can be chosen later under Rules.</p>
+              <p class="quiet">The rule library is empty. Packs can be added later under Rules.</p>
             {/each}
-            <p class="quiet small">Example packs are made up; they are not the law.</p>
+            <p class="quiet small">Example packs are fictitious. They are not the law.</p>
           </fieldset>
           <fieldset>
-            <legend>Stages to begin with</legend>
+            <legend>Initial stages</legend>
             {#each STARTS as option (option)}
               <label class="start">
                 <input type="radio" name="start" value={option} bind:group={start} />
@@ -175,9 +175,7 @@
           </fieldset>
         </div>
       {:else}
-        <p class="quiet">
-          Body, lamps, timing, brief and rule packs are copied; the copy is a build of its own.
-        </p>
+        <p class="quiet">Copies body, lamps, timing, brief and rule packs into a new build.</p>
       {/if}
     </div>
   {/if}

@@ -29,7 +29,7 @@
           <button class="link" onclick={() => download(`${kept.buildId}.flarik.json`, kept.text)}
             >Save it as a file</button
           >
-          <button class="link" onclick={() => void discard(kept)}>Throw it away</button>
+          <button class="link" onclick={() => void discard(kept)}>Discard</button>
         </li>
       {/each}
     </ul>

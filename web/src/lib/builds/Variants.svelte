@@ -131,9 +131,9 @@
 {#if trouble !== ''}
   <p role="alert">{trouble}</p>
 {:else if held.length === 0}
-  <p class="quiet">working it out …</p>
+  <p class="quiet">Calculating …</p>
 {:else if mode === undefined}
-  <p>They have no stage in common, so that nothing of their light can be held side by side.</p>
+  <p>The builds have no stage in common. Their light cannot be compared.</p>
 {:else}
   <div class="head">
     <Choice
@@ -150,7 +150,7 @@
       value={ambient}
       onchoose={(v: Ambient) => (ambient = v)}
     />
-    <span class="quiet">level, everything shut; the better figure of a row is marked ●</span>
+    <span class="quiet">Horizontal, everything closed. ● marks the better value.</span>
   </div>
   <table>
     <thead>

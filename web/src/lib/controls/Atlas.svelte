@@ -41,7 +41,7 @@
   );
 </script>
 
-<section class="atlas" aria-label="Atlas">
+<section class="atlas" aria-label="State matrix">
   <p class="choose">
     <label
       >Down
@@ -55,7 +55,7 @@
         {#each inputs as input (input.id)}<option value={input.id}>{input.name}</option>{/each}
       </select></label
     >
-    <span class="quiet">All else stands as the controls do now. Press a picture to look at it.</span>
+    <span class="quiet">Other inputs keep their current values. Click a preview to select that state.</span>
   </p>
   {#if across !== undefined && down !== undefined}
     <table>
@@ -74,7 +74,7 @@
             {#each columns as { column, state, lit } (column)}
               <td>
                 {#if state === null}
-                  <span class="quiet never">does not happen</span>
+                  <span class="quiet never">excluded</span>
                 {:else}
                   <button
                     onclick={() => editor.lookAtState(state)}

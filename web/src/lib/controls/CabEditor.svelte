@@ -15,7 +15,7 @@
 
   function change(what: string, patch: Partial<Controls>): void {
     const reason = controlsFailure(withControls(editor.build, patch), editor.build);
-    trouble = reason === null ? '' : `Not done: ${reason}.`;
+    trouble = reason === null ? '' : `Nothing was changed: ${reason}.`;
     if (reason === null) editor.edit(what, (b) => withControls(b, patch));
   }
   const put = (room: CabPlace, patch: Partial<CabPlace>): void =>
@@ -29,7 +29,7 @@
   ] as const;
   const LIMITS = [
     ['reached', 'reached belted'],
-    ['replaceable', 'panel can be taken out again'],
+    ['replaceable', 'panel can be removed'],
     ['airbag', 'an airbag needs it'],
   ] as const;
   const USUAL = ['Centre console', 'Dash, centre', 'Overhead', 'Right of the wheel'];
@@ -92,7 +92,7 @@
     </fieldset>
   {:else}
     <p class="quiet">
-      Measure where a panel may stand: width, height, depth, and whether the driver reaches it belted. Panels
+      Measure each space for a panel: width, height, depth, and whether the belted driver reaches it. Panels
       that do not fit are then findings.
     </p>
   {/each}

@@ -48,7 +48,7 @@
       />
     </div>
   {:else}
-    <p class="quiet">The programme listens to nothing but its panels.</p>
+    <p class="quiet">The program uses no inputs except its panels.</p>
   {/each}
 </section>
 

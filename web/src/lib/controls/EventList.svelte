@@ -50,7 +50,7 @@
       {wording.event(event)}
       <button
         class="link"
-        aria-label="Take away: {wording.event(event)}"
+        aria-label="Remove: {wording.event(event)}"
         onclick={() => onset(events.filter((_, k) => k !== i))}>✕</button
       >
     </span>

@@ -22,7 +22,7 @@
 
   function change(patch: Partial<Omit<ControlFunction, 'id'>>, what = 'Change'): void {
     const reason = controlsFailure(changeFunction(editor.build, id, patch), editor.build);
-    trouble = reason === null ? '' : `Not done: ${reason}.`;
+    trouble = reason === null ? '' : `Nothing was changed: ${reason}.`;
     if (reason === null) editor.edit(`${what} ${fn.name}`, (b) => changeFunction(b, id, patch));
   }
 
@@ -91,7 +91,7 @@
   <WhenFields {fn} {change} />
 
   {#if fn.kind === 'signal' && flashers.length > 0}
-    <h2>Flashers of the maker’s lamps that stop for it</h2>
+    <h2>Factory lamp flashers that stop for this signal</h2>
     {#each flashers as p (p.id)}
       <label class="tick"
         ><input

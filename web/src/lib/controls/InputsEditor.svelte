@@ -19,7 +19,7 @@
 
   function change(what: string, patch: Partial<Controls>): void {
     const reason = controlsFailure(withControls(editor.build, patch), editor.build);
-    trouble = reason === null ? '' : `Not done: ${reason}.`;
+    trouble = reason === null ? '' : `Nothing was changed: ${reason}.`;
     if (reason === null) editor.edit(what, (b) => withControls(b, patch));
   }
 
@@ -35,8 +35,7 @@
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   <h2>Master: nothing is on unless</h2>
   {#if controls.enabledBy === null}
-    <button class="plain" onclick={() => change('Master switch', { enabledBy: ignition })}
-      >Ask for something …</button
+    <button class="plain" onclick={() => change('Master switch', { enabledBy: ignition })}>Condition …</button
     >
   {:else}
     <ConditionEditor
@@ -48,7 +47,7 @@
     />
   {/if}
 
-  <h2>Inputs of your own</h2>
+  <h2>Custom inputs</h2>
   {#each controls.inputs as input, i (input.id)}
     <div class="row">
       <input
@@ -64,7 +63,7 @@
         }}
       />
       <input
-        aria-label="Values, at rest first"
+        aria-label="Values, default first"
         value={input.values.join(', ')}
         onchange={(event) => {
           const values = words(event.currentTarget.value);
@@ -100,7 +99,7 @@
       })}>Add an input</button
   >
 
-  <h2>Where inputs come from</h2>
+  <h2>Input sources</h2>
   <Triggers onset={(what: string, triggers: Controls['triggers']) => change(what, { triggers })} />
 
   <h2>Outputs that are no lamps</h2>
@@ -150,7 +149,7 @@
       })}>Add a siren, gate, fan …</button
   >
 
-  <h2>What follows what</h2>
+  <h2>Input links</h2>
   {#each controls.follows as f, i (i)}
     <div class="follow">
       When
@@ -159,7 +158,7 @@
         value={f.input}
         onchange={(event) => {
           const input = event.currentTarget.value;
-          change('What follows', {
+          change('Change input links', {
             follows: replaced(controls.follows, i, { ...f, input, values: [valuesOf(input).at(-1) ?? ''] }),
           });
         }}
@@ -170,7 +169,7 @@
         aria-label="Leader's value"
         value={f.values[0]}
         onchange={(event) =>
-          change('What follows', {
+          change('Change input links', {
             follows: replaced(controls.follows, i, { ...f, values: [event.currentTarget.value] }),
           })}
         >{#each valuesOf(f.input) as value (value)}<option {value}>{wording.value(f.input, value)}</option
@@ -181,7 +180,7 @@
         value={f.follower}
         onchange={(event) => {
           const follower = event.currentTarget.value;
-          change('What follows', {
+          change('Change input links', {
             follows: replaced(controls.follows, i, { ...f, follower, takes: valuesOf(follower)[0] ?? '' }),
           });
         }}
@@ -192,7 +191,7 @@
         aria-label="Follower's value"
         value={f.takes}
         onchange={(event) =>
-          change('What follows', {
+          change('Change input links', {
             follows: replaced(controls.follows, i, { ...f, takes: event.currentTarget.value }),
           })}
         >{#each valuesOf(f.follower) as value (value)}<option {value}
@@ -201,15 +200,15 @@
       >
       <button
         class="link"
-        aria-label="Take away what follows {i + 1}"
-        onclick={() => change('What follows', { follows: without(controls.follows, i) })}>✕</button
+        aria-label="Remove input link {i + 1}"
+        onclick={() => change('Change input links', { follows: without(controls.follows, i) })}>✕</button
       >
     </div>
   {/each}
   <button
     class="plain"
     onclick={() =>
-      change('What follows', {
+      change('Change input links', {
         follows: [
           ...controls.follows,
           { input: 'engine', values: ['running'], follower: 'shore', takes: 'no' },
@@ -217,7 +216,7 @@
       })}>Starting the engine ejects the shore plug …</button
   >
 
-  <h2>What cannot happen together</h2>
+  <h2>Excluded combinations</h2>
   {#each controls.never as rule, i (i)}
     <div class="never">
       Whenever
@@ -226,7 +225,7 @@
         label="Whenever {i + 1}"
         inputsOnly
         onset={(when: Condition) =>
-          change('What cannot happen', { never: replaced(controls.never, i, { ...rule, when }) })}
+          change('Change excluded combinations', { never: replaced(controls.never, i, { ...rule, when }) })}
       />
       then always
       <ConditionEditor
@@ -234,19 +233,20 @@
         label="Then {i + 1}"
         inputsOnly
         onset={(then: Condition) =>
-          change('What cannot happen', { never: replaced(controls.never, i, { ...rule, then }) })}
+          change('Change excluded combinations', { never: replaced(controls.never, i, { ...rule, then }) })}
       />
       <button
         class="link"
-        aria-label="Take away what cannot happen {i + 1}"
-        onclick={() => change('What cannot happen', { never: without(controls.never, i) })}>✕</button
+        aria-label="Remove excluded combination {i + 1}"
+        onclick={() => change('Change excluded combinations', { never: without(controls.never, i) })}
+        >✕</button
       >
     </div>
   {/each}
   <button
     class="plain"
     onclick={() =>
-      change('What cannot happen', {
+      change('Change excluded combinations', {
         never: [
           ...controls.never,
           { when: { kind: 'is', input: 'engine', values: ['running'] }, then: ignition },

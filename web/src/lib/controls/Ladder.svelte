@@ -110,9 +110,9 @@
   let dragged = $state<string | null>(null);
 </script>
 
-<section class="ladder" aria-label="Ladder of functions">
+<section class="ladder" aria-label="Priority list">
   <div class="head">
-    <h2>Who wins: strongest first</h2>
+    <h2>Priority: highest first</h2>
     <button class="plain" onclick={add}>Add a function</button>
   </div>
   {#if lamp !== null}
@@ -121,7 +121,7 @@
         {#if settled.length === 0}
           <strong>{lamp.label}</strong> is dark: nothing that is on wants it.
         {:else}
-          <strong>{lamp.label}</strong>: what is on and wants it stands below, with what becomes of it.
+          <strong>{lamp.label}</strong>: active functions that use it, and the result of each.
         {/if}
       </span>
       <label><input type="checkbox" bind:checked={onlyChosen} /> only functions that want this lamp</label>
@@ -181,7 +181,7 @@
       </li>
     {/each}
   </ol>
-  <p class="quiet small">Signals rank above all others, wherever they stand in the list.</p>
+  <p class="quiet small">Signals always rank above all other functions.</p>
 </section>
 
 <style>

@@ -67,8 +67,8 @@
   </div>
 {:else}
   <p class="quiet">
-    Put down the old panel, control by control, and what each did: whatever has another place, name or kind on
-    the new one is then told.
+    Enter each control of the old panel and its effect. Controls with another place, label or kind on the new
+    panel are then reported.
   </p>
 {/if}
 {#if chosen !== null}

@@ -16,7 +16,7 @@
 
   function put(panel: Panel, what: string): void {
     const reason = controlsFailure(putPanel(editor.build, panel), editor.build);
-    trouble = reason === null ? '' : `Not done: ${reason}.`;
+    trouble = reason === null ? '' : `Nothing was changed: ${reason}.`;
     if (reason === null) editor.edit(`${what} ${panel.name}`, (b) => putPanel(b, panel));
   }
 
@@ -83,7 +83,7 @@
           /></label
         >
         <label
-          >Stands at
+          >Location
           <select
             value={panel.place}
             onchange={(event) => {
@@ -126,7 +126,7 @@
           value={panel.cabPlaceId ?? ''}
           onchange={(event) => put({ ...panel, cabPlaceId: event.currentTarget.value || null }, 'Room of')}
         >
-          <option value="">not settled</option>
+          <option value="">not assigned</option>
           {#each editor.build.controls.cabPlaces as room (room.id)}<option value={room.id}>{room.name}</option
             >{/each}
         </select></label
@@ -229,7 +229,7 @@
               value={control.twinOf ?? ''}
               onchange={(event) => change(panel, { ...control, twinOf: event.currentTarget.value || null })}
             >
-              <option value="">stands for itself</option>
+              <option value="">no twin</option>
               {#each others(panel, control) as other (other.id)}
                 <option value={other.id}>twin of {other.label || other.id}</option>
               {/each}
@@ -253,7 +253,7 @@
       </div>
     </fieldset>
   {:else}
-    <p class="quiet">No panels yet. A template brings one; or begin with an empty one.</p>
+    <p class="quiet">No panels yet. Apply a template or add an empty panel.</p>
   {/each}
   <button
     class="plain"

@@ -21,9 +21,9 @@
   const signs = { holds: '✓', broken: '✕', 'cannot tell': '?', silent: '–' } as const;
   const words = {
     holds: 'holds',
-    broken: 'does not hold',
-    'cannot tell': 'cannot be told',
-    silent: 'does not speak here',
+    broken: 'Fail',
+    'cannot tell': 'Inconclusive',
+    silent: 'Not applicable',
   } as const;
 
   const nameOf = (outcome: RuleOutcome): string =>
@@ -62,38 +62,41 @@
   function keep(finding: Finding): void {
     const { steps, state } = finding.evidence;
     const name = finding.sentence.slice(0, 80).replaceAll(/[<>]/g, '');
-    editor.edit('Keep the way as a trial', (b) =>
+    editor.edit('Save sequence as test', (b) =>
       putTrial(b, { id: freshId('t'), name, steps: [...steps], on: [...(state?.on ?? [])] }),
     );
   }
 </script>
 
-<section class="proof" aria-label="Proof" aria-busy={editor.isProvedSoon}>
+<section class="proof" aria-label="Verification" aria-busy={editor.isProvedSoon}>
   {#if proving.progress !== null}
     {@const { done, of, what } = proving.progress}
     <div class="running" role="status">
-      <progress max={of} value={done} aria-label="How far the proof is"></progress>
-      <span>Looking at: {what}</span>
+      <progress max={of} value={done} aria-label="Verification progress"></progress>
+      <span>Checking {what}</span>
       <button class="plain" onclick={() => proving.stop()}>Stop</button>
     </div>
   {:else if proving.stopped}
     <p class="running" role="status">
-      Stopped: nothing is proved of the build as it is now.
-      <button class="plain" onclick={() => proving.again()}>Begin again</button>
+      Stopped. The current build is not verified.
+      <button class="plain" onclick={() => proving.again()}>Restart</button>
     </p>
   {:else if editor.isProvedSoon && proof !== null}
-    <p class="running" role="status">Changed since; it is proved anew in a moment.</p>
+    <p class="running" role="status">Build changed. Verification restarts shortly.</p>
   {/if}
-  {#if proving.error !== null}<p class="trouble" role="alert">Not proved: {proving.error.message}</p>{/if}
+  {#if proving.error !== null}<p class="trouble" role="alert">
+      Verification failed: {proving.error.message}
+    </p>{/if}
   {#if proof !== null}
     {@const { reachable, raw, pictures, whole } = proof.counts}
     <p class="counts">
       {#if whole}
-        Looked at <strong>all {many(reachable)} states</strong> that can be reached, of {many(raw)} there could
-        be; they show {many(pictures)} different pictures.
+        <strong>All {many(reachable)} reachable states checked</strong> (of {many(raw)} possible), with {many(
+          pictures,
+        )} different output states.
       {:else}
-        <strong>Not proved whole:</strong> there are too many states. Looked at {many(reachable)} of them, nearest
-        to rest first; they show {many(pictures)} different pictures.
+        <strong>Incomplete:</strong> too many states. {many(reachable)} states nearest to the initial state were
+        checked, with {many(pictures)} different output states.
       {/if}
     </p>
     <ul>
@@ -129,8 +132,8 @@
                     >
                     <button
                       class="link"
-                      aria-label="keep as a trial: {finding.sentence}"
-                      onclick={() => keep(finding)}>keep as a trial</button
+                      aria-label="Save as test: {finding.sentence}"
+                      onclick={() => keep(finding)}>Save as test</button
                     >
                     <span class="quiet">
                       then on: {onText(editor.build, finding.evidence.state?.on ?? [])}
@@ -144,11 +147,11 @@
       {/each}
     </ul>
     <p class="quiet small">
-      Timers may end at any moment here, so that what holds, holds for any setting of times. It is proved for
-      the programme, not for the wiring.
+      Timers are assumed to expire at any time, so a pass is valid for every timer setting. This verifies the
+      program, not the wiring.
     </p>
   {:else if proving.progress === null && !proving.stopped}
-    <p class="quiet">Not begun yet.</p>
+    <p class="quiet">Not started.</p>
   {/if}
 </section>
 

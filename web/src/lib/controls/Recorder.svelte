@@ -23,7 +23,7 @@
   function keep(): void {
     const read = Name.safeParse(name.trim());
     if (!read.success) {
-      trouble = 'A trial needs a name.';
+      trouble = 'Enter a name for the test.';
       return;
     }
     const trial: Trial = {
@@ -34,7 +34,7 @@
     };
     trouble = '';
     name = '';
-    editor.edit(`Trial ${trial.name}`, (b) => putTrial(b, trial));
+    editor.edit(`Save test ${trial.name}`, (b) => putTrial(b, trial));
   }
 
   function run(): void {
@@ -53,9 +53,7 @@
     <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.back()}
       >Step back</button
     >
-    <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.reset()}
-      >At rest</button
-    >
+    <button class="plain" disabled={cockpit.steps.length === 0} onclick={() => cockpit.reset()}>Reset</button>
   </div>
   {#if cockpit.refusal !== null}<p role="alert" class="trouble">{cockpit.refusal}</p>{/if}
   {#if cockpit.due !== null}
@@ -63,16 +61,16 @@
     <p class="due">
       {wording.functionName(due.functionId)}: its timer ends in {timeText(due.atMs - cockpit.running.nowMs)}
       <button class="plain" onclick={() => cockpit.wait(Math.max(1, due.atMs - cockpit.running.nowMs))}
-        >Let it end</button
+        >End now</button
       >
     </p>
   {/if}
   <button class="plain" onclick={() => cockpit.wait(1000)}>Let 1 s pass</button>
   <ol>
     {#each cockpit.played as { step, refused }, i (i)}
-      <li class:refused>{said(step)}{refused ? ': does not happen' : ''}</li>
+      <li class:refused>{said(step)}{refused ? ': no effect' : ''}</li>
     {:else}
-      <li class="quiet rest">At rest. Work a control, or let something happen to the vehicle.</li>
+      <li class="quiet rest">Initial state. Operate a control or change an input.</li>
     {/each}
   </ol>
   <form
@@ -81,12 +79,7 @@
       keep();
     }}
   >
-    <input
-      aria-label="Name of the trial"
-      placeholder="Keep as a trial: its name"
-      maxlength="80"
-      bind:value={name}
-    />
+    <input aria-label="Test name" placeholder="Test name" maxlength="80" bind:value={name} />
     <button class="plain" disabled={cockpit.steps.length === 0}>Keep</button>
   </form>
   <form
@@ -105,7 +98,7 @@
   </form>
   {#if trouble !== ''}<p role="alert" class="trouble">{trouble}</p>{/if}
   {#if outcomes.length > 0}
-    <h2>Trials</h2>
+    <h2>Tests</h2>
     <ul>
       {#each outcomes as { trial, missing, surplus } (trial.id)}
         {@const well = missing.length + surplus.length === 0}
@@ -119,13 +112,13 @@
           {#if !well}
             <span class="trouble"
               >{missing.length > 0 ? `not on: ${onText(editor.build, missing)}` : ''}
-              {surplus.length > 0 ? `on besides: ${onText(editor.build, surplus)}` : ''}</span
+              {surplus.length > 0 ? `also on: ${onText(editor.build, surplus)}` : ''}</span
             >
           {/if}
           <button
             class="link"
-            aria-label="Delete trial {trial.name}"
-            onclick={() => editor.edit(`Delete trial ${trial.name}`, (b) => removeTrial(b, trial.id))}
+            aria-label="Delete test {trial.name}"
+            onclick={() => editor.edit(`Delete test ${trial.name}`, (b) => removeTrial(b, trial.id))}
             >delete</button
           >
         </li>

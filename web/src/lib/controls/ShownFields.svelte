@@ -41,7 +41,7 @@
   }
 </script>
 
-<h2>What it shows</h2>
+<h2>Effect</h2>
 {#if fn.shows.length > 1}
   <div role="group" aria-label="Number of the cycle">
     {#each fn.shows.keys() as i (i)}
@@ -70,7 +70,7 @@
       onset={(p: number) => put({ factor: p / 100 })}
     />
     <select
-      aria-label="What is dimmed"
+      aria-label="Dimmed lamps"
       value={targetKey(dim.targets[0] ?? { kind: 'ungrouped' })}
       onchange={(event) => {
         const row = rows.find(({ target }) => targetKey(target) === event.currentTarget.value);
@@ -86,7 +86,7 @@
       chosen={dim.kinds}
       onset={(kinds: FunctionKind[]) => put({ kinds })}
     />
-    <button class="link" onclick={() => setDims(shownNow.dims.filter((_, k) => k !== i))}>take away</button>
+    <button class="link" onclick={() => setDims(shownNow.dims.filter((_, k) => k !== i))}>Remove</button>
   </div>
 {/each}
 {#if rows[0] !== undefined}

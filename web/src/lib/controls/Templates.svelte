@@ -41,7 +41,7 @@
       <p>
         <strong>{name}</strong>
         {what}
-        {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
+        {#if why !== null}<span class="quiet">Not available: {why}.</span>{/if}
       </p>
       {#if why === null}<div class="more"><WouldBreak {name} {lay} /></div>{/if}
     </div>
@@ -56,7 +56,7 @@
       <p>
         <strong>{name}</strong>
         {what}
-        {#if why !== null}<span class="quiet">Not here: {why}.</span>{/if}
+        {#if why !== null}<span class="quiet">Not available: {why}.</span>{/if}
       </p>
       {#if why === null}<div class="more"><WouldBreak {name} lay={fn.lay} /></div>{/if}
     </div>

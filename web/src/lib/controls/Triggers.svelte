@@ -27,10 +27,7 @@
 
   function put(input: string, patch: Partial<Trigger>): void {
     const there = of(input) ?? { input, source: 'wire', note: '' };
-    onset('Where an input comes from', [
-      ...triggers.filter((t) => t.input !== input),
-      { ...there, ...patch },
-    ]);
+    onset('Set input source', [...triggers.filter((t) => t.input !== input), { ...there, ...patch }]);
   }
 </script>
 
@@ -45,12 +42,12 @@
         if (source !== undefined) put(input.id, { source });
         else
           onset(
-            'Where an input comes from',
+            'Set input source',
             triggers.filter((t) => t.input !== input.id),
           );
       }}
     >
-      <option value="">not settled</option>
+      <option value="">not assigned</option>
       {#each TRIGGER_SOURCES as source (source)}<option value={source}>{source}</option>{/each}
     </select>
     <input
@@ -62,7 +59,7 @@
     />
   </div>
 {:else}
-  <p class="quiet">The programme asks nothing of the vehicle yet.</p>
+  <p class="quiet">The program uses no vehicle inputs yet.</p>
 {/each}
 
 <style>

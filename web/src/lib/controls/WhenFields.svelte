@@ -19,7 +19,7 @@
   const editor = getEditor()();
   const wording = $derived(new Wording(editor.build));
   const WAYS = {
-    while: 'while something is so',
+    while: 'while a condition is true',
     latched: 'switched on and off, and remembered',
     cycle: 'one after another, by presses',
     always: 'always',
@@ -73,7 +73,7 @@
   />
   <div class="pair">
     <TypedNumber
-      label="Begins after"
+      label="Start delay"
       unit="s"
       value={seconds(when.afterMs)}
       min={0}
@@ -131,7 +131,7 @@
     </select></label
   >
   <p>
-    {fn.shows.length} in turn
+    {fn.shows.length} steps, sequential
     <button
       class="plain"
       disabled={fn.shows.length >= 8}
@@ -148,7 +148,7 @@
   {@const when = fn.when}
   <div class="pair">
     <TypedNumber
-      label="Ends by itself after"
+      label="Switches off automatically after"
       unit="s, 0 never"
       value={seconds(when.timeoutMs)}
       min={0}
@@ -186,7 +186,7 @@
         type="checkbox"
         checked={fn.forgets}
         onchange={(event) => change({ forgets: event.currentTarget.checked })}
-      /> it forgets that it was on when that ends</label
+      /> resets when that condition ends</label
     >
   {/if}
 {/if}
@@ -195,7 +195,7 @@
     type="checkbox"
     checked={fn.mayStay}
     onchange={(event) => change({ mayStay: event.currentTarget.checked })}
-  /> it may burn on with the key off</label
+  /> may stay on with the ignition off</label
 >
 {#if editor.build.controls.enabledBy !== null}
   <label class="tick"

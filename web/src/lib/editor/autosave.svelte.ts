@@ -62,7 +62,7 @@ export class Autosave {
   overwrite(theirs: SavedBuild, mine: Build): void {
     this.version = theirs.version;
     this.status = { kind: 'waiting' };
-    this.changed(mine, 'Put over what was saved elsewhere');
+    this.changed(mine, 'Overwrite the saved version');
   }
 
   /** After a conflict: takes theirs as the ground to work on. */

@@ -71,7 +71,7 @@ export class Cockpit {
 
   #take(step: TrialStep): void {
     if (this.steps.length >= MOST_STEPS) {
-      this.refusal = `${MOST_STEPS} steps are recorded; go back to rest first.`;
+      this.refusal = `${MOST_STEPS} steps are recorded. Reset first.`;
       return;
     }
     const before = this.running;
@@ -80,7 +80,7 @@ export class Cockpit {
         ? passed(this.programme, before, step.ms)
         : happens(this.programme, before, step.event);
     if (next === null) {
-      this.refusal = 'That does not happen: it stands there already, or what cannot happen together would.';
+      this.refusal = 'No effect: the input already has this value, or the combination is excluded.';
       return;
     }
     this.#goTo([...this.steps, step]);

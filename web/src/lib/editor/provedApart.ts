@@ -17,7 +17,7 @@ export async function provedApart(build: Build, checked: CheckResult): Promise<P
       checked,
       Comlink.proxy(() => undefined),
     );
-    if (proof === null) throw new Error('the proof was given up');
+    if (proof === null) throw new Error('the verification was stopped');
     return proof;
   } finally {
     worker.end();

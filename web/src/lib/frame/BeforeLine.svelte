@@ -19,7 +19,7 @@
       {#snippet none()}<span>nothing found</span>{/snippet}
     </SeverityCounts>
     <span class="quiet"
-      >{work.gone.length} gone after it, {work.stay.length} stay, {work.come.length} new; function by function</span
+      >{work.gone.length} resolved, {work.stay.length} unchanged, {work.come.length} new; function by function</span
     >
   </p>
 {/if}

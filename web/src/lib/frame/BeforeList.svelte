@@ -13,7 +13,7 @@
     [
       { causes: work.stay, after: 'stays', build: editor.seen },
       { causes: work.come, after: 'new after it', build: editor.build },
-      { causes: work.gone, after: 'gone after it', build: editor.seen },
+      { causes: work.gone, after: 'resolved', build: editor.seen },
     ].flatMap(({ causes, after, build }): { cause: Cause; after: string; build: Build }[] =>
       causes.map((cause) => ({ cause, after, build })),
     ),

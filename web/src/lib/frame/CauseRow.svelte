@@ -30,7 +30,7 @@
   <SeverityMark severity={first.severity} />
   <div class="text">
     <p>
-      {#if first.outcome === 'cannot tell'}<strong>Cannot tell.</strong>{/if}
+      {#if first.outcome === 'cannot tell'}<strong>Inconclusive.</strong>{/if}
       {first.sentence}
     </p>
     <p class="quiet small">{stateText(build, first)} — {first.clause}</p>

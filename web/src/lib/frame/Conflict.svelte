@@ -44,11 +44,11 @@
       Revision {theirs?.version} was saved by someone else, or in another window, after you opened yours. Nothing
       is lost: theirs is on the server, yours is in this browser.
     </p>
-    {#if trouble !== ''}<p role="alert">Not done: {trouble}</p>{/if}
+    {#if trouble !== ''}<p role="alert">Failed: {trouble}</p>{/if}
   </ModalBody>
   <ModalFooter>
-    <Button kind="secondary" on:click={takeTheirs}>Take theirs</Button>
-    <Button kind="secondary" on:click={putMine}>Put mine over it</Button>
+    <Button kind="secondary" on:click={takeTheirs}>Use the saved version</Button>
+    <Button kind="secondary" on:click={putMine}>Overwrite it</Button>
     <Button on:click={keepBoth}>Keep both</Button>
   </ModalFooter>
 </ComposedModal>

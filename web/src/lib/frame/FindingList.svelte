@@ -20,7 +20,7 @@
   const VIEWS = [
     { value: 'open', text: 'Open' },
     { value: 'accepted', text: 'Accepted' },
-    { value: 'holds', text: 'Holds' },
+    { value: 'holds', text: 'Passed' },
   ] as const;
   const STATES = [
     { value: 'all', text: 'All states' },
@@ -60,9 +60,9 @@
   const findings = $derived(listed.flatMap((cause) => cause.findings));
   const emptyText = $derived(
     view === 'accepted'
-      ? 'Nothing is accepted.'
+      ? 'No accepted findings.'
       : editor.causes.length > 0
-        ? 'Nothing among these; there are other findings.'
+        ? 'No findings match. Change the filters.'
         : nothingText,
   );
 
@@ -77,7 +77,7 @@
 
 <div class="choose">
   <Choice
-    label="Open, accepted, or what holds"
+    label="Open, accepted or passed"
     small
     options={VIEWS}
     value={view}
@@ -86,7 +86,7 @@
   {#if view !== 'holds'}
     {#if view === 'open'}
       <Choice
-        label="Which findings"
+        label="States"
         small
         options={STATES}
         value={states}
@@ -95,26 +95,26 @@
     {/if}
     <InlineChoice
       label="Step"
-      options={[all('every step'), ...STEPS.slice(0, -1).map(({ id, name }) => ({ value: id, text: name }))]}
+      options={[all('All steps'), ...STEPS.slice(0, -1).map(({ id, name }) => ({ value: id, text: name }))]}
       value={step}
       onset={(value: string) => (step = value)}
     />
     <InlineChoice
-      label="How grave"
-      options={[all('any gravity'), ...SEVERITIES.map((s) => ({ value: s, text: severityMark[s].name }))]}
+      label="Severity"
+      options={[all('All severities'), ...SEVERITIES.map((s) => ({ value: s, text: severityMark[s].name }))]}
       value={severity}
       onset={(value: string) => (severity = value)}
     />
     {#if places.length > 1}
       <InlineChoice
         label="Jurisdiction"
-        options={[all('everywhere'), ...places.map((value) => ({ value, text: value }))]}
+        options={[all('All jurisdictions'), ...places.map((value) => ({ value, text: value }))]}
         value={place}
         onset={(value: string) => (place = value)}
       />
     {/if}
     <label class:quiet={selection.size === 0}
-      ><input type="checkbox" disabled={selection.size === 0} bind:checked={selectedOnly} /> of selected lamps</label
+      ><input type="checkbox" disabled={selection.size === 0} bind:checked={selectedOnly} /> Selected lamps only</label
     >
     <span class="out">
       <button onclick={() => void copy()} disabled={listed.length === 0}
@@ -127,7 +127,7 @@
             `${build.name} findings.csv`,
             Papa.unparse(findingsTable(build, findings), { newline: '\r\n', escapeFormulae: true }),
             'text/csv',
-          )}>Save as CSV</button
+          )}>Export CSV</button
       >
     </span>
   {/if}

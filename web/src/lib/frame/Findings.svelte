@@ -2,6 +2,7 @@
   import { standingOf } from '@flarik/core/rules/acceptances';
   import type { Build } from '@flarik/core/design/schema';
   import { causesOf, causesOfWork, countBySeverity, type Cause } from '@flarik/core/rules/causes';
+  import { stateText } from '@flarik/core/rules/findingsTable';
   import type { Finding } from '@flarik/core/rules/finding';
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
@@ -53,12 +54,12 @@
     answer === null
       ? 'Checking every state …'
       : editor.build.rulePacks.length === 0
-        ? 'No rule pack is chosen, so nothing is checked. Choose one under Rules.'
+        ? 'No rule pack is selected. Add one under Rules.'
         : isSettled
-          ? 'Nothing to put right.'
+          ? 'No open findings.'
           : editor.isProvedSoon
-            ? 'Nothing found so far; still checking …'
-            : 'Nothing found; the controls are not proved.',
+            ? 'No findings so far. Checking …'
+            : 'No findings. The controls are not verified.',
   );
 </script>
 
@@ -68,22 +69,24 @@
     {#if editor.isBefore}
       <BeforeLine {work} />
     {:else if editor.check.error !== null}
-      <p class="failed" role="alert">Not checked: {editor.check.error.message}</p>
+      <p class="failed" role="alert">Check failed: {editor.check.error.message}</p>
     {:else if answer === null}
       <p class="quiet">checking …</p>
     {:else}
       <p class="said">
         <SeverityCounts counts={countBySeverity(causes)} />
         {#if standing.accepted.length > 0}<span class="quiet">{standing.accepted.length} accepted</span>{/if}
-        {#if holds}<span class="clean">✓ every rule and wish holds in every state checked</span>{/if}
+        {#if holds}<span class="clean">✓ All rules and requirements pass in every state checked</span>{/if}
         {#if causes.length > 0}
           <span class="quiet"
-            >{here.length} in this state, {causes.length} in all{editor.isProvedSoon ? ' so far' : ''}</span
+            >{here.length} in this state, {causes.length} in total{editor.isProvedSoon ? ' so far' : ''}</span
           >
         {:else if !holds}
           <span class="quiet">{nothingText}</span>
         {/if}
-        {#if worst !== undefined && !unfolded}<span class="worst">Worst: {worst.sentence}</span>{/if}
+        {#if worst !== undefined && !unfolded}<span class="worst"
+            >Worst: {worst.sentence} <span class="quiet">{stateText(editor.build, worst)}</span></span
+          >{/if}
       </p>
     {/if}
     {#if worst !== undefined && !unfolded && !editor.isBefore}
@@ -95,7 +98,7 @@
       kind="ghost"
       size="small"
       icon={unfolded ? ChevronDown : ChevronUp}
-      iconDescription={unfolded ? 'Fold the findings' : 'Unfold the findings'}
+      iconDescription={unfolded ? 'Collapse findings' : 'Expand findings'}
       tooltipPosition="top"
       tooltipAlignment="end"
       on:click={() => fold(!unfolded)}

@@ -17,13 +17,13 @@
 <HangingBox
   id="functions-on"
   label="Functions that are on"
-  title="What else is on: {lit.map(({ name }) => name).join(', ') || 'nothing'}"
+  title="Other active functions: {lit.map(({ name }) => name).join(', ') || 'none'}"
   {summary}
   tone={lit.length > 0 ? 'on' : 'plain'}
 >
   <div class="inside">
     {#if editor.cockpit.following}
-      <p class="quiet">As the controls stand. What is chosen here is looked at by itself.</p>
+      <p class="quiet">Follows the controls. Selecting a function here overrides them.</p>
     {/if}
     {#each others as { on, name } (on)}
       <label>

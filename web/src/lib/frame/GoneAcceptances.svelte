@@ -10,8 +10,8 @@
 
 {#each gone as one (one.id)}
   <li>
-    <span class="quiet">No longer found, accepted by {one.by} on {one.on}: {one.sentence}</span>
-    <button onclick={() => editor.edit('Forget an acceptance', (b) => withdraw(b, [one.id]))}>Forget</button>
+    <span class="quiet">Resolved; accepted by {one.by} on {one.on}: {one.sentence}</span>
+    <button onclick={() => editor.edit('Delete an acceptance', (b) => withdraw(b, [one.id]))}>Delete</button>
   </li>
 {/each}
 

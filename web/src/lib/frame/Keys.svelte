@@ -17,7 +17,7 @@
     on:click={() => {
       open = false;
       void startTour(editor);
-    }}>Show me round</Button
+    }}>Take the tour</Button
   >
   <div class="both">
     <section aria-labelledby="keys-heading">

@@ -18,8 +18,8 @@
 
   const room = ({ margin, isBound }: Pick<RuleOutcome, 'margin' | 'isBound'>): string => {
     if (margin === null || (isBound === true && margin === 0)) return 'holds';
-    if (margin >= 1) return 'holds by far';
-    return `holds by ${isBound === true ? 'at least ' : ''}${Math.floor(margin * 100)} %`;
+    if (margin >= 1) return 'margin over 100 %';
+    return `margin ${isBound === true ? 'at least ' : ''}${Math.floor(margin * 100)} %`;
   };
 </script>
 
@@ -33,7 +33,7 @@
       <span class="quiet">{row.statesChecked === 1 ? '1 state' : `${row.statesChecked} states`}</span>
     </li>
   {:else}
-    <li class="quiet">Nothing that is checked holds yet.</li>
+    <li class="quiet">No passed checks yet.</li>
   {/each}
 </ul>
 

@@ -17,7 +17,7 @@
   const openCount = $derived(standing.filter(({ stop }) => stop !== null).length);
   const summary = $derived(
     openCount === 0 && editor.state.open.length === 0
-      ? 'All shut'
+      ? 'All closed'
       : openCount > 2
         ? `${openCount} of ${standing.length} open`
         : upperFirst(openText(editor.build, editor.state.open)),
@@ -82,7 +82,7 @@
         </button>
       {/each}
       <button class="plain" disabled={openCount === 0} onclick={() => editor.shutEverything()}
-        >Shut everything</button
+        >Close all</button
       >
     </div>
   </div>

@@ -24,13 +24,13 @@
 {#if editor.past !== null}
   <Notice tone="warns" role="status">
     <p>
-      <strong>Revision {editor.past.version}</strong> of {when.format(new Date(editor.past.savedAt))}. You
-      look back at it; nothing can be changed here.
-      {#if trouble !== ''}<span role="alert">Not made: {trouble}</span>{/if}
+      <strong>Revision {editor.past.version}</strong> of {when.format(new Date(editor.past.savedAt))}.
+      Read-only.
+      {#if trouble !== ''}<span role="alert">Could not create the build: {trouble}</span>{/if}
     </p>
-    <button class="plain" onclick={() => editor.restorePast()}>Restore it</button>
+    <button class="plain" onclick={() => editor.restorePast()}>Restore</button>
     {@const { version } = editor.past}
-    <button class="plain" onclick={() => asNew(version)}>As a build of its own</button>
-    <button class="plain" onclick={() => editor.backToNow()}>Back to the build as it is</button>
+    <button class="plain" onclick={() => asNew(version)}>Save as new build</button>
+    <button class="plain" onclick={() => editor.backToNow()}>Back to the current build</button>
   </Notice>
 {/if}

@@ -37,7 +37,7 @@
 
 <div class="playback" role="group" aria-label="Preview of the flashing">
   {#if still}
-    <span class="quiet note">Still: your system asks for reduced motion</span>
+    <span class="quiet note">Paused: your system requests reduced motion</span>
   {:else}
     <button
       class="plain play"

@@ -48,9 +48,9 @@
 <Modal passiveModal bind:open modalHeading="Revisions" size="lg">
   <p class="quiet">
     Every save is a revision. All of the last day are kept, then the last of each hour for 30 days, then the
-    last of each day. One with a name is kept for ever.
+    last of each day. Named revisions are kept permanently.
   </p>
-  {#if trouble !== ''}<p class="trouble" role="alert">Not done: {trouble}</p>{/if}
+  {#if trouble !== ''}<p class="trouble" role="alert">Failed: {trouble}</p>{/if}
   {#if revisions === null}
     {#if trouble === ''}<p class="quiet">Looking …</p>{/if}
   {:else}
@@ -62,7 +62,7 @@
           <th scope="col">What changed</th>
           <th scope="col">Size</th>
           <th scope="col">Name</th>
-          <th scope="col"><span class="visually-hidden">Look at it</span></th>
+          <th scope="col"><span class="visually-hidden">View</span></th>
         </tr>
       </thead>
       <tbody>
@@ -85,10 +85,8 @@
               {#if i === 0}
                 <span class="quiet">as it is</span>
               {:else}
-                <button
-                  class="plain"
-                  aria-label="Look at revision {r.version}"
-                  onclick={() => look(r.version)}>Look at it</button
+                <button class="plain" aria-label="View revision {r.version}" onclick={() => look(r.version)}
+                  >View</button
                 >
               {/if}
             </td>

@@ -29,13 +29,12 @@
       saturated red.
     </p>
     <p>
-      The calm preview is slowed so that no more than two flashes begin in any second, with less contrast. At
-      true speed the screen flashes as the vehicle would. Esc stops it at once. Your choice holds until you
-      close this page.
+      The slow preview starts at most two flashes per second and has less contrast. At true speed the screen
+      flashes as the vehicle does. Esc stops it immediately. Your choice applies until you close this page.
     </p>
     <RadioButtonGroup legendText="Speed" bind:selected={speed}>
       <RadioButton labelText="Calm" value="calm" />
-      <RadioButton labelText="True speed: nobody here is sensitive to flashing light" value="true" />
+      <RadioButton labelText="True speed: no one here is photosensitive" value="true" />
     </RadioButtonGroup>
   </div>
 </Modal>

@@ -13,7 +13,7 @@
     editor.stages.map(({ id, name, mode }) => ({
       value: id,
       text: name,
-      title: `${name} by itself (key ${mode ?? ''})`,
+      title: `${name} only (key ${mode ?? ''})`,
     })),
   );
   const ambients: readonly { value: Ambient; text: string; title: string }[] = [

@@ -21,8 +21,8 @@
 
 {#if !offered}
   <Notice tone="tells" role="status">
-    <p>New here? A tour of six stops shows what is where.</p>
-    <button class="plain" onclick={() => answer(true)}>Show me round</button>
-    <button class="plain" onclick={() => answer(false)}>Not now</button>
+    <p>New to Flarik? The tour has six steps.</p>
+    <button class="plain" onclick={() => answer(true)}>Take the tour</button>
+    <button class="plain" onclick={() => answer(false)}>Dismiss</button>
   </Notice>
 {/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Build } from '@flarik/core/design/schema';
   import type { CheckResult, Finding, RuleOutcome } from '@flarik/core/rules/finding';
+  import { stateText } from '@flarik/core/rules/findingsTable';
   import { getEditor } from '$lib/editor/context';
   import { severityMark } from './severity';
 
@@ -50,32 +51,35 @@
   }
 </script>
 
-<button class="link" disabled={looking} aria-label="What would it break? {name}" onclick={look}
-  >{looking ? 'Checking …' : 'What would it break?'}</button
+<button class="link" disabled={looking} aria-label="Preview findings: {name}" onclick={look}
+  >{looking ? 'Checking …' : 'Preview findings'}</button
 >
-{#if trouble !== ''}<p role="alert">Not checked: {trouble}</p>{/if}
+{#if trouble !== ''}<p role="alert">Check failed: {trouble}</p>{/if}
 {#if said !== null}
   <div role="status">
     {#if said.untold > 0}
       <p>
-        {said.untold === 1 ? 'One rule that holds' : `${said.untold} rules that hold`} could not be told any more.
+        {said.untold === 1 ? 'One passed rule' : `${said.untold} passed rules`} would become inconclusive.
       </p>
     {/if}
     {#if said.fresh.length === 0 && said.untold === 0}
       <p class="good">
-        ✓ Nothing that holds now{said.gone > 0
-          ? `; ${said.gone === 1 ? 'one finding goes' : `${said.gone} findings go`} away`
+        ✓ No new findings{said.gone > 0
+          ? `; ${said.gone === 1 ? 'one finding is' : `${said.gone} findings are`} resolved`
           : ''}.
       </p>
     {:else if said.fresh.length > 0}
       <p>
         {said.fresh.length === 1 ? 'One new finding' : `${said.fresh.length} new findings`}{said.gone > 0
-          ? `, ${said.gone} ${said.gone === 1 ? 'goes' : 'go'} away`
+          ? `, ${said.gone} resolved`
           : ''}:
       </p>
       <ul>
         {#each said.fresh.slice(0, MOST_SAID) as finding (finding.id)}
-          <li>{severityMark[finding.severity].name}: {finding.sentence}</li>
+          <li>
+            {severityMark[finding.severity].name}: {finding.sentence}
+            <span class="quiet">{stateText(editor.build, finding)}</span>
+          </li>
         {/each}
         {#if said.fresh.length > MOST_SAID}<li>and {said.fresh.length - MOST_SAID} more</li>{/if}
       </ul>

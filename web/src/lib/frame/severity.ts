@@ -1,11 +1,11 @@
-import type { Severity } from '@flarik/core/words/severity';
+import { SEVERITY_NAMES, type Severity } from '@flarik/core/words/severity';
 
 /** A shape for each severity, so that it is not told by colour alone. */
 export const severityMark: Readonly<Record<Severity, { shape: string; name: string }>> = {
-  blocks: { shape: '■', name: 'Blocks' },
-  warns: { shape: '▲', name: 'Warns' },
-  advises: { shape: '◆', name: 'Advises' },
-  notes: { shape: '●', name: 'Notes' },
+  blocks: { shape: '■', name: SEVERITY_NAMES.blocks },
+  warns: { shape: '▲', name: SEVERITY_NAMES.warns },
+  advises: { shape: '◆', name: SEVERITY_NAMES.advises },
+  notes: { shape: '●', name: SEVERITY_NAMES.notes },
 };
 
 const counted: Readonly<Record<Severity, (n: number) => string>> = {

@@ -43,7 +43,7 @@ const plain =
 export const SHORTCUTS: readonly Shortcut[] = [
   {
     keys: '0 1 2 3',
-    does: 'Off and the three stages; seen by eye, 1 to 8 walk round',
+    does: 'Off and the three stages; in the 3D view, 1 to 8 select a position',
     on: ({ key, ctrl: withCtrl, editor }) => {
       if (withCtrl) return null;
       const { walk } = editor;
@@ -59,7 +59,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   },
   {
     keys: 'H',
-    does: 'Hatch, tailgate or rear doors: open, pinned, shut',
+    does: 'Hatch, tailgate or rear doors: open, pinned, closed',
     on: plain('h', ({ editor }) => openRear(editor)),
   },
   {
@@ -71,8 +71,8 @@ export const SHORTCUTS: readonly Shortcut[] = [
       return target?.matches(PRESSED_BY_SPACE) === true || !preview.noticeRead ? null : () => preview.play();
     },
   },
-  { keys: 'Tab', does: 'To the next lamp on the sheet' },
-  { keys: 'Enter', does: 'Select the lamp; with Shift, besides the others' },
+  { keys: 'Tab', does: 'Next lamp on the drawing' },
+  { keys: 'Enter', does: 'Select the lamp; Shift adds it to the selection' },
   {
     keys: 'Ctrl+A',
     does: 'Select all lamps',
@@ -84,16 +84,16 @@ export const SHORTCUTS: readonly Shortcut[] = [
   },
   { keys: '[ ]', does: 'Turn a lamp by 5° to its left or right' },
   {
-    keys: 'On a line of the score',
+    keys: 'On a line of the timeline',
     does: 'Enter adds a bar, Ctrl+C and Ctrl+V copy and paste the line',
   },
   {
-    keys: 'On a bar of the score',
+    keys: 'On a bar of the timeline',
     does: 'Arrow keys move it by 10 ms, with Shift its end, with Alt by 1 ms; S splits it',
   },
   {
     keys: ', .',
-    does: 'To the change of light before, to the next',
+    does: 'Previous or next change of light',
     on: ({ key, ctrl: withCtrl, editor: { preview, drives } }) =>
       withCtrl || (key !== ',' && key !== '.')
         ? null
@@ -105,7 +105,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Delete', does: 'Delete the lamp or the selection' },
   {
     keys: 'Esc',
-    does: 'Stop the preview; put the fixture back',
+    does: 'Stop the preview; deselect the fixture',
     inFields: true,
     on: plain('Escape', ({ editor }) => {
       if (editor.preview.playing) stopPreview(editor.preview);
@@ -127,7 +127,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     inFields: true,
     on: ctrl('k', ({ dialogs }) => dialogs.finder()),
   },
-  { keys: '?', does: 'This list, the words, and a tour', on: plain('?', ({ dialogs }) => dialogs.keys()) },
+  { keys: '?', does: 'Keys, terms and tour', on: plain('?', ({ dialogs }) => dialogs.keys()) },
 ];
 
 /** Does what a pressed key stands for in every step of a build. */

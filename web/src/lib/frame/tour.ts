@@ -6,37 +6,38 @@ import type { Editor } from '$lib/editor/editor.svelte';
 const STOPS = [
   {
     element: 'nav[aria-label="Steps"]',
-    title: 'The work, from top to bottom',
+    title: 'Steps',
     description:
-      'Brief, vehicle, layout, timing, visibility, rules. Each step shows how many findings wait in it.',
+      'Brief, Vehicle, Layout, Timing, Controls, Visibility, Rules. Each step shows its number of findings.',
   },
   {
     element: '[aria-label="Catalogue"]',
-    title: 'Lamps to choose from',
-    description: 'Drag one onto the vehicle, or choose it and press a zone. Zones that take it light up.',
+    title: 'Catalogue',
+    description:
+      'Drag a fixture onto the vehicle, or select it and click a zone. Zones that accept it are highlighted.',
   },
   {
     element: '[aria-label="Sheet of the vehicle"]',
-    title: 'The vehicle, unfolded',
+    title: 'Vehicle drawing',
     description:
-      'Five views of one geometry, to scale. A lamp is dragged, nudged with the arrow keys, or typed to the millimetre.',
+      'Five views of one geometry, to scale. Drag a lamp, move it with the arrow keys, or enter millimetres.',
   },
   {
     element: '[aria-label="Inspector"]',
-    title: 'What is selected',
-    description: 'Colours, sync group, phase, aim and fixing. Several lamps are changed together.',
+    title: 'Selected lamps',
+    description: 'Colours, sync group, phase, aim and mounting. Several lamps can be changed together.',
   },
   {
     element: '[aria-label="State bar"]',
-    title: 'What is looked at',
+    title: 'State',
     description:
-      'The stage, what else is on, what stands open, day or night. Every step shows this state. Play runs slowed down until you choose true speed.',
+      'Stage, other active functions, open parts, day or night. Every step shows this state. Play runs slowly until you select true speed.',
   },
   {
     element: '[aria-label="Findings"]',
-    title: 'What is wrong, and where',
+    title: 'Findings',
     description:
-      'Checked while you work: in each stage, by day and night, shut and with parts open. Show leads to the evidence; press ? for keys and words.',
+      'Checked while you work: every stage, day and night, closed and with open parts. Show opens the evidence. Press ? for keys and terms.',
   },
 ];
 

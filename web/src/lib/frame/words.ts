@@ -1,30 +1,34 @@
 /** The words of the screen that need saying; the rest of them stands in docs/glossary.md. */
 export const WORDS: readonly { readonly word: string; readonly means: string }[] = [
-  { word: 'Build', means: 'One vehicle being designed, whole.' },
-  { word: 'Zone', means: 'A flat patch of the vehicle that bears lamps.' },
+  { word: 'Build', means: 'One vehicle with its lamps, patterns, controls and rules.' },
+  { word: 'Zone', means: 'A flat patch of the vehicle that accepts lamps.' },
   {
     word: 'Module',
-    means: 'The smallest part of a fixture that is lit by itself; a head has one, a bar many.',
+    means: 'The smallest part of a fixture that is lit separately. A head has one, a bar has many.',
   },
   { word: 'Channel', means: 'One colour of one module of one lamp: what an output drives.' },
-  { word: 'Sync group', means: 'Lamps on one clock, which keep step. Without one, each module runs free.' },
-  { word: 'Phase', means: 'The letter by which a lamp takes its line of a pattern; B answers A.' },
+  { word: 'Sync group', means: 'Lamps on one clock. A module without a group is free-running.' },
+  { word: 'Phase', means: 'The letter that selects a lamp’s line of a pattern. A and B alternate.' },
   {
     word: 'Drift',
-    means: 'What clocks do that do not follow each other: every alignment comes up some time.',
+    means: 'Unsynchronised clocks move against each other, so every alignment occurs at some time.',
   },
   {
     word: 'Function',
-    means: 'Something the operator or the vehicle switches; the stronger ones stand above in the ladder.',
+    means:
+      'Something the operator or the vehicle switches. Higher functions in the priority list override lower ones.',
   },
-  { word: 'Stage', means: 'A function of warning: Off, or stage 1 to 3 in order of urgency.' },
-  { word: 'Set', means: 'Lamps that functions speak to together, whatever sync groups they are in.' },
-  { word: 'State', means: 'What is on, what stands open, and day or night, together.' },
+  { word: 'Stage', means: 'Warning level: off, or stage 1 to 3 in order of urgency.' },
+  { word: 'Lamp set', means: 'Modules that functions address together, regardless of sync groups.' },
+  { word: 'State', means: 'Active functions, open parts, and day or night.' },
   {
     word: 'Finding',
-    means: 'A rule or wish that is broken, or of which it cannot be told, with its evidence.',
+    means: 'A rule or requirement that fails or is inconclusive, with its evidence.',
   },
-  { word: 'Wish', means: 'What the agency asks for in the brief, checked like a rule.' },
-  { word: 'Effective intensity', means: 'The steady light, in candela, that a flash is seen as far as.' },
-  { word: 'Optical power', means: 'Light toward a bearing summed over a minute of flashing, in cd·s/min.' },
+  { word: 'Requirement', means: 'An agency request in the brief, checked like a rule.' },
+  {
+    word: 'Effective intensity',
+    means: 'The steady intensity, in candela, that is visible as far as the flash.',
+  },
+  { word: 'Optical power', means: 'Light toward a bearing over one minute of flashing, in cd·s/min.' },
 ];

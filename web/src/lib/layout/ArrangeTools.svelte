@@ -36,7 +36,7 @@
   <div class="repeat">
     <label>
       Along its zone
-      <input type="number" min="2" max={room} bind:value={count} aria-label="How many along the zone" />
+      <input type="number" min="2" max={room} bind:value={count} aria-label="Number along the zone" />
     </label>
     <Button size="small" kind="ghost" on:click={() => repeat(only)}>Repeat to {wanted}</Button>
   </div>

@@ -71,7 +71,7 @@
   function copyAsOwn(fixture: Fixture): void {
     const id = freeFixtureId(editor.build, `own-${fixture.id}`);
     const copy = { ...fixture, id, name: `Own ${fixture.name.toLowerCase()}`.slice(0, 80) };
-    editor.edit(`Copy ${fixture.name} as your own`, (b) => takeFixtures(b, [copy]).build);
+    editor.edit(`Copy ${fixture.name} as custom fixture`, (b) => takeFixtures(b, [copy]).build);
     editor.carry = { fixtureId: id, at: null };
   }
 
@@ -137,7 +137,7 @@
     <select aria-label="Kind of fixture" bind:value={kind}>
       <option value="">all kinds</option>
       <option value={FAVOURITES}>★ favourites</option>
-      <option value={OWN}>your own</option>
+      <option value={OWN}>custom</option>
       {#each FIXTURE_KINDS as option (option)}<option value={option}>{option}</option>{/each}
     </select>
     <select aria-label="Only what fits a zone" bind:value={zoneId}>
@@ -182,7 +182,7 @@
             <Button size="small" kind="ghost" on:click={() => toggleCompared(fixture.id)}
               >{compared.includes(fixture.id) ? 'Do not compare' : 'Compare'}</Button
             >
-            <Button size="small" kind="ghost" on:click={() => copyAsOwn(fixture)}>Copy as own</Button>
+            <Button size="small" kind="ghost" on:click={() => copyAsOwn(fixture)}>Copy as custom</Button>
           </div>
         {/if}
       </li>
@@ -192,7 +192,7 @@
   </ul>
   {#if refused !== null}
     <div class="refused" role="alert">
-      <p><b>{refused.name}</b> was not taken:</p>
+      <p><b>{refused.name}</b> was not imported:</p>
       <ul class="errors">
         {#each refused.errors.slice(0, 30) as e, i (i)}
           <li>

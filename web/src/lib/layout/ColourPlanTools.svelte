@@ -38,7 +38,7 @@
       {#each COLOUR_PLANS as option (option)}<option value={option}>{colourPlanName[option]}</option>{/each}
     </select>
     <div class="row">
-      <Button size="small" on:click={lay}>Lay it</Button>
+      <Button size="small" on:click={lay}>Apply</Button>
     </div>
     <WouldBreak name={colourPlanName[plan]} lay={laid} />
   </div>

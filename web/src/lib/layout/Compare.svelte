@@ -16,7 +16,7 @@
   );
 </script>
 
-<Modal passiveModal bind:open modalHeading="Side by side" hasScrollingContent>
+<Modal passiveModal bind:open modalHeading="Comparison" hasScrollingContent>
   <table>
     <thead>
       <tr>

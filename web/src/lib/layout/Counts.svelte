@@ -10,7 +10,7 @@
   const hours = $derived(Math.round(counts.installMinutes / 6) / 10);
 </script>
 
-<p class="counts" role="status" aria-label="What the layout comes to">
+<p class="counts" role="status" aria-label="Layout totals">
   <b>{one(counts.heads, 'head')}</b>
   <span>{one(counts.modules, 'module')}</span>
   <span>{one(counts.channels, 'channel')}</span>

@@ -79,7 +79,7 @@
   /** Changes an own fixture, when what comes out can be one. */
   function change(patch: Partial<Fixture>): void {
     const changed = Fixture.safeParse({ ...fixture, ...patch });
-    trouble = changed.success ? '' : (changed.error.issues[0]?.message ?? 'not taken');
+    trouble = changed.success ? '' : (changed.error.issues[0]?.message ?? 'not accepted');
     if (changed.success)
       editor.edit(
         `Change ${fixture.name}`,
@@ -174,7 +174,7 @@
         {/each}
       </dl>
       {#if own}
-        <h3>Your own figures</h3>
+        <h3>Custom values</h3>
         <TextInput
           size="sm"
           labelText="Name"
@@ -218,7 +218,7 @@
           <SelectItem value={CONTROLLER} text="the controller’s outputs" />
           <SelectItem value={ALONE} text="a flasher of its own, no sync line" />
           {#each SYNC_LINES as line (line)}
-            <SelectItem value={line} text="a flasher of its own, kept in step by a {line}" />
+            <SelectItem value={line} text="own flasher, synchronised by a {line}" />
           {/each}
         </Select>
         <Select
@@ -262,7 +262,7 @@
             }}>Delete this fixture</Button
           >
         {:else}
-          <p class="quiet small">It stands on the vehicle, so it cannot be deleted.</p>
+          <p class="quiet small">It is placed on the vehicle and cannot be deleted.</p>
         {/if}
       {/if}
     </div>
@@ -286,8 +286,8 @@
       {#if polar !== null}<PolarPlot {polar} />{/if}
       <h3>Measured files</h3>
       <p class="quiet small">
-        An IES LM-63 or EULUMDAT file of {moduleId === ALL ? 'the modules' : (module?.name ?? 'it')} takes the place
-        of the beam above in every sum.
+        An IES LM-63 or EULUMDAT file for {moduleId === ALL ? 'the modules' : (module?.name ?? 'it')} replaces the
+        beam above in every calculation.
       </p>
       {#each files as file (file.id)}
         <div class="file">
@@ -312,7 +312,7 @@
         ><input type="checkbox" bind:checked={asPeak} /> take its peak for {shownColour} as well as its shape</label
       >
       <Select size="sm" labelText="A type C file’s axis points" bind:selected={axis}>
-        <SelectItem value="aim" text="where the module aims" />
+        <SelectItem value="aim" text="aim of the module" />
         <SelectItem value="upright" text="down: an upright lamp, as a beacon is measured" />
       </Select>
       <div class="row">

@@ -71,7 +71,7 @@
     kept: 'kept in place',
     reused: 'reused from before',
     planned: 'planned',
-    removed: 'taken out',
+    removed: 'removed',
   };
   const aim = $derived(first === null ? null : bearingOf(first.frame.aim));
 
@@ -199,7 +199,7 @@
         </Select>
         <Select
           size="sm"
-          labelText="Held by"
+          labelText="Mounting"
           selected={shown.fixing ?? ''}
           on:update={(event) => {
             const fixing = zone.fixings.find((f) => f === event.detail) ?? null;
@@ -211,7 +211,7 @@
         </Select>
       </div>
       <p class="quiet small">
-        Held by {fixingOf(zone, shown)}{holes > 0
+        Mounting: {fixingOf(zone, shown)}{holes > 0
           ? `, which makes ${holes} holes`
           : ', no holes'}{zone.singleWall ? '; a single wall, not to be drilled' : ''}.
       </p>
@@ -223,7 +223,7 @@
       {#if fixture.showsText}
         <TextInput
           size="sm"
-          labelText="Its own text"
+          labelText="Custom text"
           value={shown.text}
           on:change={(event) => {
             const text = Placement.shape.text.safeParse(String(event.detail ?? '').trim());

@@ -24,7 +24,7 @@
   const room = $derived(
     [
       zone.behindM === null ? '' : `${mm(zone.behindM)} free behind`,
-      zone.outM === null ? '' : `may stand out ${mm(zone.outM)}`,
+      zone.outM === null ? '' : `projection up to ${mm(zone.outM)}`,
       fixture.behindM === 0 ? '' : `the lamp needs ${mm(fixture.behindM)} behind`,
     ].filter((text) => text !== ''),
   );
@@ -35,7 +35,7 @@
   {#if room.length > 0}<p class="quiet small">{room.join(', ')}.</p>{/if}
   <div class="numbers">
     <TypedNumber
-      label={fixture.poleM > 0 ? 'Pole raised' : 'Stands off'}
+      label={fixture.poleM > 0 ? 'Pole raised' : 'Stand-off'}
       unit="mm"
       value={placement.poleM * 1000}
       min={0}

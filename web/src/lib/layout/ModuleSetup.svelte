@@ -194,7 +194,7 @@
   >
     {#if lens === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
     {#each LENSES as option (option)}<SelectItem value={option} text={lensName[option]} />{/each}
-    {#if lens === OWN}<SelectItem value={OWN} text="of its own figures" />{/if}
+    {#if lens === OWN}<SelectItem value={OWN} text="custom values" />{/if}
   </Select>
   <div class="sync">
     <Select
@@ -204,7 +204,7 @@
       on:update={(event) => chooseGroup(String(event.detail))}
     >
       {#if groupId === MIXED}<SelectItem value={MIXED} text="mixed" />{/if}
-      <SelectItem value={NONE} text="none: runs free" />
+      <SelectItem value={NONE} text="none: free-running" />
       {#each editor.build.timing.groups as group (group.id)}<SelectItem
           value={group.id}
           text={group.name}

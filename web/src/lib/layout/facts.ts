@@ -19,7 +19,7 @@ export const factsIn = (currency: string): readonly Fact[] => [
   },
   { name: 'Weight, kg', of: (f) => round(f.weightKg) },
   { name: 'Modules', of: (f) => `${f.modules.length}${f.slotted ? ', slot by slot' : ''}` },
-  { name: 'Colours a module holds', of: (f) => String(f.colourSlots) },
+  { name: 'Colours per module', of: (f) => String(f.colourSlots) },
   {
     name: 'Peak of a module, cd',
     of: (f) =>
@@ -41,7 +41,7 @@ export const factsIn = (currency: string): readonly Fact[] => [
           ? `all round, ±${m.distribution.v50Deg}° up and down`
           : `±${m.distribution.h50Deg}° level, ±${m.distribution.v50Deg}° up and down`,
   },
-  { name: 'Goes on', of: (f) => f.mounts.join(', ') },
+  { name: 'Mounts on', of: (f) => f.mounts.join(', ') },
   { name: 'Holes', of: (f) => String(f.holes) },
   { name: 'Protection', of: (f) => f.protection },
   {
@@ -49,7 +49,7 @@ export const factsIn = (currency: string): readonly Fact[] => [
     of: ({ flasher: f }) =>
       f === null
         ? 'the controller’s outputs'
-        : `a flasher of its own (±${f.tolerancePercent} %), ${f.line === null ? 'no sync line' : `kept in step by a ${f.line}`}`,
+        : `own flasher (±${f.tolerancePercent} %), ${f.line === null ? 'no sync line' : `synchronised by a ${f.line}`}`,
   },
   { name: 'Voltage', of: (f) => f.volts.map((v) => `${v} V`).join(' or ') },
   { name: `Price, ${currency}`, of: (f) => (f.priceMinor / 100).toLocaleString() },

@@ -24,7 +24,7 @@ export function readFixtureTable(
     transformHeader: (heading) => heading.trim(),
   });
   const heading = parsed.meta.fields ?? [];
-  if (parsed.data.length === 0) throw new InputError(name, 'holds no row of fixtures');
+  if (parsed.data.length === 0) throw new InputError(name, 'contains no row of fixtures');
   if (parsed.data.length > MOST_ROWS)
     throw new InputError(name, `has ${parsed.data.length} rows, at most ${MOST_ROWS}`);
   const broken = parsed.errors.filter((e) => e.code !== 'UndetectableDelimiter');

@@ -52,8 +52,8 @@
   let observer = $state<Observer>('normal');
   const OBSERVER_NAMES: Readonly<Record<Observer, string>> = {
     normal: 'Sees all colours',
-    protan: 'Sees red poorly',
-    deutan: 'Sees green poorly',
+    protan: 'Protan (red-deficient)',
+    deutan: 'Deutan (green-deficient)',
   };
   /** A row of factors as an SVG filter has it: red, green, blue, alpha, and what is added. */
   const matrixOf = (rows: readonly (readonly number[])[]): string =>
@@ -110,7 +110,7 @@
   );
   const whereText = $derived(
     eye.inside
-      ? `from the wheel toward ${editor.bearing}°`
+      ? `driver’s view toward ${editor.bearing}°`
       : `from ${editor.bearing}°, ${distanceM} m, eye ${heightM.toFixed(1)} m`,
   );
   const AROUND_TEXT: Readonly<Record<Surroundings, string>> = {
@@ -232,7 +232,7 @@
       );
       if (blob !== null) downloadBlob(`${editor.build.name}, ${editor.bearing}°.gif`, blob);
     } catch (error) {
-      problem = `The film was not made: ${error instanceof Error ? error.message : String(error)}`;
+      problem = `Could not save the animation: ${error instanceof Error ? error.message : String(error)}`;
     }
     filming = null;
     draw();
@@ -265,12 +265,11 @@
           <option value={0}>{heightM.toFixed(1)} m</option>
         {/if}
         {#each EYES as e (e.value)}<option value={e.value}>{e.text}</option>{/each}
-        {#if driver !== null}<option value={AT_THE_WHEEL}>At the wheel</option>{/if}
+        {#if driver !== null}<option value={AT_THE_WHEEL}>Driver’s view</option>{/if}
       </select>
     </label>
     <label>
-      Who looks
-      <select bind:value={observer}>
+      Observer <select bind:value={observer}>
         {#each OBSERVERS as one (one)}<option value={one}>{OBSERVER_NAMES[one]}</option>{/each}
       </select>
     </label>
@@ -279,7 +278,7 @@
       <input type="range" min="5" max="120" step="1" disabled={eye.inside} bind:value={distanceM} />
     </label>
     <label>
-      {eye.inside ? 'Look toward' : 'Walk round'}
+      {eye.inside ? 'Direction' : 'Orbit'}
       <select
         value={editor.bearing % 45 === 0 ? String(editor.bearing) : ''}
         onchange={(event) => {
@@ -290,14 +289,14 @@
         {#each SIDES as name, i (name)}<option value={String(i * 45)}>{i + 1}: {name}</option>{/each}
       </select>
     </label>
-    <button class="plain" onclick={save} disabled={stage === null}>Save as a picture</button>
+    <button class="plain" onclick={save} disabled={stage === null}>Save image</button>
     {#if filming === null}
       <button class="plain" onclick={film} disabled={editor.drives.length === 0 || stage === null}
-        >Save as a calm loop</button
+        >Save slow animation</button
       >
     {:else}
       <button class="plain" onclick={() => (filming = null)}
-        >Stop: {Math.round(filming * 100)} % filmed</button
+        >Stop: {Math.round(filming * 100)} % recorded</button
       >
     {/if}
   </div>
@@ -314,7 +313,7 @@
       class="round"
       tabindex="0"
       role="slider"
-      aria-label={eye.inside ? 'Look round from the wheel' : 'Walk round the vehicle'}
+      aria-label={eye.inside ? 'Driver’s view direction' : 'Orbit the vehicle'}
       aria-valuemin="0"
       aria-valuemax="359"
       aria-valuenow={editor.bearing}
@@ -329,11 +328,11 @@
       ></canvas>
     </div>
     <p class="caption">
-      {whereText}{playing ? '' : ' · all that is driven, at once'}{veil === null
+      {whereText}{playing ? '' : ' · all driven channels at once'}{veil === null
         ? ''
-        : ` · fog throws back ${veil.mean.toFixed(1)} cd/m², ${veil.highest.toFixed(1)} at most`} · drag to {eye.inside
-        ? 'look round'
-        : 'walk round'}, keys 1–8
+        : ` · fog backscatter ${veil.mean.toFixed(1)} cd/m², peak ${veil.highest.toFixed(1)}`} · drag to {eye.inside
+        ? 'turn'
+        : 'orbit'}, keys 1–8
     </p>
   </div>
 </div>

@@ -35,7 +35,7 @@ export class GroundLight {
   /** @param shares - on the same grid; at least one */
   constructor(shares: readonly GroundShare[]) {
     const [first] = shares;
-    if (first === undefined) throw new RangeError('ground that nothing lights is not drawn');
+    if (first === undefined) throw new RangeError('unlit ground is not drawn');
     const { columns, rows, stepM, fromX, fromY } = first.grid;
     this.#shares = shares;
     this.#sums = new Float32Array(3 * columns * rows);

@@ -71,9 +71,7 @@
   });
   /** What the list shows of a part: its choices, and what is asked about although it is not there. */
   const choicesFor = (about: string): { id: string; text: string }[] =>
-    choices.some(({ id }) => id === about)
-      ? choices
-      : [...choices, { id: about, text: 'Something that is not there' }];
+    choices.some(({ id }) => id === about) ? choices : [...choices, { id: about, text: 'Deleted item' }];
 
   /** The part that is being given a name, and the name; null while none is. */
   let naming: { readonly part: string; name: string } | null = $state(null);
@@ -121,12 +119,12 @@
       <button class="link" onclick={() => put({ kind: 'any', of: [c, firstLeaf()] })}>or</button>
       <button class="link" onclick={() => put({ kind: 'not', of: c })}>not</button>
       {#if unwrap !== null}
-        <button class="link" title="Its parts stand beside the others" onclick={unwrap}>unwrap</button>
+        <button class="link" title="Merge its parts into the list" onclick={unwrap}>unwrap</button>
       {/if}
       {#if !inputsOnly && (c.kind === 'all' || c.kind === 'any')}
         <button
           class="link"
-          title="Keep it under a name, for other functions to ask about"
+          title="Save as a named condition for other functions"
           onclick={() => (naming = { part: name, name: '' })}>name it</button
         >
       {/if}
@@ -168,12 +166,12 @@
         <button class="link" onclick={() => put({ ...c, of: [...c.of, firstLeaf()] })}>+ another</button>
       </div>
     {:else if c.kind === 'not'}
-      <button class="plain" title="Press to take the “not” away" onclick={() => put(c.of)}>not</button>
+      <button class="plain" title="Remove “not”" onclick={() => put(c.of)}>not</button>
       {@render clause(c.of, `${name}, not`, (of) => put({ kind: 'not', of }), null, null)}
     {:else}
       {@const about = c.kind === 'on' ? `on ${c.functionId}` : `is ${c.input}`}
       <AskedAbout
-        label="{name}: asks about"
+        label="{name}: reads"
         items={choicesFor(about)}
         value={about}
         onset={(next: string) => put(asked(next))}
@@ -192,7 +190,7 @@
       {@render more(c, name, put, null)}
     {/if}
     {#if remove !== null}
-      <button class="link" aria-label="Take away {name}" onclick={remove}>✕</button>
+      <button class="link" aria-label="Remove {name}" onclick={remove}>✕</button>
     {/if}
   </div>
 {/snippet}

@@ -172,7 +172,7 @@
           aria-label="Text of {row.name} in {name}{which(ink)}"
           value={cue.text}
           maxlength="40"
-          placeholder="its own text"
+          placeholder="default text"
           onchange={(event) => setText(cue, event.currentTarget.value)}
         />
       </label>

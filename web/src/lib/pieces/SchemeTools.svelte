@@ -30,9 +30,7 @@
 </script>
 
 <details bind:open>
-  <summary
-    >Share out the phases of {placements.length === 1 ? 'its modules' : `${placements.length} lamps`}</summary
-  >
+  <summary>Assign phases to {placements.length === 1 ? 'its modules' : `${placements.length} lamps`}</summary>
   <div class="schemes">
     {#each pictures as { scheme, parts } (scheme)}
       <button onclick={() => lay(scheme)}>
@@ -57,8 +55,8 @@
     {/each}
   </div>
   <p class="quiet">
-    ● phase A, ○ B, <span class="c">●</span> C, <span class="d">●</span> D; front to the right. What is numbered
-    needs a pattern along a row.
+    ● phase A, ○ B, <span class="c">●</span> C, <span class="d">●</span> D; front to the right. Numbered lamps needs
+    a pattern along a row.
   </p>
 </details>
 

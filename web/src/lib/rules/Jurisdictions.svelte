@@ -15,29 +15,29 @@
   );
 
   const MARK = {
-    holds: '✓ holds',
-    broken: '✕ broken',
-    'cannot tell': '? cannot tell',
-    silent: '– silent',
+    holds: '✓ Pass',
+    broken: '✕ Fail',
+    'cannot tell': '? Inconclusive',
+    silent: '– Not applicable',
   } as const;
 </script>
 
-<section aria-label="Where it may drive">
-  <h2>Where it may drive</h2>
+<section aria-label="Jurisdictions">
+  <h2>Jurisdictions</h2>
   <ul>
     {#each places as place (place.jurisdiction)}
       <li>
         <strong>{place.jurisdiction}</strong>
         {#if place.packs.length === 0}
-          <span class="quiet">no pack holds there, so nothing is checked for it</span>
+          <span class="quiet">no rule pack applies; nothing is checked</span>
         {:else if place.broken.length > 0}
           <span class="broken"
-            >✕ {place.broken.length} {place.broken.length === 1 ? 'rule' : 'rules'} broken</span
+            >✕ {place.broken.length} {place.broken.length === 1 ? 'rule fails' : 'rules fail'}</span
           >
         {:else if place.untold.length > 0}
-          <span class="unsure">? {place.untold.length} cannot be told</span>
+          <span class="unsure">? {place.untold.length} inconclusive</span>
         {:else}
-          <span class="holds">✓ every rule that holds there is kept</span>
+          <span class="holds">✓ all applicable rules pass</span>
         {/if}
         {#if place.mustBeOff.length > 0}
           <span class="quiet"

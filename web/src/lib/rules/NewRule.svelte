@@ -10,7 +10,7 @@
 </script>
 
 <div>
-  <Select size="sm" labelText="What the rule is about" bind:selected={chosen}>
+  <Select size="sm" labelText="Kind of rule" bind:selected={chosen}>
     {#each kinds as { kind, title: text } (kind)}<SelectItem value={kind} {text} />{/each}
   </Select>
   <Button size="small" kind="tertiary" icon={Add} on:click={() => onadd(chosen, title)}>Add the rule</Button>

@@ -19,14 +19,14 @@
   {#if outcome === undefined}
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
-    <span class="holds">✓ holds in all {outcome.statesChecked} states{marginText(outcome.margin)}</span>
-    {#if !editor.isProved}<span class="quiet">({editor.isProvedSoon ? 'being proved …' : 'not proved'})</span
+    <span class="holds">✓ Pass in {outcome.statesChecked} states{marginText(outcome.margin)}</span>
+    {#if !editor.isProved}<span class="quiet">({editor.isProvedSoon ? 'verifying …' : 'not verified'})</span
       >{/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– not for this build</span>
   {:else if outcome.verdict === 'cannot tell'}
     <button class="unsure" onclick={() => first !== undefined && showFinding(editor, first)}
-      >? cannot tell: show</button
+      >? Inconclusive: show</button
     >
   {:else}
     <button class="broken" onclick={() => first !== undefined && showFinding(editor, first)}

@@ -32,9 +32,9 @@
   const own = $derived(pack.status === 'own');
 
   const STATUS = {
-    example: 'Made-up example, not the law',
+    example: 'Fictitious example, not the law',
     form: 'Blank form',
-    own: 'Own pack',
+    own: 'Custom pack',
   } as const;
 
   const change = (label: string, changed: RulePack, merge?: string): void =>
@@ -49,7 +49,7 @@
     </div>
     <div class="actions">
       {#if own}
-        <Button size="small" kind="ghost" on:click={() => onshelve(pack)}>Put on the shelf</Button>
+        <Button size="small" kind="ghost" on:click={() => onshelve(pack)}>Add to library</Button>
       {:else}
         <Button size="small" kind="ghost" on:click={() => oncopy(pack)}
           >{pack.status === 'form' ? 'Fill in a copy' : 'Edit a copy'}</Button
@@ -65,8 +65,7 @@
       <Button
         size="small"
         kind="ghost"
-        on:click={() => editor.edit(`Leave out ${pack.name}`, (b) => leaveOutPack(b, pack.id))}
-        >Leave out</Button
+        on:click={() => editor.edit(`Remove ${pack.name}`, (b) => leaveOutPack(b, pack.id))}>Remove</Button
       >
     </div>
   </header>
@@ -77,7 +76,7 @@
       {#each pack.rules as rule (rule.id)}
         <RuleRow {pack} {rule} outcome={outcomes.get(rule.id)} onchange={change} />
       {:else}
-        <li class="quiet">This pack holds no rules yet. Add the first one below.</li>
+        <li class="quiet">This pack contains no rules. Add the first one below.</li>
       {/each}
     </ol>
     <NewRule
@@ -105,7 +104,7 @@
             >
           </tr>
         {:else}
-          <tr><td colspan="4" class="quiet">This pack holds no rules yet.</td></tr>
+          <tr><td colspan="4" class="quiet">This pack contains no rules.</td></tr>
         {/each}
       </tbody>
     </table>

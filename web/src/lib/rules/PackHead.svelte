@@ -65,32 +65,33 @@
   <TextInput
     size="sm"
     labelText="Checked against this edition by"
-    placeholder="nobody yet"
+    placeholder="Not checked"
     maxlength={80}
     value={pack.checkedBy}
     on:change={(event) => set('checkedBy', String(event.detail ?? ''), 'Checked by')}
   />
   <TextInput
     size="sm"
-    labelText="Checked on (year-month-day)"
+    labelText="Checked on (YYYY-MM-DD)"
     placeholder="not yet"
     value={pack.checkedOn}
     on:change={(event) => set('checkedOn', String(event.detail ?? '').trim(), 'Checked on')}
   />
 </div>
 <div class="places">
-  <span class="quiet">Holds in</span>
+  <span class="quiet">Applies in</span>
   {#if places.length === 0}
-    <span class="quiet">every jurisdiction; the brief names none yet</span>
+    <span class="quiet">all jurisdictions; the brief lists none</span>
   {:else}
     <TickBoxes
-      label="Jurisdictions in which the pack holds; none ticked is all"
+      label="Jurisdictions the pack applies to; none selected means all"
       items={places}
       chosen={pack.jurisdictions}
       atLeast={0}
-      onset={(jurisdictions: string[]) => set('jurisdictions', jurisdictions, 'Where the pack holds')}
+      onset={(jurisdictions: string[]) =>
+        set('jurisdictions', jurisdictions, 'Change jurisdictions of the pack')}
     />
-    {#if pack.jurisdictions.length === 0}<span class="quiet">none ticked: it holds in all of them</span>{/if}
+    {#if pack.jurisdictions.length === 0}<span class="quiet">none selected: applies everywhere</span>{/if}
   {/if}
 </div>
 {#if own}
@@ -105,7 +106,7 @@
     }}
   />
 {/if}
-{#if refused !== ''}<p class="refused" role="alert">Not taken: {refused}.</p>{/if}
+{#if refused !== ''}<p class="refused" role="alert">Not accepted: {refused}.</p>{/if}
 
 <style>
   .fields {

@@ -68,7 +68,7 @@
             <input
               type="text"
               class="short"
-              aria-label="Elevations it looks from, degrees: -5 to 5; 10"
+              aria-label="Elevations, degrees: -5 to 5; 10"
               value={elevationsText(rule.elevationsDeg)}
               onchange={({ currentTarget }) => set('elevationsDeg', elevationsOf(currentTarget.value))}
             />°</label
@@ -87,7 +87,7 @@
             : rule.services.map((s) => serviceName[s]).join(', ')}</summary
         >
         <TickBoxes
-          label="Services it speaks to; none ticked is all"
+          label="Services it applies to; none selected means all"
           items={SERVICES}
           chosen={rule.services}
           atLeast={0}
@@ -120,7 +120,7 @@
         onremove={() => set('when', null)}
       />
     {/if}
-    {#if refused !== ''}<p class="refused" role="alert">Not taken: {refused}.</p>{/if}
+    {#if refused !== ''}<p class="refused" role="alert">Not accepted: {refused}.</p>{/if}
   </div>
   <Outcome {pack} {rule} {outcome} />
   <div class="tools">

@@ -107,21 +107,21 @@
 
   const text = (out: Out): string =>
     [
-      out.broken.length === 0 ? 'nothing broken' : `${out.broken.length} broken`,
-      ...(out.untold > 0 ? [`${out.untold} cannot be told`] : []),
+      out.broken.length === 0 ? 'no failures' : `${out.broken.length} fail`,
+      ...(out.untold > 0 ? [`${out.untold} inconclusive`] : []),
     ].join(', ');
   const differs = ({ now, before }: Row): boolean =>
     now !== null && before !== null && now.broken.join() !== before.broken.join();
 </script>
 
-<Modal open passiveModal modalHeading="Try {pack.name} on other builds" on:close={onclose}>
+<Modal open passiveModal modalHeading="Test {pack.name} on other builds" on:close={onclose}>
   <div class="ask">
-    <Select size="sm" labelText="Against" bind:selected={chosen} disabled={running}>
-      <SelectItem value="" text="nothing: as it stands here" />
+    <Select size="sm" labelText="Compare with" bind:selected={chosen} disabled={running}>
+      <SelectItem value="" text="none: current pack" />
       {#each versions as v (v.version)}
         <SelectItem
           value={String(v.version)}
-          text="version {v.version} of the shelf, {v.pack.edition}, {v.savedAt.slice(0, 10)}"
+          text="library version {v.version}, {v.pack.edition}, {v.savedAt.slice(0, 10)}"
         />
       {/each}
     </Select>
@@ -133,21 +133,21 @@
   </div>
   {#if trouble !== ''}<p class="bad" role="alert">{trouble}</p>{/if}
   {#if against !== null}
-    <h3>What changed since</h3>
-    <ul aria-label="What changed">
+    <h3>Changed rules</h3>
+    <ul aria-label="Changed rules">
       {#each changed as d (d.ruleId)}
         <li>
           {#if d.before === null}<span class="mark">new</span> {d.after}
-          {:else if d.after === null}<span class="mark">gone</span> {d.before}
+          {:else if d.after === null}<span class="mark">removed</span> {d.before}
           {:else}<span class="mark">before</span> {d.before}<br /><span class="mark">now</span> {d.after}{/if}
         </li>
-      {:else}<li class="quiet">No rule says anything else.</li>{/each}
+      {:else}<li class="quiet">No rule has changed.</li>{/each}
     </ul>
   {/if}
   <div aria-live="polite" aria-busy={running}>
     {#if rows.length > 0}
       <table>
-        <caption class="visually-hidden">How the pack comes out, build by build</caption>
+        <caption class="visually-hidden">Results by build</caption>
         <thead>
           <tr>
             <th scope="col">Build</th>

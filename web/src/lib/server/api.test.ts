@@ -339,7 +339,7 @@ describe('revisions', () => {
     const list = async () => Revision.array().parse(await (await fetch(`${app.address}${at}`)).json());
     expect((await list()).map((r) => [r.version, r.changed])).toEqual([
       [2, 'Rename the build'],
-      [1, 'Taken in from a file'],
+      [1, 'Imported from a file'],
     ]);
     const first = SavedBuild.parse(await (await fetch(`${app.address}${at}/1`)).json());
     expect(first.build.name).toBe(build.name);

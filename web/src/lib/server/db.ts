@@ -12,7 +12,7 @@ export class DatabaseDownError extends Error {
 /** The database has more to do than it gets done. */
 export class DatabaseBusyError extends Error {
   constructor(cause: unknown) {
-    super('The database is busy just now. Nothing was changed; try again in a moment.', { cause });
+    super('The database is busy. Nothing was changed. Try again in a moment.', { cause });
     this.name = 'DatabaseBusyError';
   }
 }

@@ -85,7 +85,7 @@ export class Digesting {
     if (!there)
       log.warn(
         { file },
-        'the list of builds shows no findings and no pictures: the digesting thread is not built',
+        'the list of builds shows no findings and no previews: the digesting thread is not built',
       );
     this.#pool = there
       ? new Piscina({

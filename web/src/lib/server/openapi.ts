@@ -87,7 +87,7 @@ export const openApi = () => ({
         requestBody: body('BuildPatch'),
         responses: { 204: { description: 'Done' }, ...failed },
       },
-      delete: { summary: 'Takes a build away', responses: { 204: { description: 'Gone' }, ...failed } },
+      delete: { summary: 'Deletes a build', responses: { 204: { description: 'Deleted' }, ...failed } },
     },
     '/api/v1/builds/{id}/file': {
       parameters: [id],
@@ -110,18 +110,18 @@ export const openApi = () => ({
         responses: { 200: ok('The build', ref('SavedBuild')), ...failed },
       },
       patch: {
-        summary: 'Names a revision, which is then kept for ever',
+        summary: 'Names a revision, which is then kept permanently',
         requestBody: body('RevisionPatch'),
         responses: { 204: { description: 'Done' }, ...failed },
       },
     },
     '/api/v1/rule-packs': {
       get: {
-        summary: 'The shelf of rule packs',
+        summary: 'The rule library',
         responses: { 200: ok('Packs', { type: 'array', items: ref('RulePack') }), ...failed },
       },
       post: {
-        summary: 'Puts a rule pack on the shelf',
+        summary: 'Adds a rule pack to the library',
         requestBody: body('RulePack'),
         responses: { 201: ok('Stored', ref('Created')), ...failed },
       },
@@ -129,7 +129,7 @@ export const openApi = () => ({
     '/api/v1/rule-packs/{id}/versions': {
       parameters: [{ name: 'id', in: 'path', required: true, schema: { type: 'string' } }],
       get: {
-        summary: 'Every version of a pack that was put on the shelf, the newest first',
+        summary: 'Every library version of a pack, newest first',
         responses: { 200: ok('Versions', { type: 'array', items: ref('PackVersion') }), ...failed },
       },
     },

@@ -8,7 +8,7 @@ import { ReadingBusyError } from './reading';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Bad input',
-  403: 'Not let in',
+  403: 'Forbidden',
   404: 'Not found',
   409: 'Changed meanwhile',
   413: 'Too large',

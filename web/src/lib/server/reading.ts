@@ -32,7 +32,8 @@ export class Reading {
   constructor({ file = threadFile('read'), longestMs = LONGEST_MS } = {}) {
     this.#longestMs = longestMs;
     const there = existsSync(file);
-    if (!there) log.warn({ file }, 'the reading thread is not built: the server reads builds by itself');
+    if (!there)
+      log.warn({ file }, 'the reading thread is not built: the server reads builds on its main thread');
     this.#pool = there
       ? new Piscina({
           filename: file,

@@ -110,7 +110,7 @@
         .join('; ');
     if (carried === null) return null;
     if (hovered === null)
-      return `${carried.name}: choose a green zone, or a zone from the list. Esc puts it back.`;
+      return `${carried.name}: select a green zone, or a zone from the list. Esc cancels.`;
     const rollDeg = rollToFit(carried, hovered);
     if (rollDeg === null) return `${hovered.name}: does not fit; ${misfit(carried, hovered)}.`;
     return `${hovered.name}: fits${rollDeg === 0 ? '' : `, turned by ${rollDeg}°`}. ${hovered.behind}`;

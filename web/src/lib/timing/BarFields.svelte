@@ -27,7 +27,7 @@
     min={0}
     max={cycle.cycleMs}
     onset={(ms: number) =>
-      desk.draw('Beginning of a bar', (p) =>
+      desk.draw('Change start of a bar', (p) =>
         ms < bar.toMs - SHORTEST_BAR_MS
           ? resizeBar(p, desk.line, index, 'from', ms)
           : moveBar(p, desk.line, index, ms),

@@ -44,7 +44,7 @@
     are marked ✕
   </label>
   <table>
-    <caption class="visually-hidden">What each sync group and set shows in each function</caption>
+    <caption class="visually-hidden">Pattern of each sync group and lamp set by function</caption>
     <thead>
       <tr bind:this={head}>
         <th scope="col">Sync group or set</th>

@@ -56,7 +56,7 @@
         <th scope="col">Speed</th>
         <th scope="col">Later by</th>
         <th scope="col">Clock reaches</th>
-        <th scope="col">Heads that run free in it</th>
+        <th scope="col">Free-running heads</th>
       </tr>
     </thead>
     <tbody>
@@ -93,7 +93,7 @@
             />
             %
             {#if group.followsId !== null && speedNumber(time.speed) * 100 !== group.speedPercent}
-              <span class="quiet sub">in all {Math.round(speedNumber(time.speed) * 1000) / 10} %</span>
+              <span class="quiet sub">total {Math.round(speedNumber(time.speed) * 1000) / 10} %</span>
             {/if}
           </td>
           <td>
@@ -102,7 +102,7 @@
               min="0"
               max="60000"
               step="10"
-              aria-label="{group.name} begins later by, milliseconds"
+              aria-label="{group.name}, delay, ms"
               value={group.offsetMs}
               onchange={(event) => change(group, { offsetMs: whole(event, 0, 60_000) })}
             /> ms
@@ -144,7 +144,7 @@
                 type="checkbox"
                 checked={group.mustKeepStep}
                 onchange={(event) => change(group, { mustKeepStep: event.currentTarget.checked })}
-              /> must keep step
+              /> must be synchronised
             </label>
             {#each free as { p, why, flasher } (p.id)}
               {@const drift = flasher === null ? null : driftOf(cycle, flasher.tolerancePercent)}

@@ -163,10 +163,10 @@
     <span class="quiet">New:</span>
     <button class="plain" onclick={() => begin('drawn')}>empty</button>
     <button class="plain" onclick={() => begin('row')}>along a row</button>
-    <button class="plain" onclick={() => begin('random')}>by chance</button>
+    <button class="plain" onclick={() => begin('random')}>Random</button>
     <button class="plain" onclick={() => begin('sequence')}>one after another</button>
-    <button class="plain" onclick={() => picker?.open()}>Bring in a file</button>
-    <FilePicker bind:this={picker} label="Bring in a file" accept=".json,application/json" ontake={bring} />
+    <button class="plain" onclick={() => picker?.open()}>Import file</button>
+    <FilePicker bind:this={picker} label="Import file" accept=".json,application/json" ontake={bring} />
     <button
       class="plain"
       disabled={book.own.length === 0}
@@ -254,7 +254,7 @@
             </td>
           </tr>
         {:else}
-          <tr><td colspan="10" class="quiet">No pattern of that kind. Begin one above.</td></tr>
+          <tr><td colspan="10" class="quiet">No pattern of that kind. Create one above.</td></tr>
         {/each}
       </tbody>
     </table>

@@ -79,7 +79,7 @@
   function answer(): void {
     const spans = lines[desk.line] ?? [];
     const other = desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1;
-    desk.draw('Answer half a cycle later', (p) =>
+    desk.draw('Add the alternating line', (p) =>
       pasteLine(setLineCount(p, Math.max(p.lines.length, other + 1)), other, spans, p.cycleMs / 2),
     );
   }
@@ -90,8 +90,8 @@
 <section class="panel" aria-label="Pattern">
   {#if here === null || on === null || figures === null}
     <p class="quiet">
-      No pattern on the desk. Press “draw” beside a group’s pattern in the table of functions, or click into a
-      line of the score.
+      No pattern is open. Click “draw” beside a pattern in the functions table, or click a line of the
+      timeline.
     </p>
   {:else}
     <p class="quiet small">{place}</p>
@@ -110,7 +110,7 @@
     {:else}
       <h3>{on.pattern.name}</h3>
       <p class="quiet small">
-        Of the library. What you draw makes a copy of your own for {place}.
+        Library pattern. Editing creates a custom copy for {place}.
       </p>
     {/if}
 
@@ -124,7 +124,7 @@
             change({ ...on.pattern, direction });
           }}
         >
-          <option value="">no declared way</option>
+          <option value="">no declared direction</option>
           {#each DIRECTIONS as direction (direction)}<option value={direction}
               >{direction === 'from the middle' ? direction : `to the ${direction}`}</option
             >{/each}
@@ -205,8 +205,8 @@
         }}>Paste ½ later</button
       >
       {#if on.cycle.by === 'phase'}
-        <button class="plain" title="The same half a cycle later on the line that answers it" onclick={answer}
-          >Answer in {lineName('phase', desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1)}</button
+        <button class="plain" title="Copy to the alternating line, half a cycle later" onclick={answer}
+          >Alternate in {lineName('phase', desk.line % 2 === 0 ? desk.line + 1 : desk.line - 1)}</button
         >
       {/if}
       <TapPad />

@@ -19,7 +19,7 @@
 {#if pattern.kind === 'row'}
   {@const p = pattern}
   <label>
-    Way of the light
+    Direction of movement
     <select
       value={p.move}
       onchange={(event) => {
@@ -36,7 +36,7 @@
       value={p.show}
       onchange={(event) => onchange({ ...p, show: event.currentTarget.value === 'run' ? 'run' : 'hold' })}
     >
-      <option value="hold">stays lit until all go dark</option>
+      <option value="hold">stays lit until all switch off</option>
       <option value="run">is lit for its own step</option>
     </select>
   </label>

@@ -171,9 +171,9 @@
       <dd class="figure">
         {Number.isFinite(seen.worst.dark.value)
           ? `${seen.worst.dark.exact ? '' : '≤ '}${number.format(seen.worst.dark.value)} ms`
-          : 'without end'}
+          : 'unlimited'}
       </dd>
-      <dt>Highest, all together</dt>
+      <dt>Peak, all together</dt>
       <dd class="figure">
         {seen.worst.highestCd.exact ? '' : '≤ '}{number.format(seen.worst.highestCd.value)} cd
       </dd>
@@ -244,7 +244,7 @@
         </div>
         {#each there?.timing.groups ?? [] as group (group.id)}
           <label class="tie"
-            >{group.name} in step with
+            >{group.name} synchronised with
             <select
               value={v.inStep.find((t) => t.there === group.id)?.here ?? ''}
               onchange={(event) => {
@@ -253,15 +253,15 @@
                 change(v, { inStep: here === '' ? rest : [...rest, { here, there: group.id }] });
               }}
             >
-              <option value="">nothing here: drifts</option>
+              <option value="">none: drifts</option>
               {#each editor.build.timing.groups as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
             </select></label
           >
         {/each}
         <button
           class="plain"
-          onclick={() => editor.edit(`${v.name} leaves the scene`, (b) => takeFromScene(b, v.id))}
-          >Take away</button
+          onclick={() => editor.edit(`Remove ${v.name} from the scene`, (b) => takeFromScene(b, v.id))}
+          >Remove</button
         >
       </fieldset>
     {/each}

@@ -27,7 +27,7 @@
   const NAMES = 168;
   const SHOWN = [
     { value: 'one', text: 'This function' },
-    { value: 'all', text: 'All that is on' },
+    { value: 'all', text: 'All active functions' },
   ] as const;
 
   const editor = getEditor()();
@@ -148,14 +148,14 @@
   }
 </script>
 
-<section class="score" aria-label="Score of {name}">
+<section class="score" aria-label="Timeline of {name}">
   <div class="head">
     <p class="quiet small">
       {whole && several ? onText(editor.build, editor.state.on) : name}{editor.state.ambient === 'night'
         ? ' at night'
         : ''}:
       {#if rows.length === 0}
-        nothing lights. Give a group a pattern under Functions.
+        no lamp is lit. Assign a pattern to a group under Functions.
       {:else}
         {clocksText(editor.drives, cycleMs)}.
       {/if}
@@ -163,7 +163,7 @@
     </p>
     {#if several}
       <Choice
-        label="What the score shows"
+        label="Timeline content"
         small
         options={SHOWN}
         value={whole ? 'all' : 'one'}
@@ -272,7 +272,7 @@
                 <title
                   >{channel.name} · {channel.moduleId}{channel.freeBecause === null
                     ? ''
-                    : `: runs free, it ${channel.freeBecause}`} (double-click: next phase)</title
+                    : `: free-running, it ${channel.freeBecause}`} (double-click: next phase)</title
                 >
                 <rect x="0" y={at} width={NAMES} height={CHANNEL} />
                 <text class="lamp" x="22" y={at + 11}

@@ -35,7 +35,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
-<div class="stages" role="group" aria-label="Stages side by side" tabindex="0">
+<div class="stages" role="group" aria-label="Stage comparison" tabindex="0">
   {#each stages as { id, rows, current, name } (id)}
     <section class:now={id === editor.looked}>
       <button class="name" onclick={() => editor.lookAtFunction(id)}>{name}</button>
@@ -59,7 +59,7 @@
           </svg>
         {/each}
       {:else}
-        <p class="quiet small">Nothing lights.</p>
+        <p class="quiet small">No lamp is lit.</p>
       {/each}
     </section>
   {/each}

@@ -224,10 +224,10 @@ function figuresOf(cycle: Cycle): string {
 export function clocksText(drives: readonly Drive[], cycleMs: number): string {
   const flashing = drives.filter((d) => !d.steady);
   const clocks = new Set(flashing.map((d) => d.clockId)).size;
-  if (flashing.length === 0) return 'steady: nothing flashes';
+  if (flashing.length === 0) return 'steady only';
   return clocks === 1
     ? `one clock, common cycle ${cycleMs} ms`
-    : `${clocks} clocks that drift: it never repeats (drawn begun together, then every ${cycleMs} ms)`;
+    : `${clocks} unsynchronised clocks: no common cycle (drawn from a common start, repeating every ${cycleMs} ms)`;
 }
 
 /** The next letter of a pattern with so many phases, beginning again with A. */

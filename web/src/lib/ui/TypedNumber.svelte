@@ -29,7 +29,7 @@
   const wrong = $derived.by(() => {
     if (typed === null) return '';
     const n = Number(typed);
-    if (typed.trim() === '' || !Number.isFinite(n)) return 'a number, please';
+    if (typed.trim() === '' || !Number.isFinite(n)) return 'enter a number';
     return n < min || n > max ? `${min} to ${max}` : refuse(n);
   });
 

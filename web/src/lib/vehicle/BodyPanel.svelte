@@ -44,7 +44,7 @@
     if (lost === 0) go();
     else
       waiting = {
-        text: `${lost === 1 ? 'One lamp stands' : `${lost} lamps stand`} on a zone that will not be there, and will be taken off. Undo brings ${lost === 1 ? 'it' : 'them'} back.`,
+        text: `${lost === 1 ? 'One lamp is' : `${lost} lamps are`} on a zone that this change removes, and will be removed. Undo restores ${lost === 1 ? 'it' : 'them'}.`,
         make: go,
       };
   }
@@ -76,7 +76,7 @@
   </Select>
   <TextInput
     size="sm"
-    labelText="What people call it"
+    labelText="Vehicle name"
     placeholder={body?.name ?? ''}
     value={spec.name}
     on:change={(event) => rename(String(event.detail ?? ''))}
@@ -108,7 +108,7 @@
         checked={spec.options.includes(option.id)}
         on:check={(event) => {
           if (event.detail !== spec.options.includes(option.id))
-            make(`${event.detail ? 'Fit' : 'Take off'}: ${option.name.toLowerCase()}`, (b) =>
+            make(`${event.detail ? 'Fit' : 'Remove'}: ${option.name.toLowerCase()}`, (b) =>
               toggleOption(b, option.id),
             );
         }}
@@ -120,9 +120,9 @@
 <Modal
   open={waiting !== null}
   size="xs"
-  modalHeading="Lamps will be taken off"
-  primaryButtonText="Go on"
-  secondaryButtonText="Leave it"
+  modalHeading="Remove lamps?"
+  primaryButtonText="Continue"
+  secondaryButtonText="Cancel"
   on:submit={() => {
     waiting?.make();
     waiting = null;

@@ -68,20 +68,20 @@
   function put(): void {
     const spec = placed?.spec ?? null;
     if (spec === null) return;
-    editor.edit(`Take the body of ${spec.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: spec }));
+    editor.edit(`Add mesh ${spec.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: spec }));
     raw = null;
   }
 </script>
 
-<h2>A body from a mesh file</h2>
+<h2>Body from a mesh file</h2>
 <p class="quiet small">
-  OBJ, STL or glTF of at most {MAX_TRIANGLES.toLocaleString()} triangles. It hides light in place of the drawn body,
-  or besides it; zones and moving parts stay.
+  OBJ, STL or glTF of at most {MAX_TRIANGLES.toLocaleString()} triangles. It blocks light instead of the drawn body
+  or in addition to it. Zones and moving parts stay.
 </p>
 {#if mesh !== null}
   <p class="small">
     {mesh.name}: {(mesh.triangles.length / 3).toLocaleString()} triangles, {sizeOf(mesh.verticesM)} mm,
-    {mesh.replacesBody ? 'in place of the body' : 'besides the body'}
+    {mesh.replacesBody ? 'replaces the body' : 'added to the body'}
   </p>
 {/if}
 <div class="row">
@@ -95,16 +95,15 @@
     <Button
       size="small"
       kind="danger-ghost"
-      on:click={() =>
-        editor.edit(`Take off ${mesh.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: null }))}
-      >Take it off</Button
+      on:click={() => editor.edit(`Remove ${mesh.name}`, (b) => withVehicle(b, { ...b.vehicle, mesh: null }))}
+      >Remove</Button
     >
   {/if}
   <FilePicker bind:this={picker} label="Mesh file" accept=".obj,.stl,.gltf,.glb" ontake={take} />
 </div>
 {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
 {#if raw !== null && placed !== null}
-  <div class="placing" role="group" aria-label="How the mesh lies">
+  <div class="placing" role="group" aria-label="Mesh position">
     <label
       >Unit of the file
       <select bind:value={unit}
@@ -145,7 +144,7 @@
         )} × {Math.round(editor.vehicle.heightM * 1000)}.
       </p>
     {/if}
-    <Button size="small" disabled={placed.spec === null} on:click={put}>Put it on the vehicle</Button>
+    <Button size="small" disabled={placed.spec === null} on:click={put}>Add to the vehicle</Button>
   </div>
 {/if}
 

@@ -36,7 +36,7 @@
   const fields = $derived(Object.entries<unknown>(item));
   const FIELD: Readonly<Record<string, string>> = {
     name: 'Name',
-    behind: 'What is behind it',
+    behind: 'Space behind',
     does: 'Function',
     face: 'On the',
     facing: 'Looks',
@@ -44,9 +44,9 @@
     tiltDeg: 'Tilted up',
     partId: 'Carried by',
     mount: 'Takes',
-    fixings: 'Held by',
+    fixings: 'Mounting',
     behindM: 'Free depth behind',
-    outM: 'May stand out',
+    outM: 'Projection allowed',
     kind: 'Kind',
     colour: 'Colour',
     widthM: 'Width',
@@ -113,7 +113,7 @@
         .map(Number),
     );
     const bad = points.findIndex((p) => p.length !== 2 || !p.every(Number.isFinite));
-    refused = bad < 0 ? '' : `corner ${bad + 1}: two numbers, please: x and z in mm`;
+    refused = bad < 0 ? '' : `corner ${bad + 1}: enter two numbers, x and z in mm`;
     if (bad < 0) onchange({ points: points.map((p) => p.map((v) => v / 1000)) });
   }
 </script>
@@ -242,9 +242,7 @@
         />
       </div>
     {/if}
-    <p class="whole quiet small">
-      x forward from the middle of the vehicle, y to its left, z up from the ground.
-    </p>
+    <p class="whole quiet small">x forward from the vehicle’s centre, y to its left, z up from the ground.</p>
     {#if onremove !== null}
       <Button size="small" kind="danger-ghost" on:click={onremove}>Delete</Button>
     {/if}

@@ -39,7 +39,7 @@
   function addTyped(what: Drawing): void {
     const { heightM } = editor.vehicle;
     const rect = { view: 'left', from: [-0.2, heightM * 0.4], to: [0.2, heightM * 0.4 + 0.15] } as const;
-    attempt(`Add an own ${drawingName[what]}`, (b) => addDrawn(b, editor.vehicle, what, rect, bothSides));
+    attempt(`Add custom ${drawingName[what]}`, (b) => addDrawn(b, editor.vehicle, what, rect, bothSides));
   }
 
   function addProfile(): void {
@@ -47,7 +47,7 @@
     const solid: OwnSolid = {
       kind: 'profile',
       id: freshId('own-'),
-      name: `Own profile ${spec.solids.length + 1}`,
+      name: `Custom profile ${spec.solids.length + 1}`,
       points: [
         [-0.4, heightM],
         [0.4, heightM],
@@ -58,7 +58,7 @@
       toY: widthM / 3,
       transmission: 0,
     };
-    attempt('Add an own profile', (b) => addOwn(b, 'solids', [solid]));
+    attempt('Add custom profile', (b) => addOwn(b, 'solids', [solid]));
   }
 
   function addReflector(): void {
@@ -107,9 +107,9 @@
     download(`${editor.vehicle.name}.vehicle.json`, JSON.stringify(writeVehicle(spec), null, 2));
 </script>
 
-<section aria-label="Your own parts">
-  <h2>Your own parts</h2>
-  <p class="quiet small">Draw a rectangle on a view, or add one by figures and put it right below.</p>
+<section aria-label="Custom parts">
+  <h2>Custom parts</h2>
+  <p class="quiet small">Draw a rectangle on a view, or add a part and enter its dimensions below.</p>
   <label class="both small"><input type="checkbox" bind:checked={bothSides} /> with its mirror image</label>
   {#each KINDS as what (what)}
     <div class="add">
@@ -196,11 +196,13 @@
     />
   {/each}
   {#if drawsA > 0}
-    <p class="quiet small">Equipment draws {Math.round(drawsA * 10) / 10} A together, besides all lamps.</p>
+    <p class="quiet small">
+      Equipment draws {Math.round(drawsA * 10) / 10} A in total, in addition to all lamps.
+    </p>
   {/if}
   <MeshPanel />
-  <h2>As a vehicle of your own</h2>
-  <p class="quiet small">The body with its measures, options, survey and own parts, for other builds.</p>
+  <h2>Custom vehicle</h2>
+  <p class="quiet small">Body, dimensions, options, survey and custom parts, for other builds.</p>
   <div class="files">
     <Button size="small" kind="ghost" on:click={saveFile}>Save to a file</Button>
     <Button size="small" kind="ghost" on:click={() => picker?.open()}>Take from a file</Button>

@@ -18,7 +18,7 @@
 
 <section aria-label="Survey">
   <h2>Survey</h2>
-  <p class="quiet small">Walk round the vehicle and put right what differs from what stands here.</p>
+  <p class="quiet small">Inspect the vehicle and correct values that differ.</p>
   <SurveyedLamps />
   <details>
     <summary>Glass <span class="quiet">{panes.length}</span></summary>

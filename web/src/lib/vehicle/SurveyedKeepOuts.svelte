@@ -44,7 +44,7 @@
   };
 
   function putBack({ id, name }: KeepOut): void {
-    trouble = tryEdit(editor, `Put back the keep-out ${name}`, (b) =>
+    trouble = tryEdit(editor, `Restore keep-out ${name}`, (b) =>
       changeSurvey(b, {
         keepOuts: Object.fromEntries(Object.entries(b.vehicle.survey.keepOuts).filter(([one]) => one !== id)),
       }),
@@ -55,8 +55,8 @@
 <details>
   <summary>Keep-outs <span class="quiet">{ofBody.length + own.length}</span></summary>
   <p class="quiet small">
-    Views of radar and cameras, airbags’ ways, latches, sliding glass: no lamp may stand in them. Lift one
-    only when it is not there on this vehicle. Draw others under “Your own parts”.
+    Radar and camera views, airbag zones, latches, sliding glass: lamps are not permitted there. Lift a
+    keep-out only when this vehicle does not have it. Add others under “Custom parts”.
   </p>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   {#each ofBody as keepOut (keepOut.id)}
@@ -88,7 +88,7 @@
     </details>
   {/each}
   {#each own as keepOut (keepOut.id)}
-    <p class="own">{keepOut.name} <span class="quiet">{keepOut.kind}, your own</span></p>
+    <p class="own">{keepOut.name} <span class="quiet">{keepOut.kind}, custom</span></p>
   {/each}
 </details>
 

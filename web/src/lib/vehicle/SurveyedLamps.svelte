@@ -78,7 +78,7 @@
     <thead>
       <tr
         ><th scope="col">Lamp</th><th scope="col">Function</th><th scope="col">May be tied in</th><th
-          scope="col">Taken out</th
+          scope="col">Removed</th
         ><th scope="col"><span class="visually-hidden">Where</span></th></tr
       >
     </thead>
@@ -107,10 +107,10 @@
           <td>
             <input
               type="checkbox"
-              aria-label="{lamp.name} is taken out"
+              aria-label="{lamp.name} is removed"
               checked={false}
               onchange={() =>
-                change(`Take out the ${lamp.name.toLowerCase()}`, ({ removedLamps }) => ({
+                change(`Remove ${lamp.name.toLowerCase()}`, ({ removedLamps }) => ({
                   removedLamps: [...removedLamps, lamp.id],
                 }))}
             />
@@ -160,9 +160,9 @@
             kind="ghost"
             size="small"
             on:click={() =>
-              change(`Put back: ${name.toLowerCase()}`, ({ removedLamps }) => ({
+              change(`Restore ${name.toLowerCase()}`, ({ removedLamps }) => ({
                 removedLamps: removedLamps.filter((other) => other !== id),
-              }))}>Put it back</Button
+              }))}>Restore</Button
           >
         </li>
       {/each}
@@ -170,8 +170,8 @@
     <p class="quiet small">Each opening is a zone that another lamp can take.</p>
   {/if}
   <p class="quiet small">
-    Stop, turn and plate lamps have a meaning in law; tie nothing into their circuits without the maker’s word
-    and your local code.
+    Stop, turn and plate lamps are regulated. Do not connect anything to their circuits without the
+    manufacturer’s approval and your local code.
   </p>
 </details>
 

@@ -115,12 +115,12 @@
     />
     at
     <FigureField
-      label="Times what is just visible"
+      label="Multiple of the detection threshold"
       value={approach.noticing}
       min={1}
       max={1000}
       whole={false}
       onset={(noticing: number) => set({ noticing })}
-    /> times what is just visible.
+    /> times the detection threshold.
   {/snippet}
 </OwnSentence>

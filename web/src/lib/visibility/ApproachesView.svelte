@@ -27,7 +27,11 @@
     onchoose: (approach: Approach) => void;
   } = $props();
   const editor = getEditor()();
-  const OBSERVER = { normal: 'Normal eye', protan: 'Sees red poorly', deutan: 'Sees green poorly' } as const;
+  const OBSERVER = {
+    normal: 'Normal vision',
+    protan: 'Protan (red-deficient)',
+    deutan: 'Deutan (green-deficient)',
+  } as const;
 
   const result = $derived(rows.find(({ approach }) => approach.id === chosen?.id) ?? rows[0]);
   const detail = $derived(
@@ -37,8 +41,8 @@
   const own = $derived(editor.build.approaches.find(({ id }) => id === result?.approach.id));
   function copy(approach: Approach): void {
     const id = freshId('approach');
-    editor.edit(`Add the approach ${approach.name}`, (b) =>
-      addOwn(b, 'approaches', { ...approach, id, name: `${approach.name.slice(0, 70)} (own)` }),
+    editor.edit(`Add approach ${approach.name}`, (b) =>
+      addOwn(b, 'approaches', { ...approach, id, name: `${approach.name.slice(0, 70)} (copy)` }),
     );
     const made = editor.build.approaches.find((one) => one.id === id);
     if (made !== undefined) onchoose(made);
@@ -67,21 +71,22 @@
     editor.edit(`Add ${what}`, (b) => addMore(b, lamps, id, editor.state.on));
     editor.select([id]);
   }
-  const metres = (m: number, beyond: boolean): string => `${beyond ? '≥ ' : ''}${Math.round(m)} m`;
+  const metres = (m: number, beyond: boolean): string => `${beyond ? '≥ ' : ''}${Math.round(m)}`;
+  const signed = (s: number): string => s.toFixed(1).replace('-', '−');
 </script>
 
-<Beside label="The approach looked at">
+<Beside label="Selected approach">
   <div class="table">
     <table>
       <thead>
         <tr>
-          <th>Who comes, in what air</th>
+          <th>Approach, conditions</th>
           <th class="figure">km/h</th>
-          <th class="figure">Seen from</th>
-          <th class="figure">To stop</th>
-          <th class="figure">To spare</th>
-          <th class="figure">Red poorly</th>
-          <th class="figure">Green poorly</th>
+          <th class="figure">Detection, m</th>
+          <th class="figure">Stopping, m</th>
+          <th class="figure">Margin, s</th>
+          <th class="figure">Protan, s</th>
+          <th class="figure">Deutan, s</th>
         </tr>
       </thead>
       <tbody>
@@ -97,14 +102,15 @@
               >
             </td>
             <td class="figure">{row.approach.speedKmh}</td>
-            <td class="figure">{normal.seenM === 0 ? 'not seen' : metres(normal.seenM, normal.beyond)}</td>
-            <td class="figure">{Math.round(row.neededM)} m</td>
+            <td class="figure">{normal.seenM === 0 ? 'not detected' : metres(normal.seenM, normal.beyond)}</td
+            >
+            <td class="figure">{Math.round(row.neededM)}</td>
             <td class="figure spare"
-              >{normal.marginS < 0 ? '▼ ' : ''}{normal.beyond ? '≥ ' : ''}{normal.marginS.toFixed(1)} s</td
+              >{normal.marginS < 0 ? '▼ ' : ''}{normal.beyond ? '≥ ' : ''}{signed(normal.marginS)}</td
             >
             {#each [protan, deutan] as one, i (i)}
               <td class="figure" class:late={(one?.marginS ?? 0) < 0}
-                >{one === undefined ? '' : `${one.beyond ? '≥ ' : ''}${one.marginS.toFixed(1)} s`}</td
+                >{one === undefined ? '' : `${one.beyond ? '≥ ' : ''}${signed(one.marginS)}`}</td
               >
             {/each}
           </tr>
@@ -120,14 +126,14 @@
           <dt>{OBSERVER[sighting.observer]}</dt>
           <dd class:late={sighting.marginS < 0}>{seenText(sighting)}, {spareText(sighting)}</dd>
         {/each}
-        <dt>Needed to stop</dt>
+        <dt>Stopping distance</dt>
         <dd>
           {Math.round(result.neededM)} m at {result.approach.speedKmh} km/h{result.approach.weather === 'rain'
-            ? ', wet'
+            ? ' (wet road)'
             : ''}
         </dd>
         {#if detail !== null && detail.reflectiveM !== null}
-          <dt>All lamps off</dt>
+          <dt>Lamps off</dt>
           <dd>{reflectiveText(detail.reflectiveM)}</dd>
         {/if}
       </dl>
@@ -138,21 +144,20 @@
           <button
             class="plain"
             disabled={editor.build.approaches.length >= MOST_OWN}
-            onclick={() => copy(result.approach)}>Make it one of this build’s own</button
+            onclick={() => copy(result.approach)}>Copy to this build</button
           >
           <span class="quiet">
-            to change its road, air or what must be seen. Usual for the duty in the brief: {editor.build.brief
-              .duty}.
+            A copy can be edited. Default set for duty “{editor.build.brief.duty}”.
           </span>
         </p>
       {/if}
       {#if detail === null}
-        <p class="quiet">Working it out …</p>
+        <p class="quiet">Calculating …</p>
       {:else}
         <ApproachChart {result} curve={detail.curve} />
-        <h2>What each lamp adds</h2>
+        <h2>Contribution by lamp</h2>
         {#if gains.length === 0}
-          <p class="quiet">No single lamp: without any one of them it is seen from as far.</p>
+          <p class="quiet">No single lamp: removing any one leaves the detection distance unchanged.</p>
         {:else}
           <LampList
             rows={gains.slice(0, 6).map(({ placementId, gainM }) => ({
@@ -162,33 +167,34 @@
           />
         {/if}
         {#if detail.dims.length > 0}
-          <h2>What dimming costs</h2>
+          <h2>Effect of dimming</h2>
           <ul class="dims">
             {#each detail.dims as { functionId, name, withM, withoutM, lostS } (functionId)}
               <li>
-                <strong>{name}</strong>: seen from {Math.round(withM)} m, not {Math.round(withoutM)} m,
-                {lostS.toFixed(1)} s later.
+                <strong>{name}</strong>: detection {Math.round(withM)} m instead of {Math.round(withoutM)} m ({lostS.toFixed(
+                  1,
+                )} s later).
               </li>
             {/each}
           </ul>
         {/if}
-        <h2>What more would add</h2>
+        <h2>Suggested lamps</h2>
         {#if sight.wouldGain.running}
-          <p class="quiet">Trying lamps where they fit …</p>
+          <p class="quiet">Testing lamps …</p>
         {:else if more === null}
           <p>
-            <button class="plain" onclick={tryMore}>Try a pair or a bar more</button>
-            <span class="quiet">wherever one fits and looks that way.</span>
+            <button class="plain" onclick={tryMore}>Find lamps</button>
+            <span class="quiet">Tests a pair or a bar in every zone that faces this approach.</span>
           </p>
         {:else if more.length === 0}
-          <p class="quiet">Nothing: no pair or bar that fits there lets it be seen from 1 m farther.</p>
+          <p class="quiet">No pair or bar adds 1 m or more.</p>
         {:else}
           <ul class="more">
             {#each more as one (`${one.fixtureId} ${one.zoneId}`)}
               <li>
                 <span class="figure">+{Math.round(one.gainM)} m</span>
                 <span
-                  >{one.pair ? 'two of ' : ''}{editor.lookup.fixture(one.fixtureId).name}, {zoneName(
+                  >{one.pair ? 'pair of ' : ''}{editor.lookup.fixture(one.fixtureId).name}, {zoneName(
                     one.zoneId,
                   )}
                   <span class="quiet">{moneyText(one.priceMinor, editor.build.brief.currency)}</span></span
@@ -200,8 +206,8 @@
         {/if}
       {/if}
       <p class="quiet small">
-        Just visible against that background, by one eye that looks: to be noticed while driving takes many
-        times as much. A design figure, not a measurement. Eyes that see colours poorly are a simplification.
+        Detection threshold for an attentive observer. Being noticed while driving needs many times more
+        light. Design value, not a measurement. Colour deficiency is simplified.
       </p>
     {/if}
   {/snippet}

@@ -61,21 +61,21 @@
     const [surface] = lit;
     const own = answer.stations.find(({ station }) => station.id === 'driver')?.glare;
     const veils = [
-      ...answer.reflections.map(({ mirror, ...one }) => ({ ...one, by: `lamps shown in ${mirror}` })),
-      ...(own === undefined ? [] : [{ ...own, by: 'lamps seen straight or through glass' }]),
+      ...answer.reflections.map(({ mirror, ...one }) => ({ ...one, by: `reflections in ${mirror}` })),
+      ...(own === undefined ? [] : [{ ...own, by: 'lamps in direct view' }]),
     ].toSorted((a, b) => b.highest - a.highest);
     const [worst] = veils;
     if (worst !== undefined && worst.highest > (surface?.highest ?? 0))
-      return `Worst for the driver: ${worst.by} (${whoText(labels, worst.byLamp)}) take ${contrastText(worst.highest, usedTo)} more contrast at the highest instant.`;
+      return `Worst for the driver: ${worst.by} (${whoText(labels, worst.byLamp)}), peak threshold increment ${contrastText(worst.highest, usedTo)}.`;
     if (surface === undefined)
-      return 'None of the lamps that are on dazzles the driver, and nothing before the driver is lit to 0.01 cd/m².';
+      return 'No lit lamp causes glare for the driver, and no surface in view reaches 0.01 cd/m².';
     const times = small(surface.highest / usedTo.cdPerM2);
     return `Worst for the driver: ${surface.surface}, lit to ${small(surface.highest)} cd/m² by ${whoText(labels, surface.byLamp)}, ${times} times what the eye is used to.`;
   });
   const isSaid = (surface: string): boolean =>
     editor.build.finishes.some((finish) => finish.surface === surface);
   const setBack = (surface: string, percent: number | null): void =>
-    editor.edit(`What ${surface} throws back`, (b) => setFinish(b, surface, percent));
+    editor.edit(`Set reflectance of ${surface}`, (b) => setFinish(b, surface, percent));
 </script>
 
 {#snippet finish(surface: string, reflectance: number)}
@@ -84,14 +84,14 @@
     {#if isSaid(surface)}
       <button
         class="link"
-        aria-label="Let {surface} throw back as usual"
-        onclick={() => setBack(surface, null)}>as usual</button
+        aria-label="Use the default reflectance of {surface}"
+        onclick={() => setBack(surface, null)}>Default</button
       >
     {/if}
   </td>
   <td class="figure field">
     <FigureField
-      label="{surface} throws back, %"
+      label="{surface}, reflectance, %"
       value={Math.round(reflectance * 100)}
       min={0}
       max={95}
@@ -101,16 +101,16 @@
   </td>
 {/snippet}
 
-<Beside label="Thrown back by fog" {stale}>
-  <section aria-label="What the driver sees of the own lamps">
+<Beside label="Fog backscatter" {stale}>
+  <section aria-label="Driver’s view of the vehicle’s lamps">
     {#if veil === null || answer.outlook === null}
-      <p class="quiet">This body has no driver’s seat.</p>
+      <p class="quiet">This body type has no driver’s seat.</p>
     {:else}
       <p class="worst">{worstText}</p>
       <DriverOutlook outlook={answer.outlook} {marks} />
-      <table aria-label="Own lamps seen straight or through glass">
+      <table aria-label="Lamps in direct view">
         <thead>
-          <tr><th>Seen straight or through glass, by</th><th>at the eye, lx</th><th>most from</th></tr>
+          <tr><th>Direct view, function</th><th>At the eye, lx</th><th>Main source</th></tr>
         </thead>
         <tbody>
           {#each direct.slice(0, 5) as { on, eyeLx, byLamp } (on)}
@@ -125,18 +125,18 @@
               >
             </tr>
           {:else}
-            <tr><td colspan="3" class="quiet">No lamp that is on reaches the driver’s eye straight.</td></tr>
+            <tr><td colspan="3" class="quiet">No lit lamp is in the driver’s direct view.</td></tr>
           {/each}
         </tbody>
       </table>
     {/if}
     {#if answer.reflections.length > 0}
-      <table aria-label="Own lamps in glass and mirrors, seen by the driver">
+      <table aria-label="Reflections in the driver’s view">
         <thead>
           <tr
-            ><th>Seen in own glass and mirrors</th><th>veil, cd/m²</th><th>more contrast</th><th
-              >at the eye, lx</th
-            ><th>seen at</th><th>most from</th></tr
+            ><th>Reflection in</th><th>Veiling luminance, cd/m²</th><th>Threshold increment</th><th
+              >At the eye, lx</th
+            ><th>Direction</th><th>Main source</th></tr
           >
         </thead>
         <tbody>
@@ -159,9 +159,9 @@
       <table aria-label="Lit surfaces before the driver">
         <thead>
           <tr
-            ><th>Lit before the driver</th><th>throws back</th><th>brightest, cd/m²</th><th>mean</th><th
-              >seen at</th
-            ><th>most from</th></tr
+            ><th>Lit surface</th><th>Reflectance</th><th>Peak, cd/m²</th><th>Average</th><th>Direction</th><th
+              >Main source</th
+            ></tr
           >
         </thead>
         <tbody>
@@ -177,7 +177,7 @@
           {#each dark as { surface, percent } (surface)}
             <tr>
               {@render finish(surface, percent / 100)}
-              <td class="figure quiet">hardly lit</td>
+              <td class="figure quiet">below 0.01</td>
               <td colspan="3"></td>
             </tr>
           {/each}
@@ -186,26 +186,26 @@
     {/if}
   </section>
   {#snippet says()}
-    <h2>Thrown back by fog to the driver</h2>
+    <h2>Fog backscatter at the driver’s eye</h2>
     {#if veil !== null}
       <Choice
-        label="Seen through the fog, m"
+        label="Visibility in fog, m"
         small
         options={RANGES}
         value={String(opticalRangeM)}
         onchoose={(v: string) => onrange(Number(v))}
       />
       <dl>
-        <dt>At the highest instant</dt>
+        <dt>Peak</dt>
         <dd class="figure">{small(veil.highest)} cd/m²</dd>
-        <dt>As a mean</dt>
+        <dt>Average</dt>
         <dd class="figure">{small(veil.mean)} cd/m²</dd>
-        <dt>Without {WHITE}, highest</dt>
+        <dt>Peak without {WHITE}</dt>
         <dd class="figure">{small(veil.withoutWhite.highest)} cd/m²</dd>
-        <dt>Against the fog’s own {fogLuminance} cd/m², {usedTo.around}</dt>
+        <dt>Relative to fog luminance {fogLuminance} cd/m², {usedTo.around}</dt>
         <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
       </dl>
-      <h2>By lamp, of the mean</h2>
+      <h2>Share by lamp, average</h2>
       <LampList
         rows={lampsByMean.slice(0, 8).map(({ placementId, mean }) => ({
           placementId,
@@ -214,9 +214,9 @@
       />
     {/if}
     <p class="quiet small">
-      Glare after CIE 146 at the highest instant, all clocks at theirs. Fog by single scattering, as a mean
-      over ±10° × ±5° straight ahead. Design figures, not measurements; flashing can harm people who are
-      sensitive to it, whatever stands here.
+      Glare to CIE 146 at the peak, with all clocks at their worst alignment. Fog: single scattering, averaged
+      over ±10° × ±5° straight ahead. Design values, not measurements. Flashing light can harm photosensitive
+      people, regardless of these figures.
     </p>
   {/snippet}
 </Beside>

@@ -55,7 +55,7 @@
   <svg
     viewBox="0 0 {columns} {rows}"
     role="img"
-    aria-label="What the driver sees, straight ahead in the middle, 90° to either side; the figures stand in the tables"
+    aria-label="Driver’s view, straight ahead in the middle, 90° to either side; the tables list the values"
   >
     <rect class="sky" width={columns} height={rows} />
     <path class="ground" d={ground} />
@@ -77,8 +77,8 @@
     {/each}
   </svg>
   <figcaption class="quiet">
-    ● a lamp seen straight or through glass · ○ shown in own glass or a mirror · ■ a surface where it is lit
-    brightest; left to right 90° to either side
+    ● lamp in direct view · ○ reflection in glass or a mirror · ■ lit surface brightest; left to right 90° to
+    either side
   </figcaption>
 </figure>
 

@@ -28,7 +28,7 @@
       onset={(lookDeg: number) => set({ lookDeg })}
     />° from ahead and
     <FigureField
-      label="Looks up, degrees"
+      label="Elevation of view, °"
       value={one.upDeg}
       min={-90}
       max={90}

@@ -27,7 +27,7 @@
   const WHOSE = [
     { value: 'road', text: 'Traffic' },
     { value: 'near', text: 'At the vehicle' },
-    { value: 'driver', text: 'Own driver' },
+    { value: 'driver', text: 'Driver' },
   ] as const;
   let whose = $state<(typeof WHOSE)[number]['value']>('road');
   /** At dusk the lamps burn as by day. */
@@ -49,7 +49,7 @@
 <div class="eyes">
   <div class="head">
     <Choice
-      label="Whose eyes"
+      label="Observer"
       small
       options={WHOSE}
       value={whose}
@@ -65,9 +65,9 @@
       />
     {/if}
     <span class="quiet"
-      >an eye used to
+      >adaptation luminance
       <FigureField
-        label="An eye used to, cd/m²"
+        label="Adaptation luminance, cd/m²"
         value={usedTo.cdPerM2}
         min={0.1}
         max={20_000}

@@ -116,14 +116,14 @@
   }
 </script>
 
-<Beside label="What the ground gets" stale={stale || sight.placeLamps.running}>
+<Beside label="Ground illuminance" stale={stale || sight.placeLamps.running}>
   <figure>
     <div
       class="map"
       bind:this={map}
       style:aspect-ratio="{wide} / {deep}"
       role="img"
-      aria-label="Light on the ground around the vehicle in lux, the front to the right; the figures stand beside it"
+      aria-label="Ground illuminance around the vehicle in lux, front to the right; the table lists the values"
       onpointermove={point}
       onpointerdown={point}
     >
@@ -162,9 +162,9 @@
     </figcaption>
   </figure>
   {#snippet says()}
-    <h2>Lights to work by</h2>
+    <h2>Work light functions</h2>
     {#if workLights.length === 0}
-      <p class="quiet">No function of this build is a light to work by.</p>
+      <p class="quiet">This build has no work light function.</p>
     {/if}
     {#each workLights as { on, name } (on)}
       <label class="light"
@@ -173,18 +173,21 @@
       >
     {/each}
     {#if dark}
-      <p class="none">Nothing burns steadily in this state: the ground gets no light to work by.</p>
+      <p class="none">No lamp is lit steady in this state: there is no work light.</p>
     {/if}
-    <h2>Where people work</h2>
+    <h2>Work areas</h2>
     <label class="limit-field"
-      >Enough is
-      <select bind:value={limitLx} aria-label="Enough light to work by, lx">
+      >Required, at least
+      <select bind:value={limitLx} aria-label="Required illuminance, lx">
         {#each CONTOURS_LX as level (level)}<option value={level}>{level} lx</option>{/each}
       </select></label
     >
     <table>
       <thead>
-        <tr><th>where</th><th>mean</th><th>least</th><th>even</th><th>enough</th></tr>
+        <tr
+          ><th>Area</th><th>Average, lx</th><th>Minimum, lx</th><th>Uniformity</th><th>Area above limit</th
+          ></tr
+        >
       </thead>
       <tbody>
         {#each lit as { area, meanLx, leastLx, evenness, aboveShare } (area.id)}
@@ -219,7 +222,7 @@
       {#if extentOf(chosen).alongM >= LONG_M}
         <p>
           {#if stretch === null}
-            Nowhere above {limitLx} lx.
+            No part is above {limitLx} lx.
           {:else}
             Above {limitLx} lx from {metres(stretch.fromM)} to {metres(stretch.toM)} m of its
             {metres(extentOf(chosen).alongM)} m, from the end nearest to the vehicle.
@@ -228,14 +231,14 @@
       {/if}
       {#if thrownBackLx !== undefined}
         <p>
-          About <strong class="figure">{number(thrownBackLx)} lx</strong> more come back from what stands around,
-          by one bounce.
+          About <strong class="figure">{number(thrownBackLx)} lx</strong> are added by reflection from surroundings
+          (single bounce).
         </p>
       {/if}
       <WorkPlaceEdit one={chosen} />
     {/if}
     {#if lamps.length > 0}
-      <h3>{chosen?.name ?? chosenArea?.name}, by lamp: mean, and where it is darkest</h3>
+      <h3>{chosen?.name ?? chosenArea?.name}, by lamp: average and minimum</h3>
       <LampList
         rows={lamps.slice(0, 8).map(({ placementId, meanLx, atDarkestLx }) => ({
           placementId,
@@ -249,7 +252,7 @@
       {#each usualWorkPlaces(outline) as like (like.name)}
         <button class="link" disabled={full} onclick={() => add(like)}>{like.name}</button>
       {/each}
-      {#if full}<span class="quiet">{MOST_OWN} are as many as a build holds.</span>{/if}
+      {#if full}<span class="quiet">A build can have at most {MOST_OWN}.</span>{/if}
     </p>
     <p>
       Under the pointer
@@ -259,9 +262,9 @@
         >{/if}
     </p>
     <p class="quiet small">
-      On level ground, or on the plane of a work place, by lamps that burn steadily; what flashes is left out.
-      Even is the least against the mean. Body, open parts and the housings of other lamps throw their
-      shadows; people do not. What ground and walls throw back is told apart, of the place chosen.
+      Level ground or the plane of a work area, steady lamps only. Uniformity is minimum divided by average.
+      Body, open parts and other housings cast shadows; people do not. Reflection from ground and walls is
+      shown separately for the selected area.
     </p>
   {/snippet}
 </Beside>

@@ -50,12 +50,12 @@
   const first = $derived(seen[0] ?? answer.byLamp[0]);
 </script>
 
-<Beside label="One who crosses" {stale}>
+<Beside label="Crossing driver" {stale}>
   <figure>
     <svg
       viewBox="{left} {top} {right - left} {bottom - top}"
       role="img"
-      aria-label="The vehicle from above, nosing out past a wall; the figures stand beside it"
+      aria-label="Plan of the vehicle approaching a crossing past a wall; the values are listed beside it"
     >
       <rect class="road" x={left} y={-HALF_LANE_M} width={right - left} height={2 * HALF_LANE_M} />
       <rect class="road" x={-HALF_LANE_M} y={top} width={2 * HALF_LANE_M} height={bottom - top} />
@@ -95,10 +95,10 @@
     </svg>
     <figcaption>
       <label
-        >Nose <strong class="figure">{noseM.toFixed(1)} m</strong> before the line
+        >Front bumper <strong class="figure">{noseM.toFixed(1)} m</strong> before the crossing line
         <input
           type="range"
-          aria-label="Nose before the line, m"
+          aria-label="Front bumper before the crossing line, m"
           min="0"
           max={mostM}
           step="0.1"
@@ -107,19 +107,19 @@
         /></label
       >
       {#if chosenM !== null}<button class="link" onclick={() => (chosenM = null)}
-          >Where it is first seen</button
+          >First visible position</button
         >{/if}
       <span class="quiet" role="status"
         >{seen.length === 0
-          ? 'no lamp is seen by itself'
-          : `${seen.length} of ${answer.byLamp.length} lit lamps are seen`}</span
+          ? 'no lamp is visible separately'
+          : `${seen.length} of ${answer.byLamp.length} lit lamps are visible`}</span
       >
     </figcaption>
   </figure>
   {#snippet says()}
-    <h2>One who crosses from the {junction.from}</h2>
+    <h2>Crossing driver from the {junction.from}</h2>
     {#if answer.byLamp.length === 0}
-      <p class="none">Nothing lights in this state.</p>
+      <p class="none">No lamp is lit in this state.</p>
     {:else}
       <p class:late={answer.noseM === null}>
         The vehicle is <strong>{firstSeenText(answer)}</strong>{answer.noseM === null
@@ -128,7 +128,7 @@
       </p>
     {/if}
     <p class="sentence">
-      The other comes from the
+      Crossing driver from the
       <InlineChoice
         label="Comes from the"
         options={TRAFFIC_SIDES.map((value) => ({ value, text: value }))}
@@ -158,7 +158,7 @@
         max={30}
         whole={false}
         onset={(cornerBackM: number) => onset({ cornerBackM })}
-      /> m before that eye’s line and stands
+      /> m before the crossing line and is
       <FigureField
         label="Wall beside the middle of the vehicle, m"
         value={junction.cornerAsideM}
@@ -166,24 +166,24 @@
         max={Math.min(30, junction.eyeAlongM - 0.1)}
         whole={false}
         onset={(cornerAsideM: number) => onset({ cornerAsideM })}
-      /> m beside the vehicle’s middle;
+      /> m beside the vehicle’s centre line;
       <InlineChoice
         label="Light around the crossing"
         options={LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` }))}
         value={junction.around}
         onset={(around: Junction['around']) => onset({ around })}
-      />, light counts from
+      />, detected from
       <FigureField
-        label="Times what is just visible"
+        label="Multiple of the detection threshold"
         value={junction.noticing}
         min={1}
         max={1000}
         whole={false}
         onset={(noticing: number) => onset({ noticing })}
-      /> times what is just visible.
+      /> times the detection threshold.
     </p>
     {#if answer.byLamp.length > 0}
-      <h2>Lamp by lamp, the nose before the line</h2>
+      <h2>By lamp: bumper position at first sight</h2>
       <LampList
         rows={answer.byLamp
           .filter((lamp) => lamp.noseM !== null)
@@ -193,7 +193,7 @@
       {@const unseen = answer.byLamp.filter((lamp) => lamp.noseM === null)}
       {#if unseen.length > 0}
         <p class="quiet">
-          Not seen by themselves before the nose is there: {unseen
+          Not visible separately before the bumper reaches the line: {unseen
             .slice(0, 4)
             .map(({ placementId }) => labels.get(placementId) ?? placementId)
             .join(', ')}{unseen.length > 4 ? `, and ${unseen.length - 4} more` : ''}.
@@ -201,8 +201,8 @@
       {/if}
     {/if}
     <p class="quiet small">
-      Straight lines on level ground, in clear air, the wall higher than lamps and eyes. A design figure, not
-      a measurement: that light can be seen does not mean that it is, and gives no right of way.
+      Straight sight lines, level ground, clear air, wall higher than lamps and eyes. Design value, not a
+      measurement. Visible light may go unnoticed and gives no right of way.
     </p>
   {/snippet}
 </Beside>

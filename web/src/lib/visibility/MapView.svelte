@@ -89,7 +89,7 @@
   <div
     class="map"
     role="img"
-    aria-label="Light by bearing and elevation, {unit}; the figures stand beside it"
+    aria-label="Light by bearing and elevation, {unit}; the values are listed beside it"
     onpointerdown={point}
     onpointermove={(event) => event.buttons > 0 && point(event)}
   >
@@ -121,10 +121,10 @@
   </div>
   <figcaption>
     <Scale {decades} {unit} />
-    {#if limit !== ''}<span class="key"><i></i>as much as the packs ask for</span>{/if}
+    {#if limit !== ''}<span class="key"><i></i>minimum of the rule packs</span>{/if}
     {#if map.gaps.length > 0}<span class="key"
         ><i class="hatched"></i>gap: less, where they look from{map.gaps.length > MOST_NAMED
-          ? `; ${map.gaps.length} in all`
+          ? `; ${map.gaps.length} in total`
           : ''}</span
       >{/if}
   </figcaption>

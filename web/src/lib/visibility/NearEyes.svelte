@@ -66,7 +66,7 @@
     const { bearingDeg, elevationDeg } = bearingOf(station.view);
     const round = (v: number): number => Math.round(v * 100) / 100;
     add({
-      name: `${station.name.slice(0, 70)} (own)`,
+      name: `${station.name.slice(0, 70)} (copy)`,
       xM: round(x),
       yM: round(y),
       zM: round(z),
@@ -76,13 +76,13 @@
   }
 </script>
 
-<Beside label="The eye looked at" {stale}>
+<Beside label="Selected viewpoint" {stale}>
   <section aria-label="Glare at the vehicle">
     <svg
       bind:this={plan}
       viewBox="0 0 {toX - fromX} {toY - fromY}"
       role="img"
-      aria-label="Eyes around the vehicle, the front to the right; the figures stand in the table"
+      aria-label="Viewpoints around the vehicle, front to the right; the table lists the values"
     >
       <g transform="translate({px(0)} {py(0)}) scale(1,-1)">
         <ViewPicture vehicle={editor.vehicle} view="plan" {open} />
@@ -100,9 +100,9 @@
       <table>
         <thead>
           <tr
-            ><td></td><th>Eye</th><th>veil, cd/m²</th><th>as a mean</th><th>more contrast</th><th
-              >as a mean</th
-            ><th>at the eye, lx</th></tr
+            ><td></td><th>Viewpoint</th><th>Veiling luminance, cd/m²</th><th>Average</th><th
+              >Threshold increment</th
+            ><th>Average</th><th>At the eye, lx</th></tr
           >
         </thead>
         <tbody>
@@ -135,20 +135,20 @@
         <EyeEdit one={own} />
       {:else}
         <p>
-          <button class="link" disabled={full} onclick={() => copy(station)}
-            >Make it one of this build’s own</button
-          >
-          <span class="quiet">to move and turn it on the plan.</span>
+          <button class="link" disabled={full} onclick={() => copy(station)}>Copy to this build</button>
+          <span class="quiet">A copy can be moved and turned on the plan.</span>
         </p>
       {/if}
       <p>
-        Needs <strong>{contrastText(glare.highest, usedTo)}</strong> more contrast at the highest instant,
-        {contrastText(glare.mean, usedTo)} as a mean over time.
+        Threshold increment: peak <strong>{contrastText(glare.highest, usedTo)}</strong>, average {contrastText(
+          glare.mean,
+          usedTo,
+        )}.
       </p>
       <h2>Glare by lamp</h2>
       {#if glare.byLamp.length === 0}
         <p class="quiet">
-          No lamp dazzles it where it looks{glare.eyeLx > 0 ? '; light reaches it from beyond 60°' : ''}.
+          No lamp causes glare here{glare.eyeLx > 0 ? '; light reaches it from beyond 60°' : ''}.
         </p>
       {/if}
       <LampList
@@ -159,13 +159,13 @@
       />
     {/if}
     <p>
-      <button class="link" disabled={full} onclick={() => add(NEW_EYE)}>Add an eye</button>
-      {#if full}<span class="quiet">{MOST_OWN} are as many as a build holds.</span>{/if}
+      <button class="link" disabled={full} onclick={() => add(NEW_EYE)}>Add viewpoint</button>
+      {#if full}<span class="quiet">A build can have at most {MOST_OWN}.</span>{/if}
     </p>
     <p class="quiet small">
-      After CIE 146; all clocks at their highest together. Lamps within 1.5° of the view count as at 1.5°,
-      those beyond 60° are left out of the veil. Shares are of the mean. Design figures, not measurements;
-      flashing can harm people who are sensitive to it, whatever stands here.
+      CIE 146, all clocks at their worst alignment. Lamps within 1.5° of the line of sight count as at 1.5°;
+      lamps beyond 60° are excluded. Shares are of the average. Design values, not measurements. Flashing
+      light can harm photosensitive people, regardless of these figures.
     </p>
   {/snippet}
 </Beside>

@@ -48,7 +48,7 @@
     >Remove</button
   >
 </div>
-{#if refused !== ''}<p class="refused" role="alert">Not taken: {refused}.</p>{/if}
+{#if refused !== ''}<p class="refused" role="alert">Not accepted: {refused}.</p>{/if}
 
 <style>
   .sentence {

@@ -105,7 +105,7 @@
   class:stale
   viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
   role="img"
-  aria-label="Light by bearing around the vehicle, {unit}; the figures stand beside it"
+  aria-label="Light by bearing around the vehicle, {unit}; the values are listed beside it"
   onpointermove={point}
   onpointerdown={point}
 >

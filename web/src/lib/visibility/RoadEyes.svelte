@@ -39,13 +39,14 @@
   const heightOf = (veil: number): number => (more(veil) / most) * (HIGH - 4);
 </script>
 
-<Beside label="The driver looked at" {stale}>
+<Beside label="Selected driver" {stale}>
   <section aria-label="Glare to traffic">
     {#each rows as { lane, points, worst } (lane)}
       <figure aria-label={NAMES[lane]}>
         <figcaption>
-          {NAMES[lane]}: worst <strong>{contrastText(worst.glare.highest, usedTo)}</strong> more contrast
-          needed, {worst.distanceM} m off; {contrastText(worst.glare.mean, usedTo)} as a mean over time.
+          {NAMES[lane]}: highest threshold increment
+          <strong>{contrastText(worst.glare.highest, usedTo)}</strong>
+          at {worst.distanceM} m; average {contrastText(worst.glare.mean, usedTo)}.
           <span class="quiet">{whoText(labels, worst.glare.byLamp)}</span>
         </figcaption>
         <svg viewBox="0 0 210 {HIGH}" preserveAspectRatio="none" aria-hidden="true">
@@ -77,36 +78,36 @@
         <p class="quiet axis"><span>10 m</span><span>100 m</span><span>200 m</span></p>
       </figure>
     {/each}
-    <p class="quiet key">Bars: at the highest instant. Lines within them: as a mean over time.</p>
+    <p class="quiet key">Bars: peak. Lines in the bars: average over time.</p>
   </section>
   {#snippet says()}
     <h2>{NAMES[looked.lane]}</h2>
     <label>
-      {looked.distanceM} m off
+      At {looked.distanceM} m
       <input
         type="range"
         min="10"
         max="200"
         step="10"
         value={looked.distanceM}
-        aria-label="{NAMES[looked.lane]}, m off"
+        aria-label="{NAMES[looked.lane]}, distance, m"
         oninput={({ currentTarget }) => (at = { lane: looked.lane, distanceM: currentTarget.valueAsNumber })}
       />
     </label>
     <dl>
-      <dt>Veil, highest</dt>
+      <dt>Veiling luminance, peak</dt>
       <dd class="figure">{small(glare.highest)} cd/m²</dd>
-      <dt>Veil, as a mean</dt>
+      <dt>Veiling luminance, average</dt>
       <dd class="figure">{small(glare.mean)} cd/m²</dd>
-      <dt>More contrast needed, highest</dt>
+      <dt>Threshold increment, peak</dt>
       <dd class="figure">{contrastText(glare.highest, usedTo)}</dd>
-      <dt>More contrast needed, as a mean</dt>
+      <dt>Threshold increment, average</dt>
       <dd class="figure">{contrastText(glare.mean, usedTo)}</dd>
-      <dt>At the eye, highest</dt>
+      <dt>At the eye, peak</dt>
       <dd class="figure">{small(glare.eyeLx)} lx</dd>
     </dl>
     <h2>Glare by lamp</h2>
-    {#if glare.byLamp.length === 0}<p class="quiet">No lamp dazzles there.</p>{/if}
+    {#if glare.byLamp.length === 0}<p class="quiet">No lamp causes glare there.</p>{/if}
     <LampList
       rows={glare.byLamp.slice(0, 8).map(({ placementId, share }) => ({
         placementId,
@@ -114,9 +115,9 @@
       }))}
     />
     <p class="quiet small">
-      After CIE 146, every 10 m, looking along the lane; all clocks at their highest together. Lamps within
-      1.5° of the view count as at 1.5°, those beyond 60° are left out. Shares are of the mean. Design
-      figures, not measurements; flashing can harm people who are sensitive to it, whatever stands here.
+      CIE 146, every 10 m, line of sight along the lane, all clocks at their worst alignment. Lamps within
+      1.5° count as at 1.5°; lamps beyond 60° are excluded. Shares are of the average. Design values, not
+      measurements. Flashing light can harm photosensitive people, regardless of these figures.
     </p>
   {/snippet}
 </Beside>

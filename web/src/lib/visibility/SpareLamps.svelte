@@ -24,16 +24,14 @@
   const isSelected = (ids: readonly string[]): boolean => ids.every((id) => editor.selection.has(id));
 
   function leaveOut({ placementIds, name }: { placementIds: readonly string[]; name: string }): void {
-    editor.edit(`Leave out ${name}`, (b) => removePlacements(b, new Set(placementIds)));
+    editor.edit(`Remove ${name}`, (b) => removePlacements(b, new Set(placementIds)));
   }
 </script>
 
-<Beside label="Lamps to spare" {stale}>
+<Beside label="Redundant lamps" {stale}>
   <div class="table">
     {#if rows.length === 0 && !stale}
-      <p class="quiet">
-        No lamp that warns is to spare: without any of them something is found that is not found now.
-      </p>
+      <p class="quiet">No warning lamp is redundant: removing any one causes a new finding.</p>
     {/if}
     {#if rows.length > 0}
       <table>
@@ -41,8 +39,8 @@
           <tr>
             <th>Lamp, or pair</th>
             <th class="figure">Saves</th>
-            <th>Loses most room</th>
-            <th class="figure">with it</th>
+            <th>Rule with the largest loss of margin</th>
+            <th class="figure">Margin with</th>
             <th class="figure">without</th>
             <td></td>
           </tr>
@@ -69,8 +67,8 @@
               <td class="figure">{row.loses === null ? '' : percent(row.loses.with)}</td>
               <td class="figure">{row.loses === null ? '' : percent(row.loses.without)}</td>
               <td
-                ><button class="plain" onclick={() => leaveOut(row)} aria-label="Leave out {row.name}"
-                  >Leave out</button
+                ><button class="plain" onclick={() => leaveOut(row)} aria-label="Remove {row.name}"
+                  >Remove</button
                 ></td
               >
             </tr>
@@ -80,20 +78,18 @@
     {/if}
   </div>
   {#snippet says()}
-    <h2>Lamps to spare</h2>
+    <h2>Redundant lamps</h2>
     <p>
-      Looked at function by function, without any <strong>one</strong> of these, or a pair of them, nothing that
-      blocks, warns or advises is found that is not found with it, and nothing that is found gets worse. Without
-      two, something may well be broken: leave one out, and the list is made anew.
+      Removing any <strong>one</strong> of these lamps or pairs causes no new finding and makes none worse, function
+      by function. Removing two may. The list is recalculated after each removal.
     </p>
     <p>
-      Room is how far a rule is from its limit, as a share of the limit; dirt, age and a low battery take from
-      it.
+      Margin is the distance of a rule from its limit, as a share of the limit. Dirt, ageing and low voltage
+      reduce it.
     </p>
     <p class="quiet small">
-      Looked at are lamps made to warn. What functions bring about together, and rules that ask for a
-      condition, are left to the proof, which begins when one is left out. No rule knows why a lamp was
-      wanted: one that nothing asks for may be the one that is seen when another fails.
+      Only warning lamps are tested. Combined functions and conditional rules are verified after a removal. A
+      lamp that no rule needs may still be the visible one when another fails.
     </p>
   {/snippet}
 </Beside>

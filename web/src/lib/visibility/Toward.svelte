@@ -32,7 +32,7 @@
   const plotWidth = $derived(Math.max(160, asideWidth - 26));
 </script>
 
-<aside aria-label="What the ring says" bind:clientWidth={asideWidth}>
+<aside aria-label="Direction details" bind:clientWidth={asideWidth}>
   <h2>
     Gaps
     <span class="quiet">
@@ -41,12 +41,12 @@
     </span>
   </h2>
   {#if asksNothing}
-    <p class="quiet">The chosen packs set no floor for this stage and these lamps.</p>
+    <p class="quiet">The rule packs set no minimum for this stage and these lamps.</p>
   {:else if gaps.length === 0}
     <p class="good">
       ✓ No gaps: {options.colour === null
-        ? 'what is on meets every floor of the packs, all lamps counted,'
-        : `${options.colour} is seen all round`} at {options.elevationDeg}°.
+        ? 'all minimums of the rule packs are met, all lamps counted,'
+        : `${options.colour} is visible all round`} at {options.elevationDeg}°.
     </p>
   {:else}
     <ul class="gaps">
@@ -55,7 +55,7 @@
           <button onclick={() => (editor.bearing = gap.fromDeg)}>
             <span aria-hidden="true">▨</span>
             {whereabouts(gap)}, {sectorText(gap)}: {options.colour === null
-              ? 'below the floor'
+              ? 'below the minimum'
               : `no ${options.colour} (below ${MISSED_CD} cd)`}
           </button>
         </li>
@@ -77,15 +77,15 @@
     <dt>Optical power</dt>
     <dd class="figure">{number.format(power)} cd·s/min</dd>
     {#if options.colour === null}
-      <dt>Floor</dt>
+      <dt>Minimum</dt>
       <dd class="figure" class:short={power < floor}>
         {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
       </dd>
     {/if}
-    <dt>Just seen from, clear {editor.state.ambient}</dt>
-    <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not seen'}</dd>
+    <dt>Detection distance, clear {editor.state.ambient}</dt>
+    <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not detected'}</dd>
   </dl>
-  <h2>Who lights this direction</h2>
+  <h2>Lamps lighting this direction</h2>
   {#if who.length === 0}
     <p class="quiet">No lamp reaches this bearing in this state.</p>
   {:else}
@@ -108,12 +108,10 @@
     />
   {/if}
   <p class="quiet small">
-    Sums for design, not a measurement. Where groups drift against each other the effective intensity is what
-    is guaranteed whatever the drift. Glare has a view of its own.
+    Design values, not measurements. With unsynchronised clocks, the effective intensity is the guaranteed
+    minimum. For glare see Glare and fog.
   </p>
-  <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}
-    >Save the vehicle in this state as IES</Button
-  >
+  <Button size="small" kind="ghost" on:click={() => saveIes(editor, null)}>Export this state as IES</Button>
 </aside>
 
 <style>

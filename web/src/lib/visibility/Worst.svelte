@@ -56,7 +56,7 @@
         : ''}</button
     >
   {:else if isRingKnown}
-    <span class="quiet">{asksNothing ? 'No floor is asked of the ring' : 'No gap in the ring'}</span>
+    <span class="quiet">{asksNothing ? 'No minimum for this state' : 'No gap'}</span>
   {/if}
   {#if worst !== undefined}
     <button class:late={worst.sightings[0].marginS < 0} onclick={() => onapproach(worst.approach)}
@@ -68,7 +68,7 @@
       {approachText(worst)}</button
     >
   {:else if !sight.stopped}
-    <span class="quiet">Approaches: working them out …</span>
+    <span class="quiet">Sight distance: calculating …</span>
   {/if}
   {#if sight.progress !== null}
     <span class="quiet" role="status">{Math.round(sight.progress * 100)} %</span>

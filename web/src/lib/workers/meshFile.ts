@@ -24,7 +24,7 @@ export async function readMeshFile(name: string, bytes: ArrayBuffer): Promise<Ra
     // The loader looks for the end of each of these from its beginning: without their ends, for ever.
     for (const word of ['solid', 'facet'])
       if (countWord(bytes, word) > countWord(bytes, `end${word}`))
-        throw new InputError(name, `holds a '${word}' without its 'end${word}'`);
+        throw new InputError(name, `contains a '${word}' without its 'end${word}'`);
   }
   const { trianglesOf } = await import('./meshLoaders');
   let triangles: RawTriangles;
@@ -35,8 +35,8 @@ export async function readMeshFile(name: string, bytes: ArrayBuffer): Promise<Ra
     throw new InputError(name, `cannot be read as ${kind.toUpperCase()}: ${why}`);
   }
   const count = triangles.length / 9;
-  if (count === 0) throw new InputError(name, 'holds no triangles');
-  if (!triangles.every(Number.isFinite)) throw new InputError(name, 'holds a corner that is not a number');
+  if (count === 0) throw new InputError(name, 'contains no triangles');
+  if (!triangles.every(Number.isFinite)) throw new InputError(name, 'contains a corner that is not a number');
   if (count > MAX_TRIANGLES) throw tooMany(name, count);
   return triangles;
 }

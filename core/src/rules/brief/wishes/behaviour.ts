@@ -71,7 +71,7 @@ export const BehaviourWish = z
   })
   .refine((w) => (w.subject.kind === 'lamps') === (w.is !== 'on' && w.is !== 'off'), {
     path: ['is'],
-    error: 'only functions and outputs are on or off, and nothing else; lamps are what else is said',
+    error: 'functions and outputs can only be on or off; lamps take the other states',
   })
   .refine((w) => (w.patternId !== null) === (w.is === 'in pattern'), {
     path: ['patternId'],
@@ -83,7 +83,7 @@ export const BehaviourWish = z
   })
   .refine((w) => w.says === 'whenever' || w.withinS === null, {
     path: ['withinS'],
-    error: 'must be null where a wish says never or possible',
+    error: 'must be null for requirements of kind never or possible',
   });
 export type BehaviourWish = z.infer<typeof BehaviourWish>;
 
@@ -122,7 +122,7 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
         case 'in pattern': {
           const name = bookOf(build).find(patternId ?? '')?.name ?? patternId ?? '';
           const many = atLeast === 1 ? '' : `, at least ${atLeast} modules`;
-          return `${what}: all that lights is in pattern "${name}"${many}`;
+          return `${what}: all lit lamps use pattern “${name}”${many}`;
         }
         case 'dark':
           return `${what} ${are} dark`;
@@ -140,7 +140,7 @@ const SAYS = { whenever: 'Whenever', never: 'Never, when', possible: 'Possible: 
 /** What must, must never or can be so while something holds: proved over every state that the controls can reach. */
 export const behaviour = defineWish({
   kind: 'behaviour',
-  name: 'What the controls do',
+  name: 'Control behaviour',
   schema: BehaviourWish,
   first: (build, id): BehaviourWish | null => {
     const [fn] = build.controls.functions;

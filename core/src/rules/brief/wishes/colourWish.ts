@@ -5,10 +5,11 @@ import { COLOURS, type Colour } from '../../../words/colour.ts';
 import { faceText, type Face } from '../../../words/face.ts';
 import { colours, faces, Light, textOf } from '../../fields.ts';
 import { atMost } from '../../finding.ts';
-import { fails, holds, roomBelow, roundUp, type Judgement } from '../../judgement.ts';
+import { fails, holds, roomBelow, type Judgement } from '../../judgement.ts';
 import { shownAgainst, type LightLimit } from '../../shown.ts';
 import type { Situation } from '../../situation.ts';
 import { about } from '../../subject.ts';
+import { formatQuantity } from '../../../words/quantity.ts';
 
 /** Light counts as shown to a face above this, cd. */
 const SHOWN_CD = 5;
@@ -56,7 +57,7 @@ function judged(at: Situation, wish: ColourWish, limit: LightLimit): Judgement {
     outcome: shown.exact ? 'fails' : 'cannot tell',
     subjects: limit.subjects,
     margin,
-    sentence: `${lightText(wish)}${limit.colour} ${shown.exact ? 'shows' : 'may show'} ${faceText[limit.face]} from ${at.lampsText(drives)} in ${at.text}, up to ${roundUp(shown.cd)} cd in all at ${shown.bearing}°.`,
+    sentence: `${lightText(wish)}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} combined at ${shown.bearing}°, from ${at.lampsText(drives)} (limit ${SHOWN_CD} cd).`,
     figure: { value: shown.cd, unit: 'cd' },
     limits: [atMost(SHOWN_CD, 'cd')],
     channels: drives.map(channelOf),

@@ -30,12 +30,12 @@ export const keepHead = defineWish({
       const p = build.placements.find((candidate) => candidate.id === wish.placementId);
       if (p?.status === 'kept' || (p?.status === 'reused' && wish.where === 'anywhere')) return [];
       const wanted = wish.where === 'anywhere' ? 'kept or reused' : 'kept';
-      const what = p === undefined ? 'is not there any more' : `is marked ${p.status}, not ${wanted}`;
+      const what = p === undefined ? 'no longer exists' : `status is ${p.status}, required: ${wanted}`;
       return [
         {
           ...pointing(p === undefined ? [] : [p]),
           subjects: [about('lamp', wish.placementId)],
-          sentence: `the head to be kept, "${p?.label ?? wish.placementId}", ${what}.`,
+          sentence: `lamp to be kept, ${p?.label ?? 'deleted lamp'}: ${what}.`,
         },
       ];
     },

@@ -27,11 +27,11 @@ export const leaveFactoryLamp = defineWish({
         return [
           {
             subjects: [about('factory lamp', wish.lampId)],
-            sentence: `this vehicle has no factory lamp '${wish.lampId}', which is to stay untouched.`,
+            sentence: `the factory lamp of this requirement no longer exists.`,
           },
         ];
       return lampsAt(layout, lamp).map((p) => ({
-        sentence: `"${p.label}" stands at the ${lamp.name.toLowerCase()}, which is to stay untouched.`,
+        sentence: `${p.label} is at the ${lamp.name.toLowerCase()}, which must stay untouched.`,
         ...pointing([p]),
       }));
     },

@@ -39,7 +39,7 @@ export const lowestLamp = defineWish({
           return [];
         return [
           {
-            sentence: `"${p.label}" reaches down to ${mmDown(lowest)} mm; nothing may be below ${Math.round(wish.heightM * 1000)} mm.`,
+            sentence: `${p.label}: lower edge at ${mmDown(lowest)} mm (minimum ${Math.round(wish.heightM * 1000)} mm).`,
             figure: { value: lowest * 1000, unit: 'mm' as const },
             limits: [atLeast(wish.heightM * 1000, 'mm')],
             ...pointing([p]),

@@ -23,7 +23,7 @@ export const noHoles = defineWish({
         if (holes === 0) return [];
         return [
           {
-            sentence: `"${p.label}" is held by ${fixingOf(zone, p)} and makes ${holes} holes in ${zone.name}.`,
+            sentence: `${p.label}: ${holes} holes in ${zone.name} (mounting: ${fixingOf(zone, p)}).`,
             figure: { value: holes, unit: 'holes' as const },
             limits: [atMost(0, 'holes')],
             ...pointing([p]),

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { WISH_HEAD } from '../../../design/brief.ts';
 import { outputsNeeded } from '../../../resolve/outputs.ts';
-import { isOrAre } from '../../fields.ts';
 import { atLeast } from '../../finding.ts';
 import { defineWish } from '../define.ts';
 import { about } from '../../subject.ts';
@@ -17,7 +16,7 @@ export const spareOutputs = defineWish({
     spare: z.int().min(0).max(512),
   }),
   first: (_, id) => ({ kind: 'spare-outputs', id, severity: 'warns', outputs: 64, spare: 8 }),
-  sentence: (_, wish) => `Of ${wish.outputs} outputs, ${wish.spare} stay spare`,
+  sentence: (_, wish) => `At least ${wish.spare} of ${wish.outputs} outputs stay spare`,
   check: {
     onDocument: ({ build }, wish) => {
       const used = outputsNeeded(build);
@@ -26,7 +25,7 @@ export const spareOutputs = defineWish({
       return [
         {
           subjects: [about('topic', 'outputs')],
-          sentence: `${used} of ${wish.outputs} outputs ${isOrAre(used)} used, which leaves ${Math.max(0, spare)} of the ${wish.spare} to stay spare.`,
+          sentence: `${used} of ${wish.outputs} outputs used, ${Math.max(0, spare)} spare (minimum ${wish.spare}).`,
           figure: { value: spare, unit: 'outputs' as const },
           limits: [atLeast(wish.spare, 'outputs')],
         },

@@ -25,7 +25,7 @@ export const spendAtMost = defineWish({
       return [
         {
           subjects: [about('topic', 'cost')],
-          sentence: `the fixtures cost ${moneyText(spent, currency)}, ${moneyText(spent - wish.minor, currency)} over the limit.`,
+          sentence: `fixture cost: ${moneyText(spent, currency)} (limit ${moneyText(wish.minor, currency)}).`,
           figure: { value: spent / 100, unit: 'money' as const },
           limits: [atMost(wish.minor / 100, 'money')],
         },

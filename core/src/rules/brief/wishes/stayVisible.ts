@@ -30,7 +30,7 @@ export const stayVisible = defineWish({
     kind: z.literal('stay-visible'),
     ...WISH_HEAD,
     zoneIds: z.array(Id).min(1, 'must name at least one zone').max(80),
-    open: z.array(Id).min(1, 'must name what stands open').max(16),
+    open: z.array(Id).min(1, 'must name at least one open part').max(16),
   }),
   first: (build, id) => {
     const { vehicle } = lookupOf(build);
@@ -53,14 +53,14 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
     return [
       {
         subjects: [about('zone', zoneId)],
-        sentence: `this vehicle has no zone '${zoneId}', which is to stay visible.`,
+        sentence: `the zone of this requirement no longer exists.`,
       },
     ];
   const stops = new Set(stopsOf(vehicle).map((stop) => stop.id));
   const missing = open.find((id) => !stops.has(id));
   if (missing !== undefined)
     return [
-      { subjects: [about('zone', zoneId)], sentence: `nothing on this vehicle opens as '${missing}'.` },
+      { subjects: [about('zone', zoneId)], sentence: `a moving part of this requirement no longer exists.` },
     ];
   const zone = zoneOf(vehicle, zoneId);
   const lamps = lampsOn(subject, zoneId);
@@ -69,7 +69,7 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
     return [
       {
         subjects: [about('zone', zoneId)],
-        sentence: `${zone.name} carries no lamp, so nothing there stays visible with ${what}.`,
+        sentence: `${zone.name}: no lamp stays visible with ${what}.`,
       },
     ];
   const after = roundOf(subject, zoneId, open);
@@ -87,7 +87,7 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
     {
       ...pointing(lamps, open),
       subjects: [about('zone', zoneId)],
-      sentence: `of the light of ${zone.name} to the ${faceOf(worst.sector)}, ${percent(worst.share)} % is left at ${sectorText(worst.sector)} with ${what}.`,
+      sentence: `${zone.name}: ${percent(worst.share)} % of its light to the ${faceOf(worst.sector)} remains at ${sectorText(worst.sector)} with ${what} (minimum ${percent(LEAST_SHARE)} %).`,
       figure: { value: worst.share * 100, unit: '%' },
       limits: [atLeast(LEAST_SHARE * 100, '%')],
       sectors: [worst.sector],
@@ -97,7 +97,7 @@ function zoneFaults(subject: LayoutSubject, zoneId: string, open: readonly strin
 
 const dark = (name: string, zoneId: string, what: string): Said => ({
   subjects: [about('zone', zoneId)],
-  sentence: `no light of ${name} comes out with ${what}.`,
+  sentence: `${name}: no light is visible with ${what}.`,
   figure: { value: 0, unit: '%' },
   limits: [atLeast(LEAST_SHARE * 100, '%')],
 });

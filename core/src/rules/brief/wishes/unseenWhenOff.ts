@@ -38,7 +38,7 @@ export const unseenWhenOff = defineWish({
         {
           ...pointing(seen.map(({ p }) => p)),
           subjects: [about('topic', 'seen')],
-          sentence: `${seen.length === 1 ? 'one lamp is' : `${seen.length} lamps are`} seen when off: ${names.join(', ')}${more}.`,
+          sentence: `lamps visible when off: ${names.join(', ')}${more}.`,
           figure: { value: seen.length, unit: 'lamps' as const },
           limits: [atMost(wish.atMost, 'lamps')],
         },

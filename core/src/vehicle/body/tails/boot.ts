@@ -161,7 +161,7 @@ function bootZones(s: Stations, { w, z, faceX }: BootMeasures): Assembly['zones'
       n: [0, 0, -1],
       widthM: 1.2,
       heightM: 0.1,
-      behind: 'Inside of the boot lid: covered when shut, faces the rear when open',
+      behind: 'Inside of the boot lid: covered when closed, faces the rear when open',
     }),
   ];
 }

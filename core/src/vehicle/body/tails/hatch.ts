@@ -173,7 +173,7 @@ function hatchZones(s: Stations, { w, x }: HatchMeasures): Assembly['zones'] {
       n: [0, 0, -1],
       widthM: 1.2,
       heightM: 0.08,
-      behind: 'Lower edge of the hatch: covered when shut, faces the rear when open',
+      behind: 'Lower edge of the hatch: covered when closed, faces the rear when open',
     }),
   ];
 }

@@ -21,7 +21,8 @@ export const POST: RequestHandler = ({ request }) =>
     const shelf = new Map((await listRulePacks(db)).map((pack) => [pack.id, pack]));
     const packs = wanted.rulePackIds.map((id, i) => {
       const pack = shelf.get(id);
-      if (pack === undefined) throw new InputError(`rulePackIds[${i}]`, `no rule pack '${id}' on the shelf`);
+      if (pack === undefined)
+        throw new InputError(`rulePackIds[${i}]`, `no rule pack '${id}' in the library`);
       return pack;
     });
     const empty = newBuild(crypto.randomUUID(), wanted.name, wanted.service, packs, wanted.bodyType);

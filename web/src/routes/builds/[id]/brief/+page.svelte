@@ -20,28 +20,27 @@
     if (wish === null) {
       refused =
         kind === 'keep-head'
-          ? 'There is no lamp on the vehicle yet that could be kept.'
-          : 'This vehicle has nothing it could speak of.';
+          ? 'The vehicle has no lamp that could be kept.'
+          : 'This requirement does not apply to this vehicle.';
       return;
     }
-    editor.edit(`New wish: ${name}`, (b) => addWish(b, wish));
+    editor.edit(`Add requirement ${name}`, (b) => addWish(b, wish));
   }
 </script>
 
 <div class="step">
   <div class="said"><Said /></div>
-  <section class="wishes" aria-label="What must hold">
-    <h2>What must hold</h2>
+  <section class="wishes" aria-label="Requirements">
+    <h2>Requirements</h2>
     <p class="quiet">
-      Put down as sentences, these are checked like a rule pack, the agency’s own: in each stage, by day and
-      at night, whatever stands open.
+      Each requirement is checked like a rule: in every stage, by day and at night, with every door position.
     </p>
     <div class="add">
-      <label for="wish-kind">New wish</label>
+      <label for="wish-kind">New requirement</label>
       <select id="wish-kind" bind:value={kind}>
         {#each WISH_KINDS as option (option.kind)}<option value={option.kind}>{option.name}</option>{/each}
       </select>
-      <Button size="small" on:click={add}>Add it</Button>
+      <Button size="small" on:click={add}>Add</Button>
       {#if refused !== ''}<span class="refused" role="alert">{refused}</span>{/if}
     </div>
     <ul>
@@ -49,8 +48,8 @@
         <WishRow wish={readWish(wish)} />
       {:else}
         <li class="none quiet">
-          Nothing yet. Ask what must never happen: holes, colours to the rear, a height for snow or washing,
-          the money, what stays on the vehicle.
+          No requirements yet. Ask what must never happen: holes, colours to the rear, a height for snow or
+          washing, the cost, equipment that stays.
         </li>
       {/each}
     </ul>

@@ -34,14 +34,14 @@
     { value: 'templates', text: 'Templates' },
     { value: 'panels', text: 'Panels' },
     { value: 'inputs', text: 'Inputs' },
-    { value: 'sets', text: 'Sets' },
+    { value: 'sets', text: 'Lamp sets' },
     { value: 'cab', text: 'Cab' },
   ] as const;
   type PanelName = (typeof PANELS)[number]['value'];
   const MIDDLES = [
-    { value: 'ladder', text: 'Ladder' },
-    { value: 'atlas', text: 'Atlas' },
-    { value: 'proof', text: 'Proof' },
+    { value: 'ladder', text: 'Priority' },
+    { value: 'atlas', text: 'State matrix' },
+    { value: 'proof', text: 'Verification' },
   ] as const;
   type Middle = (typeof MIDDLES)[number]['value'];
 
@@ -64,7 +64,7 @@
 
   function exportTable(): void {
     const rows = { fields: [...PROGRAMME_COLUMNS], data: programmeRows(editor.build) };
-    download(`${editor.build.name}, programme.csv`, `${Papa.unparse(rows, { newline: '\n' })}\n`, 'text/csv');
+    download(`${editor.build.name}, program.csv`, `${Papa.unparse(rows, { newline: '\n' })}\n`, 'text/csv');
   }
 </script>
 
@@ -78,14 +78,14 @@
             · {editor.build.controls.loads.find((l) => l.id === id)?.name}: {value}
           {/each}
         {:else}
-          What is looked at was chosen by itself.
+          This state was selected directly.
           <button class="link" onclick={() => cockpit.follow()}>Follow the controls</button>
         {/if}
       </p>
       {#each editor.build.controls.panels as face (face.id)}
         <PanelFace panel={face} />
       {:else}
-        <p class="quiet">No panels yet: lay a template, or add one under Panels.</p>
+        <p class="quiet">No panels yet. Apply a template or add a panel under Panels.</p>
       {/each}
       <CockpitInputs />
       <Recorder />
@@ -99,13 +99,13 @@
         <div class="column">
           <div class="tabs">
             <Choice
-              label="Who wins, what is lit, or what is proved"
+              label="Priority, state matrix or verification"
               small
               options={MIDDLES}
               value={middle}
               onchoose={(v: Middle) => (middle = v)}
             />
-            <button class="plain" onclick={exportTable}>Programme as a table</button>
+            <button class="plain" onclick={exportTable}>Export program as CSV</button>
           </div>
           {#if middle === 'ladder'}<Ladder {chosen} onchoose={choose} />
           {:else if middle === 'atlas'}<Atlas />
@@ -114,11 +114,11 @@
       </Pane>
     </PaneGroup>
   </Pane>
-  <SidePane name="Programme" side="right" share={30} least={18}>
+  <SidePane name="Program" side="right" share={30} least={18}>
     <div class="column">
       <div class="tabs folds">
         <Choice
-          label="Programme"
+          label="Program"
           small
           options={PANELS}
           value={panel}
@@ -127,7 +127,7 @@
       </div>
       {#if panel === 'function'}
         {#if fn === null}
-          <p class="quiet empty">Choose a function on the ladder, or lay a template.</p>
+          <p class="quiet empty">Select a function in the priority list or apply a template.</p>
         {:else}
           {#key fn.id}<FunctionPanel id={fn.id} />{/key}
         {/if}

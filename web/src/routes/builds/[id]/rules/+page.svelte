@@ -49,7 +49,7 @@
     done = '';
     try {
       await shelvePack(pack);
-      done = `${pack.name} is on the shelf for every build.`;
+      done = `${pack.name} was added to the library.`;
       await invalidate('flarik:shelf');
     } catch (error) {
       trouble = `${pack.name}: ${error instanceof Error ? error.message : String(error)}`;
@@ -88,14 +88,14 @@
       size="small"
       kind="tertiary"
       icon={Add}
-      on:click={() => choose(blankPack(freshPackId('own'), 'Own rules'))}>New pack</Button
+      on:click={() => choose(blankPack(freshPackId('own'), 'Custom rules'))}>New pack</Button
     >
   </div>
   {#if trouble !== ''}
     <InlineNotification
       kind="error"
       lowContrast
-      title="Not taken in."
+      title="Could not import."
       subtitle={trouble}
       on:close={() => (trouble = '')}
     />
@@ -113,7 +113,7 @@
     <p>No rule pack is chosen, so nothing is checked. Choose one below, or import one.</p>
   {/each}
   {#if others.length > 0}
-    <h2>On the shelf</h2>
+    <h2>Library</h2>
     <ul>
       {#each others as pack (pack.id)}
         <li>

@@ -21,11 +21,11 @@
 
   const PANELS = [
     { value: 'functions', text: 'Functions' },
-    { value: 'lamps', text: 'Lamps' },
+    { value: 'lamps', text: 'Lamp' },
     { value: 'pattern', text: 'Pattern' },
-    { value: 'patterns', text: 'Patterns' },
+    { value: 'patterns', text: 'Library' },
     { value: 'groups', text: 'Clocks' },
-    { value: 'compare', text: 'Side by side' },
+    { value: 'compare', text: 'Compare stages' },
     { value: 'scene', text: 'Scene' },
   ] as const;
   type Panel = (typeof PANELS)[number]['value'];
@@ -46,7 +46,7 @@
 
 <PaneGroup direction="horizontal" autoSaveId="flarik-timing" storage={paneWidths}>
   <Pane order={1} minSize={20}><Score /></Pane>
-  <SidePane bind:this={tools} name="Beside the score" side="right" share={BESIDE} least={20}>
+  <SidePane bind:this={tools} name="Timing tools" side="right" share={BESIDE} least={20}>
     <PaneGroup direction="vertical" autoSaveId="flarik-timing-beside" storage={paneWidths}>
       <Pane defaultSize={34} collapsible collapsedSize={0} minSize={15}><Sheet editable={false} /></Pane>
       <PaneResizer class="divider" aria-label="Height of the sheet" />
@@ -54,7 +54,7 @@
         <div class="panel">
           <div class="tabs">
             <Choice
-              label="Beside the score"
+              label="Timing tools"
               small
               options={PANELS}
               value={panel}

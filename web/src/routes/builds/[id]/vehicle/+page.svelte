@@ -15,7 +15,7 @@
   type Side = 'survey' | 'own';
   const SIDES: readonly { value: Side; text: string }[] = [
     { value: 'survey', text: 'Survey' },
-    { value: 'own', text: 'Your own parts' },
+    { value: 'own', text: 'Custom parts' },
   ];
   let side = $state<Side>('survey');
   let measured = $state<string | null>(null);
@@ -49,7 +49,7 @@
       ondrawn={drawn}
     />
   </Pane>
-  <SidePane name="Survey and own parts" side="right" share={26} least={16}>
+  <SidePane name="Survey and custom parts" side="right" share={26} least={16}>
     <div class="panel right">
       <Choice
         label="Beside the sheet"

@@ -32,14 +32,14 @@
   onDestroy(() => sight.end());
 
   const LOOKS = [
-    { value: 'ring', text: 'Ring' },
-    { value: 'map', text: 'All directions' },
-    { value: 'approaches', text: 'Seen in time' },
-    { value: 'corner', text: 'Blind corner' },
-    { value: 'ground', text: 'Ground' },
+    { value: 'ring', text: 'Polar' },
+    { value: 'map', text: 'Direction map' },
+    { value: 'approaches', text: 'Sight distance' },
+    { value: 'corner', text: 'Junction' },
+    { value: 'ground', text: 'Scene light' },
     { value: 'eyes', text: 'Glare and fog' },
-    { value: 'eye', text: 'By eye' },
-    { value: 'spare', text: 'To spare' },
+    { value: 'eye', text: '3D view' },
+    { value: 'spare', text: 'Redundancy' },
   ] as const;
   type Look = (typeof LOOKS)[number]['value'];
   let look = $state<Look>('ring');
@@ -131,7 +131,7 @@
 </script>
 
 {#snippet waiting()}
-  {#if !sight.stopped}<p class="quiet wait">Working it out …</p>{/if}
+  {#if !sight.stopped}<p class="quiet wait">Calculating …</p>{/if}
 {/snippet}
 
 <div class="visibility">
@@ -156,11 +156,11 @@
   </div>
   {#if sight.stopped}
     <p class="failed" role="status">
-      Stopped: what is shown may be of another state.
-      <button class="plain" onclick={() => sight.again()}>Work it out</button>
+      Stopped. The figures may belong to another state.
+      <button class="plain" onclick={() => sight.again()}>Calculate</button>
     </p>
   {:else if failed !== null}
-    <p class="failed" role="alert">Not worked out: {failed.message}</p>
+    <p class="failed" role="alert">Calculation failed: {failed.message}</p>
   {/if}
   <div class="view">
     {#if look === 'approaches'}
@@ -207,7 +207,7 @@
               {#await import('$lib/night/NightView.svelte') then { default: NightView }}
                 <NightView {sight} />
               {:catch}
-                <p role="alert">The view by eye could not be fetched. Load the page again.</p>
+                <p role="alert">The 3D view could not be loaded. Reload the page.</p>
               {/await}
             {:else}
               <RingControls {look} bind:quantity bind:mapsBy />
@@ -231,7 +231,7 @@
                     />
                   {/if}
                 {:else if editor.ring.error !== null}
-                  <p role="alert">Not computed: {editor.ring.error.message}</p>
+                  <p role="alert">Calculation failed: {editor.ring.error.message}</p>
                 {:else if values === undefined}
                   <p class="quiet">Computing …</p>
                 {:else}
@@ -252,7 +252,7 @@
             {/if}
           </div>
         </Pane>
-        <SidePane name="What the ring says" side="right" share={27} least={18}>
+        <SidePane name="Direction details" side="right" share={27} least={18}>
           <Toward {gaps} hidden={look === 'eye' ? [] : (sight.hidden.answer ?? [])} />
         </SidePane>
       </PaneGroup>

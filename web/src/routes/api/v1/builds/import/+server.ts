@@ -19,4 +19,4 @@ export const POST: RequestHandler = ({ request }) =>
     return json({ id: stored.id }, { status: 201 });
   });
 
-const note = (): SaveNote => ({ saveId: crypto.randomUUID(), changed: 'Taken in from a file' });
+const note = (): SaveNote => ({ saveId: crypto.randomUUID(), changed: 'Imported from a file' });
