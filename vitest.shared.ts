@@ -11,6 +11,7 @@ export default defineConfig({
     pool: 'forks',
     isolate: false,
     maxWorkers: 2,
+    chaiConfig: { truncateThreshold: 0 },
     // Node's own imports, with types taken off: a call by Vite's goes through a getter, and costs these tests a half more.
     // Most code is tested for a moment only: to make all of it fast early costs more, beside other work, than it saves.
     execArgv: ['--import', 'tsx', '--interrupt-budget=500000'],

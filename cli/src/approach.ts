@@ -27,7 +27,7 @@ export function approach(build: Build, args: Args): Output {
     };
   const lines = rows.map((row) => {
     const others = row.sightings.slice(1).map((one) => `${one.observer} ${spareText(one)}`);
-    const dark = row.reflectiveM === null ? '' : ` All lamps off: ${reflectiveText(row.reflectiveM)}.`;
+    const dark = row.reflectiveM === null ? '' : ` Lamps off: ${reflectiveText(row.reflectiveM)}.`;
     return `${approachText(row)} ${others.join(', ')}.${dark}`;
   });
   return { exitCode: 0, text: lines.join('\n') };

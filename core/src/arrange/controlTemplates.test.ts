@@ -55,7 +55,7 @@ test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit,
     if (misfit(build) !== null) continue;
     const laid = lay(build);
     expect(controlsFailure(laid), name).toBeNull();
-    expect(misfit(laid), name).toBe('it is there already');
+    expect(misfit(laid), name).toBe('it already exists');
   }
 });
 

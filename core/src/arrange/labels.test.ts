@@ -53,12 +53,16 @@ describe('names that follow the layout', () => {
   test('a fault that a pair shares is said once, one that only one has by its name alone', () => {
     const pair = addPartner(put(emptyBuild(), 'a', { zone: 'wing-left' }), 'a', 'b');
     expect(ofKind(pair, 'reach').map((f) => f.sentence)).toEqual([
-      expect.stringMatching(/^"Front wing L" \(and its mirror image\) is reached only behind trim/),
+      expect.stringMatching(
+        /^Front wing L \(and its counterpart\) is accessible only behind trim: Single-wall wing; wheel-house liner\./,
+      ),
     ]);
     const [finding] = ofKind(pair, 'reach');
     expect(finding?.evidence.channels.map((c) => c.placementId)).toEqual(['a', 'b']);
     const alone = removePlacements(pair, new Set(['b']));
-    expect(ofKind(alone, 'reach')[0]?.sentence).toMatch(/^"Front wing L" is reached/);
+    expect(ofKind(alone, 'reach')[0]?.sentence).toMatch(
+      /^Front wing L is accessible only behind trim: Single-wall wing; wheel-house liner\./,
+    );
   });
 });
 

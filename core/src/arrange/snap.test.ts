@@ -42,7 +42,7 @@ describe('a moved lamp is drawn', () => {
     expect(drawn(one, 0.2 + 2 * halfU + 0.01, 0.035)).toMatchObject({
       uM: 0.2 + 2 * halfU,
       vM: 0.03,
-      guides: [{ why: 'side by side' }, { axis: 'v', why: 'in line' }],
+      guides: [{ why: 'adjacent' }, { axis: 'v', why: 'in line' }],
     });
   });
   test('to the height of a lamp on another zone of that face', () => {

@@ -9,7 +9,7 @@ const SHUT: ReadonlySet<string> = new Set();
 const UPRIGHT = 0.5;
 
 /** Why a lamp came to rest where it did. */
-export type SnapReason = 'middle' | 'edge' | 'equal spacing' | 'side by side' | 'in line' | 'same height';
+export type SnapReason = 'middle' | 'edge' | 'equal spacing' | 'adjacent' | 'in line' | 'same height';
 
 /** What a lamp was drawn to: a line across its zone at this u or v, m. */
 export interface Guide {

@@ -31,10 +31,10 @@ test('another place, name or kind is told; so is what nothing does any more', ()
   const { column, row, label } = siren.control;
   expect(changes({ column: column + 1, label: 'Wail', kind: 'pull' })).toEqual([
     'a button now, where a pull was',
-    `labelled “${label}”, where it said “Wail”`,
-    `at row ${row}, column ${column} of Switch panel, where it stood at row ${row}, column ${column + 1}`,
+    `label “${label}” instead of “Wail”`,
+    `row ${row}, column ${column} of Switch panel instead of row ${row}, column ${column + 1}`,
   ]);
-  expect(changes({ functionIds: [] })).toEqual(['nothing does now what it did']);
+  expect(changes({ functionIds: [] })).toEqual(['no new control has this effect']);
   expect(changes({ functionIds: [], kind: 'spare' })).toEqual([]);
   expect(ofKind(used({ label: 'Wail' }), 'habit').map((f) => f.severity)).toEqual(['advises']);
 });

@@ -42,7 +42,7 @@ export const habitsOf = (build: Build): Habit[] =>
 
 function changesOf(old: OldControl, now: Habit['now']): string[] {
   if (old.kind === 'spare') return [];
-  if (old.functionIds.length === 0) return ['nothing does now what it did'];
+  if (old.functionIds.length === 0) return ['no new control has this effect'];
   if (now.length === 0) return ['no control works it any more'];
   // The one that is most like it counts: others are ways besides.
   const changes = now.map(({ panel, control }) => [

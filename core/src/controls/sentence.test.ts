@@ -62,7 +62,7 @@ test('when a function is on, by each way, with its times', () => {
     say.when(newFunction('f', 'F', 'warning', way, [], more));
   expect(when({ way: 'always' })).toBe('always');
   expect(when({ way: 'while', condition: inDrive, afterMs: 1000, staysMs: 5000 })).toBe(
-    'while Gear is drive; begins after 1 s; stays 5 s longer',
+    'while Gear is drive; starts after 1 s; stays 5 s longer',
   );
   expect(
     when(
@@ -70,7 +70,7 @@ test('when a function is on, by each way, with its times', () => {
       { enabledBy: inDrive, forgets: true },
     ),
   ).toBe(
-    'off when “White” is pressed; on and off when “White” is pressed; it ends by itself after 10 min; only while Gear is drive, else it forgets',
+    'off when “White” is pressed; on and off when “White” is pressed; it switches off automatically after 10 min; only while Gear is drive, then it resets',
   );
   expect(
     when(

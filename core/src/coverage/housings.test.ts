@@ -69,10 +69,12 @@ describe('the housing of another lamp', () => {
     const sentences = (build: Build) => ofKind(build, 'behind-lamp').map(({ sentence }) => sentence);
     const [ofBar, ofBeacon, ...more] = sentences(behindBar(0)).toSorted();
     expect(more).toEqual([]);
-    expect(ofBeacon).toMatch(/^\d+ % of the beam of "Roof 2" is hidden by the housing of "Roof 1"\.$/);
+    expect(ofBeacon).toMatch(
+      /^Roof 2: 99 % of the beam is blocked by the housing of Roof 1 \(limit 40 %\)\./,
+    );
     // The beacon stands close behind one of the bar's rear modules in turn.
     expect(ofBar).toMatch(
-      /^\d+ % of the beam of a module of "Roof 1" is hidden by the housing of "Roof 2"\.$/,
+      /^One module of Roof 1: 55 % of the beam is blocked by the housing of Roof 2 \(limit 40 %\)\./,
     );
     expect(sentences(changePlacement(behindBar(0.3), 'bar', { vM: 0.5 }))).toEqual([]);
     expect(sentences(changePlacement(behindBar(0), 'bar', { status: 'planned' }))).toEqual([]);
@@ -90,7 +92,9 @@ describe('the housing of another lamp', () => {
     };
     expect(sentencesWith(['a'])).toEqual([]);
     expect(sentencesWith(['b'])).toEqual([]);
-    expect(sentencesWith(['a', 'b']).join()).toMatch(/hidden by the housing of ".+" and 1 more\./);
+    expect(sentencesWith(['a', 'b']).join()).toMatch(
+      /^Roof: 69 % of the beam is blocked by the housing of Roof L and 1 more \(limit 40 %\)\./,
+    );
   });
 
   test('counts as every ray against every slab counts it, in every pose and with lamps on doors', () => {

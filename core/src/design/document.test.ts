@@ -42,7 +42,7 @@ describe('a build file of schema 2 is read, or refused with the place of what is
     [
       'a colour that the insert is not made in',
       firstModule(setInsert(bar, [{ placementId: 'a', moduleId: 'm1' }], 'flood'), { colours: ['red'] }),
-      /modules\[0\]\.colours\[0\]: 'roof-bar-1200' is not made in red/,
+      /modules\[0\]\.colours\[0\]: 'roof-bar-1200' is not available in red/,
     ],
     [
       'an unknown body',
@@ -89,7 +89,7 @@ describe('a build file of schema 2 is read, or refused with the place of what is
     [
       'a wish of no known kind',
       withBrief({ constraints: [{ kind: 'nice', id: 'w', severity: 'warns' }] }),
-      /^brief\.constraints\[0\]\.kind: unknown kind of wish 'nice'; known are lowest-lamp, no-holes/,
+      /^brief\.constraints\[0\]\.kind: unknown kind of requirement 'nice'; known are lowest-lamp, no-holes/,
     ],
     [
       'a wish to no side',

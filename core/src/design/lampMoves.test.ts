@@ -81,7 +81,7 @@ test('its mirrored partner turns the other way; an aim beyond its reach is found
     aims: [{ id: 'far', name: 'far', panDeg: 179, tiltDeg: 0 }],
   });
   expect(ofKind(build, 'aim-range').map((f) => f.sentence)).toEqual([
-    expect.stringMatching(/is panned 179°; it turns \d+° either way/),
+    expect.stringMatching(/^Grille: panned 179° \(range ±120°\)\./),
   ]);
   const [lamp] = build.placements;
   const twice = (id: string): Build => ({

@@ -38,7 +38,7 @@ describe('a wish about colours is held against every picture', () => {
     const [found] = ofBrief(proof.findings);
     if (found === undefined) throw new Error('the scene light shows white to the left');
     expect(found.outcome).toBe('fails');
-    expect(found.sentence).toContain('white shows to the left');
+    expect(found.sentence).toContain('white to the left');
     expect(found.evidence.steps.length).toBeGreaterThan(0);
     // The nearest is one in which nothing warns.
     expect(modeOf(build, found.evidence.state?.on ?? [])).toBe(0);
@@ -90,7 +90,9 @@ describe('a wish about colours is held against every picture', () => {
       });
       const [found, ...others] = ofBrief(prove(wishing(never(['white'], ['rear']), build)).findings);
       expect(others.map(({ sentence }) => sentence)).toEqual([]);
-      expect(found?.sentence).toMatch(/^White shows to the rear from .* in Working light/);
+      expect(found?.sentence).toMatch(
+        /^White to the rear: 11,100 cd combined at 180°, from 4 lamps \(limit 5 cd\)\./,
+      );
     },
   );
 });

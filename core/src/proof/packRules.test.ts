@@ -205,7 +205,9 @@ describe('what only several functions together bring about is found', () => {
   test('a cut that takes the front in park breaks a floor that each function by itself keeps', () => {
     expect(checkBuild(cutIn).findings.filter((f) => f.packId === 'test')).toEqual([]);
     expect(told(cutIn)).toEqual([
-      expect.stringMatching(/^Too little light to the front in Stage 2, Calm front: 0 of/),
+      expect.stringMatching(
+        /^Optical power to the front: 0 cd·s\/min at 315° \(minimum 1,000 cd·s\/min\)\. Gap: 315°–45°\./,
+      ),
     ]);
     expect(told({ ...car, rulePacks: [floor] })).toEqual([]);
   });
@@ -308,11 +310,11 @@ test('seen from a range of elevations, a rule is told of each thing once, from w
   expect(found(at([0]))).toEqual([]);
   const high = found(at([0, 25]));
   expect(high.map((f) => f.id)).toEqual([expect.stringMatching(/\|front$/)]);
-  expect(high[0]?.sentence).toContain('seen from 25° of elevation');
+  expect(high[0]?.sentence).toContain('Elevation: 25°');
   // Farther up there is less light still.
   const range = found(at([0, 20, 25, 30, 28]));
   expect(range).toHaveLength(1);
-  expect(range[0]?.sentence).toContain('seen from 30° of elevation');
+  expect(range[0]?.sentence).toContain('Elevation: 30°');
   expect(range[0]?.figure?.value ?? Infinity).toBeLessThan(high[0]?.figure?.value ?? 0);
 });
 

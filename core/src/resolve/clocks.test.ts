@@ -109,8 +109,11 @@ describe('heads that cannot keep step', () => {
   test.each([
     [{ flasher: null }, null],
     [{ flasher: { line: 'pulse wire' as const, tolerancePercent: 1 } }, null],
-    [{ flasher: { line: 'data pair' as const, tolerancePercent: 1 } }, /kept in step by a data pair/],
-    [{ flasher: { line: null, tolerancePercent: 5 } }, /no sync line/],
+    [
+      { flasher: { line: 'data pair' as const, tolerancePercent: 1 } },
+      /^synchronises by a data pair, which the group's clock does not have/,
+    ],
+    [{ flasher: { line: null, tolerancePercent: 5 } }, /^has its own flasher without a sync line/],
   ])('%o', (fixture, why) => {
     const said = whyFree(fixture, clock);
     if (why === null) expect(said).toBeNull();

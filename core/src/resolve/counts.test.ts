@@ -67,7 +67,7 @@ describe('patterns that packs allow', () => {
     const stage = rule.stages[0] ?? 2;
     expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('double'))).toBeNull();
     expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('slow-alternate'))).toBe(
-      `${rule.minPerMinute} to ${rule.maxPerMinute} a minute are allowed`,
+      `${rule.minPerMinute} to ${rule.maxPerMinute} flashes/min are permitted`,
     );
     expect(patternMisfit(police, stageId(stage), LIBRARY.cycle('steady'))).toBeNull();
     expect(patternMisfit(emptyBuild(), stageId(stage), LIBRARY.cycle('slow-alternate'))).toBeNull();

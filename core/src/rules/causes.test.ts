@@ -42,7 +42,9 @@ describe('one cause is one', () => {
     const [cause, ...more] = causesOf(build, blue);
     expect(more).toEqual([]);
     // The most blue is told for all, the others in order.
-    expect(cause?.first.sentence).toMatch(/^Blue shows to the front from 7 lamps in Stage 2, up to 7253 cd/);
+    expect(cause?.first.sentence).toMatch(
+      /^Blue to the front: 7,260 cd combined at 3°, from 7 lamps \(limit 10 cd\)\. Not permitted: blue\./,
+    );
     expect(cause?.findings).toEqual([cause?.first, ...blue.filter((f) => f !== cause?.first)]);
     expect(cause === undefined ? '' : reachText(build, cause)).toMatch(
       new RegExp(`^also in Stage \\d.*; ${blue.length} findings$`),
@@ -131,10 +133,10 @@ describe('findings as a table and as text', () => {
     const [head, ...rows] = findingsTable(ks12, findings);
     expect(head).toHaveLength(9);
     expect(rows).toHaveLength(findings.length);
-    expect(rows.find((row) => row[2]?.startsWith('White shows'))?.slice(3, 6)).toEqual([
-      'Stage 3 · everything shut · day',
-      '17820 cd',
-      'at most 40 cd',
+    expect(rows.find((row) => row[2]?.startsWith('White to the rear'))?.slice(3, 6)).toEqual([
+      'Stage 3 · everything closed · day',
+      '17,900 cd',
+      'limit 40 cd',
     ]);
   });
 
@@ -152,7 +154,9 @@ describe('findings as a table and as text', () => {
   test('a line for each cause', () => {
     const lines = findingsText(ks12, causesOf(ks12, findings)).split('\n');
     expect(lines).toHaveLength(causesOf(ks12, findings).length);
-    expect(lines[0]).toMatch(/^blocks: Flashing blue shows to the rear/);
+    expect(lines[0]).toMatch(
+      /^Blocking: Flashing blue to the rear: 6,640 cd combined at 177°, from 3 lamps \(limit 40 cd\)\. Permitted: red, amber\. \[Stage 1 · everything closed · day\]/,
+    );
   });
 });
 
@@ -171,8 +175,8 @@ describe('before and after work', () => {
     const { gone, stay, come } = causesOfWork(of(asBefore(medic)), of(medic));
     const sentences = (list: readonly { readonly first: Finding }[]): string[] =>
       list.map((cause) => cause.first.sentence);
-    expect(sentences(gone)).toContainEqual(expect.stringMatching(/^Box rear, top carries no lamp/));
-    expect(sentences(come)).toContainEqual(expect.stringMatching(/^"Mirror L"/));
+    expect(sentences(gone)).toContainEqual(expect.stringMatching(/^Box rear, top: no lamp stays visible/));
+    expect(sentences(come)).toContainEqual(expect.stringMatching(/^Mirror L/));
     expect(gone.length + stay.length).toBe(of(asBefore(medic)).length);
     expect(come.length + stay.length).toBe(of(medic).length);
   });

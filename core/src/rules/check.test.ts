@@ -93,7 +93,7 @@ describe('outcomes', () => {
     const current = outcome({ ...common, kind: 'peak-current', maxA: 2 });
     expect(current.verdict).toBe('cannot tell');
     expect(current.finding).toMatchObject({ outcome: 'cannot tell' });
-    expect(current.finding?.sentence).toMatch(/^Perhaps /);
+    expect(current.finding?.sentence).toMatch(/^Peak current: up to 2\.6 A \(limit 2 A\)\./);
     const flashes = outcome({ ...common, kind: 'flashes-a-second', faces: ['front'], aboveCd: 50, most: 5 });
     expect(flashes.verdict).toBe('cannot tell');
   });

@@ -23,7 +23,7 @@ test('with no lamp yet, what rules miss is one sentence that says the next step'
   const [finding] = dark(empty);
   expect(finding).toMatchObject({ severity: 'blocks', home: 'layout' });
   expect(finding?.sentence).toMatch(
-    /^Nothing lights yet in Stage 1, Stage 2, Stage 3, where \d+ rules ask for light\. Place a lamp/,
+    /^No lamp is lit in Stage 1, Stage 2, Stage 3, where 4 rules require light\. Place a lamp on the drawing, then assign patterns under Timing\./,
   );
 });
 
@@ -35,13 +35,17 @@ test('the rules are broken all the same', () => {
 test('lamps that show nothing are to get a pattern', () => {
   const [finding] = dark(bar);
   expect(finding?.home).toBe('timing');
-  expect(finding?.sentence).toMatch(/Give a group of lamps a pattern there, in Timing\.$/);
+  expect(finding?.sentence).toMatch(
+    /^No lamp is lit in Stage 1, Stage 2, Stage 3, where 4 rules require light\. Assign a pattern to a sync group under Timing\./,
+  );
   expect(ofLight(bar)).toEqual([]);
 });
 
 test('a stage that lights has its own findings, and a dark one is still told', () => {
   const lit = setCue(bar, 'stage-2', groupTarget(null), 1, lightCue(groupTarget(null), 1, 'single'));
-  expect(dark(lit)[0]?.sentence).toMatch(/yet in Stage 1, Stage 3, where/);
+  expect(dark(lit)[0]?.sentence).toMatch(
+    /^No lamp is lit in Stage 1, Stage 3, where 4 rules require light\. Assign a pattern to a sync group under Timing\./,
+  );
   expect(ofLight(lit).length).toBeGreaterThan(0);
   expect(ofLight(lit).every((f) => f.evidence.state?.on[0] === 'stage-2')).toBe(true);
 });
@@ -49,7 +53,9 @@ test('a stage that lights has its own findings, and a dark one is still told', (
 test('asked of one state it speaks of that state alone', () => {
   const shut = checkBuild(empty, stateWith({ on: ['stage-3'] })).findings;
   expect(shut).toHaveLength(1);
-  expect(shut[0]?.sentence).toMatch(/yet in Stage 3, where/);
+  expect(shut[0]?.sentence).toMatch(
+    /^No lamp is lit in Stage 3, where 3 rules require light\. Place a lamp on the drawing, then assign patterns under Timing\./,
+  );
   expect(checkBuild(empty, stateWith({ on: ['off'] })).findings).toEqual([]);
 });
 

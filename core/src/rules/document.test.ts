@@ -44,7 +44,7 @@ describe('what is no build is told by what is wrong with it', () => {
     ).toThrow(/^rulePacks\[0\]\.rules\[1\]\.kind: unknown kind of rule 'luck'/);
     const constraints = [{ kind: 'luck', id: 'w', severity: 'warns' }];
     expect(() => readBuild({ ...build, brief: { ...build.brief, constraints } })).toThrow(
-      /^brief\.constraints\[0\]\.kind: unknown kind of wish 'luck'/,
+      /brief\.constraints\[0\]\.kind: unknown kind of requirement 'luck'; known are lowest-lamp, no-holes, only-colours, never-colours, unseen-when-off, spend-at-most, keep-head, leave-factory-lamp, spare-outputs, stay-visible, behaviour/,
     );
     const packs = [
       { ...pack, id: 'other', rules: [] },

@@ -68,7 +68,7 @@ export const ofField = (of: Of): Field =>
     'of',
     of,
     'Combined or single lamp',
-    Of.options.map((value) => ({ value, text: ofText(value) })),
+    Of.options.map((value) => ({ value, text: ofText(value), said: `(${ofText(value)})` })),
   );
 export const lampsField = (lamps: LampsCounted): Field =>
   oneOf(

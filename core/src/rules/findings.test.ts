@@ -77,7 +77,7 @@ describe('colours', () => {
 
   test('only some', () => {
     expect(ruleSentence(only)).toBe(
-      'Only red, amber light above 10 cd in all to the rear from warning lamps, whatever stands open, in stage 2.',
+      'Only red, amber light above 10 cd (combined) to the rear from warning lamps, any door position, in stage 2.',
     );
     expect(byRule(only, { a: { ...BUMPER, colour: 'blue' } })).toEqual([
       {
@@ -86,7 +86,7 @@ describe('colours', () => {
         id: 'test|r|stage-2||day|rear|blue',
         home: 'layout',
         sentence:
-          'Blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd in all at 180°; only red and amber may.',
+          'Blue to the rear: 1,270 cd combined at 180°, from Rear bumper R (limit 10 cd). Permitted: red, amber.',
         figure: '1265 cd',
         limits: ['at most 10 cd'],
       },
@@ -95,12 +95,12 @@ describe('colours', () => {
 
   test('never some, of steady light and of one lamp', () => {
     expect(ruleSentence({ ...never, lamps: 'all' })).toBe(
-      'No blue, white steady light above 10 cd from one lamp to the rear from lamps of any kind, whatever stands open, in stage 2.',
+      'No blue, white steady light above 10 cd (single lamp) to the rear from lamps of any kind, any door position, in stage 2.',
     );
     expect(
       byRule(never, { a: { ...BUMPER, colour: 'blue', pattern: 'steady' } }).map((f) => f.sentence),
     ).toEqual([
-      'Steady blue shows to the rear from "Rear bumper R" in Stage 2, up to 1265 cd from one lamp at 180°; blue and white may not.',
+      'Steady blue to the rear: 1,270 cd single lamp at 180°, from Rear bumper R (limit 10 cd). Not permitted: blue, white.',
     ]);
   });
 
@@ -120,7 +120,7 @@ describe('white to the rear', () => {
         id: 'test|r|stage-2||day|white',
         home: 'layout',
         sentence:
-          'White shows to the rear from "Rear bumper R" in Stage 2, up to 4370 cd in all at 180°; only reversing lamps that burn steadily may.',
+          'White to the rear from Rear bumper R: 4,370 cd combined at 180° (limit 40 cd). Only steady reversing lamps are exempt.',
         figure: '4370 cd',
         limits: ['at most 40 cd'],
       },
@@ -131,14 +131,14 @@ describe('white to the rear', () => {
     const reversing = { zone: 'tie-reverse-left', fixture: 'factory-reverse', colour: 'white' as const };
     const [flashing] = byRule(rule, { a: reversing });
     expect(flashing?.sentence).toMatch(
-      /^Flashing white shows to the rear from the reversing lamps in Stage 2, up to \d+ cd in all at 180°; reversing lamps may burn there, but not flash\.$/,
+      /^Flashing white to the rear from the reversing lamps: 320 cd combined at 180° \(limit 40 cd\)\. Reversing lamps must be steady\./,
     );
     expect(flashing?.id).toBe('test|r|stage-2||day|reversing');
     expect(byRule(rule, { a: { ...reversing, pattern: 'steady' } })).toEqual([]);
     const [beside] = byRule(rule, { a: reversing, b: { ...BUMPER, colour: 'white' } });
     expect(beside?.id).toBe('test|r|stage-2||day|white');
     expect(beside?.sentence).toMatch(
-      /^White shows to the rear from 2 lamps in Stage 2, .*; only reversing lamps that burn steadily may\.$/,
+      /^White to the rear from 2 lamps: 4,690 cd combined at 180° \(limit 40 cd\)\. Only steady reversing lamps are exempt\./,
     );
   });
 });
@@ -152,7 +152,7 @@ describe('rates, pulses and rhythms', () => {
         ...base,
         id: 'test|r|stage-2||day|slow-alternate|g-a',
         home: 'timing',
-        sentence: 'Slow alternate on "Grille" flashes 48 times a minute in Stage 2; 60 to 120 are allowed.',
+        sentence: 'Slow alternate on Grille: 48 flashes/min (permitted 60 to 120).',
         figure: '48 /min',
         limits: ['at least 60 /min', 'at most 120 /min'],
         sectors: [],
@@ -166,7 +166,7 @@ describe('rates, pulses and rhythms', () => {
         ...base,
         id: 'test|r|stage-2||day|double|g-a',
         home: 'timing',
-        sentence: 'Double flash on "Grille" has 2 pulses in one flash in Stage 2; at most 1 is allowed.',
+        sentence: 'Double flash on Grille: 2 pulses per flash (limit 1).',
         figure: '2 pulses',
         limits: ['at most 1 pulses'],
         sectors: [],
@@ -191,7 +191,7 @@ describe('rates, pulses and rhythms', () => {
         id: 'test|r|stage-2||day|front',
         home: 'timing',
         sentence:
-          'Up to 2 flashes begin in one second as seen from 315° in Stage 2; at most 1 is wanted; so from 315°–45°. From 3 to 30 a second can bring on seizures.',
+          'Flashes in one second at 315°: 2 (limit 1). Affected: 315°–45°. Flashing at 3 to 30 per second can cause seizures.',
         figure: '2 /s',
         limits: ['at most 1 /s'],
         sectors: ['315 to 45'],
@@ -219,7 +219,7 @@ describe('floors, ceilings and gaps', () => {
   const turned = { ...BUMPER, panDeg: 10 };
   test('too little light of one level: only what shines there is pointed at', () => {
     expect(ruleSentence(floor)).toBe(
-      'At least 20000 cd·s/min from lower warning lamps at every bearing to the rear, with everything shut, in stage 2.',
+      'At least 20000 cd·s/min from lower warning lamps at every bearing to the rear, with everything closed, in stage 2.',
     );
     expect(byRule(floor, { a: turned, b: GRILLE })).toEqual([
       {
@@ -227,7 +227,7 @@ describe('floors, ceilings and gaps', () => {
         id: 'test|r|stage-2||day|rear',
         home: 'visibility',
         sentence:
-          'Too little lower light to the rear in Stage 2: 498 of 20000 cd·s/min at 135°; gap at 135°–168°, 212°–225°.',
+          'Optical power to the rear, lower lamps: 498 cd·s/min at 135° (minimum 20,000 cd·s/min). Gap: 135°–168°, 212°–225°.',
         figure: '498.625 cd·s/min',
         limits: ['at least 20000 cd·s/min'],
         sectors: ['135 to 168', '212 to 225'],
@@ -237,15 +237,14 @@ describe('floors, ceilings and gaps', () => {
   test('of all levels, by night, with something open: nothing shines there', () => {
     const any: Rule = { ...floor, level: 'any', ambient: 'night', poses: ['shut', 'hatch-open'] };
     expect(ruleSentence(any)).toBe(
-      'At least 20000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 2.',
+      'At least 20000 cd·s/min from warning lamps at every bearing to the rear by night, with everything closed, the hatch open, in stage 2.',
     );
     expect(byRule(any, { b: GRILLE })).toEqual([
       {
         ...base,
         id: 'test|r|stage-2||night|rear',
         home: 'visibility',
-        sentence:
-          'Too little light to the rear in Stage 2, at night: 0 of 20000 cd·s/min at 135°; gap at 135°–225°.',
+        sentence: 'Optical power to the rear: 0 cd·s/min at 135° (minimum 20,000 cd·s/min). Gap: 135°–225°.',
         figure: '0 cd·s/min',
         limits: ['at least 20000 cd·s/min'],
         channels: [],
@@ -276,7 +275,7 @@ describe('floors, ceilings and gaps', () => {
         id: 'test|r|stage-2||night|rear',
         home: 'visibility',
         sentence:
-          'Too much light to the rear in Stage 2, at night: 37950 of at most 100 cd·s/min at 180°; so at 135°–225°.',
+          'Optical power to the rear: 38,000 cd·s/min at 180° (limit 100 cd·s/min). Affected: 135°–225°.',
         figure: '37950 cd·s/min',
         limits: ['at most 100 cd·s/min'],
         state: 'stage-2  night',
@@ -300,7 +299,7 @@ describe('floors, ceilings and gaps', () => {
         id: 'test|r|stage-2||day|rear',
         home: 'timing',
         sentence:
-          'Dark for up to 580 ms at 135° to the rear in Stage 2; at most 200 ms below 50 cd are allowed; at 135°–225°.',
+          'Dark interval to the rear: 580 ms at 135° (limit 200 ms below 50 cd). Affected: 135°–225°.',
         figure: '580 ms',
         limits: ['at most 200 ms'],
       },
@@ -314,8 +313,7 @@ describe('floors, ceilings and gaps', () => {
         ...base,
         id: 'test|r|stage-2||day|left',
         home: 'timing',
-        sentence:
-          'The lamps of the left side are dark together for up to 650 ms in Stage 2; at most 100 ms are allowed.',
+        sentence: 'Left side lamps: dark together for 650 ms (limit 100 ms).',
         figure: '650 ms',
         limits: ['at most 100 ms'],
         sectors: [],
@@ -339,7 +337,7 @@ test('current at the worst moment', () => {
       ...base,
       id: 'test|r|stage-2||day|current',
       home: 'timing',
-      sentence: 'Up to 1.7 A flow at once in Stage 2; at most 0.5 A are allowed.',
+      sentence: 'Peak current: 1.7 A (limit 0.5 A).',
       figure: '1.7 A',
       limits: ['at most 0.5 A'],
       channels: ['a/m1/1', 'b/m1/1'],
@@ -357,8 +355,7 @@ describe('where lamps stand', () => {
       ...always,
       id: 'layout|hole|always|a',
       severity: 'blocks',
-      sentence:
-        '"Front wing L" makes 3 holes in Front wing left, a panel of one skin: use bracket or adhesive.',
+      sentence: 'Front wing L: 3 holes in Front wing left, a single-skin panel. Use bracket or adhesive.',
       figure: '3 holes',
       limits: ['at most 0 holes'],
       channels: ['a/m1/1'],
@@ -369,8 +366,8 @@ describe('where lamps stand', () => {
       ownZone({ id: 'own-thin', name: 'Thin panel', fixings: ['drill'], singleWall: true }),
     ]);
     const sentences = found(put(own, 'a', { zone: 'own-thin' }), 'layout').map((f) => f.sentence);
-    expect(sentences.find((text) => text.includes('makes'))).toBe(
-      '"Thin panel L" makes 3 holes in Thin panel, a panel of one skin: choose another zone.',
+    expect(sentences.find((text) => text.includes('holes'))).toBe(
+      'Thin panel L: 3 holes in Thin panel, a single-skin panel. Choose another zone.',
     );
   });
   test('in each other: long bars though their middles are far apart', () => {
@@ -379,7 +376,7 @@ describe('where lamps stand', () => {
       ...always,
       id: 'layout|overlap|always|a|b',
       severity: 'blocks',
-      sentence: '"Grille 1" and "Grille 2" stand in each other by 24 mm.',
+      sentence: 'Grille 1 and Grille 2 overlap by 24 mm.',
       figure: '24 mm',
       limits: ['at most 1 mm'],
       channels: ['a/m1/1', 'b/m1/1'],
@@ -409,7 +406,7 @@ describe('wishes', () => {
       {
         ...always,
         id: 'brief|w|always|a',
-        sentence: 'The head to be kept, "Rear bumper R", is marked new, not kept.',
+        sentence: 'Lamp to be kept, Rear bumper R: status is new, required: kept.',
         figure: null,
         limits: [],
         channels: ['a/m1/1'],
@@ -419,7 +416,7 @@ describe('wishes', () => {
       {
         ...always,
         id: 'brief|w|always|gone',
-        sentence: 'The head to be kept, "gone", is not there any more.',
+        sentence: 'Lamp to be kept, deleted lamp: no longer exists.',
         figure: null,
         limits: [],
         channels: [],
@@ -449,7 +446,7 @@ describe('wishes', () => {
       {
         ...always,
         id: 'brief|w|always|a',
-        sentence: '"Tail L" stands at the left reversing lamp, which is to stay untouched.',
+        sentence: 'Tail L is at the left reversing lamp, which must stay untouched.',
         figure: null,
         limits: [],
         channels: ['a/m1/1'],
@@ -465,31 +462,31 @@ describe('wishes', () => {
     const said: readonly [Wish, string, string, string][] = [
       [
         { kind: 'lowest-lamp', ...w, heightM: 0.9, faces: ['rear'] },
-        '"Rear bumper R" reaches down to 532 mm; nothing may be below 900 mm.',
+        'Rear bumper R: lower edge at 532 mm (minimum 900 mm).',
         '532 mm',
         'at least 900 mm',
       ],
       [
         { kind: 'no-holes', ...w, zoneIds: [] },
-        '"Rear bumper R" is held by drill and makes 3 holes in Rear bumper.',
+        'Rear bumper R: 3 holes in Rear bumper (mounting: drill).',
         '3 holes',
         'at most 0 holes',
       ],
       [
         { kind: 'spare-outputs', ...w, outputs: 2, spare: 2 },
-        '1 of 2 outputs is used, which leaves 1 of the 2 to stay spare.',
+        '1 of 2 outputs used, 1 spare (minimum 2).',
         '1 outputs',
         'at least 2 outputs',
       ],
       [
         { kind: 'spend-at-most', ...w, minor: 100 },
-        'The fixtures cost 98 EUR, 97 EUR over the limit.',
+        'Fixture cost: 98 EUR (limit 1 EUR).',
         '98 money',
         'at most 1 money',
       ],
       [
         { kind: 'unseen-when-off', ...w, atMost: 0 },
-        'One lamp is seen when off: "Rear bumper R".',
+        'Lamps visible when off: Rear bumper R.',
         '1 lamps',
         'at most 0 lamps',
       ],

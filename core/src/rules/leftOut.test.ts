@@ -37,7 +37,7 @@ test('light that a rule does not count and that passes its limit is a note', () 
   expect(others).toEqual([]);
   expect(note?.severity).toBe('notes');
   expect(note?.sentence).toMatch(
-    /^This rule counts warning lamps alone; with all lamps white shows to the rear from "Roof" in Stage 2/,
+    /^This rule counts warning lamps only\. With all lamps: white to the rear from Roof: 11,100 cd combined at 180° \(limit 40 cd\)\. Only steady reversing lamps are exempt\./,
   );
 });
 

@@ -99,7 +99,7 @@ describe('the rate of flashes', () => {
 
   test('is said with its figure, both limits and the channels', () => {
     const [finding] = found(lit('single'));
-    expect(finding?.sentence).toMatch(/flashes 75 times a minute in Stage 2; 76 to 120 are allowed\.$/);
+    expect(finding?.sentence).toMatch(/^Single flash on Grille: 75 flashes\/min \(permitted 76 to 120\)\./);
     expect(finding?.figure).toEqual({ value: 75, unit: '/min' });
     expect(finding?.limits.map(({ value, unit }) => [value, unit])).toEqual([
       [76, '/min'],

@@ -52,5 +52,5 @@ test('says why it cannot be laid', () => {
   expect(regionLock.misfit(ruled({ ...noRed, severity: 'warns' }, [AWAY]))).toMatch(/^no lamp shows/);
   const one = { ...car, brief: { ...car.brief, jurisdictions: [HOME] } };
   expect(regionLock.misfit(one)).toMatch(/fewer than two/);
-  expect(regionLock.misfit(regionLock.lay(ruled(noRed, [AWAY])))).toBe('it is there already');
+  expect(regionLock.misfit(regionLock.lay(ruled(noRed, [AWAY])))).toBe('it already exists');
 });

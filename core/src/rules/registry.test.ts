@@ -17,13 +17,13 @@ test('a rule as a sentence', () => {
   const sentence = (id: string) => pack?.rules.filter((r) => r.id === id).map(ruleSentence)[0];
   expect(sentence('flash-rate')).toBe('Between 60 and 120 flashes a minute, in stage 1, 2, 3.');
   expect(sentence('white-rear')).toBe(
-    'No white above 40 cd in all to the rear from warning lamps except reversing lamps that burn steadily, whatever stands open, in stage 1, 2, 3.',
+    'No white above 40 cd (combined) to the rear from warning lamps except steady reversing lamps, any door position, in stage 1, 2, 3.',
   );
   expect(sentence('white-rear-at-speed')).toMatch(
     /from lamps of any kind .*, in stage 1, 2, 3, when speed is fast and gear is drive\.$/,
   );
   expect(sentence('floor-rear-open')).toBe(
-    'At least 15000 cd·s/min from warning lamps at every bearing to the rear by night, with everything shut, the hatch open, in stage 1, 2, 3.',
+    'At least 15000 cd·s/min from warning lamps at every bearing to the rear by night, with everything closed, the hatch open, in stage 1, 2, 3.',
   );
   const [rate] = pack?.rules.filter((r) => r.id === 'flash-rate') ?? [];
   expect(rate && ruleSentence({ ...rate, services: ['fire', 'ems'] })).toBe(
@@ -36,7 +36,7 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'colour',
     'Colours to a side, layout, light, one more hurts',
-    '[Only these or none of these] [Colours] [Steady or flashing] above [Counts above, cd] cd [In all or from one lamp] to the [Sides] from [Lamps that count], whatever stands open',
+    '[Only these or none of these] [Colours] [Steady or flashing] above [Counts above, cd] cd [Combined or single lamp] to the [Sides] from [Lamps that count], any door position',
   ],
   [
     'flash-rate',
@@ -46,21 +46,21 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'power-floor',
     'Least optical power, visibility, light, one more helps',
-    'At least [Least optical power, cd·s/min] cd·s/min from [Upper or lower][Lamps that count] at every bearing to the [Sides][By day or night], with [Openings it must bear]',
+    'At least [Least optical power, cd·s/min] cd·s/min from [Upper or lower][Lamps that count] at every bearing to the [Sides][By day or night], with [Door positions]',
   ],
   [
     'dark-gap',
     'Longest darkness, timing, light, one more helps',
-    'Never below [Dark below, cd] cd from [Lamps that count] for longer than [Longest darkness, ms] ms to the [Sides], everything shut',
+    'Never below [Dark below, cd] cd from [Lamps that count] for longer than [Longest darkness, ms] ms to the [Sides], everything closed',
   ],
   [
     'white-rear',
     'White to the rear, layout, light, one more hurts',
-    'No white above [Counts above, cd] cd [In all or from one lamp] to the rear from [Lamps that count] except reversing lamps that burn steadily, whatever stands open',
+    'No white above [Counts above, cd] cd [Combined or single lamp] to the rear from [Lamps that count] except steady reversing lamps, any door position',
   ],
   [
     'sync-partners',
-    'Mirrored partners in step, timing, driven',
+    'Mirrored pairs synchronised, timing, driven',
     'Mirrored pairs are synchronised: one sync group, equal cycles',
   ],
   [
@@ -76,27 +76,23 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'flashes-a-second',
     'Flashes in any second, timing, light, one more hurts',
-    'At most [Most flashes in a second] flashes in any second to the [Sides], from [Lamps that count], modules above [Counts above, cd] cd, everything shut',
+    'At most [Most flashes in a second] flashes in any second to the [Sides], from [Lamps that count], modules above [Counts above, cd] cd, everything closed',
   ],
   [
     'power-ceiling',
     'Most optical power, visibility, light, one more hurts',
-    'At most [Most optical power, cd·s/min] cd·s/min from [Lamps that count] at any bearing to the [Sides][By day or night], everything shut',
+    'At most [Most optical power, cd·s/min] cd·s/min from [Lamps that count] at any bearing to the [Sides][By day or night], everything closed',
   ],
   [
     'rhythms',
     'Rhythms at once, timing, light, one more hurts',
-    'At most [Most rhythms] different rhythms seen from one direction, from [Lamps that count], modules above [Counts above, cd] cd, everything shut',
+    'At most [Most rhythms] different rhythms seen from one direction, from [Lamps that count], modules above [Counts above, cd] cd, everything closed',
   ],
-  [
-    'peak-current',
-    'Peak current, timing, driven, one more hurts',
-    'At most [Most current, A] A at the worst moment of the flashing',
-  ],
+  ['peak-current', 'Peak current, timing, driven, one more hurts', 'At most [Most current, A] A at the peak'],
   [
     'count',
     'Number of lamps, layout, light, one more helps',
-    '[At least or at most] [Number of lamps] [Upper or lower][Lamps that count] show [Colours] above [Counts above, cd] cd to the [Sides], each, everything shut',
+    '[At least or at most] [Number of lamps] [Upper or lower][Lamps that count] show [Colours] above [Counts above, cd] cd to the [Sides], each, everything closed',
   ],
   [
     'height',
@@ -106,7 +102,7 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'marking',
     'Approvals of lamps, layout, document',
-    'Every warning lamp is approved as [Approvals, any of which will do; a semicolon between]',
+    'Every warning lamp is approved as [Accepted approvals, separated by semicolons]',
   ],
   [
     'permitted-patterns',
@@ -116,32 +112,32 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'signal-untouched',
     'Maker’s lamps left alone, layout, document',
-    'Nothing is put into, before or on the wires of the maker’s lamps for [Maker’s lamps]',
+    'No change to factory lamps or their wiring for [Factory lamps]',
   ],
   [
     'spacing-to-signal',
-    'Distance from the maker’s lamps, layout, document',
-    'Lenses of warning lamps stand at least [Least distance, m] m from the maker’s lamps for [Maker’s lamps]',
+    'Distance from factory lamps, layout, document',
+    'Lenses of warning lamps are at least [Least distance, m] m from the maker’s lamps for [Factory lamps]',
   ],
   [
     'steady-required',
     'Steady light, timing, light, one more helps',
-    'Steady [Colour] light of at least [Least intensity, cd] cd in all from [Lamps that count] to the [Side], within [Either way of straight, degrees]° of straight, everything shut',
+    'Steady [Colour] light of at least [Least intensity, cd] cd combined from [Lamps that count] to the [Side], within [To either side of straight ahead, degrees]° of straight ahead, everything closed',
   ],
   [
     'symmetry',
     'Left and right alike, layout, document',
-    'Each lamp beside the centreline has its like on the other side, within [May be off by, m] m, in the colours that answer its own',
+    'Each lamp off the centre line has a counterpart, within [May be off by, m] m, in matching colours',
   ],
   [
     'transmission',
     'Light lost in glass and covers, layout, document',
-    'Glass, cover and lens pass at least [Least that passes, %] % of the light of each warning lamp along its aim, everything shut',
+    'Glass, cover and lens pass at least [Least that passes, %] % of the light of each warning lamp along its aim, everything closed',
   ],
   [
     'behaviour',
-    'What the controls do, controls, programme',
-    '[Whenever, never or possible] at least [Modules] module of [Lamps that count] that show [Colours] to the [Sides] is [What they are]',
+    'Control behaviour, controls, programme',
+    '[Whenever, never or possible] at least [Modules] module of [Lamps that count] that show [Colours] to the [Sides] is [Required state]',
   ],
   [
     'few-actions',
@@ -161,42 +157,42 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'light-at-doors',
     'Light at open doors, controls, programme',
-    'Warning light toward a side where a door or hatch stands open grows by itself to at most [Most growth, times] times what it was',
+    'Warning light toward a side with an open door or hatch rises automatically to at most [Most growth, times] times what it was',
   ],
   [
     'stays-lit',
     'Sides that an open door darkens, layout, light, one more helps',
-    'No open door or hatch leaves a side without warning light above [Light counts above, cd] cd that has it with everything shut',
+    'No open door or hatch leaves a side without warning light above [Light counts above, cd] cd that has it with everything closed',
   ],
   [
     'seen-in-time',
-    'Seen in time to stop, visibility, light, one more helps',
-    'Who comes at [Speed, km/h] km/h from [Bearing, degrees clockwise from straight ahead]°, eye at [Height of the eye, m] m, grade [Grade, %, uphill positive] %, in [Weather] [Light around], sees [What is seen] at [Times what is just visible] times what is just visible, with [Whose eyes], at least [Time to spare, s] s before it must brake',
+    'Sight distance, visibility, light, one more helps',
+    'A driver at [Speed, km/h] km/h from [Bearing, degrees clockwise from straight ahead]°, eye at [Height of the eye, m] m, gradient [Gradient, %, uphill positive] %, in [Weather] [Light around], detects [Part detected] at [Multiple of the detection threshold] times the threshold, with [Observer], at least [Margin, s] s before braking is required',
   ],
   [
     'work-light',
-    'Light to work by, visibility, document',
-    'With every light to work by on, the ground at the [Ground], 3 m wide, gets a mean of at least [Mean, lx] lx and nowhere less than [Least, lx] lx, everything shut',
+    'Work area illuminance, visibility, document',
+    'With all work lights on, the ground at the [Ground], 3 m wide, has an average of at least [Mean, lx] lx and a minimum of [Least, lx] lx, everything closed',
   ],
   [
     'glare',
     'Glare to traffic, visibility, light, one more hurts',
-    'The [Who drives] needs at most [Threshold increment, %] % more contrast [Light around], 10 to 200 m off, at the highest instant',
+    'Threshold increment for the [Driver] is at most [Threshold increment, %] % [Light around] at 10 to 200 m, peak',
   ],
   [
     'veil',
-    'Light thrown back by fog, visibility, light, one more hurts',
-    'In fog through which one sees [Meteorological optical range, m] m, [Light around], what the lamps throw back to the driver is at most [Share of the fog’s own light, %] % of the fog’s own light',
+    'Fog backscatter, visibility, light, one more hurts',
+    'In fog with a visibility of [Meteorological optical range, m] m, [Light around], backscatter to the driver is at most [Share of fog luminance, %] % of fog luminance',
   ],
   [
     'eye',
     'Light in the eyes of the crew, visibility, light, one more hurts',
-    'At most [Light at the eye, lx] lx at the eye of the [Whose eye][By day or night], at the highest instant',
+    'At most [Light at the eye, lx] lx at the eye of the [Viewpoint][By day or night], peak',
   ],
   [
     'unnoticed',
     'Unnoticed with light inside, visibility, document',
-    'At night, with every light inside on and everything shut, nobody whose eye is at [Height of the eye, m] m just sees it from farther than [Farthest, m] m',
+    'At night, with all interior lights on and everything closed, from a height of [Height of the eye, m] m the detection distance of interior light is at most [Farthest, m] m',
   ],
 ];
 

@@ -29,11 +29,11 @@ describe('of states that show the same fault', () => {
 
   test('the first is told, and one that is much worse besides: whichever door is tried first', () => {
     expect(said(ship, eye('left-side', 1))).toEqual([
-      '9 lx reach the eye of the one who stands at the left side, facing it in Stage 1, front left door open, at night; at most 1 lx are wanted.',
+      'Illuminance at the eye, a person at the left side, facing it: 8.3 lx (limit 1 lx).',
     ]);
     expect(said(mirrorBuild(ship), eye('right-side', 1))).toEqual([
-      '2 lx reach the eye of the one who stands at the right side, facing it in Stage 1, front left door open, at night; at most 1 lx are wanted.',
-      '9 lx reach the eye of the one who stands at the right side, facing it in Stage 1, front right door open, at night; at most 1 lx are wanted.',
+      'Illuminance at the eye, a person at the right side, facing it: 1.47 lx (limit 1 lx).',
+      'Illuminance at the eye, a person at the right side, facing it: 8.3 lx (limit 1 lx).',
     ]);
   });
 

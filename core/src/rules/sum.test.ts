@@ -59,7 +59,9 @@ describe('what an observer sees is the sum', () => {
     const [sum] = at(limit(both * 0.75, 'sum'));
     expect(sum?.figure?.value).toBeCloseTo(both, 6);
     expect(sum?.evidence.channels).toHaveLength(2);
-    expect(sum?.sentence).toMatch(/from 2 lamps in Stage 2, up to \d+ cd in all at 180°/);
+    expect(sum?.sentence).toMatch(
+      /^White to the rear from 2 lamps: 8,740 cd combined at 180° \(limit 6,560 cd\)\. Only steady reversing lamps are exempt\./,
+    );
     expect(at(limit(both * 0.4, 'lamp'))).toHaveLength(1);
   });
 
@@ -105,7 +107,7 @@ describe('what an observer sees is the sum', () => {
       expect(first?.evidence.state?.open).toEqual(open);
       expect(first?.figure?.value).toBeGreaterThan(150);
       expect(first?.sentence).toMatch(
-        /in Stage 3, front compartment right and wheel compartment right and rear compartment right open, up to/,
+        /^White to the rear from 4 lamps: 176 cd combined at 135° \(limit 150 cd\)\. Only steady reversing lamps are exempt\./,
       );
       for (const stop of open) {
         const less = { on: ['stage-3'], open: open.filter((id) => id !== stop), ambient: 'day' } as const;
@@ -172,7 +174,7 @@ describe('reversing lamps', () => {
     expect(found(reversing('steady'))).toEqual([]);
     const [finding] = found(reversing('single'));
     expect(finding?.sentence).toMatch(
-      /^Flashing white shows to the rear from the reversing lamps in Stage 2.*; reversing lamps may burn there, but not flash\.$/,
+      /^Flashing white to the rear from the reversing lamps: 320 cd combined at 180° \(limit 40 cd\)\. Reversing lamps must be steady\./,
     );
   });
 });

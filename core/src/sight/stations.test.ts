@@ -70,7 +70,9 @@ describe('where people are at a vehicle', () => {
       });
     const ofPack = ({ findings }: ReturnType<typeof told>) => findings.filter((f) => f.packId === 'test');
     expect(ofPack(told(pumper)).length).toBeGreaterThan(0);
-    expect(ofPack(told(pumper))[0]?.sentence).toMatch(/lx reach the eye of the one at the left pump panel/);
+    expect(ofPack(told(pumper))[0]?.sentence).toMatch(
+      /^Illuminance at the eye, one at the left pump panel: 0\.0769 lx \(limit 0\.001 lx\)\./,
+    );
     expect(ofPack(told(demoBuild('ks-13')))).toEqual([]);
   });
 });

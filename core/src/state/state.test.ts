@@ -78,14 +78,14 @@ describe('poses', () => {
     ],
   });
   const body = bodyPoses(vehicleOf(build.vehicle));
-  test('everything shut, each stop of the body, and each aim by itself', () => {
+  test('everything closed, each stop of the body, and each aim by itself', () => {
     expect(body[0]).toEqual([]);
     expect(posesOf(build)).toEqual([...body, ['aim.spot=right'], ['aim.spot=down']]);
   });
   test('in words', () => {
     const car = emptyBuild();
-    expect(openText(car, [])).toBe('everything shut');
-    expect(openText(car, ['no-such'])).toBe('everything shut');
+    expect(openText(car, [])).toBe('everything closed');
+    expect(openText(car, ['no-such'])).toBe('everything closed');
     expect(openText(car, ['hatch'])).toBe('hatch open');
     expect(openText(car, ['hatch', 'door-front-left'])).toBe('hatch and front left door open');
     const label = build.placements[0]?.label ?? '';

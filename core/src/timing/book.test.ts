@@ -72,6 +72,6 @@ describe('how fast a drawn pattern flashes', () => {
     const book = new PatternBook([once, sequence]);
     expect(book.cycle('seq').cycleMs).toBe(2000);
     const nested: Pattern = { ...sequence, id: 'nested', parts: [{ patternId: 'seq', times: 1 }] };
-    expect(() => book.cycleOf(nested)).toThrow("'In turn' is a sequence itself; a sequence holds none");
+    expect(() => book.cycleOf(nested)).toThrow("'In turn' is a sequence; a sequence cannot contain one");
   });
 });

@@ -211,7 +211,7 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
       uneven(start, 60, 40, 60, 40, 60, 40, 200),
     ),
   ],
-  'taking turns': [
+  alternating: [
     turns('turns-slow', 'Alternating, slow', 1250),
     turns('turns', 'Alternating', 1000),
     turns('turns-quick', 'Alternating, quick', 600),
@@ -227,7 +227,7 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     together('triple-together', 'Triple flash together', 900, pulses(3, 70, 45, 0)),
     together('mostly-on', 'Mostly on, blinked off', 1500, [on(0, 1250)]),
   ],
-  'over a burn': [
+  'over steady burn': [
     burnWith('burn-single', 'Single flash over steady burn', 800, 220, 0.25),
     burnWith('burn-slow', 'Slow flash over steady burn', 1250, 400, 0.3),
     burnWith('burn-night', 'Soft flash over steady burn, night', 2000, 500, 0.5),
@@ -317,7 +317,7 @@ const FAMILIES: Readonly<Record<PatternFamily, readonly Pattern[]>> = {
     sequence('triple-then-turns', 'Triple flash, then alternating', ['triple', 3], ['turns', 2]),
     sequence('double-then-quad', 'Double flash, then quad flash', ['double', 3], ['quad', 3]),
   ],
-  'by chance': [
+  random: [
     chance('chance', 'Random', 6400, { leastMs: 60, mostMs: 180 }, { leastMs: 260, mostMs: 640 }),
     chance('chance-calm', 'Random, calm', 8000, { leastMs: 150, mostMs: 350 }, { leastMs: 450, mostMs: 900 }),
   ],

@@ -11,9 +11,9 @@ test('what has no flasher of its own, or is reached by its line, keeps step', ()
 });
 
 test('what is not reached says why', () => {
-  expect(whyFree(flasher(null), ANY_CLOCK)).toBe('flashes by itself and has no sync line');
+  expect(whyFree(flasher(null), ANY_CLOCK)).toBe('has its own flasher without a sync line');
   expect(whyFree(flasher('pulse wire'), { ...pulse, lines: [] })).toBe(
-    "is kept in step by a pulse wire, which the group's clock does not have",
+    "synchronises by a pulse wire, which the group's clock does not have",
   );
 });
 

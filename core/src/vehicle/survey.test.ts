@@ -184,13 +184,17 @@ describe('keep-outs', () => {
     });
     expect(kept(lifted)).toBe(0);
     expect(noted(lifted)).toEqual([
-      expect.stringMatching(/ is lifted by the survey: Not fitted on this vehicle\.$/),
+      expect.stringMatching(
+        /^Keep-out Hatch latch \(latch\), lifted in the survey: Not fitted on this vehicle\./,
+      ),
     ]);
     const away = changeSurvey(inTheWay, {
       keepOuts: { [keepOut.id]: { box: { from: [9, 0, 0], to: [9.1, 0.1, 0.1] }, reason: 'Moved' } },
     });
     expect(kept(away)).toBe(0);
-    expect(noted(away)).toEqual([expect.stringMatching(/ is moved or cut by the survey: Moved\.$/)]);
+    expect(noted(away)).toEqual([
+      expect.stringMatching(/^Keep-out Hatch latch \(latch\), moved or cut in the survey: Moved\./),
+    ]);
     expect(readBuild({ ...lifted }).vehicle).toEqual(lifted.vehicle);
   });
 

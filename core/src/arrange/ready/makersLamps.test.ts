@@ -59,5 +59,5 @@ test('a lamp of the maker flashes in warning, and does its own work first', () =
 test('without a lamp that is tied in it says so; it is laid once', () => {
   expect(ready.misfit(emptyBuild())).toBe('no factory lamp is connected');
   expect(ready.misfit(tied())).toBeNull();
-  expect(ready.misfit(ready.lay(tied()))).toBe('it is there already');
+  expect(ready.misfit(ready.lay(tied()))).toBe('it already exists');
 });

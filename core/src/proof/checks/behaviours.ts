@@ -39,7 +39,7 @@ export function outcomeOfBehaviour(subject: ProofSubject, behaviour: Behaviour):
   const subjects = [about('requirement', id)];
   const gone = missingIn(build, behaviour);
   if (gone !== null) {
-    const sentence = `it uses ${gone}, which no longer exists.`;
+    const sentence = `it uses ${gone}.`;
     return { behaviour, looked: 0, found: { subjects, sentence, outcome: 'cannot tell' } };
   }
   const due = d.without(

@@ -41,7 +41,7 @@ test('a row numbered from the left sweeps as declared, either way; one numbered 
 
 test('from the middle needs a row of its own length: a pattern for eight heads on five is told', () => {
   expect(said(row('centre-out', up))).toEqual([
-    'Stage 2: "From the middle out" is meant to move from the middle out seen from behind; on a row of 5 lamps it does not.',
+    'Stage 2: “Centre-out” must move centre-out, seen from behind. On a row of 5 lamps it does not.',
   ]);
   const five: Pattern = {
     kind: 'row',
@@ -61,7 +61,7 @@ test('from the middle needs a row of its own length: a pattern for eight heads o
   const placements = aside.placements.map((p) => ({ ...p, uM: p.uM / 3 + 0.3 }));
   expect(said({ ...aside, placements })).toEqual([]);
   expect(said(row('five', [1, 1, 1, 1, 1], [five]))).toEqual([
-    'Stage 2: "Five" is meant to move from the middle out seen from behind; on a row of 5 lamps it lights everywhere at once.',
+    'Stage 2: “Five” must move centre-out, seen from behind. On a row of 5 lamps it lights everywhere at once.',
   ]);
 });
 
@@ -90,7 +90,7 @@ test('a lamp of several heads is a row by itself, and is named', () => {
     said(changeShown(turned(orders), 'stage-2', { cues: [lightCue(groupTarget('g'), 1, 'sweep')] }));
   const all = heads.map((_, i) => i + 1);
   expect([...sweep(all), ...sweep(all.toReversed())]).toEqual([
-    'Stage 2: "Sweep to the right" is meant to move to the right seen from behind; on "Rear bumper" it does not.',
+    'Stage 2: “Sweep to the right” must move to the right, seen from behind. On "Rear bumper" it does not.',
   ]);
 });
 

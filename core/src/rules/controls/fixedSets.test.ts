@@ -23,7 +23,7 @@ const told = (build: Parameters<typeof ofKind>[0]): string[] =>
 
 test('a cut that leaves out a head like its own is told, with the head', () => {
   expect(told(cut(['grille']))).toEqual([
-    'Calm addresses the fixed list Heads, which leaves out 1 module like its own, Front bumper among them. Add them, or choose the set by rule.',
+    'Calm uses the fixed lamp set Heads. It omits 1 module of the same kind, such as Front bumper. Add them or define the set by rule.',
   ]);
   expect(told(cut(['grille', 'front-bumper']))).toEqual([]);
 });

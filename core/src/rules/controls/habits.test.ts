@@ -24,6 +24,6 @@ test('what hands are used to is told with all that changed, what stayed is not',
       { ...asItIs, id: 'gone', label: '', functionIds: [] },
     ),
   ).toEqual([
-    `moved: operators are used to “Wail” on the old panel: labelled “${label}”, where it said “Wail”; at row ${row}, column ${column} of Switch panel, where it stood at row ${row}, column ${column + 1}.`,
-    `gone: operators are used to “${kind}” on the old panel: nothing does now what it did.`,
+    `moved: “Wail” differs from the old panel: label “${label}” instead of “Wail”; row ${row}, column ${column} of Switch panel instead of row ${row}, column ${column + 1}.`,
+    `gone: “${kind}” differs from the old panel: no new control has this effect.`,
   ]));

@@ -32,7 +32,7 @@ const said = (condition: Condition, twinOf: string | null = null): string[] =>
 
 test('two switches of different panels, each enough by itself: neither leads', () => {
   expect(said(any(is('slide', '3'), is('rear-slide', '3')))).toEqual([
-    'Stage 3 is on by “Warning” of Switch panel or by “Rear” of Rear panel, each as it stands: neither leads, and putting one back leaves it on. Make one the twin of the other, or say which leads.',
+    '“Warning” of Switch panel and “Rear” of Rear panel each keep Stage 3 on. Neither overrides the other. Make one the twin of the other, or define which has priority.',
   ]);
   expect(
     said(all(is('ignition', 'on'), any(is('gear', 'park'), is('slide', '3'), is('rear-slide', '3')))),

@@ -35,8 +35,8 @@ const said = (kind: string, build: Build): string[] => ofKind(build, kind).map((
 test('a panel that fits its room is silent; one that does not is told by which measure', () => {
   expect(said('panel-size', there({}, {}))).toEqual([]);
   expect(said('panel-size', there({}, { widthMm: 201, depthMm: 51 }))).toEqual([
-    '"Panel 1" is 201 mm wide; Centre console has 200 mm.',
-    '"Panel 1" is 51 mm deep; Centre console has 50 mm.',
+    'Panel 1: 201 mm wide (Centre console: 200 mm).',
+    'Panel 1: 51 mm deep (Centre console: 50 mm).',
   ]);
   expect(said('panel-size', there({ widthMm: 0 }, { widthMm: 900 }))).toEqual([]);
 });
@@ -44,21 +44,21 @@ test('a panel that fits its room is silent; one that does not is told by which m
 test('a room taken twice is told, unless both stand in it side by side', () => {
   expect(said('room-taken', there({}, { widthMm: 100 }, { widthMm: 100 }))).toEqual([]);
   expect(said('room-taken', there({}, {}, {}))).toEqual([
-    '"Panel 1" and "Panel 2" take Centre console twice: 360 mm side by side, where it has 200 mm.',
+    'Panel 1 and Panel 2 share Centre console: 360 mm together (available 200 mm).',
   ]);
   expect(said('room-taken', there({ widthMm: 0 }, {}, {}))).toEqual([
-    '"Panel 1" and "Panel 2" take Centre console twice, and its width is not known.',
+    'Panel 1 and Panel 2 share Centre console. Its width is not entered.',
   ]);
 });
 
 test('airbags, reach and whether it comes out again', () => {
   expect(ofKind(there({ airbag: true }, {}), 'airbag').map((f) => f.severity)).toEqual(['blocks']);
   expect(said('panel-reach', there({ reached: false }, {}))).toEqual([
-    '"Panel 1" at Centre console is not reached belted.',
+    'Panel 1 at Centre console: out of reach of the belted driver.',
   ]);
   expect(said('panel-reach', there({ reached: false }, { place: 'rear desk' }))).toEqual([]);
   expect(said('panel-built-in', there({ replaceable: false }, {}))).toEqual([
-    '"Panel 1" at Centre console cannot be replaced without taking the cab apart.',
+    'Panel 1 at Centre console cannot be replaced without dismantling the cab.',
   ]);
   for (const kind of ['airbag', 'panel-reach', 'panel-built-in'])
     expect(said(kind, there({}, {}))).toEqual([]);
@@ -72,7 +72,7 @@ test('a room that is not there, an input told twice and an old control on anothe
   );
   const twice = [1, 2].map(() => ({ input: 'gear', source: 'wire' as const, note: '' }));
   expect(() => readBuild(withControls(car, { triggers: twice }))).toThrow(
-    /triggers\[1\]\.input: 'gear' is told twice/,
+    /controls\.triggers\[1\]\.input: 'gear' is listed twice/,
   );
   expect(() =>
     readBuild(withControls(car, { triggers: [{ input: 'ghost', source: 'wire', note: '' }] })),
@@ -86,7 +86,7 @@ test('a room that is not there, an input told twice and an old control on anothe
         ].map((o) => ({ ...o, functionIds: [] })),
       }),
     ),
-  ).toThrow(/oldPanel\[1\]: stands on the place of 'a'/);
+  ).toThrow(/controls\.oldPanel\[1\]: is in the same cell as 'a'/);
   expect(() =>
     readBuild(withControls(car, { oldPanel: [{ ...old, id: 'a', functionIds: ['ghost'] }] })),
   ).toThrow(/functionIds\[0\]: no function 'ghost'/);

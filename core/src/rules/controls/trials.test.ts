@@ -9,15 +9,7 @@ test('a trial that comes out otherwise is found, by the functions that differ', 
   const changed = changeFunction(car, 'fog', { when: { way: 'always' } });
   const found = ofKind(changed, 'trial');
   expect(found.map((f) => [f.home, f.severity, f.sentence])).toEqual([
-    [
-      'controls',
-      'warns',
-      'The trial "The slide brings its stage" comes out otherwise: Fog cancel is on besides.',
-    ],
-    [
-      'controls',
-      'warns',
-      'The trial "The hatch supplement stays 5 s" comes out otherwise: Fog cancel is on besides.',
-    ],
+    ['controls', 'warns', 'Test “The slide brings its stage” fails: Fog cancel is also on.'],
+    ['controls', 'warns', 'Test “The hatch supplement stays 5 s” fails: Fog cancel is also on.'],
   ]);
 });

@@ -23,19 +23,19 @@ test('a second panel that is the first one over again is silent', () => {
 
 test('a twin with another label, or a lamp that shows something else, is told', () => {
   expect(said(keyed('rear-key-white', (c) => ({ ...c, label: 'Flood' })))).toEqual([
-    '“Flood” of Rear panel and “White” of Switch panel are one control, but bear different labels.',
+    '“Flood” on Rear panel is the twin of “White” on Switch panel, but the labels differ.',
   ]);
   expect(said(keyed('rear-key-white', (c) => ({ ...c, label: ' WHITE ' })))).toEqual([]);
   const lamp = (c: Control): Control =>
     c.kind === 'button' ? { ...c, lamp: { functionId: 'siren', colour: 'red' } } : c;
   expect(said(keyed('rear-key-white', lamp))).toEqual([
-    '“White” of Rear panel and “White” of Switch panel are one control, but their lamps show different things.',
+    '“White” on Rear panel is the twin of “White” on Switch panel, but their indicators differ.',
   ]);
 });
 
 test('a panel that lacks a little of the other is told what; one that is meant for less is not', () => {
   expect(said(changed((all) => all.filter(({ id }) => id !== 'rear-key-siren')))).toEqual([
-    'Rear panel is all but the equal of Switch panel: it lacks “Siren”.',
+    'Rear panel repeats most of Switch panel. Missing: “Siren”.',
   ]);
   expect(said(changed((all) => all.slice(0, 3)))).toEqual([]);
   expect(said(changed(() => []))).toEqual([]);
@@ -50,6 +50,6 @@ test('keys in another order are told, from the first that stands elsewhere', () 
     ),
   );
   expect(said(swapped)).toEqual([
-    'The keys of Rear panel stand in another order than on Switch panel, from “White” on: a hand that knows one takes the wrong key on the other.',
+    'The key order on Rear panel differs from Switch panel, starting at “White”. Operators may press the wrong key.',
   ]);
 });

@@ -28,14 +28,14 @@ export const glare = defineRule({
     maxPercent: positive,
   }),
   says: (rule) => [
-    'The ',
+    'Threshold increment for the ',
     oneOf('lane', rule.lane, 'Driver', [
       { value: 'oncoming', text: 'oncoming driver' },
       { value: 'following', text: 'following driver' },
     ]),
-    ' needs at most ',
+    ' is at most ',
     figure('maxPercent', rule.maxPercent, 'Threshold increment, %'),
-    ' % more contrast ',
+    ' % ',
     aroundField(rule.around),
     ' at 10 to 200 m, peak',
   ],

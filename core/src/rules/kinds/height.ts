@@ -12,6 +12,7 @@ import type { Said } from '../judgement.ts';
 import { mmDown, mmUp, pointing } from '../layout/subject.ts';
 import { oncePerPair } from '../layout/layout.ts';
 import { figure } from '../piece.ts';
+import { formatNumber } from '../../words/quantity.ts';
 
 const heightM = within(0, 8);
 
@@ -59,7 +60,7 @@ export const height = defineRule({
           return counts ? [centre[2]] : [];
         });
         const [low, high] = [Math.min(...heights), Math.max(...heights)];
-        const between = `permitted ${Math.round(rule.leastM * 1000)} to ${Math.round(rule.mostM * 1000)} mm`;
+        const between = `permitted ${formatNumber(rule.leastM * 1000)} to ${formatNumber(rule.mostM * 1000)} mm`;
         const limits = [atLeast(rule.leastM * 1000, 'mm'), atMost(rule.mostM * 1000, 'mm')];
         const at = (mm: number, text: string): Said => ({
           sentence: `${p.label}: optical centre ${text} mm above ground (${between}).`,

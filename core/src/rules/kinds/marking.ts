@@ -65,7 +65,7 @@ export const marking = defineRule({
 const NAMED = 3;
 
 function namesOf(fixtures: readonly Fixture[]): string {
-  const names = fixtures.slice(0, NAMED).map(({ name }) => `"${name}"`);
+  const names = fixtures.slice(0, NAMED).map(({ name }) => name);
   const more = fixtures.length - names.length;
   return `${names.join(', ')}${more === 0 ? '' : ` and ${more} more`}`;
 }

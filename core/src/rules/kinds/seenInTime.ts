@@ -18,7 +18,7 @@ import { about } from '../subject.ts';
 const Shown = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOURS.join(', ')}` });
 const EYES = ['normal', 'every'] as const;
 const OBSERVER = {
-  normal: 'a driver',
+  normal: 'normal vision',
   protan: 'protan (red-deficient) driver',
   deutan: 'deutan (green-deficient) driver',
 } as const;
@@ -66,8 +66,8 @@ export const seenInTime = defineRule({
     figure('fromDeg', rule.fromDeg, 'Bearing, degrees clockwise from straight ahead', { min: 0, max: 359.9 }),
     '°, eye at ',
     figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
-    ' m, grade ',
-    figure('gradePercent', rule.gradePercent, 'Grade, %, uphill positive', { min: -15, max: 15 }),
+    ' m, gradient ',
+    figure('gradePercent', rule.gradePercent, 'Gradient, %, uphill positive', { min: -15, max: 15 }),
     ' %, in ',
     oneOf(
       'weather',
@@ -77,21 +77,21 @@ export const seenInTime = defineRule({
     ),
     ' ',
     aroundField(rule.around),
-    ', sees ',
+    ', detects ',
     oneOf('shown', rule.shown, 'Part detected', [
       { value: 'any', text: 'any light' },
       ...COLOURS.map((value) => ({ value, text: value })),
     ]),
     ' at ',
-    figure('noticing', rule.noticing, 'Times what is just visible', { min: 1, max: 1000 }),
-    ' times what is just visible, with ',
+    figure('noticing', rule.noticing, 'Multiple of the detection threshold', { min: 1, max: 1000 }),
+    ' times the threshold, with ',
     oneOf('eyes', rule.eyes, 'Observer', [
-      { value: 'normal', text: 'normal eyes' },
+      { value: 'normal', text: 'normal vision' },
       { value: 'every', text: 'normal and colour-deficient observers' },
     ]),
     ', at least ',
     figure('spareS', rule.spareS, 'Margin, s', { min: -60, max: 600 }),
-    ' s before it must brake',
+    ' s before braking is required',
   ],
   ambients: (rule) => ambientAt(rule.around),
   regards: (drive, rule) => rule.shown === 'any' || drive.colour === rule.shown,

@@ -31,7 +31,7 @@ export const unnoticed = defineRule({
   says: (rule) => [
     'At night, with all interior lights on and everything closed, from a height of ',
     figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
-    ' m just sees it from farther than ',
+    ' m the detection distance of interior light is at most ',
     figure('farthestM', rule.farthestM, 'Farthest, m', { min: TO_M, max: FROM_M }),
     ' m',
   ],

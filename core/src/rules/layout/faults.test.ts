@@ -107,7 +107,7 @@ describe('a bar is judged module by module', () => {
   test('the rear half of the patrol car’s bar behind its raised hatch is told, though most of the bar is free', () => {
     const [covered] = ofKind(demoBuild('ks-13'), 'covered');
     expect(covered?.sentence).toMatch(
-      /of the 16 modules of "Roof", 6 modules have most of the beam hidden with hatch open/i,
+      /^Roof: 6 modules of 16 blocked with hatch open, at most 56 % of the beam \(limit 40 %\)\./,
     );
     expect(covered?.evidence.channels.map((c) => c.moduleId).toSorted()).toEqual([
       'm10',
@@ -160,7 +160,7 @@ describe('whether a lamp fits', () => {
         'a',
         { zone: 'in', fixture: 'mini-head-1', poleM },
       );
-    expect(ofKind(inside(0), 'inside')[0]?.sentence).toMatch(/has a lens \d+ mm inside the body/);
+    expect(ofKind(inside(0), 'inside')[0]?.sentence).toMatch(/^Own zone L: lens is 180 mm inside the body\./);
     expect(ofKind(inside(0.25), 'inside')).toEqual([]);
   });
   test('depth behind it and room before it, where somebody measured', () => {
@@ -172,10 +172,10 @@ describe('whether a lamp fits', () => {
     expect(ofKind(on(null, null), 'room')).toEqual([]);
     expect(ofKind(on(0.06, 0.02), 'room')).toEqual([]);
     expect(ofKind(on(0.059, null), 'room')[0]?.sentence).toMatch(
-      /needs 60 mm behind Own zone, which has 59 mm/,
+      /^Own zone L: needs 60 mm behind Own zone \(available 59 mm\)\./,
     );
     expect(ofKind(on(null, 0.01), 'room')[0]?.sentence).toMatch(
-      /stands 12 mm out of Own zone, which allows 10 mm/,
+      /^Own zone L: projects 12 mm from Own zone \(limit 10 mm\)\./,
     );
   });
 });
@@ -194,7 +194,7 @@ describe('voltage', () => {
     const fed = changeGroup(grouped, 'g', { clock: { lines: ['pulse wire'], volts: 24 } });
     const [fault] = ofKind(fed, 'voltage');
     expect(fault).toMatchObject({ severity: 'blocks', evidence: { state: null } });
-    expect(fault?.sentence).toMatch(/made for 12 V, but fed 24 V in the group "Old"\./);
+    expect(fault?.sentence).toMatch(/^Roof is made for 12 V, but fed 24 V in sync group Old\./);
   });
 });
 
@@ -227,10 +227,15 @@ describe('left and right alike', () => {
   ])('%s', (_, right, count) => {
     const found = ofKind(pairs(right), 'asymmetry');
     expect(found).toHaveLength(count);
-    for (const f of found) expect(f.sentence).toMatch(/do not answer each other in colour/);
+    for (const f of found)
+      expect(f.sentence).toMatch(
+        /^Front bumper L2 and Front bumper R2: colours do not match the other pairs \(left red, right blue\)\./,
+      );
   });
   test('a lamp with none at its mirror image is told as before', () => {
     const alone = changePlacement(put(emptyBuild(), 'a', { zone: 'front-bumper', uM: 0.3 }), 'a', {});
-    expect(ofKind(alone, 'asymmetry')[0]?.sentence).toMatch(/has no like lamp on the other side/);
+    expect(ofKind(alone, 'asymmetry')[0]?.sentence).toMatch(
+      /^Front bumper L has no counterpart on the other side\./,
+    );
   });
 });

@@ -30,7 +30,7 @@ describe('keep-outs', () => {
   test('a head that reaches 4 mm into one is found, one that ends before it is not', () => {
     const [finding] = ofKind(beforeGrille(0.02), 'keep-out');
     expect(finding?.figure?.value).toBeCloseTo(4, 6);
-    expect(finding?.sentence).toBe('"Grille L" stands 4 mm within a keep-out: Distance radar (radar).');
+    expect(finding?.sentence).toBe('Grille L: 4 mm inside a keep-out: Distance radar (radar).');
     expect(ofKind(beforeGrille(0.025), 'keep-out')).toEqual([]);
   });
   test('a lamp that a hatch carries into one is told in that pose, and one that stands there once', () => {
@@ -56,8 +56,8 @@ describe('keep-outs', () => {
         ({ sentence, evidence }) => `${sentence} ${evidence.state?.open.join() ?? 'always'}`,
       ),
     ).toEqual([
-      '"Grille" stands 100 mm within a keep-out: own-radar. always',
-      '"Hatch panel L" stands 102 mm within a keep-out: own-rail. hatch',
+      'Grille: 100 mm inside a keep-out: own-radar. always',
+      'Hatch panel L: 102 mm inside a keep-out: own-rail. hatch',
     ]);
   });
   test('what is found is what trying every lamp in every pose finds', () => {
@@ -76,7 +76,7 @@ describe('keep-outs', () => {
             plain.add(`${k.name}|${p.label}`);
       }
     const found = keepOutFaults(subject).map((f) => {
-      const label = /^"(.+?)" stands/.exec(f.sentence)?.[1] ?? '';
+      const label = /^(.+?): /.exec(f.sentence)?.[1] ?? '';
       const name = /keep-out: (.+?)( \(|\.)/.exec(f.sentence)?.[1] ?? '';
       return `${name}|${label}`;
     });

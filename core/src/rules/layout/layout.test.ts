@@ -11,7 +11,7 @@ describe('holes and fixings', () => {
     expect(ofKind(bracket, 'hole')).toEqual([]);
     const drilled = changePlacement(bracket, 'a', { fixing: 'drill' });
     expect(ofKind(drilled, 'hole')[0]?.sentence).toMatch(
-      /^"Front wing L" makes 3 holes in Front wing left, a panel of one skin: use bracket or adhesive\.$/,
+      /^Front wing L: 3 holes in Front wing left, a single-skin panel\. Use bracket or adhesive\./,
     );
     const kept = changePlacement(drilled, 'a', { status: 'kept' });
     expect(ofKind(kept, 'hole')).toEqual([]);
@@ -23,7 +23,9 @@ describe('holes and fixings', () => {
   });
   test('a magnet on a grille holds nothing', () => {
     const build = put(emptyBuild(), 'a', { zone: 'grille', fixing: 'magnet' });
-    expect(ofKind(build, 'fixing')[0]?.sentence).toMatch(/is held by magnet, which Grille does not bear/);
+    expect(ofKind(build, 'fixing')[0]?.sentence).toMatch(
+      /^Grille: mounting by magnet is not permitted on Grille\. Use bracket\./,
+    );
   });
 });
 
@@ -77,7 +79,7 @@ describe('hidden and turned away', () => {
     const [finding] = ofKind(boxed(0), 'blocked');
     expect(finding?.figure?.value).toBeGreaterThan(80);
     expect(finding?.sentence).toMatch(
-      /^\d+ % of the beam of "Rear bumper R" is hidden with everything shut\.$/,
+      /^Rear bumper R: 100 % of the beam is blocked with everything closed \(limit 40 %\)\./,
     );
     expect(ofKind(boxed(3), 'blocked')).toEqual([]);
   });
@@ -87,14 +89,14 @@ describe('balance, symmetry, reach', () => {
   test('all light from below is said; a bar on the roof puts it right', () => {
     const low = put(emptyBuild(), 'a', { zone: 'grille', uM: 0.2 });
     const [finding] = ofKind(low, 'balance');
-    expect(finding?.sentence).toBe('Only 0 % of the warning light toward the front comes from upper lamps.');
+    expect(finding?.sentence).toBe('Upper lamps give 0 % of the warning light to the front (minimum 10 %).');
     const both = put(low, 'bar', { fixture: 'roof-bar-1200', zone: 'roof' });
     expect(ofKind(both, 'balance').some((f) => f.sentence.includes('upper'))).toBe(false);
   });
 
   test('a lamp alone beside the middle, its partner at the mirror image, and one 60 mm off', () => {
     const one = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3 });
-    expect(ofKind(one, 'asymmetry')[0]?.sentence).toBe('"Rear bumper R" has no like lamp on the other side.');
+    expect(ofKind(one, 'asymmetry')[0]?.sentence).toBe('Rear bumper R has no counterpart on the other side.');
     expect(ofKind(addPartner(one, 'a', 'b'), 'asymmetry')).toEqual([]);
     const off = put(one, 'b', { zone: 'rear-bumper', uM: -0.36 });
     expect(ofKind(off, 'asymmetry')[0]?.figure?.value).toBeCloseTo(60, 6);

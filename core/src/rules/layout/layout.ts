@@ -76,7 +76,7 @@ export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Sa
       {
         ...fault,
         // A label may hold what a replacement would read as a pattern.
-        sentence: fault.sentence.replace(`"${p.label}"`, (label) => `${label} (and its mirror image)`),
+        sentence: fault.sentence.replace(p.label, (label) => `${label} (and its counterpart)`),
         channels: [...(fault.channels ?? []), ...(twin.channels ?? [])],
       },
     ];

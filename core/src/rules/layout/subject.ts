@@ -5,6 +5,7 @@ import { placeFixture, type PlacedFixture } from '../../resolve/place.ts';
 import type { Build } from '../../design/schema.ts';
 import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
+import { formatNumber } from '../../words/quantity.ts';
 import type { Trouble } from '../judgement.ts';
 import { about } from '../subject.ts';
 
@@ -57,7 +58,7 @@ export const pointing = (
 });
 
 /** Millimetres, a figure that is too high rounded up. */
-export const mmUp = (m: number): string => String(Math.ceil(m * 1000 - 1e-6));
+export const mmUp = (m: number): string => formatNumber(Math.ceil(m * 1000 - 1e-6));
 /** Millimetres, a figure that is too low rounded down. */
-export const mmDown = (m: number): string => String(Math.floor(m * 1000 + 1e-6));
+export const mmDown = (m: number): string => formatNumber(Math.floor(m * 1000 + 1e-6));
 export const percent = (share: number): string => String(Math.round(share * 100));

@@ -38,7 +38,7 @@
       chosen={wish.faces}
       onset={(faces: Face[]) => onset({ ...wish, faces })}
     />
-    stands lower than
+    has its lower edge below
     <InlineNumber
       label="Lowest height, mm"
       value={Math.round(wish.heightM * 1000)}

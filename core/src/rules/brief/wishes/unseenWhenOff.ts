@@ -32,7 +32,7 @@ export const unseenWhenOff = defineWish({
             !(zone.mount === 'glass' && zone.face !== 'front'),
         );
       if (seen.length <= wish.atMost) return [];
-      const names = seen.slice(0, 3).map(({ p }) => `"${p.label}"`);
+      const names = seen.slice(0, 3).map(({ p }) => p.label);
       const more = seen.length > 3 ? ` and ${seen.length - 3} more` : '';
       return [
         {
