@@ -1,6 +1,6 @@
 import { copyOfDemo, expect, findings, openBuild, saved, tabTo, test, reopen } from './support';
 
-const wishes = 'What must hold';
+const wishes = 'Requirements';
 
 test('what the agency said is kept, and put down as a wish it is checked at once', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
@@ -14,17 +14,17 @@ test('what the agency said is kept, and put down as a wish it is checked at once
   await expect(said).toContainText('must be a currency of three letters, such as EUR');
 
   const region = page.getByRole('region', { name: wishes });
-  await region.getByLabel('New wish').selectOption('No holes');
-  await region.getByRole('button', { name: 'Add it' }).click();
-  await expect(region).toContainText('makes 3 holes in');
-  await expect(findings(page)).toContainText('makes 3 holes in');
+  await region.getByLabel('New requirement').selectOption('No holes');
+  await region.getByRole('button', { name: 'Add' }).click();
+  await expect(region).toContainText('3 holes in');
+  await expect(findings(page)).toContainText('3 holes in');
   await expect(page.getByRole('link', { name: /^Brief/ })).toContainText(/\d/);
 
   // The wish is narrowed to a zone that bears no lamp, and holds.
   const wish = region.getByRole('listitem').last();
   await wish.getByText('any zone of the vehicle').click();
   await wish.getByRole('checkbox', { name: 'Grille', exact: true }).check();
-  await expect(wish).toContainText('✓ holds');
+  await expect(wish).toContainText('✓ Pass');
   await saved(page).waitFor();
   await reopen(page);
   await expect(said.getByLabel('Agency')).toHaveValue('Kestrel Sound patrol, night shift');
@@ -37,19 +37,19 @@ test('by keyboard: a wish is added, its figure typed, made graver and deleted, a
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
   const region = page.getByRole('region', { name: wishes });
   const before = await region.getByRole('listitem').count();
-  await tabTo(page, region.getByLabel('New wish'));
+  await tabTo(page, region.getByLabel('New requirement'));
   await page.keyboard.type('Spend');
-  await tabTo(page, region.getByRole('button', { name: 'Add it' }));
+  await tabTo(page, region.getByRole('button', { name: 'Add' }));
   await page.keyboard.press('Enter');
   await expect(region.getByRole('listitem')).toHaveCount(before + 1);
   const wish = region.getByRole('listitem').last();
-  await tabTo(page, wish.getByLabel('Most to spend, EUR'));
+  await tabTo(page, wish.getByLabel('Cost limit, EUR'));
   await page.keyboard.press('Control+a');
   await page.keyboard.type('100');
   await page.keyboard.press('Tab');
-  await expect(wish).toContainText(/The fixtures cost [\d,]+ EUR, [\d,]+ EUR over the limit/);
-  await page.keyboard.type('Blocks');
-  await expect(findings(page)).toContainText('over the limit');
+  await expect(wish).toContainText(/Fixture cost: [\d,]+ EUR \(limit/);
+  await page.keyboard.type('Blocking');
+  await expect(findings(page)).toContainText('(limit');
   await tabTo(page, wish.getByRole('button', { name: /^Delete:/ }));
   await page.keyboard.press('Enter');
   await expect(region.getByRole('listitem')).toHaveCount(before);
@@ -62,20 +62,20 @@ test('a wish about what the controls do asks for a level, then for a pattern, an
 }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
   const region = page.getByRole('region', { name: wishes });
-  await region.getByLabel('New wish').selectOption('What the controls do');
-  await region.getByRole('button', { name: 'Add it' }).click();
+  await region.getByLabel('New requirement').selectOption('Control behaviour');
+  await region.getByRole('button', { name: 'Add' }).click();
   const wish = region.getByRole('listitem').last();
   await wish.getByLabel('Whenever, never or possible').selectOption('Whenever');
-  await wish.getByLabel('What they are to be').selectOption('at most at …');
+  await wish.getByLabel('Required state').selectOption('at most at …');
   await expect(wish.getByLabel('Share of their light, %')).toHaveValue('50');
-  await expect(wish).toContainText('✓ holds', { timeout: 60_000 });
-  await wish.getByLabel('What they are to be').selectOption('in pattern …');
+  await expect(wish).toContainText('✓ Pass', { timeout: 60_000 });
+  await wish.getByLabel('Required state').selectOption('in pattern …');
   await expect(wish.getByLabel('Share of their light, %')).toHaveCount(0);
   await wish.getByLabel('Pattern that they are to be in').selectOption('Double flash');
-  await expect(wish).toContainText(/Not so: all lamps: all that lights is in pattern "Double flash"/, {
+  await expect(wish).toContainText(/Required: all lamps: all lit lamps use pattern “Double flash”/, {
     timeout: 60_000,
   });
-  await expect(findings(page)).toContainText('Not so: all lamps: all that lights');
+  await expect(findings(page)).toContainText('Required: all lamps: all lit lamps');
   await saved(page).waitFor();
   await reopen(page);
   await expect(

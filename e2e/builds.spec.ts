@@ -23,31 +23,31 @@ test('first minutes: a bar on the roof of a new build lights at once, in a group
   // Packs follow where it drives; the neighbour's is not among them.
   await expect(dialog.getByLabel('Kestrel Sound lighting by-law (example)')).toBeChecked();
   await expect(dialog.getByLabel('Dunmarrow lighting by-law (example)')).not.toBeChecked();
-  await dialog.getByLabel('Where it drives').fill('Dunmarrow');
+  await dialog.getByLabel('Jurisdictions').fill('Dunmarrow');
   await expect(dialog.getByLabel('Kestrel Sound lighting by-law (example)')).not.toBeChecked();
   await expect(dialog.getByLabel('Dunmarrow lighting by-law (example)')).toBeChecked();
-  await dialog.getByLabel('Where it drives').fill('Kestrel Sound');
+  await dialog.getByLabel('Jurisdictions').fill('Kestrel Sound');
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Create' }).click();
 
   await page.getByRole('link', { name: /^Layout/ }).click();
   // Nothing stands yet: one sentence with the next step, not a list.
-  await expect(findings(page)).toContainText('1 in all');
-  await expect(findings(page)).toContainText('Place a lamp on the sheet');
+  await expect(findings(page)).toContainText('1 in total');
+  await expect(findings(page)).toContainText('Place a lamp on the drawing');
   await page.getByRole('button', { name: /^Roof bar, 1.2 m/ }).click();
   await page.getByLabel('Zone', { exact: true }).selectOption('Roof');
   await page.getByRole('button', { name: 'Place one' }).click();
   await expect(inspector(page).getByLabel('Sync group')).toHaveValue('upper');
-  await expect(findings(page)).not.toContainText('Nothing lights yet in Stage 2');
+  await expect(findings(page)).not.toContainText('No lamp is lit in Stage 2');
   await page.keyboard.press('3');
   await expect(stateBar(page).getByRole('button', { name: 'Stage 3' })).toHaveAttribute(
     'aria-pressed',
     'true',
   );
-  await expect(partsButton(page)).toHaveText('All shut');
+  await expect(partsButton(page)).toHaveText('All closed');
   // One undo takes place, group, phases and colours back.
   await page.getByRole('button', { name: /^Undo: Place Roof bar/ }).click();
-  await expect(findings(page)).toContainText('1 in all');
+  await expect(findings(page)).toContainText('1 in total');
   await saved(page).waitFor();
 });
 
@@ -58,10 +58,10 @@ test('two builds side by side, by keyboard: light, current, holes and money in o
   const beside = page.getByRole('button', { name: /side by side/i });
   await expect(beside).toHaveCount(0);
   for (const name of ['Causeway patrol KS-12', 'Causeway patrol KS-13']) {
-    await tabTo(page, page.getByRole('checkbox', { name: `Hold ${name} side by side` }));
+    await tabTo(page, page.getByRole('checkbox', { name: `Select ${name} to compare` }));
     await page.keyboard.press('Space');
   }
-  await tabTo(page, page.getByRole('button', { name: '2 side by side' }));
+  await tabTo(page, page.getByRole('button', { name: 'Compare 2 builds' }));
   await page.keyboard.press('Enter');
   const dialog = page.getByRole('dialog', { name: 'Comparison' });
   await expect(dialog.getByRole('columnheader')).toHaveText([
@@ -90,7 +90,7 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
   await expect(page.getByText('No builds match.')).toBeVisible();
   await page.getByLabel('Search builds').fill('copy of ferry');
 
-  await row.getByRole('button', { name: /^More for/ }).click();
+  await row.getByRole('button', { name: /^Actions for/ }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(page.getByRole('link', { name: 'Copy of Copy of ferry-slip' }).first()).toBeVisible();
   await page.getByLabel('Search builds').fill('copy of copy of ferry');
@@ -98,16 +98,16 @@ test('the list: found, sorted, copied, put away and brought back', async ({ page
   await page.getByLabel('Sort by').selectOption('name');
   await rows
     .first()
-    .getByRole('button', { name: /^More for/ })
+    .getByRole('button', { name: /^Actions for/ })
     .click();
-  await page.getByRole('menuitem', { name: 'Put away' }).click();
+  await page.getByRole('menuitem', { name: 'Archive' }).click();
   await expect(rows).toHaveCount(copies - 1);
-  await page.getByRole('checkbox', { name: /^Put away/ }).check();
+  await page.getByRole('checkbox', { name: /^Show archived/ }).check();
   await rows
     .first()
-    .getByRole('button', { name: /^More for/ })
+    .getByRole('button', { name: /^Actions for/ })
     .click();
-  await page.getByRole('menuitem', { name: 'Bring back' }).click();
+  await page.getByRole('menuitem', { name: 'Restore' }).click();
   await page.getByLabel('Search builds').fill('copy of copy of ferry');
   await expectAccessible(page);
 });
@@ -118,13 +118,13 @@ test.describe('for the first time', () => {
     await page.addInitScript(() => localStorage.removeItem('flarik-tour-offered'));
     const id = await copyOfDemo(page, 'ks-13');
     await page.goto(`/builds/${id}/layout`);
-    await page.getByRole('button', { name: 'Show me round' }).click();
+    await page.getByRole('button', { name: 'Take the tour' }).click();
     const stop = page.getByRole('dialog');
-    await expect(stop).toContainText('The work, from top to bottom');
+    await expect(stop).toContainText('Steps');
     await stop.getByRole('button', { name: 'Next' }).click();
-    await expect(stop).toContainText('Lamps to choose from');
+    await expect(stop).toContainText('Catalogue');
     await page.keyboard.press('Escape');
     await expect(stop).toHaveCount(0);
-    await expect(page.getByText('New here?')).toHaveCount(0);
+    await expect(page.getByText('New to Flarik?')).toHaveCount(0);
   });
 });

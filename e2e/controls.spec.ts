@@ -32,7 +32,7 @@ async function beforeFunctions(page: Page): Promise<string> {
 }
 
 const template = (page: Page, name: string): Locator =>
-  page.getByRole('region', { name: 'Templates' }).getByRole('button', { name: `Lay ${name}`, exact: true });
+  page.getByRole('region', { name: 'Templates' }).getByRole('button', { name: `Apply ${name}`, exact: true });
 const now = (page: Page): Locator => page.locator('.drive .now');
 const input = (page: Page, name: string, value: string): Locator =>
   page.getByRole('group', { name, exact: true }).getByRole('button', { name: value, exact: true });
@@ -44,7 +44,7 @@ const slide = (page: Page, panel: string, value: string): Locator =>
     .getByRole('radiogroup', { name: 'Warning' })
     .getByRole('radio', { name: value, exact: true });
 const step = (page: Page, name: string): Locator =>
-  page.getByRole('group', { name: 'Programme', exact: true }).getByRole('button', { name, exact: true });
+  page.getByRole('group', { name: 'Program', exact: true }).getByRole('button', { name, exact: true });
 
 /** The whole programme of docs/controls.md, driven: slide, white, hatch, turn, green and rear panel; kept as a trial, replayed, in the atlas. */
 async function driveAll(page: Page, how: How): Promise<void> {
@@ -65,8 +65,8 @@ async function driveAll(page: Page, how: How): Promise<void> {
   await press(input(page, 'Hatch', 'open'), how);
   await expect(now(page)).toContainText('Hatch supplement');
   await press(input(page, 'Hatch', 'shut'), how);
-  await expect(page.getByText('Hatch supplement: its timer ends in 5 s')).toBeVisible();
-  await press(page.getByRole('button', { name: 'Let it end' }), how);
+  await expect(page.getByText('Hatch supplement: timer ends in 5 s')).toBeVisible();
+  await press(page.getByRole('button', { name: 'End now' }), how);
   await expect(now(page)).toHaveText('Stage 2');
 
   await press(input(page, 'Turn signal', 'left'), how);
@@ -83,7 +83,7 @@ async function driveAll(page: Page, how: How): Promise<void> {
   await press(page.getByRole('button', { name: 'Step back' }), how);
   await expect(now(page)).toHaveText(/Stage 2, Command green/);
 
-  const name = page.getByLabel('Name of the trial');
+  const name = page.getByLabel('Test name');
   await name.fill('Command in stage 2');
   await name.press('Enter');
   await expect(page.getByRole('button', { name: 'Command in stage 2', exact: true })).toBeVisible();
@@ -115,7 +115,7 @@ test('rank decides who wins, and why a lamp shows what it does is told', async (
   await press(input(page, 'Ignition', 'on'), 'mouse');
   await press(slide(page, 'Switch panel', '3'), 'mouse');
   await press(key(page, 'Switch panel', 'White'), 'mouse');
-  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  const ladder = page.getByRole('region', { name: 'Priority list' });
   await step(page, 'Lamp sets').click();
   await page
     .getByRole('region', { name: 'Sets of lamps' })
@@ -126,7 +126,8 @@ test('rank decides who wins, and why a lamp shows what it does is told', async (
   await expect(ladder).toBeVisible();
   await ladder.getByRole('button', { name: /^White override light/ }).click();
   await expect(page.getByRole('region', { name: 'Function White override' })).toBeVisible();
-  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'White override weaker' }).click();
+  for (let i = 0; i < 6; i++)
+    await page.getByRole('button', { name: 'White override lower priority' }).click();
   await expect(page.getByRole('button', { name: /Undo/ })).toBeEnabled();
 });
 
@@ -163,7 +164,7 @@ for (const how of ['mouse', 'keyboard'] as const)
 
 /** Chooses what a part of a condition asks about: the first that a few words find. */
 async function askAbout(within: Locator, part: string, words: string): Promise<void> {
-  const box = within.getByRole('combobox', { name: `${part}: asks about`, exact: true });
+  const box = within.getByRole('combobox', { name: `${part}: reads`, exact: true });
   await box.click();
   await box.fill(words);
   await box.press('ArrowDown');
@@ -175,7 +176,7 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
 }) => {
   const id = await beforeFunctions(page);
   await openBuild(page, id, 'controls');
-  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  const ladder = page.getByRole('region', { name: 'Priority list' });
   await ladder.getByRole('button', { name: 'Add a function' }).click();
   const panel = page.getByRole('region', { name: /^Function New function/ });
   await panel.getByLabel('Kind').selectOption('light');
@@ -186,11 +187,11 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
   await expect(panel).toContainText(/while \(.*door is open or .*\) and Light around is night/i);
   const all = panel.getByRole('group', { name: 'While', exact: true });
   const doors = panel.getByRole('group', { name: 'While, part 1', exact: true });
-  const count = await doors.getByRole('combobox', { name: /: asks about$/ }).count();
+  const count = await doors.getByRole('combobox', { name: /: reads$/ }).count();
   expect(count).toBeGreaterThanOrEqual(4);
   await doors.getByRole('button', { name: 'name it' }).first().click();
   await doors.getByLabel('While, part 1: call it').fill('Somebody gets out');
-  await doors.getByRole('button', { name: 'Keep' }).click();
+  await doors.getByRole('button', { name: 'Save' }).click();
   await expect(panel).toContainText(/while Somebody gets out is on and Light around is night/);
   await expect(ladder.getByRole('button', { name: /^Somebody gets out condition/ })).toBeVisible();
   // What is wrapped can stand beside the others again.
@@ -205,7 +206,7 @@ test('a condition in a few steps: found by words, wrapped, unwrapped, named, and
   await expect(panel).toContainText(
     /while Somebody gets out is on and Light around is night and Light around is night/,
   );
-  await expect(all.getByRole('combobox', { name: /: asks about$/ })).toHaveCount(3);
+  await expect(all.getByRole('combobox', { name: /: reads$/ })).toHaveCount(3);
   await askAbout(panel, 'While, part 3', 'somebody');
   await expect(panel).toContainText(/and Somebody gets out is on/);
 });
@@ -214,7 +215,7 @@ test('two keys together are put together key by key', async ({ page }) => {
   const id = await beforeFunctions(page);
   await openBuild(page, id, 'controls');
   await press(template(page, 'Slide and eight keys'), 'mouse');
-  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  const ladder = page.getByRole('region', { name: 'Priority list' });
   await ladder
     .getByRole('button', { name: /^Scene light/ })
     .first()
@@ -235,7 +236,7 @@ test('a ring of functions is refused with its names, and nothing is changed', as
   await openBuild(page, id, 'controls');
   await press(template(page, 'Hatch supplement'), 'mouse');
   await page
-    .getByRole('region', { name: 'Ladder of functions' })
+    .getByRole('region', { name: 'Priority list' })
     .getByRole('button', { name: /^Stage 2 stage/ })
     .click();
   const panel = page.getByRole('region', { name: 'Function Stage 2' });
@@ -379,10 +380,10 @@ test('a programme that is full takes no more: said in its place, and nothing is 
   await openBuild(page, id, 'controls');
   await step(page, 'Templates').click();
   await template(page, 'Parade').click();
-  await expect(page.locator('.one').filter({ hasText: 'A key shows a slow, low pattern' })).toContainText(
-    'Not here: functions must be at most 64 functions.',
+  await expect(page.locator('.one').filter({ hasText: 'A key shows a slow, dimmed pattern' })).toContainText(
+    'Not available: functions must be at most 64 functions.',
   );
-  const ladder = page.getByRole('region', { name: 'Ladder of functions' });
+  const ladder = page.getByRole('region', { name: 'Priority list' });
   await ladder.getByRole('button', { name: 'Add a function' }).click();
   await expect(ladder.getByRole('alert')).toContainText('Not added: functions must be at most 64 functions.');
   // Nor does a condition that gets a name.
@@ -390,7 +391,7 @@ test('a programme that is full takes no more: said in its place, and nothing is 
   const panel = page.getByRole('region', { name: 'Function Hatch supplement' });
   await panel.getByRole('button', { name: 'name it' }).first().click();
   await panel.getByLabel(/: call it$/).fill('Hatch up');
-  await panel.getByRole('button', { name: 'Keep' }).click();
+  await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByRole('alert')).toContainText('Not named: functions must be at most 64 functions.');
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
 });
@@ -400,7 +401,7 @@ test('a ready function says what it would break before it is laid', async ({ pag
   await step(page, 'Templates').click();
   const ready = page.locator('.one').filter({ hasText: 'Emergency lights' });
   await ready.getByRole('button', { name: 'Preview findings' }).click();
-  await expect(ready.getByRole('status')).toContainText(/new finding|Nothing that holds now/, {
+  await expect(ready.getByRole('status')).toContainText(/new finding|No new findings/, {
     timeout: 30_000,
   });
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
@@ -459,14 +460,14 @@ test('the cab: a panel that does not fit is told, a control that moved too; wher
   const wide = cab.getByRole('group', { name: 'Centre console' }).getByLabel(/^Wide/);
   await wide.fill('100');
   await wide.press('Enter');
-  await expect(findings(page)).toContainText('Centre console has 100 mm');
-  await cab.getByRole('button', { name: 'Take the panel as it is now' }).click();
+  await expect(findings(page)).toContainText('(Centre console: 100 mm)');
+  await cab.getByRole('button', { name: 'Copy the current panel' }).click();
   await expect(cab.getByRole('button', { name: /Siren kept/ })).toBeVisible();
   await cab.getByRole('button', { name: /Siren kept/ }).click();
   await cab.getByLabel('Label', { exact: true }).fill('Wail');
   await cab.getByLabel('Label', { exact: true }).press('Enter');
   await expect(cab.getByRole('button', { name: /Wail moved/ })).toBeVisible();
-  await expect(cab).toContainText('labelled “Siren”, where it said “Wail”');
+  await expect(cab).toContainText('label “Siren” instead of “Wail”');
   await step(page, 'Inputs').click();
   const from = page.getByLabel('Turn signal comes from');
   await expect(from).toHaveValue('data bus');
@@ -483,34 +484,34 @@ test('proof: each mistake by its shortest way, played, kept as a trial, and gone
   await openBuild(page, await copyOfDemo(page, 'ks-12'), 'controls');
   await page.getByRole('button', { name: 'Verification', exact: true }).click();
   const proof = page.getByRole('region', { name: 'Verification' });
-  await expect(proof).toContainText(/Looked at all [\d ]+ states/);
+  await expect(proof).toContainText(/All [\d,]+ reachable states checked/);
   await expect(proof).toContainText('Ignition goes to on → Hatch goes to open → “Siren” is pressed');
   await expectAccessible(page, '.proof');
-  await proof.getByRole('button', { name: /^Play it: It comes about: Siren is on/ }).press('Enter');
+  await proof.getByRole('button', { name: /^Play: This occurs: Siren is on/ }).press('Enter');
   await expect(now(page)).toContainText('Siren: wail');
   await expect(input(page, 'Hatch', 'open')).toHaveAttribute('aria-pressed', 'true');
-  await proof.getByRole('button', { name: /^Save as test: It comes about: Siren/ }).click();
-  await expect(page.getByRole('button', { name: 'It comes about: Siren is on.', exact: true })).toBeVisible();
+  await proof.getByRole('button', { name: /^Save as test: This occurs: Siren/ }).click();
+  await expect(page.getByRole('button', { name: 'This occurs: Siren is on.', exact: true })).toBeVisible();
   // Fog cancel above white by hand: what takes white then takes it.
   await page.getByRole('button', { name: 'Priority', exact: true }).click();
   for (let presses = 0; presses < 2; presses++)
-    await page.getByRole('button', { name: 'Fog cancel stronger' }).press('Enter');
+    await page.getByRole('button', { name: 'Fog cancel higher priority' }).press('Enter');
   await page.getByRole('button', { name: 'Verification', exact: true }).click();
-  await expect(proof).not.toContainText('which is stronger, still shows white');
-  await expect(proof).toContainText('What takes light away takes it holds');
+  await expect(proof).not.toContainText('still shows white');
+  await expect(proof).toContainText('Cut-outs are effective Pass');
   await saved(page).waitFor();
 });
 
 test('a wish about the controls is put down as a sentence, and proved', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
-  const wishes = page.getByRole('region', { name: 'What must hold' });
-  await wishes.getByLabel('New wish').selectOption('What the controls do');
-  await wishes.getByRole('button', { name: 'Add it' }).click();
+  const wishes = page.getByRole('region', { name: 'Requirements' });
+  await wishes.getByLabel('New requirement').selectOption('Control behaviour');
+  await wishes.getByRole('button', { name: 'Add' }).click();
   const mine = wishes.getByRole('listitem').last();
-  await expect(mine).toContainText('✓ holds');
+  await expect(mine).toContainText('✓ Pass');
   await mine.getByLabel('Whenever, never or possible').selectOption('Possible: when');
-  await expect(mine).toContainText('In none of the states that can be reached');
-  await mine.getByLabel('What the wish speaks of').selectOption('Siren');
-  await expect(mine.getByLabel('What it is to be')).toHaveValue('on');
+  await expect(mine).toContainText('Not in any reachable state');
+  await mine.getByLabel('Subject of the requirement').selectOption('Siren');
+  await expect(mine.getByLabel('Required value')).toHaveValue('on');
   await saved(page).waitFor();
 });

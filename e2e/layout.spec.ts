@@ -15,7 +15,7 @@ import {
   partsButton,
 } from './support';
 
-const counts = 'What the layout comes to';
+const counts = 'Layout totals';
 
 const Placed = z.looseObject({
   id: z.string(),
@@ -100,9 +100,9 @@ test('a lamp is dragged over the edge of its zone onto another, and exchanged; b
   expect(lampOf(await stored(page, id), 'Sill L')?.zoneId).toBe('sill-left');
 
   await lamp.click();
-  await inspector(page).getByText('Exchange or move it').click();
+  await inspector(page).getByText('Exchange or move').click();
   await inspector(page).getByLabel('Exchange for').selectOption('perimeter-head-3');
-  await expect(inspector(page).getByRole('status')).toContainText('Its mirrored partner follows.');
+  await expect(inspector(page).getByRole('status')).toContainText('The counterpart follows.');
   await inspector(page).getByRole('button', { name: 'Apply', exact: true }).click();
   const after = await stored(page, id);
   expect(['Sill L', 'Sill R'].map((label) => lampOf(after, label)?.fixtureId)).toEqual([
@@ -170,13 +170,13 @@ test('what was there before: kept, reused, removed; before and after', async ({ 
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
   const lamp = page.getByRole('button', { name: 'Roof', exact: true });
   await lamp.click();
-  await inspector(page).getByLabel('Comes from').selectOption('taken out');
+  await inspector(page).getByLabel('Status').selectOption('removed');
   await expect(page.getByRole('status', { name: counts })).toContainText('27 heads');
   await expect(lamp).toHaveCount(0);
   await sheet(page).getByRole('button', { name: 'Before' }).click();
   await expect(lamp).toBeVisible();
   await lamp.click();
-  await inspector(page).getByLabel('Comes from').selectOption('kept in place');
+  await inspector(page).getByLabel('Status').selectOption('kept in place');
   await expect(page.getByRole('status', { name: counts })).toContainText('28 heads');
   await sheet(page).getByRole('button', { name: 'After' }).click();
   await expect(lamp).toBeVisible();
@@ -200,7 +200,7 @@ test('the light of a lamp goes out as an IES file', async ({ page }) => {
   await page.getByRole('button', { name: 'Grille L', exact: true }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    inspector(page).getByRole('button', { name: 'Save its light in this state as IES' }).click(),
+    inspector(page).getByRole('button', { name: 'Export this state as IES' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('Copy of ks-13, Grille L, Stage 2.ies');
   expect(readFileSync(await download.path(), 'latin1')).toMatch(/^IESNA:LM-63-2002\r\n/);
@@ -258,11 +258,11 @@ test.describe('with favourites', () => {
     await catalogue.getByLabel('Kind of fixture').selectOption('★ favourites');
     await expect(catalogue.getByRole('listitem')).toHaveCount(1);
     await catalogue.getByRole('button', { name: /^Perimeter head, two colours/ }).click();
-    await catalogue.getByRole('button', { name: 'Copy as own' }).click();
-    await catalogue.getByLabel('Kind of fixture').selectOption('your own');
+    await catalogue.getByRole('button', { name: 'Copy as custom' }).click();
+    await catalogue.getByLabel('Kind of fixture').selectOption('custom');
     await expect(catalogue.getByRole('listitem')).toHaveCount(1);
     await catalogue.getByRole('button', { name: 'Details' }).click();
-    const own = page.getByRole('dialog', { name: /^Own perimeter head/ });
+    const own = page.getByRole('dialog', { name: /^Custom perimeter head/ });
     await own.getByLabel('Price, EUR').fill('75');
     await own.getByLabel('Price, EUR').press('Enter');
     await expect(own).toContainText('75');
@@ -276,7 +276,7 @@ test('a table of fixtures goes out and in; bad rows are all named and nothing is
   await catalogue.getByLabel('Kind of fixture').selectOption('beacon');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    catalogue.getByRole('button', { name: 'Save these as CSV' }).click(),
+    catalogue.getByRole('button', { name: 'Export CSV' }).click(),
   ]);
   const text = readFileSync(await download.path(), 'utf8');
   const give = (table: string) =>
@@ -297,7 +297,7 @@ test('a table of fixtures goes out and in; bad rows are all named and nothing is
   await catalogue.getByRole('button', { name: 'Close' }).click();
   await expect(catalogue.getByRole('listitem')).toHaveCount(rows.length);
   await page.getByRole('button', { name: /^Undo: Take/ }).click();
-  await expect(catalogue).toContainText('Nothing like that in the catalogue.');
+  await expect(catalogue).toContainText('No matching fixtures.');
 });
 
 test('the largest build opens and is edited without a word in the console', async ({ page }) => {
@@ -310,5 +310,5 @@ test('the largest build opens and is edited without a word in the console', asyn
     .first()
     .click();
   await expect(partsButton(page)).toContainText(/shutter.* open$/);
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 });

@@ -16,8 +16,8 @@ import {
 
 const TWO_RULES = fileURLToPath(new URL('files/two-rules.json', import.meta.url));
 
-const BLUE = /Flashing blue|Blue shows to the rear/;
-const GAP = /Too little light to the rear in Stage 2: .* gap at 135°/;
+const BLUE = /Flashing blue|Blue to the rear/;
+const GAP = /Optical power to the rear: .* Gap: 135°/;
 
 /** Export, import, export again: the two files hold the same build, but for its id. */
 async function expectRoundTrip(
@@ -69,7 +69,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await expect(sheet(page)).toContainText('Rear bumper: fits.');
   await page.mouse.up();
   await expect(inspector(page).getByRole('heading', { name: 'Rear bumper L' })).toBeVisible();
-  await inspector(page).getByRole('button', { name: 'Add its mirrored partner' }).click();
+  await inspector(page).getByRole('button', { name: 'Add counterpart' }).click();
 
   await inspector(page).getByLabel('Colour 1').selectOption('blue');
   await inspector(page).getByRole('button', { name: 'New group for them' }).click();
@@ -93,11 +93,11 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
   await expect(findings(page)).not.toContainText(BLUE);
   await inspector(page).getByLabel('Pan, °').fill('20');
   await inspector(page).getByLabel('Pan, °').press('Enter');
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 
   await saved(page).waitFor();
   await page.reload();
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
   await page.getByRole('link', { name: /^Layout/ }).click();
   await expect(page.getByRole('button', { name: 'Rear bumper R', exact: true })).toBeVisible();
 
@@ -168,7 +168,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
   await press('Control+a');
   await page.keyboard.type('20');
   await press('Enter');
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 
   // Nudge a lamp on the sheet, think better of it, and leave all as it was.
   await activate(page.getByRole('link', { name: /^Layout/ }));
@@ -184,7 +184,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
 
   await saved(page).waitFor();
   await page.reload();
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 
   await expectRoundTrip(
     page,
@@ -193,7 +193,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
       await activate(page.getByRole('link', { name: 'Flarik: all builds' }));
       const [chooser] = await Promise.all([
         page.waitForEvent('filechooser'),
-        activate(page.getByRole('button', { name: 'Import a build file' })),
+        activate(page.getByRole('button', { name: 'Import build' })),
       ]);
       await chooser.setFiles(path);
       await expect(page.getByRole('heading', { name: 'Keyboard patrol' })).toBeVisible();

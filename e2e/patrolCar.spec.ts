@@ -14,17 +14,17 @@ test('a full patrol car is built and proved as its page says, from nothing', asy
   await page.getByRole('link', { name: /^Layout/ }).click();
   for (const [fixture = '', zone = '', how = ''] of walked.table('Fixture'))
     await placeLamp(page, fixture, zone, how === 'one' ? 'one' : 'pair');
-  await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('37 heads');
+  await expect(page.getByRole('status', { name: 'Layout totals' })).toContainText('37 heads');
 
   await page.getByRole('link', { name: /^Controls/ }).click();
   await page.getByRole('button', { name: 'Templates', exact: true }).click();
   for (const [template = ''] of walked.table('Template'))
-    await page.getByRole('button', { name: `Lay ${template}`, exact: true }).click();
+    await page.getByRole('button', { name: `Apply ${template}`, exact: true }).click();
   await page.getByRole('button', { name: 'Verification', exact: true }).click();
   const disable = page.getByRole('button', { name: 'Disable there: No function shows white' });
   await disable.click();
   await expect(disable).toBeHidden();
-  await expect(page.getByText(/^Looking at: /)).toBeHidden();
+  await expect(page.getByText(/^Checking /)).toBeHidden();
   await expect(findings(page)).toContainText('in Stage 2, Brake, Scene all round');
   await expect(findings(page)).toContainText(/\d advice/);
   await expect(findings(page)).not.toContainText(/\d (blocking|warning)/);

@@ -32,10 +32,10 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByRole('heading', { name: 'My pumper' })).toBeVisible();
 
-  const wishes = page.getByRole('region', { name: 'What must hold' });
-  for (const [wish = '', figure = ''] of table('Wish')) {
-    await wishes.getByLabel('New wish').selectOption(wish);
-    await wishes.getByRole('button', { name: 'Add it' }).click();
+  const wishes = page.getByRole('region', { name: 'Requirements' });
+  for (const [wish = '', figure = ''] of table('Requirement')) {
+    await wishes.getByLabel('New requirement').selectOption(wish);
+    await wishes.getByRole('button', { name: 'Add' }).click();
     const added = wishes.getByRole('listitem').last();
     if (figure !== '') {
       await added.getByRole('spinbutton').fill(figure);
@@ -66,7 +66,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
       .getByRole('button', { name: `Repeat to ${times}` })
       .click();
   }
-  await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('68 heads');
+  await expect(page.getByRole('status', { name: 'Layout totals' })).toContainText('68 heads');
 
   await page.keyboard.press('Control+a');
   for (const [i, colour] of ['red', 'amber', 'white'].entries())
@@ -81,7 +81,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
   ];
   for (const words of apart) {
     await find(page, words);
-    await inspector(page).getByLabel('Sync group').selectOption('none: runs free');
+    await inspector(page).getByLabel('Sync group').selectOption('none: free-running');
   }
 
   await page.getByRole('link', { name: /^Timing/ }).click();
@@ -91,7 +91,7 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
 
   await page.getByRole('link', { name: /^Controls/ }).click();
   await page.getByRole('button', { name: 'Templates', exact: true }).click();
-  await page.getByRole('button', { name: 'Lay Scene light', exact: true }).click();
+  await page.getByRole('button', { name: 'Apply Scene light', exact: true }).click();
   await page.getByRole('button', { name: 'Verification', exact: true }).click();
   for (const colour of ['amber', 'white']) {
     await page.getByRole('button', { name: `Disable there: No function shows ${colour}` }).click();
@@ -99,5 +99,5 @@ test('the Tunnel pumper is built as its page says, from the body type and a list
       page.getByRole('button', { name: `Disable there: No function shows ${colour}` }),
     ).toBeHidden();
   }
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 });

@@ -38,7 +38,7 @@ test('a lost connection loses nothing: kept, said, tried again, offered after a 
   await expect(page.getByText('Unsaved work was found.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
   await page.unroute('**/api/v1/builds/*');
-  await page.getByRole('button', { name: 'Restore it' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
   await saved(page).waitFor();
   await page.reload();
@@ -52,7 +52,7 @@ test('a build deleted by someone else can be stored again', async ({ page }) => 
   await page.request.delete(`/api/v1/builds/${id}`);
   await rename(page, 'Still here');
   await expect(page.getByText(/Not saved: There is no build .* Kept in this browser\./)).toBeVisible();
-  await page.getByRole('button', { name: 'Store it again' }).click();
+  await page.getByRole('button', { name: 'Save again' }).click();
   await expect(page.getByRole('button', { name: 'Still here', exact: true })).toBeVisible();
   await expect(saved(page)).toContainText('revision 2');
 });
@@ -94,7 +94,7 @@ test('or mine goes over theirs, which stays as a revision', async ({ page }) => 
   await openBuild(page, id, 'layout');
   await saveElsewhere(page.context(), id);
   await rename(page, 'Mine');
-  await page.getByRole('button', { name: 'Put mine over it' }).click();
+  await page.getByRole('button', { name: 'Overwrite it' }).click();
   await expect(saved(page)).toContainText('revision 3');
   await page.reload();
   await expect(page.getByRole('button', { name: 'Mine', exact: true })).toBeVisible();
@@ -133,7 +133,7 @@ test('a bad build file or rule pack is one sentence, and nothing is stored', asy
   await expect(page.getByRole('alert')).toContainText(
     /stars\.json: rules\[0\]\.kind: unknown kind of rule 'astrology'/,
   );
-  await expect(findings(page)).toContainText('every rule and wish holds');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
 });
 
 test('a build that is not there says so and leads back', async ({ page }) => {
@@ -155,32 +155,32 @@ test('an earlier revision is looked at, named and restored; nothing can be chang
   await expect(dialog.getByRole('row', { name: /^2 / })).toContainText('Rename Grille L');
   await dialog.getByLabel('Name of revision 1').fill('As ordered');
   await dialog.getByLabel('Name of revision 1').press('Enter');
-  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
+  await dialog.getByRole('button', { name: 'View revision 1' }).click();
 
-  const past = page.getByRole('status').filter({ hasText: 'nothing can be changed here' });
+  const past = page.getByRole('status').filter({ hasText: 'Read-only' });
   await expect(past).toBeVisible();
   await page.getByRole('button', { name: 'Grille L', exact: true }).click();
   await page.keyboard.press('Delete');
   await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
   await page.getByRole('link', { name: /^Timing/ }).click();
   await expect(past).toBeVisible();
-  await past.getByRole('button', { name: 'Back to the build as it is' }).click();
+  await past.getByRole('button', { name: 'Back to the current build' }).click();
   await expect(past).toHaveCount(0);
   await page.getByRole('link', { name: /^Layout/ }).click();
   await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
 
   await saved(page).click();
   await expect(dialog.getByLabel('Name of revision 1')).toHaveValue('As ordered');
-  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
-  await past.getByRole('button', { name: 'Restore it' }).click();
+  await dialog.getByRole('button', { name: 'View revision 1' }).click();
+  await past.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
   await expect(saved(page)).toContainText('revision 3');
   await page.getByRole('button', { name: 'Undo: Restore revision 1' }).click();
   await expect(page.getByRole('button', { name: 'Left fang', exact: true })).toBeVisible();
 
   await saved(page).click();
-  await dialog.getByRole('button', { name: 'Look at revision 1' }).click();
-  await past.getByRole('button', { name: 'As a build of its own' }).click();
+  await dialog.getByRole('button', { name: 'View revision 1' }).click();
+  await past.getByRole('button', { name: 'Save as new build' }).click();
   await expect(page.getByRole('heading', { name: /, revision 1$/ })).toBeVisible();
   await expect(page).not.toHaveURL(new RegExp(id));
   await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
@@ -198,12 +198,12 @@ test('unsaved work taken up while an earlier revision is looked at is not lost',
   await page.unrouteAll({ behavior: 'ignoreErrors' });
   await expect(page.getByText('Unsaved work was found.')).toBeVisible();
   await saved(page).click();
-  await page.getByRole('button', { name: 'Look at revision 1' }).click();
-  await expect(page.getByText('nothing can be changed here')).toBeVisible();
+  await page.getByRole('button', { name: 'View revision 1' }).click();
+  await expect(page.getByText('Read-only')).toBeVisible();
   // The first of the two: that of the work, above that of the revision.
-  await page.getByRole('button', { name: 'Restore it' }).first().click();
+  await page.getByRole('button', { name: 'Restore' }).first().click();
   await expect(page.getByRole('button', { name: 'Never sent', exact: true })).toBeVisible();
-  await expect(page.getByText('nothing can be changed here')).toHaveCount(0);
+  await expect(page.getByText('Read-only')).toHaveCount(0);
   await expect(saved(page)).toContainText('revision 3');
 });
 
@@ -242,7 +242,7 @@ test.describe('in a browser of its own', () => {
     await rename(page, 'Nowhere kept', 'Saved without a shelf');
     await expect(page.getByText(/Not saved: .* This browser cannot keep it, trying again\./)).toBeVisible();
     const file = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save it as a file' }).click();
+    await page.getByRole('button', { name: 'Save as file' }).click();
     expect((await file).suggestedFilename()).toBe('Copy-of-ks-13.flarik.json');
     await page.unroute('**/api/v1/builds/*');
     await expect(saved(page)).toContainText('revision 3');
@@ -264,11 +264,11 @@ test.describe('in a browser of its own', () => {
     await page.goto('/');
     const unsaved = page.getByRole('region', { name: 'Unsaved work in this browser' });
     await expect(unsaved.getByRole('listitem')).toHaveCount(2);
-    await unsaved.getByRole('button', { name: 'Throw it away' }).first().click();
+    await unsaved.getByRole('button', { name: 'Discard' }).first().click();
     await expect(unsaved.getByRole('listitem')).toHaveCount(1);
     await page.unroute('**/api/v1/builds/*');
     await unsaved.getByRole('link', { name: 'Open the build' }).click();
-    await page.getByRole('button', { name: 'Restore it' }).click();
+    await page.getByRole('button', { name: 'Restore' }).click();
     await expect(page.getByRole('button', { name: 'Tab 1', exact: true })).toBeVisible();
     await expect(saved(page)).toContainText('revision 2');
     await page.goto('/');
@@ -291,7 +291,7 @@ test.describe('in a browser of its own', () => {
     await expect(page.getByText(/Not saved: .* This browser cannot keep it/)).toBeVisible();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Save it as a file' }).click(),
+      page.getByRole('button', { name: 'Save as file' }).click(),
     ]);
     expect(readFileSync(await download.path(), 'utf8')).toContain('Kept nowhere');
     await page.unroute('**/api/v1/builds/*');

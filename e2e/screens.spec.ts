@@ -34,7 +34,7 @@ for (const theme of ['g100', 'white'] as const) {
         await page.keyboard.press('Enter');
         await expectAccessible(page);
         await page.keyboard.press('?');
-        await expect(page.getByRole('dialog', { name: 'Keys and words' })).toBeVisible();
+        await expect(page.getByRole('dialog', { name: 'Keys and terms' })).toBeVisible();
         await expectAccessible(page);
         await page.keyboard.press('Escape');
       }

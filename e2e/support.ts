@@ -194,7 +194,7 @@ export async function movingPart(page: Page, name: string): Promise<Locator> {
   return box.getByRole('button', { name, exact: true });
 }
 export const inspector = (page: Page): Locator => page.getByRole('region', { name: 'Inspector' });
-export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Sheet of the vehicle' });
+export const sheet = (page: Page): Locator => page.getByRole('region', { name: 'Vehicle drawing' });
 /** What says that the build is saved; to be waited for. */
 export const saved = (page: Page): Locator => page.getByText(/^Saved .* · revision/);
 

@@ -148,7 +148,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       }
       await expect(bars(page, 'Front and sides', 'phase a')).toHaveCount(3);
       await typeInto(page, panel(page).getByLabel('Cycle, ms'), '900', how);
-      await press(page, panel(page).getByRole('button', { name: 'Answer in Phase B' }), how);
+      await press(page, panel(page).getByRole('button', { name: 'Alternate in Phase B' }), how);
       await expect(bars(page, 'Front and sides', 'phase b')).toHaveCount(3);
       const drawn = (await stored(page, id)).timing.patterns[0];
       const first =
@@ -169,7 +169,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await press(page, panel(page).getByRole('button', { name: 'Use it at night' }), how);
       await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
       await expect(page.getByLabel('Pattern at night of Front and sides in Stage 1')).toHaveValue(/./);
-      await expect(page.getByRole('region', { name: 'Score of Stage 1' })).toContainText('3600 ms');
+      await expect(page.getByRole('region', { name: 'Timeline of Stage 1' })).toContainText('3600 ms');
       const { timing: night, controls } = await stored(page, id);
       expect(night.patterns[1]?.name).toBe('Pattern 1, 25 % speed 2');
       expect(times(night.patterns[1]?.lines[0])).toEqual(first.map((span) => span.map((ms) => ms * 4)));
@@ -192,7 +192,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await reach(spare);
       await page.keyboard.press('Space');
       await expect(spare).not.toBeChecked();
-      await press(page, inspector(page).getByText(/^Share out the phases/), how);
+      await press(page, inspector(page).getByText(/^Assign phases/), how);
       await press(page, inspector(page).getByRole('button', { name: 'X across the corners' }), how);
       const phases = (await stored(page, id)).placements.flatMap((p) =>
         p.modules.filter((m) => m.groupId === 'front').map((m) => m.phase),
@@ -220,7 +220,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       expect(pattern?.lines[0]?.map((s) => [s.fromMs, s.toMs, s.slot])).toEqual([[0, 400, 1]]);
       expect(pattern?.lines[1]?.map((s) => [s.toMs, s.slot])).toEqual([[900, 2]]);
       // Red one way across the corners, blue the other.
-      const score = page.getByRole('region', { name: 'Score of Stage 1' });
+      const score = page.getByRole('region', { name: 'Timeline of Stage 1' });
       await expect(score.locator('[data-bar][aria-label*="phase a, bar 1"] .letter').first()).toHaveText('R');
       await expect(score.locator('[data-bar][aria-label*="phase b, bar 1"] .letter').first()).toHaveText('B');
     });
@@ -328,9 +328,9 @@ test('clocks: the rear at half the front’s speed; a head that runs free is sho
   await page.getByLabel('Heads follows the clock of').selectOption({ label: 'Old beacons' });
   await page.getByLabel('Speed of Heads, percent').fill('50');
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('region', { name: /^Score/ })).toContainText('1600 ms');
+  await expect(page.getByRole('region', { name: /^Timeline/ })).toContainText('1600 ms');
   await expect(
-    page.getByRole('button', { name: /Roof: flashes by itself and has no sync line; up to 40 ms/ }),
+    page.getByRole('button', { name: /Roof: has its own flasher without a sync line; up to 40 ms/ }),
   ).toBeVisible();
   // As fast as that no flash of it would last: it says so, and changes nothing.
   await page.getByRole('button', { name: 'Functions', exact: true }).click();
@@ -379,14 +379,14 @@ test('stages side by side, and a scene of two vehicles in step', async ({ page }
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'timing');
   await page.getByRole('button', { name: 'Compare stages' }).click();
-  await expect(page.getByRole('group', { name: 'Stages side by side' })).toContainText('A worst');
+  await expect(page.getByRole('group', { name: 'Stage comparison' })).toContainText('A worst');
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   const clocks = page.locator('dt', { hasText: 'Clocks that drift' }).locator('+ dd');
   const before = Number(await clocks.textContent());
-  await page.getByLabel('Bring a vehicle').selectOption({ label: 'Tunnel pumper 3' });
+  await page.getByLabel('Add vehicle').selectOption({ label: 'Tunnel pumper 3' });
   await expect.poll(async () => Number(await clocks.textContent())).toBeGreaterThan(before);
   const apart = Number(await clocks.textContent());
-  for (const tie of await page.getByLabel(/in step with/).all()) await tie.selectOption({ index: 1 });
+  for (const tie of await page.getByLabel(/synchronised with/).all()) await tie.selectOption({ index: 1 });
   await expect.poll(async () => Number(await clocks.textContent())).toBeLessThan(apart);
   await page.getByRole('button', { name: /^Eye at/ }).focus();
   await page.keyboard.press('ArrowRight');
@@ -401,7 +401,7 @@ test(
     const id = await copyOfDemo(page, 'ks-13');
     await openBuild(page, id, 'visibility');
     await page.getByRole('button', { name: '3D view' }).click();
-    const round = page.getByRole('slider', { name: 'Walk round the vehicle' });
+    const round = page.getByRole('slider', { name: 'Orbit the vehicle' });
     await expect(round).toBeVisible();
     await page.keyboard.press('4');
     await expect(round).toHaveAttribute('aria-valuenow', '135');
@@ -410,12 +410,12 @@ test(
     await expect(round).toHaveAttribute('aria-valuenow', '140');
     await page.getByRole('button', { name: 'Fog', exact: true }).click();
     await expect(round).toHaveAttribute('aria-valuetext', /in fog at night/);
-    await page.getByLabel('Who looks').selectOption('Sees red poorly');
+    await page.getByLabel('Observer').selectOption('Protan (red-deficient)');
     const picture = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save as a picture' }).click();
+    await page.getByRole('button', { name: 'Save image' }).click();
     expect((await picture).suggestedFilename()).toBe('Copy of ks-13, 140°.png');
     const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save as a calm loop' }).click();
+    await page.getByRole('button', { name: 'Save slow animation' }).click();
     expect((await download).suggestedFilename()).toBe('Copy of ks-13, 140°.gif');
     await expectAccessible(page);
   },

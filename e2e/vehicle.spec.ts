@@ -72,14 +72,14 @@ test('another body takes lamps off only after a yes, and undo brings them back',
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
   const body = page.getByRole('region', { name: 'Body' });
   await body.getByLabel('Body type').selectOption('Sedan');
-  const dialog = page.getByRole('dialog', { name: 'Lamps will be taken off' });
-  await expect(dialog).toContainText(/\d+ lamps stand on a zone that will not be there/);
-  await dialog.getByRole('button', { name: 'Go on' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Remove lamps?' });
+  await expect(dialog).toContainText(/\d+ lamps are on a zone that this change removes/);
+  await dialog.getByRole('button', { name: 'Continue' }).click();
   await expect(body).toContainText('Sedan');
   await saved(page).waitFor();
   await page.getByRole('button', { name: 'Undo: Make it a Sedan' }).click();
   await page.getByRole('link', { name: /^Layout/ }).click();
-  await expect(page.getByRole('status', { name: 'What the layout comes to' })).toContainText('28 heads');
+  await expect(page.getByRole('status', { name: 'Layout totals' })).toContainText('28 heads');
 });
 
 test('a zone is drawn with its mirror image, put right by figures, and takes a lamp', async ({ page }) => {
@@ -133,7 +133,7 @@ test('by keyboard: a keep-out by figures, and a lamp that stands in it is found'
     await page.keyboard.type(value);
     await page.keyboard.press('Enter');
   }
-  await expect(findings(page)).toContainText(/stands \d+ mm within a keep-out: Own keep-out 1/);
+  await expect(findings(page)).toContainText(/stands \d+ mm inside a keep-out: Custom keep-out 1/);
 });
 
 test('the survey: glass, single walls and tying in are put right', async ({ page }) => {
@@ -146,7 +146,7 @@ test('the survey: glass, single walls and tying in are put right', async ({ page
   await survey.getByLabel('Windscreen, %').press('Enter');
   await survey.getByText(/^Single-wall panels/).click();
   await survey.getByText(/^Rear bumper:/).click();
-  await expect(findings(page)).toContainText('Rear bumper, a panel of one skin');
+  await expect(findings(page)).toContainText('Rear bumper, a single-skin panel');
   await saved(page).waitFor();
   await reopen(page);
   await expect(
@@ -161,10 +161,10 @@ test('the survey measures a lamp, adds one, and lifts a keep-out only with a rea
   await survey.getByLabel('Width, mm').fill('310');
   await survey.getByLabel('Width, mm').press('Enter');
   await expect(survey.getByRole('button', { name: 'Measure Left tail lamp' })).toHaveText('measured');
-  await survey.getByRole('button', { name: 'As its body type has it' }).click();
+  await survey.getByRole('button', { name: 'Use the body type’s values' }).click();
   await expect(survey.getByRole('button', { name: 'Measure Left tail lamp' })).toHaveText('measure');
 
-  await survey.getByRole('button', { name: 'Add a lamp that is there' }).click();
+  await survey.getByRole('button', { name: 'Add a factory lamp' }).click();
   await survey.getByLabel('Name', { exact: true }).fill('Roof marker');
   await survey.getByLabel('Name', { exact: true }).press('Enter');
   await survey.getByRole('checkbox', { name: 'Roof marker may be tied in' }).check();
@@ -179,11 +179,11 @@ test('the survey measures a lamp, adds one, and lifts a keep-out only with a rea
   await camera.locator('summary').first().click();
   await camera.getByRole('button', { name: 'Lift it' }).click();
   await expect(survey.getByRole('alert')).toContainText('say first who found it so, and why');
-  await camera.getByLabel('Who found it otherwise, and why').fill('J. R.: no camera on this car');
+  await camera.getByLabel('Found by, and reason').fill('J. R.: no camera on this car');
   await camera.getByRole('button', { name: 'Lift it' }).click();
   await expect(survey).toContainText('lifted: J. R.: no camera on this car');
   await expect(findings(page)).toContainText(
-    'Keep-out Camera behind the windscreen (camera) is lifted by the survey: J. R.: no camera on this car.',
+    'Keep-out Camera behind the windscreen (camera), lifted in the survey: J. R.: no camera on this car.',
   );
   await saved(page).waitFor();
   await expectAccessible(page);
@@ -206,15 +206,15 @@ test('equipment that is no lamp keeps lamps out of its place', async ({ page }) 
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'vehicle');
   await page.getByRole('button', { name: 'Custom parts' }).click();
   const own = page.getByRole('region', { name: 'Custom parts' });
-  const row = own.locator('.add').filter({ hasText: 'Equipment that is no lamp' });
+  const row = own.locator('.add').filter({ hasText: 'Equipment' });
   await row.getByRole('button', { name: 'By figures' }).click();
   await own
     .locator('summary')
     .filter({ hasText: /^Equipment 1/ })
     .click();
   await own.getByLabel('Kind').selectOption('siren speaker');
-  await own.getByLabel('Draws at work, A').fill('8');
-  await own.getByLabel('Draws at work, A').press('Enter');
+  await own.getByLabel('Operating current, A').fill('8');
+  await own.getByLabel('Operating current, A').press('Enter');
   await expect(own).toContainText('Equipment draws 8 A in total, in addition to all lamps.');
   await own.getByRole('button', { name: 'Delete' }).click();
   await expect(own).not.toContainText('Equipment draws');
@@ -233,15 +233,15 @@ test('a mesh is read, placed and taken off; a bad one is one sentence', async ({
     'car.gltf: cannot be read as GLTF: its shape is in another file, car.bin',
   );
   await give('box.stl', STL_BOX);
-  const placing = own.getByRole('group', { name: 'How the mesh lies' });
+  const placing = own.getByRole('group', { name: 'Mesh position' });
   await expect(placing).toContainText('2000 × 1000 × 900 mm; 4 triangles');
   await placing.getByLabel('Unit of the file').selectOption('m');
   await expect(placing.getByRole('alert')).toContainText('is the unit right?');
   await placing.getByLabel('Unit of the file').selectOption('mm');
-  await placing.getByRole('button', { name: 'Put it on the vehicle' }).click();
-  await expect(own).toContainText('box.stl: 4 triangles, 2000 × 1000 × 900 mm, in place of the body');
+  await placing.getByRole('button', { name: 'Add to the vehicle' }).click();
+  await expect(own).toContainText('box.stl: 4 triangles, 2000 × 1000 × 900 mm, replaces the body');
   await saved(page).waitFor();
-  await own.getByRole('button', { name: 'Take it off' }).click();
+  await own.getByRole('button', { name: 'Remove' }).click();
   await expect(own).not.toContainText('in place of the body');
 });
 

@@ -17,13 +17,13 @@ const WORKED_OUT = { timeout: 180_000 };
 
 test('the worst gap and the worst approach stand above every view, and lead to it', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
-  const worst = page.getByRole('button', { name: /^Car from behind in fog by day: seen from 166 m/ });
+  const worst = page.getByRole('button', { name: /^Car from behind · fog · day: detected at 166 m/ });
   await expect(worst).toBeVisible(WORKED_OUT);
   await worst.click();
   await expect(
     page.getByRole('row', { name: /^Car from behind in fog by day 110 166 m 214 m/ }),
   ).toBeVisible();
-  const aside = page.getByRole('complementary', { name: 'The approach looked at' });
+  const aside = page.getByRole('complementary', { name: 'Selected approach' });
   await expect(aside).toContainText('1.6 s too late');
   await expect(aside.getByRole('img', { name: /^Light at the eye over the distance/ })).toBeVisible();
   await expect(aside.getByRole('button', { name: /Box rear, top \+\d+ m/ })).toBeVisible();
@@ -34,13 +34,13 @@ test('the worst gap and the worst approach stand above every view, and lead to i
 
 test('an approach of one’s own: copied, changed in its sentence, removed, undone', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
-  await page.getByRole('button', { name: /^Car from behind in fog by day: / }).click(WORKED_OUT);
-  await page.getByRole('button', { name: 'Make it one of this build’s own' }).click();
+  await page.getByRole('button', { name: /^Car from behind · fog · day: / }).click(WORKED_OUT);
+  await page.getByRole('button', { name: 'Copy to this build' }).click();
   await page.getByLabel('Speed, km/h').fill('60');
   await page.keyboard.press('Tab');
   await page.getByLabel('Name of the approach').fill('Tractor on the causeway');
   await page.keyboard.press('Tab');
-  const row = page.getByRole('row', { name: /^Tractor on the causeway in fog by day 60 171 m 83 m/ });
+  const row = page.getByRole('row', { name: /^Tractor on the causeway · fog · day 60 171 m 83 m/ });
   await expect(row).toBeVisible(WORKED_OUT);
   await page.getByLabel('Crest', { exact: true }).selectOption('over a crest');
   await expect(row).toHaveCount(0, WORKED_OUT);
@@ -60,7 +60,7 @@ test('all directions: pointed at, one says who lights it and what hides the rest
   const aside = page.getByRole('complementary');
   await (await movingPart(page, 'Hatch')).click();
   await page.keyboard.press('Escape');
-  await expect(aside).toContainText('Hidden from there');
+  await expect(aside).toContainText('Blocked toward it');
   await expect(aside).toContainText('by hatch');
   await page.getByLabel(/^Elevation/).fill('10');
   await expect(aside).toContainText('180°, 10° up');
@@ -70,8 +70,8 @@ test('all directions: pointed at, one says who lights it and what hides the rest
   await expect(aside).toContainText(/Toward (0|359|1)°/);
   await page.getByRole('button', { name: 'Peak', exact: true }).click();
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'By what is open' }).click();
-  const shut = page.getByRole('button', { name: 'everything shut', exact: true });
+  await page.getByRole('button', { name: 'By open parts' }).click();
+  const shut = page.getByRole('button', { name: 'everything closed', exact: true });
   await expect(shut).toHaveAttribute('aria-pressed', 'false', WORKED_OUT);
   await shut.click();
   await expect(shut).toHaveAttribute('aria-pressed', 'true', WORKED_OUT);
@@ -83,14 +83,14 @@ test('all directions: pointed at, one says who lights it and what hides the rest
 test('ground: a light to work by is switched on, and the ground beside it is bright', async ({ page }) => {
   await openBuild(page, PUMPER, 'visibility');
   await page.getByRole('button', { name: 'Scene light', exact: true }).click();
-  await expect(page.getByText(/^Nothing burns steadily/)).toBeVisible(WORKED_OUT);
+  await expect(page.getByText(/^No lamp is lit steady/)).toBeVisible(WORKED_OUT);
   await page.getByRole('checkbox', { name: /^Scene light/ }).check();
   await expect(page.getByRole('row', { name: /^Left side, 3 m \d{3} \d+\.\d 0\.\d\d 100 %/ })).toBeVisible(
     WORKED_OUT,
   );
-  await page.getByLabel('Enough light to work by, lx').selectOption('50');
+  await page.getByLabel('Required illuminance, lx').selectOption('50');
   await page.getByRole('button', { name: 'Pump panel' }).click();
-  await expect(page.getByText(/^About \d+ lx more come back from what stands around/)).toBeVisible();
+  await expect(page.getByText(/^About \d+ lx are added by reflection/)).toBeVisible();
   await expectAccessible(page);
 });
 
@@ -116,7 +116,7 @@ test('a work place is added, dragged on the plan, changed in its sentence and un
   await expect(aside).not.toHaveValue('1.24');
   await page.getByLabel('Faces').selectOption('to the right');
   await expect(row).toContainText('100 %', WORKED_OUT);
-  await page.getByLabel('Name of the work place').fill('Cabinet across');
+  await page.getByLabel('Name of the work area').fill('Cabinet across');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('row', { name: /^Cabinet across/ })).toBeVisible();
   await expectAccessible(page);
@@ -171,11 +171,11 @@ test('lamps to spare: what each saves and costs in room; one is left out, and th
   const pair = page.getByRole('row', { name: /^Deck rear edge R1 and Deck rear edge L1 .* \d+ % \d+ %/ });
   await expect(pair).toBeVisible(WORKED_OUT);
   await expectAccessible(page);
-  await pair.getByRole('button', { name: /^Leave out/ }).click();
+  await pair.getByRole('button', { name: /^Remove/ }).click();
   await expect(pair).toHaveCount(0);
   // Its neighbours are needed now.
   await expect(page.getByRole('row', { name: /^Deck rear edge R2/ })).toHaveCount(0, WORKED_OUT);
-  await page.getByRole('button', { name: 'Undo: Leave out Deck rear edge R1 and Deck rear edge L1' }).click();
+  await page.getByRole('button', { name: 'Undo: Remove Deck rear edge R1 and Deck rear edge L1' }).click();
   await expect(pair).toBeVisible(WORKED_OUT);
 });
 
@@ -186,24 +186,24 @@ test('what takes long is stopped, stays so, and is begun anew', async ({ page })
   await stop.click(WORKED_OUT);
   await expect(page.getByText('Stopped. The figures may belong to another state.')).toBeVisible();
   await expect(stop).toHaveCount(0);
-  await expect(page.getByText('Working it out …')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Work it out' }).click();
+  await expect(page.getByText('Calculating …')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Calculate' }).click();
   await expect(page.getByText('Stopped:')).toHaveCount(0);
   await expect(stop).toBeVisible(WORKED_OUT);
 });
 
 test('before and after the work: the ring and all else go by what was there', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'shore-medic-7'), 'visibility');
-  const aside = page.getByRole('complementary', { name: 'What the ring says' });
+  const aside = page.getByRole('complementary', { name: 'Direction details' });
   await page.getByLabel('Bearing, degrees').fill('180');
   await expect(aside).toContainText(/Toward 180°/);
   const after = await aside.textContent();
   await page.getByRole('group', { name: 'Before or after' }).getByRole('button', { name: 'Before' }).click();
   await expect.poll(() => aside.textContent(), WORKED_OUT).not.toBe(after);
   const findings = page.getByRole('region', { name: 'Findings' });
-  await expect(findings).toContainText(/Before the work.*gone after it, 1 stay, 2 new/, WORKED_OUT);
+  await expect(findings).toContainText(/Before the work.*resolved, 1 unchanged, 2 new/, WORKED_OUT);
   const list = page.getByRole('list', { name: 'Findings before and after the work' });
-  await expect(list).toContainText(/Box rear, top carries no lamp.*gone after it/);
+  await expect(list).toContainText(/Box rear, top: no lamp stays visible.*resolved/);
   await page.getByRole('link', { name: /^Timing/ }).click();
   await expect(page).toHaveURL(/timing$/);
   await page.getByRole('link', { name: /^Visibility/ }).click();
@@ -218,27 +218,29 @@ test('glare and fog, by keyboard: who dazzles whom, and what fog throws back', a
   const view = page.getByRole('button', { name: 'Glare and fog' });
   await tabTo(page, view);
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/^Following driver, same lane: worst/)).toBeVisible(WORKED_OUT);
-  const driver = page.getByRole('complementary', { name: 'The driver looked at' });
+  await expect(page.getByText(/^Following driver, same lane: highest threshold increment/)).toBeVisible(
+    WORKED_OUT,
+  );
+  const driver = page.getByRole('complementary', { name: 'Selected driver' });
   const veil = driver.getByText(/cd\/m²/).first();
   const at40 = await veil.textContent();
   await driver.getByRole('slider').focus();
   await page.keyboard.press('End');
-  await expect(driver).toContainText('200 m off');
+  await expect(driver).toContainText('At 200 m');
   await expect(veil).not.toHaveText(at40 ?? '');
   // An eye used to less needs more contrast still.
-  const needed = page.getByText(/^Following driver, same lane: worst/);
+  const needed = page.getByText(/^Following driver, same lane: highest threshold increment/);
   const used = await needed.textContent();
-  await page.getByLabel('An eye used to, cd/m²').fill('0.5');
+  await page.getByLabel('Adaptation luminance, cd/m²').fill('0.5');
   await page.keyboard.press('Tab');
   await expect(needed).not.toHaveText(used ?? '');
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Own driver' }).press('Enter');
-  await expect(page.getByText('No lamp that is on reaches the driver’s eye straight.')).toBeVisible();
+  await page.getByRole('button', { name: 'Driver' }).press('Enter');
+  await expect(page.getByText('No lit lamp is in the driver’s direct view.')).toBeVisible();
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(lit.getByRole('row', { name: /^road .*% \d\.\d\d \d\.\d\d \d+°, -\d+° / })).toBeVisible();
-  await expect(page.getByText(/^Seen in own glass and mirrors/)).toHaveCount(0);
-  const fog = page.getByRole('complementary', { name: 'Thrown back by fog' });
+  await expect(page.getByText(/^Reflection in/)).toHaveCount(0);
+  const fog = page.getByRole('complementary', { name: 'Fog backscatter' });
   const before = await fog
     .getByText(/cd\/m²/)
     .first()
@@ -256,14 +258,14 @@ test('eyes at the vehicle: a usual one is made one’s own, moved and turned on 
   await page.getByRole('button', { name: 'At the vehicle' }).click(WORKED_OUT);
   await expect(page.getByRole('row', { name: /Pump operator, reading the panel/ })).toBeVisible();
   await page.getByRole('button', { name: 'At the rear, facing it', exact: true }).click();
-  await page.getByRole('button', { name: 'Make it one of this build’s own' }).click();
-  const eye = page.getByRole('complementary', { name: 'The eye looked at' });
-  await expect(eye.getByLabel('Name of the eye')).toHaveValue('At the rear, facing it (own)');
-  const look = eye.getByLabel('Looks, degrees clockwise from ahead');
+  await page.getByRole('button', { name: 'Copy to this build' }).click();
+  const eye = page.getByRole('complementary', { name: 'Selected viewpoint' });
+  await expect(eye.getByLabel('Name of the viewpoint')).toHaveValue('At the rear, facing it (copy)');
+  const look = eye.getByLabel('Direction, degrees clockwise from ahead');
   await expect(look).toHaveValue('0');
   await expectAccessible(page);
   // Dragged toward the front on the plan, then turned back by the end of its look.
-  const plan = page.getByRole('img', { name: /^Eyes around the vehicle/ });
+  const plan = page.getByRole('img', { name: /^Viewpoints around the vehicle/ });
   const dragBy = async (what: Locator, x: number, y: number): Promise<void> => {
     const box = await what.boundingBox();
     if (box === null) throw new Error('it is drawn');
@@ -287,37 +289,35 @@ test('eyes at the vehicle: a usual one is made one’s own, moved and turned on 
 test('a calm rear is laid, and what it costs in range stands beside the approach', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'controls');
   await page.getByRole('button', { name: 'Templates' }).click();
-  await page.getByRole('button', { name: 'Lay Calm rear' }).click();
-  await expect(page.getByRole('button', { name: 'Lay Calm rear' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Apply Calm rear' }).click();
+  await expect(page.getByRole('button', { name: 'Apply Calm rear' })).toBeDisabled();
   await page.getByRole('link', { name: /^Visibility/ }).click();
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
   await page.getByRole('button', { name: 'Sight distance' }).click();
   await page.getByRole('row', { name: /^Car from behind in fog by day/ }).click(WORKED_OUT);
-  const aside = page.getByRole('complementary', { name: 'The approach looked at' });
-  await expect(aside).toContainText('Calm rear: seen from 156 m, not 174 m, 0.6 s later.', WORKED_OUT);
+  const aside = page.getByRole('complementary', { name: 'Selected approach' });
+  await expect(aside).toContainText('Calm rear: detection 156 m, not 174 m, 0.6 s later.', WORKED_OUT);
 });
 
 test('matt film on a wing throws a tenth of the light back, and can be taken off again', async ({ page }) => {
   await openBuild(page, await copyOfDemo(page, 'ks-13'), 'visibility');
   await stateBar(page).getByRole('button', { name: 'Stage 2' }).click();
   await page.getByRole('button', { name: 'Glare and fog' }).click();
-  await page.getByRole('button', { name: 'Own driver' }).click(WORKED_OUT);
+  await page.getByRole('button', { name: 'Driver' }).click(WORKED_OUT);
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(
     page.getByText(/^Worst for the driver: wing right, lit to 1\.49 cd\/m² by Roof/),
   ).toBeVisible();
-  await expect(page.getByRole('img', { name: /^What the driver sees/ })).toContainText(
-    'wing right 1.49 cd/m²',
-  );
+  await expect(page.getByRole('img', { name: /^Driver’s view/ })).toContainText('wing right 1.49 cd/m²');
   const wing = lit.getByRole('row', { name: /^wing right/ });
   await expect(wing).toContainText('1.49', WORKED_OUT);
-  await wing.getByLabel('wing right throws back, %').fill('5');
+  await wing.getByLabel('wing right, reflectance, %').fill('5');
   await page.keyboard.press('Tab');
   await expect(wing).toContainText('0.15', WORKED_OUT);
   await expect(page.getByText(/^Worst for the driver: /)).not.toContainText('wing right');
-  await wing.getByRole('button', { name: 'Let wing right throw back as usual' }).click();
+  await wing.getByRole('button', { name: 'Use the default reflectance of wing right' }).click();
   await expect(wing).toContainText('1.49', WORKED_OUT);
-  await expect(lit.getByRole('row', { name: /^bonnet .*hardly lit/ })).toBeVisible();
+  await expect(lit.getByRole('row', { name: /^bonnet .*below 0.01/ })).toBeVisible();
   await saved(page).waitFor();
 });
 
@@ -327,12 +327,12 @@ test(
   async ({ page }) => {
     await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
     await page.getByRole('button', { name: 'Scene', exact: true }).click();
-    await page.getByLabel('Bring a vehicle').selectOption({ label: 'Ferry-slip marshal van' });
+    await page.getByLabel('Add vehicle').selectOption({ label: 'Ferry-slip marshal van' });
     await page.getByRole('link', { name: /^Visibility/ }).click();
     await page.getByRole('button', { name: '3D view' }).click();
     const around = page.getByRole('group', { name: 'Around' });
     await around.getByRole('button', { name: 'Rain' }).click();
-    const walk = page.getByRole('slider', { name: 'Walk round the vehicle' });
+    const walk = page.getByRole('slider', { name: 'Orbit the vehicle' });
     await walk.focus();
     await page.keyboard.press('ArrowRight');
     await expect(walk).toHaveAttribute('aria-valuetext', 'from 5°, 10 m, eye 1.7 m, in rain at night');
@@ -350,10 +350,10 @@ test(
       });
     await expect.poll(colours, WORKED_OUT).toBeGreaterThan(100);
     await around.getByRole('button', { name: 'Fog' }).click();
-    await page.getByRole('combobox', { name: 'Eye' }).selectOption('At the wheel');
-    const head = page.getByRole('slider', { name: 'Look round from the wheel' });
-    await expect(head).toHaveAttribute('aria-valuetext', 'from the wheel toward 0°, in fog at night');
-    await expect(page.getByText(/fog throws back \d+\.\d cd\/m²/)).toBeVisible(WORKED_OUT);
+    await page.getByRole('combobox', { name: 'Eye' }).selectOption('Driver’s view');
+    const head = page.getByRole('slider', { name: 'Driver’s view direction' });
+    await expect(head).toHaveAttribute('aria-valuetext', 'driver’s view toward 0°, in fog at night');
+    await expect(page.getByText(/fog backscatter \d+\.\d cd\/m²/)).toBeVisible(WORKED_OUT);
     await head.focus();
     await page.keyboard.press('ArrowLeft');
     await expect(head).toHaveAttribute('aria-valuenow', '355');
@@ -365,10 +365,10 @@ test('what one more pair would gain an approach is tried, and added with one und
   await openBuild(page, await copyOfDemo(page, 'line-marking'), 'visibility');
   await page.getByRole('button', { name: 'Sight distance' }).click();
   await page
-    .getByRole('row', { name: /^Car from ahead in fog by day/ })
+    .getByRole('row', { name: /^Car from ahead · fog · day/ })
     .getByRole('button')
     .click(WORKED_OUT);
-  await page.getByRole('button', { name: 'Try a pair or a bar more' }).click(WORKED_OUT);
+  await page.getByRole('button', { name: 'Find lamps' }).click(WORKED_OUT);
   const first = page
     .getByRole('listitem')
     .filter({ hasText: /^\+\d+ m/ })
@@ -377,7 +377,7 @@ test('what one more pair would gain an approach is tried, and added with one und
   await first.getByRole('button', { name: 'Add' }).click();
   await expect(page.getByRole('button', { name: /^Undo: Add / })).toBeVisible();
   // What was tried was tried on the build as it was.
-  await expect(page.getByRole('button', { name: 'Try a pair or a bar more' })).toBeVisible(WORKED_OUT);
+  await expect(page.getByRole('button', { name: 'Find lamps' })).toBeVisible(WORKED_OUT);
   await page.getByRole('button', { name: /^Undo: Add / }).click();
 });
 
@@ -386,13 +386,13 @@ test('a strip of road says how far along it the light reaches', async ({ page })
   await page.getByRole('button', { name: 'Scene light', exact: true }).click();
   await page.getByRole('checkbox', { name: /^Scene light/ }).check(WORKED_OUT);
   await page.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).click();
-  const says = page.getByRole('complementary', { name: 'What the ground gets' });
+  const says = page.getByRole('complementary', { name: 'Ground illuminance' });
   await says.getByRole('button', { name: 'Left side, 3 m' }).click();
-  await expect(says).toContainText(/Left side, 3 m, by lamp: mean, and where it is darkest/, WORKED_OUT);
+  await expect(says).toContainText(/Left side, 3 m, by lamp: average and minimum/, WORKED_OUT);
   await expect(says.getByRole('button', { name: /^Over the pump panel L \d+ lx \d/ })).toBeVisible();
   await says.getByRole('button', { name: 'Road ahead, 5 × 80 m' }).nth(1).click();
   await expect(
-    page.getByText(/^(Nowhere above 10 lx\.|Above 10 lx from 0 to \d+ m of its 80 m)/),
+    page.getByText(/^(No part is above 10 lx\.|Above 10 lx from 0 to \d+ m of its 80 m)/),
   ).toBeVisible(WORKED_OUT);
 });
 
@@ -402,16 +402,16 @@ test('a blind corner, by keyboard: where the nose stands as light is first seen,
   await openBuild(page, PUMPER, 'visibility');
   await tabTo(page, page.getByRole('button', { name: 'Junction' }));
   await page.keyboard.press('Enter');
-  const says = page.getByRole('complementary', { name: 'One who crosses' });
-  await expect(says).toContainText(/first seen with the nose \d\.\d m before the line/, WORKED_OUT);
-  const nose = page.getByRole('slider', { name: 'Nose before the line, m' });
-  const lamps = page.getByRole('status').filter({ hasText: 'lit lamps are seen' });
+  const says = page.getByRole('complementary', { name: 'Crossing driver' });
+  await expect(says).toContainText(/first visible with the bumper \d\.\d m before the line/, WORKED_OUT);
+  const nose = page.getByRole('slider', { name: 'Front bumper before the crossing line, m' });
+  const lamps = page.getByRole('status').filter({ hasText: 'lit lamps are visible' });
   const count = async (): Promise<number> => parseInt((await lamps.textContent()) ?? '', 10);
   await expect(lamps).toHaveText(/^[1-9]\d* of \d+ lit/);
   const atFirst = await count();
   await tabTo(page, nose);
   await page.keyboard.press('End');
-  await expect(page.getByText('no lamp is seen by itself')).toBeVisible();
+  await expect(page.getByText('no lamp is visible separately')).toBeVisible();
   await page.keyboard.press('Home');
   await expect.poll(count).toBeGreaterThan(atFirst);
   const before = await says.textContent();
@@ -425,6 +425,6 @@ test('a blind corner, by keyboard: where the nose stands as light is first seen,
   await expect(along).toHaveValue('5.1');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Sight distance' }).click();
-  await page.getByRole('button', { name: /^Car from behind in fog at night/ }).click(WORKED_OUT);
+  await page.getByRole('button', { name: /^Car from behind · fog · night/ }).click(WORKED_OUT);
   await expect(page.getByText(/reflective areas are seen from \d+ m by head lamps/)).toBeVisible(WORKED_OUT);
 });

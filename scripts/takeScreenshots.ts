@@ -22,7 +22,7 @@ const proved = (page: Page) =>
 
 const show = (name: RegExp) => async (page: Page) => {
   await proved(page);
-  await page.getByRole('button', { name: 'Unfold the findings' }).click();
+  await page.getByRole('button', { name: 'Expand findings' }).click();
   await page.getByRole('button', { name }).first().click();
 };
 
@@ -75,7 +75,7 @@ const SHOTS: readonly Shot[] = [
     path: `${KS12}/controls`,
     act: async (page) => {
       await page.getByRole('button', { name: 'Verification', exact: true }).click();
-      await page.getByRole('button', { name: /^Play it: .*Siren is on/ }).click({ timeout: 60_000 });
+      await page.getByRole('button', { name: /^Play: .*Siren is on/ }).click({ timeout: 60_000 });
     },
   },
   {
@@ -116,7 +116,7 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Night', exact: true }).first().click();
       await page.getByRole('button', { name: 'Glare and fog' }).click();
-      await page.getByRole('button', { name: 'Own driver' }).click({ timeout: 60_000 });
+      await page.getByRole('button', { name: 'Driver' }).click({ timeout: 60_000 });
       await page.getByText(/^Worst for the driver/).waitFor();
     },
   },

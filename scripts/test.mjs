@@ -47,6 +47,7 @@ async function readings(built) {
     ...npx('depcruise', '--config', '.dependency-cruiser.mjs', 'core/src', 'cli/src', 'web/src'),
   );
   await stage('Walls', 'node', ['scripts/walls.mjs']);
+  await stage('Words', 'node', ['scripts/words.mjs']);
   await stage('Unused code', ...npx('knip'));
 }
 

@@ -65,7 +65,7 @@ const trial =
 
 type Room = Pick<CabPlace, 'id' | 'name' | 'widthMm' | 'heightMm' | 'depthMm'>;
 
-/** Room in the cab, within reach. */
+/** Space in the cab, within reach. */
 const rooms =
   (...list: readonly Room[]): Edit =>
   (build) =>

@@ -104,6 +104,14 @@ describe('colours', () => {
     ]);
   });
 
+  test('of one lamp: those above the limit are named, the others are not', () => {
+    const lamps = { a: { ...BUMPER, colour: 'blue' }, b: { ...GRILLE, colour: 'blue' } } as const;
+    const [found, ...more] = byRule({ ...never, light: 'any' }, lamps);
+    expect(more).toEqual([]);
+    expect(found?.channels).toEqual(['a/m1/1']);
+    expect(found?.sentence).toContain('from Rear bumper R');
+  });
+
   test('a light of just the limit is within it', () => {
     expect(byRule({ ...only, aboveCd: 1265 }, { a: { ...BUMPER, colour: 'blue' } })).toEqual([]);
     expect(byRule({ ...only, aboveCd: 1264.9 }, { a: { ...BUMPER, colour: 'blue' } })).toHaveLength(1);

@@ -266,7 +266,7 @@
   on:click:button--secondary={() => (removing = null)}
   on:close={() => (removing = null)}
 >
-  <p>The build and all of its revisions go. Export it first if you may want it again.</p>
+  <p>This deletes the build and all its revisions. It cannot be undone. Export it first to keep a copy.</p>
 </Modal>
 
 <style>

@@ -38,11 +38,11 @@ export const height = defineRule({
     coloursField(rule.colours),
     ' to the ',
     facesField(rule.faces),
-    ' have their middle between ',
-    figure('leastM', rule.leastM, 'Lowest middle, m', { min: 0, max: 8 }),
+    ' have their optical centre between ',
+    figure('leastM', rule.leastM, 'Lowest centre, m', { min: 0, max: 8 }),
     ' and ',
-    figure('mostM', rule.mostM, 'Highest middle, m', { min: 0, max: 8 }),
-    ' m from the ground, everything shut',
+    figure('mostM', rule.mostM, 'Highest centre, m', { min: 0, max: 8 }),
+    ' m above ground, everything closed',
   ],
   faults: (subject, rule) =>
     oncePerPair(

@@ -23,7 +23,7 @@ export const spacingToSignal = defineRule({
   says: (rule) => [
     'Lenses of warning lamps are at least ',
     figure('leastM', rule.leastM, 'Least distance, m', { min: 0.001, max: 2 }),
-    ' m from the maker’s lamps for ',
+    ' m from factory lamps for ',
     someOf('signals', rule.signals, 'Factory lamps', FACTORY_FUNCTIONS),
   ],
   faults: (subject, rule) => oncePerPair(subject, lampsNear(subject, rule.signals, rule.leastM)),

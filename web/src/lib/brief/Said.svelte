@@ -38,7 +38,7 @@
     },
     {
       key: 'habits',
-      label: 'Habits of the operators',
+      label: 'Operator habits',
       hint: 'Switches, stages and sides that operators are used to.',
     },
     { key: 'growth', label: 'Growth', hint: 'Later equipment that needs room, outputs or current.' },
@@ -96,7 +96,7 @@
   </div>
   <TextInput
     size="sm"
-    labelText="Jurisdictions it drives in, with semicolons between them"
+    labelText="Jurisdictions, separated by semicolons"
     value={brief.jurisdictions.join('; ')}
     invalid={(refused.jurisdictions ?? '') !== ''}
     invalidText={refused.jurisdictions ?? ''}

@@ -25,7 +25,7 @@
   );
 
   const set = (changed: WholeWish): void =>
-    editor.edit(`Change requirement: ${sentence}`, (b) => changeWish(b, changed), `wish ${wish.id}`);
+    editor.edit(`Change requirement: ${sentence}`, (b) => changeWish(b, changed), `requirement ${wish.id}`);
 </script>
 
 <li class:broken={findings.length > 0}>

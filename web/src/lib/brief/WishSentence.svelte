@@ -86,11 +86,11 @@
       min={0}
       max={200}
       onset={(atMost: number) => onset({ ...wish, atMost })}
-    /> lamps are seen when off.
+    /> lamps are visible when off.
   {:else if wish.kind === 'spend-at-most'}
     The fixtures cost at most
     <InlineNumber
-      label="Most to spend, {editor.build.brief.currency}"
+      label="Cost limit, {editor.build.brief.currency}"
       value={Math.round(wish.minor / 100)}
       min={0}
       max={1e8}
@@ -108,7 +108,7 @@
       onset={(placementId: string) => onset({ ...wish, placementId })}
     />
     <InlineChoice
-      label="Where it is kept"
+      label="Position of the kept head"
       options={WHERE}
       value={wish.where}
       onset={(where: typeof wish.where) => onset({ ...wish, where })}
@@ -116,7 +116,7 @@
   {:else if wish.kind === 'leave-factory-lamp'}
     Leave the
     <InlineChoice
-      label="Factory lamp to leave alone"
+      label="Untouched factory lamp"
       options={vehicle.factoryLamps.map((l) => ({ value: l.id, text: l.name.toLowerCase() }))}
       value={wish.lampId}
       onset={(lampId: string) => onset({ ...wish, lampId })}
@@ -125,7 +125,7 @@
   {:else if wish.kind === 'spare-outputs'}
     Of
     <InlineNumber
-      label="Outputs there are"
+      label="Available outputs"
       value={wish.outputs}
       min={1}
       max={512}
@@ -133,7 +133,7 @@
     />
     outputs,
     <InlineNumber
-      label="Outputs to stay spare"
+      label="Spare outputs"
       value={wish.spare}
       min={0}
       max={512}

@@ -16,7 +16,7 @@
 {#if counting}
   <span class="quiet">Checking …</span>
 {:else if findings === null}
-  <span class="quiet" title="The check took too long beside the server; the open build shows its findings.">
+  <span class="quiet" title="The server check exceeded 45 s. Open the build to see its findings.">
     not counted
   </span>
 {:else}

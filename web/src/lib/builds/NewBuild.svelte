@@ -140,14 +140,14 @@
           </Select>
           <TextInput
             labelText="Jurisdictions"
-            placeholder="Places with a law of their own, with semicolons between"
+            placeholder="Separate with semicolons"
             value={drives}
             on:input={({ detail }) => (typed = String(detail ?? ''))}
           />
         </div>
         <div class="pair">
           <fieldset>
-            <legend>Rule packs to check by</legend>
+            <legend>Rule packs</legend>
             {#each packs.filter((p) => p.rules > 0) as pack (pack.id)}
               <Checkbox
                 labelText={pack.name}

@@ -24,10 +24,10 @@
       {#each left as kept (kept.tabId + kept.buildId)}
         <li>
           <span class="name">{kept.name}</span>
-          <span class="quiet">of {when.format(new Date(kept.at))}, drawn on revision {kept.basedOn}</span>
+          <span class="quiet">of {when.format(new Date(kept.at))}, based on revision {kept.basedOn}</span>
           <a href="/builds/{kept.buildId}/layout">Open the build</a>
           <button class="link" onclick={() => download(`${kept.buildId}.flarik.json`, kept.text)}
-            >Save it as a file</button
+            >Save as file</button
           >
           <button class="link" onclick={() => void discard(kept)}>Discard</button>
         </li>

@@ -8,7 +8,7 @@
   import { freshId } from '$lib/editor/freshId';
   import OldPanel from './OldPanel.svelte';
 
-  /** Room for panels in the cab as it was measured, and the panel that operators are used to. */
+  /** Panel spaces in the cab as it was measured, and the panel that operators are used to. */
   const editor = getEditor()();
   const { cabPlaces, panels } = $derived(editor.build.controls);
   let trouble = $state('');
@@ -37,13 +37,13 @@
 
 <section class="cab" aria-label="Cab">
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
-  <h2>Room for panels</h2>
+  <h2>Panel spaces</h2>
   {#each cabPlaces as room (room.id)}
     <fieldset>
       <legend>{room.name}</legend>
       <div class="name">
         <input
-          aria-label="Name of the room {room.name}"
+          aria-label="Name of the space {room.name}"
           value={room.name}
           maxlength="80"
           onchange={(event) => {
@@ -53,7 +53,7 @@
         />
         <button
           class="link"
-          aria-label="Delete the room {room.name}"
+          aria-label="Delete the space {room.name}"
           onclick={() =>
             change(`Delete room ${room.name}`, {
               cabPlaces: cabPlaces.filter((r) => r.id !== room.id),
@@ -87,19 +87,19 @@
         {panels
           .filter((p) => p.cabPlaceId === room.id)
           .map((p) => p.name)
-          .join(', ') || 'No panel takes it yet: choose it under Panels.'}
+          .join(', ') || 'No panel uses it. Select it under Panels.'}
       </p>
     </fieldset>
   {:else}
     <p class="quiet">
       Measure each space for a panel: width, height, depth, and whether the belted driver reaches it. Panels
-      that do not fit are then findings.
+      that do not fit are findings.
     </p>
   {/each}
   <button
     class="plain"
     onclick={() =>
-      change('New room', {
+      change('Add panel space', {
         cabPlaces: [
           ...cabPlaces,
           {
@@ -113,7 +113,7 @@
             replaceable: true,
           },
         ],
-      })}>Add a room</button
+      })}>Add a space</button
   >
   <OldPanel onset={(what: string, oldPanel: Controls['oldPanel']) => change(what, { oldPanel })} />
 </section>

@@ -33,7 +33,7 @@
 
 <section aria-label="Cockpit">
   <div class="head">
-    <h2>Vehicle and around it</h2>
+    <h2>Vehicle inputs</h2>
     <label><input type="checkbox" bind:checked={everything} /> all</label>
   </div>
   {#each inputs as input (input.id)}

@@ -33,7 +33,7 @@
 
 <section class="inputs" aria-label="Inputs and outputs">
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
-  <h2>Master: nothing is on unless</h2>
+  <h2>Master switch: functions require</h2>
   {#if controls.enabledBy === null}
     <button class="plain" onclick={() => change('Master switch', { enabledBy: ignition })}>Condition …</button
     >
@@ -102,7 +102,7 @@
   <h2>Input sources</h2>
   <Triggers onset={(what: string, triggers: Controls['triggers']) => change(what, { triggers })} />
 
-  <h2>Outputs that are no lamps</h2>
+  <h2>Auxiliary outputs</h2>
   {#each controls.loads as load, i (load.id)}
     <div class="row">
       <input
@@ -123,7 +123,7 @@
         onchange={(event) => {
           const values = words(event.currentTarget.value);
           if (values.length < 2 || values.length > 12)
-            trouble = 'An output has off and at least one value more.';
+            trouble = 'An output needs off and at least one other value.';
           else change(`Values of ${load.name}`, { loads: replaced(controls.loads, i, { ...load, values }) });
         }}
       />

@@ -58,7 +58,7 @@
         if (lost === null) return `${claim.colour}: lights it`;
         const by = wording.functionName(readOn(lost.by).id);
         return lost.because === 'taken'
-          ? `${claim.colour}: ${by} is stronger`
+          ? `${claim.colour}: ${by} has priority`
           : `${claim.colour}: ${by} forbids it`;
       })
       .join('; ');
@@ -119,12 +119,12 @@
     <p class="lamp">
       <span>
         {#if settled.length === 0}
-          <strong>{lamp.label}</strong> is dark: nothing that is on wants it.
+          <strong>{lamp.label}</strong> is off: no active function uses it.
         {:else}
           <strong>{lamp.label}</strong>: active functions that use it, and the result of each.
         {/if}
       </span>
-      <label><input type="checkbox" bind:checked={onlyChosen} /> only functions that want this lamp</label>
+      <label><input type="checkbox" bind:checked={onlyChosen} /> functions of this lamp only</label>
       <button class="link" onclick={() => editor.select([])}>all functions</button>
     </p>
   {/if}
@@ -160,14 +160,14 @@
         <span class="tools">
           <button
             class="plain"
-            aria-label="{fn.name} stronger"
-            title="Stronger"
+            aria-label="{fn.name} higher priority"
+            title="Higher priority"
             onclick={() => rank(fn.id, functions.indexOf(fn) - 1)}>↑</button
           >
           <button
             class="plain"
-            aria-label="{fn.name} weaker"
-            title="Weaker"
+            aria-label="{fn.name} lower priority"
+            title="Lower priority"
             onclick={() => rank(fn.id, functions.indexOf(fn) + 1)}>↓</button
           >
           <button class="plain" aria-label="Delete {fn.name}" title="Delete" onclick={() => remove(fn.id)}
@@ -177,7 +177,7 @@
       </li>
     {:else}
       <li class="quiet">
-        No function wants this lamp. Give its group a pattern in Timing, or put it in a set.
+        No function uses this lamp. Assign a pattern to its group under Timing, or add it to a lamp set.
       </li>
     {/each}
   </ol>

@@ -48,7 +48,7 @@
   }
 </script>
 
-<h2>The panel they are used to</h2>
+<h2>Previous panel</h2>
 {#if oldPanel.length > 0}
   <div class="face" style:grid-template-columns="repeat({columns}, minmax(0, 1fr))">
     {#each habits as { old, changes } (old.id)}
@@ -114,7 +114,7 @@
       >
     </div>
     <TickBoxes
-      label="What does now what it did"
+      label="Function with the same effect"
       items={functions.map((fn) => fn.id)}
       nameOf={(id: string) => functions.find((fn) => fn.id === id)?.name ?? id}
       atLeast={0}
@@ -128,16 +128,16 @@
       class="link"
       onclick={() =>
         onset(
-          'Delete an old control',
+          'Delete a previous control',
           oldPanel.filter((o) => o.id !== old.id),
         )}>delete it</button
     >
   </fieldset>
 {/if}
 <div class="buttons">
-  <button class="plain" onclick={add}>Add an old control</button>
+  <button class="plain" onclick={add}>Add previous control</button>
   {#if oldPanel.length === 0}
-    <button class="plain" onclick={keepAsOld}>Take the panel as it is now</button>
+    <button class="plain" onclick={keepAsOld}>Copy the current panel</button>
   {/if}
 </div>
 

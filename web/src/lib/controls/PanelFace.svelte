@@ -95,7 +95,7 @@
         style:grid-column="{control.column} / span {columnsOf(control).length}"
       >
         {#if control.kind === 'spare'}
-          <div class="spare" title="A spare place">spare</div>
+          <div class="spare" title="Spare position">spare</div>
         {:else if control.kind === 'button' || control.kind === 'horn ring'}
           {@const down = valueOf(control) === 'down'}
           <button

@@ -121,7 +121,7 @@
         />
       </div>
       <label
-        >Room in the cab
+        >Space in the cab
         <select
           value={panel.cabPlaceId ?? ''}
           onchange={(event) => put({ ...panel, cabPlaceId: event.currentTarget.value || null }, 'Room of')}
@@ -175,7 +175,7 @@
           {#if 'values' in control}
             <input
               class="wide"
-              aria-label="Positions, with commas between them"
+              aria-label="Positions, separated by commas"
               value={control.values.join(', ')}
               onchange={(event) => {
                 const values = event.currentTarget.value.split(',').flatMap((v) => v.trim() || []);
@@ -196,7 +196,7 @@
           {#if control.kind === 'button'}
             <select
               class="wide"
-              aria-label="Its lamp shows"
+              aria-label="Indicator shows"
               value={control.lamp?.functionId ?? ''}
               onchange={(event) => {
                 const functionId = event.currentTarget.value;
@@ -206,13 +206,13 @@
                 });
               }}
             >
-              <option value="">no lamp of its own</option>
+              <option value="">no indicator</option>
               {#each functions as fn (fn.id)}<option value={fn.id}>lamp: {fn.name}</option>{/each}
             </select>
             {#if control.lamp !== null}
               {@const { functionId } = control.lamp}
               <select
-                aria-label="Colour of its lamp"
+                aria-label="Indicator colour"
                 value={control.lamp.colour}
                 onchange={(event) => {
                   const colour = COLOURS.find((c) => c === event.currentTarget.value);

@@ -17,7 +17,7 @@
   const { proving } = editor;
   const wording = $derived(new Wording(editor.build));
   const proof = $derived(proving.answer);
-  const many = (count: string): string => count.replaceAll(/\B(?=(\d{3})+(?!\d))/g, ' ');
+  const many = (count: string): string => BigInt(count).toLocaleString('en-GB');
   const signs = { holds: '✓', broken: '✕', 'cannot tell': '?', silent: '–' } as const;
   const words = {
     holds: 'holds',
@@ -127,8 +127,8 @@
                   <div class="buttons">
                     <button
                       class="plain"
-                      aria-label="Play it: {finding.sentence}"
-                      onclick={() => editor.show(finding)}>Play it</button
+                      aria-label="Play: {finding.sentence}"
+                      onclick={() => editor.show(finding)}>Play</button
                     >
                     <button
                       class="link"
@@ -136,7 +136,7 @@
                       onclick={() => keep(finding)}>Save as test</button
                     >
                     <span class="quiet">
-                      then on: {onText(editor.build, finding.evidence.state?.on ?? [])}
+                      Active: {onText(editor.build, finding.evidence.state?.on ?? [])}
                     </span>
                   </div>
                 {/if}

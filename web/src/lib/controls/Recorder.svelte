@@ -59,13 +59,13 @@
   {#if cockpit.due !== null}
     {@const { due } = cockpit}
     <p class="due">
-      {wording.functionName(due.functionId)}: its timer ends in {timeText(due.atMs - cockpit.running.nowMs)}
+      {wording.functionName(due.functionId)}: timer ends in {timeText(due.atMs - cockpit.running.nowMs)}
       <button class="plain" onclick={() => cockpit.wait(Math.max(1, due.atMs - cockpit.running.nowMs))}
         >End now</button
       >
     </p>
   {/if}
-  <button class="plain" onclick={() => cockpit.wait(1000)}>Let 1 s pass</button>
+  <button class="plain" onclick={() => cockpit.wait(1000)}>Wait 1 s</button>
   <ol>
     {#each cockpit.played as { step, refused }, i (i)}
       <li class:refused>{said(step)}{refused ? ': no effect' : ''}</li>
@@ -80,7 +80,7 @@
     }}
   >
     <input aria-label="Test name" placeholder="Test name" maxlength="80" bind:value={name} />
-    <button class="plain" disabled={cockpit.steps.length === 0}>Keep</button>
+    <button class="plain" disabled={cockpit.steps.length === 0}>Save</button>
   </form>
   <form
     onsubmit={(event) => {

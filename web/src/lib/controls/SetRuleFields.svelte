@@ -21,7 +21,7 @@
   const CLOSED = '';
 
   const ABOUT: readonly { readonly value: SetClause['about']; readonly text: string }[] = [
-    { value: 'use', text: 'Fitted as' },
+    { value: 'use', text: 'Use' },
     { value: 'colour', text: 'Colour' },
     { value: 'shines', text: 'Shines to the' },
     { value: 'side', text: 'Side' },

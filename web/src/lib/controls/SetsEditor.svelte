@@ -59,8 +59,8 @@
 
 <section class="sets" aria-label="Sets of lamps">
   <p class="quiet">
-    A function addresses a set regardless of sync groups. A rule takes later lamps automatically; a fixed list
-    stays as it is.
+    A function addresses a set regardless of sync groups. A rule includes later lamps; a fixed list does not
+    change.
   </p>
   <div class="row">
     <button
@@ -78,7 +78,7 @@
       title={isFull
         ? `At most ${MOST_SETS} sets`
         : chosen.length === 0
-          ? 'Select lamps on the sheet first'
+          ? 'Select lamps on the drawing first'
           : ''}
       onclick={() => add(fixedSet(freshId('set'), freeName(), chosen))}
       >New fixed list of the {modulesText(chosen.length)} selected</button
@@ -97,7 +97,7 @@
             maxlength="80"
             onchange={(event) => rename(set, event.currentTarget.value)}
           />
-          <button class="link" title="Select them on the sheet" onclick={() => select(members)}
+          <button class="link" title="Select on the drawing" onclick={() => select(members)}
             >{modulesText(members.length)}</button
           >
           <button

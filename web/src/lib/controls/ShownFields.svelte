@@ -43,7 +43,7 @@
 
 <h2>Effect</h2>
 {#if fn.shows.length > 1}
-  <div role="group" aria-label="Number of the cycle">
+  <div role="group" aria-label="Cycle step">
     {#each fn.shows.keys() as i (i)}
       <button class="plain" aria-pressed={number === i + 1} onclick={() => (number = i + 1)}>{i + 1}</button>
     {/each}
@@ -55,7 +55,7 @@
     <div><CueCell {on} {row} onlyAllowed={false} /></div>
   </div>
 {:else}
-  <p class="quiet">No lamps yet: place some in Layout.</p>
+  <p class="quiet">No lamps yet. Place lamps under Layout.</p>
 {/each}
 {#each shownNow.dims as dim, i (i)}
   {@const put = (patch: Partial<Dim>) =>
@@ -81,7 +81,7 @@
         >{/each}
     </select>
     <TickBoxes
-      label="Kinds that are dimmed"
+      label="Dimmed kinds"
       items={[...FUNCTION_KINDS]}
       chosen={dim.kinds}
       onset={(kinds: FunctionKind[]) => put({ kinds })}

@@ -29,14 +29,14 @@
 </script>
 
 <section class="ready" aria-label="Templates">
-  <h2>Whole ways to operate it</h2>
+  <h2>Complete programs</h2>
   {#each templates as { id, name, what, why, lay } (id)}
     <div class="one">
       <button
         class="plain"
         disabled={why !== null}
-        aria-label="Lay {name}"
-        onclick={() => editor.edit(`Template ${name}`, (b) => lay(b))}>Lay</button
+        aria-label="Apply {name}"
+        onclick={() => editor.edit(`Template ${name}`, (b) => lay(b))}>Apply</button
       >
       <p>
         <strong>{name}</strong>
@@ -50,8 +50,8 @@
   {#each functions as fn (fn.id)}
     {@const { name, what, why } = fn}
     <div class="one">
-      <button class="plain" disabled={why !== null} aria-label="Lay {name}" onclick={() => put(fn)}
-        >Lay</button
+      <button class="plain" disabled={why !== null} aria-label="Apply {name}" onclick={() => put(fn)}
+        >Apply</button
       >
       <p>
         <strong>{name}</strong>

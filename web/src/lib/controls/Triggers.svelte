@@ -51,7 +51,7 @@
       {#each TRIGGER_SOURCES as source (source)}<option value={source}>{source}</option>{/each}
     </select>
     <input
-      aria-label="Which wire or message gives {input.name}"
+      aria-label="Wire or message of {input.name}"
       placeholder="which wire or message"
       value={of(input.id)?.note ?? ''}
       maxlength="160"

@@ -81,7 +81,7 @@
       onset={(s: number) => setWhen({ ...when, afterMs: Math.round(s * 1000) })}
     />
     <TypedNumber
-      label="Stays longer"
+      label="Extension"
       unit="s"
       value={seconds(when.staysMs)}
       min={0}

@@ -11,7 +11,7 @@
 {#if editor.checkBefore.error !== null}
   <p class="failed" role="alert">Not checked: {editor.checkBefore.error.message}</p>
 {:else if work === null}
-  <p class="quiet">checking what was there before the work …</p>
+  <p class="quiet">Checking the original vehicle …</p>
 {:else}
   <p class="said">
     <strong>Before the work</strong>

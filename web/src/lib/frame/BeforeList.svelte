@@ -31,7 +31,7 @@
       >
     </li>
   {:else}
-    <li class="quiet">Nothing was found before the work, and nothing is found after it.</li>
+    <li class="quiet">No findings before or after the work.</li>
   {/each}
 </ul>
 

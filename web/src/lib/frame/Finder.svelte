@@ -55,7 +55,7 @@
         </li>
       {/each}
     </ul>
-    {#if found.length === 0}<p class="quiet">Nothing is called that.</p>{/if}
+    {#if found.length === 0}<p class="quiet">No matches.</p>{/if}
   </div>
 </Modal>
 

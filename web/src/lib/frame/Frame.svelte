@@ -140,7 +140,7 @@
         kind="ghost"
         size="small"
         icon={Keyboard}
-        iconDescription="Keys and words (?)"
+        iconDescription="Keys and terms (?)"
         tooltipPosition="bottom"
         on:click={() => (keysShown = true)}
       />

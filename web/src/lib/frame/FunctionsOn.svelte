@@ -31,7 +31,7 @@
         {name}
       </label>
     {/each}
-    <a href="/builds/{editor.build.id}/controls">Drive it by its controls</a>
+    <a href="/builds/{editor.build.id}/controls">Follow the controls</a>
   </div>
 </HangingBox>
 

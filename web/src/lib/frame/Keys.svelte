@@ -10,7 +10,7 @@
   const editor = getEditor()();
 </script>
 
-<Modal passiveModal bind:open size="lg" hasScrollingContent modalHeading="Keys and words">
+<Modal passiveModal bind:open size="lg" hasScrollingContent modalHeading="Keys and terms">
   <Button
     size="small"
     kind="tertiary"
@@ -30,7 +30,7 @@
       </dl>
     </section>
     <section aria-labelledby="words-heading">
-      <h2 id="words-heading">Words</h2>
+      <h2 id="words-heading">Terms</h2>
       <dl>
         {#each WORDS as { word, means } (word)}
           <dt>{word}</dt>

@@ -24,7 +24,9 @@
 
   const loop = $derived(loopMs(editor.drives));
   const slowdown = $derived(calmSlowdown(editor.drives));
-  const speed = $derived(preview.trueSpeed ? 'true speed' : `calm, 1/${slowdown.toFixed(1)} speed`);
+  /** Of true speed, never none. */
+  const percent = $derived(Math.max(1, Math.round(100 / slowdown)));
+  const speed = $derived(preview.trueSpeed ? 'true speed' : `slow, ${percent} % speed`);
 
   function toggle(): void {
     if (preview.playing) {
@@ -49,7 +51,7 @@
     </button>
   {/if}
   <label title={speed}>
-    <span class="quiet">{preview.trueSpeed ? 'true speed' : `calm 1/${slowdown.toFixed(1)}`}</span>
+    <span class="quiet">{preview.trueSpeed ? 'true speed' : `${percent} % speed`}</span>
     <input
       type="range"
       min="0"
@@ -67,8 +69,8 @@
   <span class="steps">
     {#each [-1, 1] as const as step (step)}
       <button
-        aria-label={step < 0 ? 'To the change before' : 'To the next change'}
-        title={step < 0 ? 'To the change of light before (,)' : 'To the next change of light (.)'}
+        aria-label={step < 0 ? 'Previous change' : 'Next change'}
+        title={step < 0 ? 'Previous change of light (,)' : 'Next change of light (.)'}
         disabled={editor.drives.length === 0}
         onclick={() => {
           preview.stop();

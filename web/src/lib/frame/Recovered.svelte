@@ -33,8 +33,8 @@
     )} that did not reach the server."
   >
     {#snippet actions()}
-      <Button size="small" on:click={() => restore(first)}>Restore it</Button>
-      <Button size="small" kind="ghost" on:click={() => done(first.kept)}>Discard it</Button>
+      <Button size="small" on:click={() => restore(first)}>Restore</Button>
+      <Button size="small" kind="ghost" on:click={() => done(first.kept)}>Discard</Button>
     {/snippet}
   </InlineNotification>
 {/if}

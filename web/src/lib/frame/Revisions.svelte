@@ -5,7 +5,7 @@
   import { listRevisions, loadRevision, nameRevision } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
 
-  /** What was saved when, and a look back at it. */
+  /** Revisions, and a look back at it. */
   let { open = $bindable() }: { open: boolean } = $props();
   const editor = getEditor()();
   const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
@@ -52,14 +52,14 @@
   </p>
   {#if trouble !== ''}<p class="trouble" role="alert">Failed: {trouble}</p>{/if}
   {#if revisions === null}
-    {#if trouble === ''}<p class="quiet">Looking …</p>{/if}
+    {#if trouble === ''}<p class="quiet">Loading …</p>{/if}
   {:else}
     <table>
       <thead>
         <tr>
           <th scope="col">Revision</th>
           <th scope="col">Saved</th>
-          <th scope="col">What changed</th>
+          <th scope="col">Changes</th>
           <th scope="col">Size</th>
           <th scope="col">Name</th>
           <th scope="col"><span class="visually-hidden">View</span></th>

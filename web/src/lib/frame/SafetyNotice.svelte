@@ -33,7 +33,7 @@
       flashes as the vehicle does. Esc stops it immediately. Your choice applies until you close this page.
     </p>
     <RadioButtonGroup legendText="Speed" bind:selected={speed}>
-      <RadioButton labelText="Calm" value="calm" />
+      <RadioButton labelText="Slow" value="calm" />
       <RadioButton labelText="True speed: no one here is photosensitive" value="true" />
     </RadioButtonGroup>
   </div>

@@ -10,7 +10,7 @@
 
 <span class="save" class:trouble={!['saved', 'waiting', 'saving'].includes(status.kind)} role="status">
   {#if status.kind === 'saved'}
-    <button class="link" title="What was saved when" onclick={onrevisions}
+    <button class="link" title="Revisions" onclick={onrevisions}
       >Saved {clock.format(new Date(status.at))}
       <span class="revision">· revision {editor.autosave.version}</span></button
     >

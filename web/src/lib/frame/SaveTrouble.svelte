@@ -39,9 +39,9 @@
 {#if notSaved !== ''}
   <Notice tone="warns" role="alert">
     <p>{notSaved}</p>
-    {#if !kept}<button class="plain" onclick={saveFile}>Save it as a file</button>{/if}
+    {#if !kept}<button class="plain" onclick={saveFile}>Save as file</button>{/if}
     {#if status.kind === 'refused' && status.gone}
-      <button class="plain" onclick={storeAgain}>Store it again</button>
+      <button class="plain" onclick={storeAgain}>Save again</button>
     {/if}
   </Notice>
 {/if}

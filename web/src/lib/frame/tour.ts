@@ -17,7 +17,7 @@ const STOPS = [
       'Drag a fixture onto the vehicle, or select it and click a zone. Zones that accept it are highlighted.',
   },
   {
-    element: '[aria-label="Sheet of the vehicle"]',
+    element: '[aria-label="Vehicle drawing"]',
     title: 'Vehicle drawing',
     description:
       'Five views of one geometry, to scale. Drag a lamp, move it with the arrow keys, or enter millimetres.',

@@ -19,7 +19,7 @@
 <p class="quiet">
   {editor.build.placements.length === 0
     ? 'Start with the catalogue on the left: drag a fixture onto the vehicle, or choose it and a zone.'
-    : 'Choose a lamp on the sheet to move, aim, colour and group it. Hold Shift to choose more.'}
+    : 'Select a lamp on the drawing to move, aim, colour and group it. Hold Shift to choose more.'}
 </p>
 <TextInput
   size="sm"
@@ -41,7 +41,7 @@
 </Select>
 <RemarkField
   label="Notes on the build"
-  placeholder="What was agreed, what is still open."
+  placeholder="Agreements and open questions."
   value={editor.build.notes}
   onset={(notes: string) => editor.edit('Notes on the build', (b) => changeBuild(b, { notes }))}
 />

@@ -70,7 +70,7 @@
 
   function copyAsOwn(fixture: Fixture): void {
     const id = freeFixtureId(editor.build, `own-${fixture.id}`);
-    const copy = { ...fixture, id, name: `Own ${fixture.name.toLowerCase()}`.slice(0, 80) };
+    const copy = { ...fixture, id, name: `Custom ${fixture.name.toLowerCase()}`.slice(0, 80) };
     editor.edit(`Copy ${fixture.name} as custom fixture`, (b) => takeFixtures(b, [copy]).build);
     editor.carry = { fixtureId: id, at: null };
   }
@@ -187,7 +187,7 @@
         {/if}
       </li>
     {:else}
-      <li class="quiet small">Nothing like that in the catalogue.</li>
+      <li class="quiet small">No matching fixtures.</li>
     {/each}
   </ul>
   {#if refused !== null}
@@ -212,8 +212,8 @@
         >Compare {side.length}</Button
       >
     {/if}
-    <button class="link" onclick={() => picker?.open()}>Take a CSV table</button>
-    <button class="link" onclick={() => void saveTable(listed)}>Save these as CSV</button>
+    <button class="link" onclick={() => picker?.open()}>Import CSV</button>
+    <button class="link" onclick={() => void saveTable(listed)}>Export CSV</button>
     <FilePicker bind:this={picker} label="Table of fixtures" accept=".csv,text/csv" ontake={takeTable} />
   </div>
 </section>

@@ -61,7 +61,7 @@
 </script>
 
 <details>
-  <summary>Exchange or move it</summary>
+  <summary>Exchange or move</summary>
   <div class="exchange">
     <Select
       size="sm"
@@ -84,8 +84,8 @@
     {:else if effect !== null}
       <p class="small" role="status">
         {changes.join(', ')}.
-        {#if effect.lost.length > 0}<strong>It loses {effect.lost.join(', ')}.</strong>{/if}
-        {#if placement.partnerId !== null}Its mirrored partner follows.{/if}
+        {#if effect.lost.length > 0}<strong>Lost settings {effect.lost.join(', ')}.</strong>{/if}
+        {#if placement.partnerId !== null}The counterpart follows.{/if}
       </p>
       <Button size="small" kind="tertiary" on:click={apply}>Apply</Button>
     {/if}

@@ -216,7 +216,7 @@
           on:update={(event) => chooseFlasher(String(event.detail))}
         >
           <SelectItem value={CONTROLLER} text="the controller’s outputs" />
-          <SelectItem value={ALONE} text="a flasher of its own, no sync line" />
+          <SelectItem value={ALONE} text="own flasher, no sync line" />
           {#each SYNC_LINES as line (line)}
             <SelectItem value={line} text="own flasher, synchronised by a {line}" />
           {/each}
@@ -236,7 +236,7 @@
         </Select>
         <TextInput
           size="sm"
-          labelText="Approved as, by its papers; a semicolon between"
+          labelText="Approvals, separated by semicolons"
           placeholder="not entered"
           maxlength={400}
           value={fixture.approvals.join('; ')}

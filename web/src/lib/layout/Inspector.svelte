@@ -185,7 +185,7 @@
       <div class="choices">
         <Select
           size="sm"
-          labelText="Comes from"
+          labelText="Status"
           selected={shown.status}
           on:update={(event) => {
             const status = LampStatus.safeParse(event.detail);
@@ -256,7 +256,7 @@
             const partnerId = freshId();
             editor.edit(`Mirror ${only.label}`, (b) => addPartner(b, only.id, partnerId));
             editor.select([only.id, partnerId]);
-          }}>Add its mirrored partner</Button
+          }}>Add counterpart</Button
         >
         <Button
           size="small"
@@ -275,13 +275,13 @@
     {/if}
     {#if only !== undefined}
       <Button size="small" kind="ghost" on:click={() => saveIes(editor, only.id)}
-        >Save its light in this state as IES</Button
+        >Export this state as IES</Button
       >
     {/if}
     {#if shown !== undefined}
       <RemarkField
         label="Notes"
-        placeholder="Why this lamp, what to mind when it is fitted."
+        placeholder="Reason for this lamp, installation hints."
         value={shown.notes}
         onset={(notes: string) => set('Notes on', { notes })}
       />

@@ -222,7 +222,7 @@
   </div>
   <div class="place">
     <TypedNumber
-      label={order.size > 1 ? 'Place in a row (mixed)' : 'Place in a row'}
+      label={order.size > 1 ? 'Order in the row (mixed)' : 'Order in the row'}
       unit="from 1"
       value={firstOrder}
       min={1}
@@ -231,7 +231,7 @@
         editor.edit(`Place of ${what}`, (b) => changeModules(b, refs, { order: Math.round(n) }))}
     />
     <TypedNumber
-      label={later.size > 1 ? 'Later by (mixed)' : 'Later by'}
+      label={later.size > 1 ? 'Delay (mixed)' : 'Delay'}
       unit="ms"
       value={firstLater}
       min={0}

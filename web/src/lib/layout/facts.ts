@@ -54,6 +54,6 @@ export const factsIn = (currency: string): readonly Fact[] => [
   { name: 'Voltage', of: (f) => f.volts.map((v) => `${v} V`).join(' or ') },
   { name: `Price, ${currency}`, of: (f) => (f.priceMinor / 100).toLocaleString() },
   { name: 'In stock', of: (f) => String(f.inStock) },
-  { name: 'Else in', of: (f) => `${f.leadDays} days` },
+  { name: 'Lead time', of: (f) => `${f.leadDays} days` },
   { name: 'Time to fit', of: (f) => `${f.installMinutes} min` },
 ];

@@ -112,7 +112,7 @@
   <span class="more">
     {#if naming?.part === name}
       <input aria-label="{name}: call it" maxlength="80" placeholder="Name" bind:value={naming.name} />
-      <button class="link" onclick={() => keepName(c, put)}>Keep</button>
+      <button class="link" onclick={() => keepName(c, put)}>Save</button>
       <button class="link" aria-label="No name" onclick={() => (naming = null)}>✕</button>
     {:else}
       <button class="link" onclick={() => put({ kind: 'all', of: [c, firstLeaf()] })}>and</button>

@@ -55,7 +55,7 @@
     {/each}
   </div>
   <p class="quiet">
-    ● phase A, ○ B, <span class="c">●</span> C, <span class="d">●</span> D; front to the right. Numbered lamps needs
+    ● phase A, ○ B, <span class="c">●</span> C, <span class="d">●</span> D; front to the right. Numbered lamps need
     a pattern along a row.
   </p>
 </details>

@@ -40,9 +40,7 @@
           <span class="holds">✓ all applicable rules pass</span>
         {/if}
         {#if place.mustBeOff.length > 0}
-          <span class="quiet"
-            >To drive there, these must stay off: {place.mustBeOff.slice(0, 6).join('; ')}</span
-          >
+          <span class="quiet">Must stay off there: {place.mustBeOff.slice(0, 6).join('; ')}</span>
         {/if}
       </li>
     {/each}
@@ -62,7 +60,7 @@
             <td>{ruleSentence(rule)} <span class="quiet">{pack.name}</span></td>
             {#each places as { jurisdiction } (jurisdiction)}
               <td class={verdict === 'broken' && holdsIn(pack, jurisdiction) ? 'broken' : 'quiet'}>
-                {#if !holdsIn(pack, jurisdiction)}not the law there{:else if verdict === undefined}…{:else}{MARK[
+                {#if !holdsIn(pack, jurisdiction)}not applicable there{:else if verdict === undefined}…{:else}{MARK[
                     verdict
                   ]}{/if}
               </td>

@@ -23,14 +23,14 @@
     {#if !editor.isProved}<span class="quiet">({editor.isProvedSoon ? 'verifying …' : 'not verified'})</span
       >{/if}
   {:else if outcome.verdict === 'silent'}
-    <span class="quiet">– not for this build</span>
+    <span class="quiet">– Not applicable</span>
   {:else if outcome.verdict === 'cannot tell'}
     <button class="unsure" onclick={() => first !== undefined && showFinding(editor, first)}
       >? Inconclusive: show</button
     >
   {:else}
     <button class="broken" onclick={() => first !== undefined && showFinding(editor, first)}
-      >✕ broken: show</button
+      >✕ Fail: show</button
     >
   {/if}
 </span>

@@ -88,7 +88,7 @@
       <thead>
         <tr
           ><th scope="col">Outcome</th><th scope="col">Rule</th><th scope="col">Clause</th><th scope="col"
-            >If broken</th
+            >Severity</th
           ></tr
         >
       </thead>

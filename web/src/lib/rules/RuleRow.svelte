@@ -105,7 +105,7 @@
         /></label
       >
       <InlineChoice
-        label="If broken"
+        label="Severity"
         options={SEVERITIES.map((value) => ({ value, text: severityMark[value].name }))}
         value={rule.severity}
         onset={(severity: Severity) => set('severity', severity)}

@@ -17,7 +17,7 @@ import {
 } from './buildRepo';
 import { pictureOf } from '../builds/picture';
 import { findRevision, listRevisions, nameRevision, thinRevisions, type SaveNote } from './revisionRepo';
-import { change, DatabaseBusyError, DatabaseDownError, many, openPool } from './db';
+import { change, DatabaseBusyError, DatabaseDownError, many, openPool, transaction } from './db';
 import { fileBuild } from './filed';
 import { migrate, MIGRATIONS } from './migrate';
 import { demoBuild, freshDatabase } from './support.testing';
@@ -306,4 +306,38 @@ test('a build is put away and brought back as it was', async () => {
   expect(await archiveBuild(pool, build.id, false)).toBe(true);
   expect(await listed(build.id)).toMatchObject({ archived: false });
   expect(await archiveBuild(pool, id(), true)).toBe(false);
+});
+
+describe('a deadlock', () => {
+  const deadlocked = (times: number) => {
+    let tries = 0;
+    return {
+      tries: () => tries,
+      work: async (db: Parameters<Parameters<typeof transaction>[1]>[0]): Promise<number> => {
+        tries++;
+        await change(db, 'CREATE TEMPORARY TABLE IF NOT EXISTS tried (n INT)');
+        await change(db, 'INSERT INTO tried VALUES (?)', [tries]);
+        if (tries <= times) throw Object.assign(new Error('deadlock'), { code: 'ER_LOCK_DEADLOCK' });
+        return tries;
+      },
+    };
+  };
+
+  test('is tried again from the start, three times at most', async () => {
+    const twice = deadlocked(2);
+    expect(await transaction(pool, twice.work)).toBe(3);
+    const always = deadlocked(9);
+    await expect(transaction(pool, always.work)).rejects.toMatchObject({ code: 'ER_LOCK_DEADLOCK' });
+    expect(always.tries()).toBe(3);
+  });
+
+  test('another failure is not tried again', async () => {
+    let tries = 0;
+    const failing = () => {
+      tries++;
+      return Promise.reject(new Error('no'));
+    };
+    await expect(transaction(pool, failing)).rejects.toThrow('no');
+    expect(tries).toBe(1);
+  });
 });

@@ -45,3 +45,18 @@ test('what a killed holder left is taken once it has run out, and not before; a 
   expect(performance.now() - from).toBeGreaterThan(1500);
   expect(await many(pool, z.unknown(), "SELECT 1 FROM lease WHERE name = 'left'")).toEqual([]);
 });
+
+test('a lease is renewed while its holder works', { timeout: 60_000 }, async () => {
+  const [pool] = pools;
+  if (pool === undefined) throw new Error('there are pools');
+  const Until = z.object({ until_at: z.coerce.date() });
+  const until = async (): Promise<number> => {
+    const [row] = await many(pool, Until, "SELECT until_at FROM lease WHERE name = 'long'");
+    return row?.until_at.getTime() ?? NaN;
+  };
+  await withLease(pool, 'long', async () => {
+    const first = await until();
+    await setTimeout(6000);
+    expect((await until()) - first).toBeGreaterThan(4000);
+  });
+});

@@ -126,7 +126,7 @@
   });
 </script>
 
-<section class="sheet" aria-label="Sheet of the vehicle">
+<section class="sheet" aria-label="Vehicle drawing">
   <SheetTools
     {enlarged}
     bind:layers

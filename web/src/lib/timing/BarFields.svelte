@@ -69,7 +69,7 @@
       desk.draw('Colour of a bar', (p) => changeBar(p, desk.line, index, { slot }));
     }}
   >
-    <option value="">the one the stage names</option>
+    <option value="">slot of the cue</option>
     <option value="1">1</option>
     <option value="2">2</option>
     <option value="3">3</option>

@@ -40,8 +40,7 @@
 
 <div class="scroller" bind:this={scroller} bind:clientWidth={width}>
   <label class="allowed">
-    <input type="checkbox" bind:checked={onlyAllowed} /> Only patterns that the chosen packs allow there; the others
-    are marked ✕
+    <input type="checkbox" bind:checked={onlyAllowed} /> Only permitted patterns; others are marked ✕
   </label>
   <table>
     <caption class="visually-hidden">Pattern of each sync group and lamp set by function</caption>
@@ -103,7 +102,7 @@
       {:else}
         <tr
           ><td colspan={1 + editor.named.length} class="quiet"
-            >No sync groups yet. Select lamps on the sheet and give them a group in the inspector.</td
+            >No sync groups yet. Select lamps on the drawing and assign a group in the inspector.</td
           ></tr
         >
       {/each}

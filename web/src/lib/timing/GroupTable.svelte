@@ -54,8 +54,8 @@
         <th scope="col">Sync group</th>
         <th scope="col">Follows the clock of</th>
         <th scope="col">Speed</th>
-        <th scope="col">Later by</th>
-        <th scope="col">Clock reaches</th>
+        <th scope="col">Delay</th>
+        <th scope="col">Clock connection</th>
         <th scope="col">Free-running heads</th>
       </tr>
     </thead>
@@ -75,7 +75,7 @@
                   followsId: event.currentTarget.value === '' ? null : event.currentTarget.value,
                 })}
             >
-              <option value="">none: a clock of its own</option>
+              <option value="">none: separate clock</option>
               {#each groups.filter((g) => g.id !== group.id && mayFollow(groups, group.id, g.id)) as other (other.id)}
                 <option value={other.id}>{other.name}</option>
               {/each}
@@ -161,7 +161,7 @@
       {:else}
         <tr
           ><td colspan="6" class="quiet"
-            >No sync groups yet. Select lamps on the sheet and give them a group in the inspector.</td
+            >No sync groups yet. Select lamps on the drawing and assign a group in the inspector.</td
           ></tr
         >
       {/each}

@@ -177,7 +177,7 @@
             editor.build,
             book.own.map((p) => p.id),
           ),
-        )}>Save own as a file</button
+        )}>Export custom patterns</button
     >
   </div>
   {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
@@ -194,7 +194,7 @@
           <th scope="col" title="Longest dark time of one lamp">Dark, ms</th>
           <th scope="col" title="Effective intensity as a share of the peak (Blondel and Rey)">Effective</th>
           <th scope="col" title="Most flashes in any second: one lamp, whole group">/s</th>
-          <th scope="col" title="Keeps its sense on lamps that share no clock">Alone</th>
+          <th scope="col" title="Suitable for unsynchronised lamps">Alone</th>
           <th scope="col"><span class="visually-hidden">Actions</span></th>
         </tr>
       </thead>
@@ -261,8 +261,8 @@
   </div>
   <p class="quiet foot">
     {target === null
-      ? 'To use a pattern, press “draw” beside a group’s pattern in the table of functions first.'
-      : `“use” gives it to ${target.text}.`} ⚠: over three flashes in a second, a danger of seizures close by.
+      ? 'To use a pattern, first click “draw” beside a pattern in the functions table.'
+      : `“use” gives it to ${target.text}.`} ⚠ Over three flashes per second: risk of seizures.
   </p>
 </div>
 

@@ -255,7 +255,7 @@
       <dd class="figure">{figures.mostFlashesASecond}, group {figures.mostFlashesASecondOfGroup}</dd>
     </dl>
     {#if figures.seizureClass === 'over three flashes a second'}
-      <p class="small">⚠ Over three flashes in a second: close by, a danger for people prone to seizures.</p>
+      <p class="small">⚠ Over three flashes per second: risk of seizures.</p>
     {/if}
   {/if}
 </section>

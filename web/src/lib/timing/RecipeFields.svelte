@@ -114,7 +114,7 @@
     {/each}
   </div>
   <p>
-    Bounds kept for certain: {Math.round(60_000 / (p.pulse.mostMs + p.dark.mostMs))} to {Math.round(
+    Guaranteed: {Math.round(60_000 / (p.pulse.mostMs + p.dark.mostMs))} to {Math.round(
       60_000 / (p.pulse.leastMs + p.dark.leastMs),
     )} flashes a minute, never dark for longer than {p.dark.mostMs} ms.
   </p>

@@ -179,14 +179,14 @@
       </dd>
     </dl>
     <p class="quiet small">
-      Drag the eye and the vehicles. Figures are as if all of it came from this vehicle’s distance. Eye {point.aheadM}
+      Drag the viewpoint and the vehicles. Values assume the distance of this vehicle. Eye {point.aheadM}
       m ahead, {point.leftM} m to the left, {point.heightM} m up.
     </p>
   </div>
   <div class="side">
     {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
     <label class="add"
-      >Bring a vehicle
+      >Add vehicle
       <select
         value=""
         disabled={editor.build.scene.length >= 8}
@@ -204,7 +204,7 @@
       <fieldset>
         <legend>{v.name}</legend>
         {#if there === null}
-          <p class="problem">Its build is no longer there.</p>
+          <p class="problem">Deleted build.</p>
         {/if}
         <div class="numbers">
           <label

@@ -53,7 +53,7 @@
     }}>hold while lit · {taps.length} of a cycle of {cycle} ms</button
   >
   <button class="plain" onclick={done} disabled={taps.length === 0}>Done</button>
-  <button class="plain" onclick={() => (tapping = false)}>Leave it</button>
+  <button class="plain" onclick={() => (tapping = false)}>Cancel</button>
 {:else}
   <button class="plain" onclick={begin}>Tap in rhythm</button>
 {/if}

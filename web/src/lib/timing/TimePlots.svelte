@@ -61,7 +61,7 @@
         min="0"
         max="359"
         value={editor.bearing}
-        aria-label="Bearing of what is seen, degrees"
+        aria-label="Bearing, degrees"
         onchange={(event) => {
           const deg = ((Math.round(event.currentTarget.valueAsNumber || 0) % 360) + 360) % 360;
           event.currentTarget.valueAsNumber = deg;

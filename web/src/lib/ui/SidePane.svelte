@@ -53,8 +53,8 @@
       <button
         class="fold"
         aria-expanded="true"
-        aria-label="Fold {name}"
-        title="Fold {name}"
+        aria-label="Collapse {name}"
+        title="Collapse {name}"
         onclick={() => pane?.collapse()}><Fold size={16} /></button
       >
     {/if}

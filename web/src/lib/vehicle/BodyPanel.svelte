@@ -81,8 +81,8 @@
     value={spec.name}
     on:change={(event) => rename(String(event.detail ?? ''))}
   />
-  <h2>By the tape measure</h2>
-  <p class="quiet small">Where to measure is drawn on the sheet while a field is entered.</p>
+  <h2>Dimensions</h2>
+  <p class="quiet small">The drawing shows where to measure.</p>
   <div class="numbers">
     {#each measures as m (m.key)}
       <span title="{m.name}: {m.measured}">
@@ -100,7 +100,7 @@
       </span>
     {/each}
   </div>
-  <h2>Fitted to it</h2>
+  <h2>Options</h2>
   <div class="options">
     {#each options as option (option.id)}
       <Checkbox

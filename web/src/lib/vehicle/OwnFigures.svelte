@@ -179,7 +179,7 @@
         />
       {:else if key === 'loadA' && typeof value === 'number'}
         <TypedNumber
-          label="Draws at work"
+          label="Operating current"
           unit="A"
           {value}
           min={0}
@@ -209,7 +209,7 @@
         </label>
       {:else if key === 'transmission' && typeof value === 'number'}
         <TypedNumber
-          label="Lets light through"
+          label="Transmission"
           unit="%"
           value={value * 100}
           min={0}

@@ -120,23 +120,23 @@
         on:click={() => (drawing = drawing === what ? null : what)}
         >{drawing === what ? 'Drawing …' : 'Draw'}</Button
       >
-      <Button size="small" kind="ghost" on:click={() => addTyped(what)}>By figures</Button>
+      <Button size="small" kind="ghost" on:click={() => addTyped(what)}>Enter dimensions</Button>
     </div>
   {/each}
   <div class="add">
     <span>Side profile</span>
     <span></span>
-    <Button size="small" kind="ghost" on:click={addProfile}>By figures</Button>
+    <Button size="small" kind="ghost" on:click={addProfile}>Enter dimensions</Button>
   </div>
   <div class="add">
     <span>Reflective area</span>
     <span></span>
-    <Button size="small" kind="ghost" on:click={addReflector}>By figures</Button>
+    <Button size="small" kind="ghost" on:click={addReflector}>Enter dimensions</Button>
   </div>
   <div class="add">
-    <span>Equipment that is no lamp</span>
+    <span>Equipment</span>
     <span></span>
-    <Button size="small" kind="ghost" on:click={addEquipment}>By figures</Button>
+    <Button size="small" kind="ghost" on:click={addEquipment}>Enter dimensions</Button>
   </div>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   {#each spec.zones as zone (zone.id)}
@@ -204,8 +204,8 @@
   <h2>Custom vehicle</h2>
   <p class="quiet small">Body, dimensions, options, survey and custom parts, for other builds.</p>
   <div class="files">
-    <Button size="small" kind="ghost" on:click={saveFile}>Save to a file</Button>
-    <Button size="small" kind="ghost" on:click={() => picker?.open()}>Take from a file</Button>
+    <Button size="small" kind="ghost" on:click={saveFile}>Export</Button>
+    <Button size="small" kind="ghost" on:click={() => picker?.open()}>Import</Button>
     <FilePicker bind:this={picker} label="Vehicle file" accept=".json,application/json" ontake={takeFile} />
   </div>
 </section>

@@ -68,13 +68,13 @@
       </summary>
       <TextInput
         size="sm"
-        labelText="Who found it otherwise, and why"
+        labelText="Found by, and reason"
         value={reasonOf(keepOut.id)}
         on:input={(event) => (reasons[keepOut.id] = String(event.detail ?? ''))}
       />
       {#if found?.box !== null}
         <OwnFigures
-          item={{ id: keepOut.id, name: 'Move or cut it', ...boxOf(keepOut) }}
+          item={{ id: keepOut.id, name: 'Move or cut', ...boxOf(keepOut) }}
           what=""
           named={false}
           choices={{}}
@@ -83,7 +83,7 @@
         <Button size="small" kind="ghost" on:click={() => find(keepOut, null, 'Lift')}>Lift it</Button>
       {/if}
       {#if found !== undefined}
-        <Button size="small" kind="ghost" on:click={() => putBack(keepOut)}>As the body type has it</Button>
+        <Button size="small" kind="ghost" on:click={() => putBack(keepOut)}>Use the body type’s value</Button>
       {/if}
     </details>
   {/each}

@@ -40,7 +40,7 @@
       }));
   }
 
-  /** As the body type has it; one of the survey's own goes. */
+  /** Use the body type’s value; one of the survey's own goes. */
   function forget(lamp: FactoryLamp): void {
     measuredId = null;
     if (added(lamp.id) !== undefined)
@@ -138,7 +138,7 @@
               />
               {#if isMeasured || added(lamp.id) !== undefined}
                 <Button size="small" kind="ghost" on:click={() => forget(lamp)}
-                  >{isMeasured ? 'As its body type has it' : 'Delete this lamp'}</Button
+                  >{isMeasured ? 'Use the body type’s values' : 'Delete this lamp'}</Button
                 >
               {/if}
             </td>
@@ -147,7 +147,7 @@
       {/each}
     </tbody>
   </table>
-  <Button size="small" kind="ghost" on:click={add}>Add a lamp that is there</Button>
+  <Button size="small" kind="ghost" on:click={add}>Add a factory lamp</Button>
   {#if trouble !== ''}<p class="trouble" role="alert">{trouble}</p>{/if}
   {#if survey.removedLamps.length > 0}
     <ul class="openings">

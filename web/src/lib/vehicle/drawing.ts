@@ -32,7 +32,7 @@ export function addDrawn(
 ): Build {
   const lists = { zone: 'zones', solid: 'solids', 'keep-out': 'keepOuts' } as const;
   const number = build.vehicle[lists[what]].length + 1;
-  const stem = `Own ${drawingName[what]} ${number}`;
+  const stem = `Custom ${drawingName[what]} ${number}`;
   const y = sideOf(rect);
   const name = bothSides ? `${stem} ${y < 0 ? 'right' : 'left'}` : stem;
   const twinName = `${stem} ${y < 0 ? 'left' : 'right'}`;

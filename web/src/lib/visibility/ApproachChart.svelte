@@ -90,17 +90,13 @@
   });
 </script>
 
-<div
-  class="chart"
-  role="img"
-  aria-label="Light at the eye over the distance, against what is needed to see it"
->
+<div class="chart" role="img" aria-label="Light at the eye by distance, with the detection threshold">
   <canvas bind:this={canvas}></canvas>
 </div>
 <p class="key" aria-hidden="true">
   <span class="light">light at the eye</span>
-  <span class="see">needed to see it</span>
-  <span class="stop">needed to stop</span>
+  <span class="see">detection threshold</span>
+  <span class="stop">stopping distance</span>
 </p>
 
 <style>

@@ -44,9 +44,9 @@
       max={4}
       whole={false}
       onset={(eyeM: number) => set({ eyeM })}
-    /> m up, grade
+    /> m up, gradient
     <FigureField
-      label="Grade, %, uphill positive"
+      label="Gradient, %, uphill positive"
       value={approach.gradePercent}
       min={-15}
       max={15}
@@ -74,7 +74,7 @@
         onset={(lengthM: number) => set({ crest: { ...crest, lengthM } })}
       /> m that changes by
       <FigureField
-        label="Change of grade, %"
+        label="Change of gradient, %"
         value={crest.changePercent}
         min={0.1}
         max={30}
@@ -94,7 +94,7 @@
       onset={(around: Approach['around']) => set({ around })}
     />, sees
     <InlineChoice
-      label="Colour it must see"
+      label="Detected colour"
       options={[{ value: 'any', text: 'any light' }, ...COLOURS.map((value) => ({ value, text: value }))]}
       value={approach.colour ?? 'any'}
       onset={(v: string) => {
@@ -104,7 +104,7 @@
     />
     of
     <InlineChoice
-      label="Lamps it must see"
+      label="Detected lamps"
       options={[
         { value: 'any', text: 'all lamps' },
         { value: 'upper', text: 'lamps above 1.5 m' },

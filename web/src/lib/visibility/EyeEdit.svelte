@@ -13,14 +13,14 @@
 <OwnSentence
   list="eyes"
   {one}
-  label="Name of the eye"
+  label="Name of the viewpoint"
   change={(b, patch: Patch) => changeOwn(b, 'eyes', one.id, patch)}
 >
   {#snippet says(set: (patch: Patch) => void)}
     is
     <WhereFields xM={one.xM} yM={one.yM} zM={one.zM} onset={set} />, looks
     <FigureField
-      label="Looks, degrees clockwise from ahead"
+      label="Direction, degrees clockwise from ahead"
       value={one.lookDeg}
       min={0}
       max={359.9}

@@ -247,7 +247,7 @@
         }))}
       />
     {/if}
-    <p class="add" role="group" aria-label="Add a work place">
+    <p class="add" role="group" aria-label="Add a work area">
       Add:
       {#each usualWorkPlaces(outline) as like (like.name)}
         <button class="link" disabled={full} onclick={() => add(like)}>{like.name}</button>
@@ -258,7 +258,7 @@
       Under the pointer
       <strong class="figure">{probed === null ? '—' : `${number(probed)} lx`}</strong>
       {#if probe !== null}<span class="quiet"
-          >{probe.x.toFixed(1)} m ahead, {probe.y.toFixed(1)} m left of the middle</span
+          >{probe.x.toFixed(1)} m ahead, {probe.y.toFixed(1)} m left of the centre</span
         >{/if}
     </p>
     <p class="quiet small">

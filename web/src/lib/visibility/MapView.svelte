@@ -123,9 +123,7 @@
     <Scale {decades} {unit} />
     {#if limit !== ''}<span class="key"><i></i>minimum of the rule packs</span>{/if}
     {#if map.gaps.length > 0}<span class="key"
-        ><i class="hatched"></i>gap: less, where they look from{map.gaps.length > MOST_NAMED
-          ? `; ${map.gaps.length} in total`
-          : ''}</span
+        ><i class="hatched"></i>gap{map.gaps.length > MOST_NAMED ? `; ${map.gaps.length} in total` : ''}</span
       >{/if}
   </figcaption>
 </figure>

@@ -16,7 +16,7 @@
   const options = $derived(editor.ringOptions);
   const MAPS_BY = [
     { value: 'state', text: 'This state' },
-    { value: 'open', text: 'By what is open' },
+    { value: 'open', text: 'By open parts' },
     { value: 'function', text: 'By function' },
   ] as const;
   const QUANTITIES: Readonly<Record<MapQuantity, string>> = {

@@ -98,7 +98,7 @@
     />
   {/if}
   {#if hidden.length > 0}
-    <h2>Hidden from there</h2>
+    <h2>Blocked toward it</h2>
     <LampList
       rows={hidden.slice(0, 5).map(({ placementId, aimedCd, arrivesCd, by }) => ({
         placementId,

@@ -23,7 +23,7 @@
 <OwnSentence
   list="workPlaces"
   {one}
-  label="Name of the work place"
+  label="Name of the work area"
   change={(b, patch: Patch) => changeOwn(b, 'workPlaces', one.id, patch)}
 >
   {#snippet says(set: (patch: Patch) => void)}

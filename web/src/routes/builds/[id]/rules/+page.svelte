@@ -74,7 +74,7 @@
 <div class="step">
   <div class="head">
     <h1>Rules</h1>
-    <p class="quiet">Local codes and the judgement of licensed people come before anything a pack says.</p>
+    <p class="quiet">Local codes and licensed people take precedence over any pack.</p>
     <FilePicker
       bind:this={picker}
       label="Rule pack file to import"
@@ -110,7 +110,7 @@
       ontry={(of: RulePack) => (tried = of)}
     />
   {:else}
-    <p>No rule pack is chosen, so nothing is checked. Choose one below, or import one.</p>
+    <p>No rule pack is selected. Add one below or import one.</p>
   {/each}
   {#if others.length > 0}
     <h2>Library</h2>
@@ -119,7 +119,7 @@
         <li>
           <span>{pack.name}</span>
           <span class="quiet">{pack.rules.length === 1 ? '1 rule' : `${pack.rules.length} rules`}</span>
-          <Button size="small" kind="ghost" icon={Add} on:click={() => choose(pack)}>Choose</Button>
+          <Button size="small" kind="ghost" icon={Add} on:click={() => choose(pack)}>Add</Button>
         </li>
       {/each}
     </ul>

@@ -49,7 +49,7 @@
       ondrawn={drawn}
     />
   </Pane>
-  <SidePane name="Survey and custom parts" side="right" share={26} least={16}>
+  <SidePane name="Vehicle data" side="right" share={26} least={16}>
     <div class="panel right">
       <Choice
         label="Beside the sheet"

@@ -233,7 +233,7 @@
                 {:else if editor.ring.error !== null}
                   <p role="alert">Calculation failed: {editor.ring.error.message}</p>
                 {:else if values === undefined}
-                  <p class="quiet">Computing …</p>
+                  <p class="quiet">Calculating …</p>
                 {:else}
                   <RingChart
                     {values}
