@@ -13,7 +13,7 @@ export const FLOORS = [
   'coverage',
   'sight',
   'rules',
-  'proof',
+  'verification',
 ];
 
 /** The floors of the interface, bottom first; the steps of the work stand on top, beside each other. */
@@ -23,7 +23,7 @@ export const STEPS = [
   'builds',
   'controls',
   'layout',
-  'night',
+  'view3d',
   'rules',
   'timing',
   'vehicle',

@@ -4,7 +4,7 @@ import type { RulePack } from '@flarik/core/design/rulePack';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { newBuild } from '@flarik/core/design/create';
 import { setDisabled } from '@flarik/core/design/moduleEdits';
-import { prove } from '@flarik/core/proof/prove';
+import { verify } from '@flarik/core/verification/prove';
 import type { Service } from '@flarik/core/words/service';
 import { ks12, ks13 } from './demoBuilds/causeway.ts';
 import { coastWatch } from './demoBuilds/coastWatch.ts';
@@ -134,7 +134,7 @@ const DEMOS: readonly Demo[] = [
 
 /** Colours that no function shows are ordered and not shown here. */
 const withSpareDisabled: Edit = (build) =>
-  prove(build)
+  verify(build)
     .findings.filter((f) => f.kind === 'unlit' && f.sentence.startsWith('No function shows'))
     .reduce((b, { evidence: { channels } }) => {
       const [first] = channels;

@@ -12,7 +12,7 @@ const RIGHT = [
   // Stored words of the build file, and its migration.
   ['core/src/timing/pattern.ts', 'from the middle'],
   ['core/src/timing/library.ts', 'from the middle'],
-  ['core/src/arrange/ready/arrow.ts', 'from the middle'],
+  ['core/src/arrange/templates/arrow.ts', 'from the middle'],
   ['core/src/design/migrate.ts', 'left out'],
   ['core/src/rules/leftOut.ts', 'left out'],
   ['core/src/rules/controls/direction.ts', 'from the middle'],

@@ -2,7 +2,7 @@ import type { Build } from '@flarik/core/design/schema';
 import { Approaches } from '@flarik/core/sight/approach';
 import { usualApproaches } from '@flarik/core/sight/usualApproaches';
 import { reflectiveFromM } from '@flarik/core/sight/reflective';
-import { approachText, reflectiveText, spareText } from '@flarik/core/sight/words';
+import { approachText, reflectiveText, timeMarginText } from '@flarik/core/sight/words';
 import { stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
@@ -26,7 +26,7 @@ export function approach(build: Build, args: Args): Output {
       text: JSON.stringify({ build: build.name, on: state.on, open: state.open, approaches: rows }, null, 2),
     };
   const lines = rows.map((row) => {
-    const others = row.sightings.slice(1).map((one) => `${one.observer} ${spareText(one)}`);
+    const others = row.sightings.slice(1).map((one) => `${one.observer} ${timeMarginText(one)}`);
     const dark = row.reflectiveM === null ? '' : ` Lamps off: ${reflectiveText(row.reflectiveM)}.`;
     return `${approachText(row)} ${others.join(', ')}.${dark}`;
   });

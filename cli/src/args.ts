@@ -1,4 +1,4 @@
-import { namedOns, stagesOf, type On } from '@flarik/core/design/controls';
+import { namedOns, stagesOf, type ActiveFunction } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
 import { parseArgs } from 'node:util';
 import { InputError } from '@flarik/core/words/errors';
@@ -85,7 +85,7 @@ export function readArgs(
     quantity: values.quantity,
     visibility: values.visibility,
     corner: values.corner,
-    usedTo: values['adaptation'],
+    usedTo: values.adaptation,
   };
 }
 
@@ -159,7 +159,7 @@ function joined(argv: readonly string[]): string[] {
  * The functions that are on: a stage by its number, or functions by their ids.
  * @throws {InputError} the build has none of these
  */
-export function onOf({ stage, on }: Pick<Args, 'stage' | 'on'>, build: Build): On[] {
+export function onOf({ stage, on }: Pick<Args, 'stage' | 'on'>, build: Build): ActiveFunction[] {
   if (on !== undefined) {
     const keys = on.split(',').flatMap((key) => key.trim() || []);
     const known = namedOns(build).map((named) => named.on);

@@ -1,11 +1,11 @@
 import { stepText } from '@flarik/core/controls/script';
 import type { Build } from '@flarik/core/design/schema';
-import { checkWhole } from '@flarik/core/proof/checkWhole';
-import { outcomeText } from '@flarik/core/proof/outcomeText';
-import type { Counts } from '@flarik/core/proof/prove';
+import { checkWhole } from '@flarik/core/verification/checkWhole';
+import { outcomeText } from '@flarik/core/verification/outcomeText';
+import type { Counts } from '@flarik/core/verification/prove';
 import { CONTROLS_PACK } from '@flarik/core/rules/practice';
-import { standingOf } from '@flarik/core/rules/acceptances';
-import { causesOf, reachText } from '@flarik/core/rules/causes';
+import { acceptanceStatusOf } from '@flarik/core/rules/acceptances';
+import { causesOf, alsoAffectedText } from '@flarik/core/rules/causes';
 import { stateText } from '@flarik/core/rules/findingsTable';
 import { SEVERITY_NAMES } from '@flarik/core/words/severity';
 import { blocking, type Finding, type RuleOutcome } from '@flarik/core/rules/finding';
@@ -14,7 +14,7 @@ import type { Output } from './output.ts';
 /** What is wrong with a build, cause by cause: exit 1 when something blocks that nobody let stand. */
 export function check(build: Build, json: boolean): Output {
   const { findings, outcomes, counts } = checkWhole(build);
-  const { open, accepted, outgrown } = standingOf(build, findings);
+  const { open, accepted, outgrown } = acceptanceStatusOf(build, findings);
   const exitCode = blocking(open).length > 0 ? 1 : 0;
   if (json)
     return {
@@ -37,7 +37,7 @@ export function check(build: Build, json: boolean): Output {
   const causes = causesOf(build, open);
   const lines = causes.flatMap((cause) => [
     lineOf(build, cause.first),
-    ...under(reachText(build, cause)),
+    ...under(alsoAffectedText(build, cause)),
     ...under(wayOf(cause.first), 'sequence: '),
     ...cause.findings.flatMap(({ id }) => {
       const once = outgrown.get(id);

@@ -69,7 +69,7 @@ describe('check', () => {
     const { exitCode: code, stdout } = flarik('check', demo('ks-12'));
     expect(code).toBe(1);
     expect(stdout).toMatch(
-      /^Blocking  Flashing blue to the rear: 6,640 cd combined at 177°, from 3 lamps \(limit 40 cd\)\. Permitted: red, amber\. \[Stage 1 · everything closed · day\]/,
+      /^Blocking {2}Flashing blue to the rear: 6,640 cd combined at 177°, from 3 lamps \(limit 40 cd\)\. Permitted: red, amber\. \[Stage 1 · everything closed · day\]/,
     );
   });
 
@@ -601,7 +601,7 @@ describe('simulate', () => {
     expect(steps[2]?.on).toEqual(steps[1]?.on);
     const { stdout } = flarik('simulate', demo('ks-13'), '--events', 'ignition=on, ignition=on');
     expect(stdout).toMatch(
-      /^      0 ms  initial state                Nothing on, siren: off; 0 channels lit/,
+      /^ {6}0 ms {2}initial state {16}Nothing on, siren: off; 0 channels lit/,
     );
   });
 

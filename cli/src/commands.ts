@@ -10,7 +10,7 @@ import { list } from './list.ts';
 import { map } from './map.ts';
 import type { Command } from './command.ts';
 import { photometry } from './photometry.ts';
-import { exportProgramme } from './exportProgramme.ts';
+import { exportProgram } from './exportProgramme.ts';
 import { readBuildFile } from './readFile.ts';
 import { simulate } from './simulate.ts';
 import { states } from './states.ts';
@@ -102,7 +102,7 @@ export const COMMANDS: readonly Command[] = [
     name: 'program',
     call: 'FILE --program OUT.csv',
     what: 'Functions and cues as a table, highest priority first, for programming the controller.',
-    run: (args) => exportProgramme(readBuildFile(args.file), args),
+    run: (args) => exportProgram(readBuildFile(args.file), args),
   },
   {
     name: 'variant',

@@ -3,13 +3,13 @@ import {
   eyeLightByFunction,
   eyesInLane,
   glareAt,
-  LUMINANCE_USED_TO,
+  ADAPTATION_LUMINANCE,
   thresholdIncrement,
   type Lane,
 } from '@flarik/core/sight/glare';
 import { lightsIn } from '@flarik/core/sight/source';
 import { driverOf, stationsOf } from '@flarik/core/sight/stations';
-import { onText } from '@flarik/core/design/controls';
+import { activeFunctionNames } from '@flarik/core/design/controls';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
@@ -22,7 +22,7 @@ const LANES: readonly Lane[] = ['oncoming', 'following'];
 export function glare(build: Build, args: Args): Output {
   const state = stateOf(args, build);
   const lights = lightsIn(build, state);
-  const usedTo = figureOf(args.usedTo, '--adaptation', LUMINANCE_USED_TO[state.ambient], MAY_BE_USED_TO);
+  const usedTo = figureOf(args.usedTo, '--adaptation', ADAPTATION_LUMINANCE[state.ambient], MAY_BE_USED_TO);
   const eyes = [
     ...stationsOf(build).map(({ name, eye, view }) => ({ name, eye, view })),
     ...LANES.flatMap((lane) =>
@@ -57,7 +57,9 @@ export function glare(build: Build, args: Args): Output {
         (e) =>
           `${e.name.padEnd(44)} veil ${e.veilCdPerM2.toFixed(3)} cd/m², ${e.thresholdIncrementPercent.toFixed(1)} % threshold increment (average ${e.meanThresholdIncrementPercent.toFixed(1)} %), ${e.eyeLx.toFixed(2)} lx`,
       ),
-      ...direct.map(({ on, eyeLx }) => `${onText(build, [on])}: ${eyeLx.toFixed(2)} lx at the driver’s eye`),
+      ...direct.map(
+        ({ on, eyeLx }) => `${activeFunctionNames(build, [on])}: ${eyeLx.toFixed(2)} lx at the driver’s eye`,
+      ),
     ].join('\n'),
   };
 }

@@ -3,10 +3,10 @@ import { areaLight, groundGrid, lightOf, workAreasOf, type AreaLight } from '@fl
 import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { outlineOf } from '@flarik/core/sight/stations';
 import { Surfaces } from '@flarik/core/sight/surfaces';
-import { lampsLighting, placeOf, thrownBackLx, workPlaceLx } from '@flarik/core/sight/workPlace';
+import { lampsLighting, placeOf, interreflectedLx, workPlaceLx } from '@flarik/core/sight/workPlace';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { figureOf, stateOf, type Args } from './args.ts';
-import { toTheEnd } from '@flarik/core/words/inSteps';
+import { runToCompletion } from '@flarik/core/words/inSteps';
 import type { Output } from './output.ts';
 
 const BEYOND_M = 15;
@@ -19,7 +19,7 @@ export function ground(build: Build, args: Args): Output {
   const stepM = figureOf(args.grid, '--grid', 0.25, [0.1, 5]);
   const outline = outlineOf(vehicleOf(build.vehicle));
   const lamps = sourcesOf(lightsIn(build, state), 'steady');
-  const grid = toTheEnd(groundGrid(lamps, outline, { stepM, beyondM: BEYOND_M }));
+  const grid = runToCompletion(groundGrid(lamps, outline, { stepM, beyondM: BEYOND_M }));
   const areas = workAreasOf(outline).map(({ id, name, ...area }) => ({
     id,
     name,
@@ -31,7 +31,7 @@ export function ground(build: Build, args: Args): Output {
     id: place.id,
     name: place.name,
     ...lightOf(workPlaceLx(lamps, place), ENOUGH_LX),
-    thrownBackLx: thrownBackLx(surfaces, lamps, place),
+    thrownBackLx: interreflectedLx(surfaces, lamps, place),
     byLamp: lampsLighting(lamps, place),
   }));
   const rows = Array.from({ length: grid.rows }, (_, row) =>

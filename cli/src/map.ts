@@ -2,7 +2,7 @@ import { directionMap, MAP_QUANTITIES, type MapQuantity } from '@flarik/core/cov
 import type { Build } from '@flarik/core/design/schema';
 import { InputError } from '@flarik/core/words/errors';
 import { colourOf, stateOf, type Args } from './args.ts';
-import { toTheEnd } from '@flarik/core/words/inSteps';
+import { runToCompletion } from '@flarik/core/words/inSteps';
 import type { Output } from './output.ts';
 
 /** The light toward every direction, a row for each elevation. */
@@ -11,7 +11,7 @@ export function map(build: Build, args: Args): Output {
   const colour = colourOf(args);
   const quantity = quantityOf(args);
   const options = { colour, level: 'any', upperAboveM: 0 } as const;
-  const { elevationsDeg, values } = toTheEnd(directionMap(build, state, options, quantity));
+  const { elevationsDeg, values } = runToCompletion(directionMap(build, state, options, quantity));
   const rows = elevationsDeg.map((elevationDeg, row) => ({
     elevationDeg,
     values: Array.from(values.subarray(row * 360, row * 360 + 360)),

@@ -1,8 +1,8 @@
-import { loadsIn, programmeOf, type Programme } from '@flarik/core/controls/programme';
+import { loadsIn, compileProgram, type ControlProgram } from '@flarik/core/controls/program';
 import { readScript, stepText } from '@flarik/core/controls/script';
-import { started, type Running } from '@flarik/core/controls/simulator';
-import { play } from '@flarik/core/controls/trial';
-import { onText, type TrialStep } from '@flarik/core/design/controls';
+import { initialSimulation, type Simulation } from '@flarik/core/controls/simulator';
+import { play } from '@flarik/core/controls/controlTest';
+import { activeFunctionNames, type TestStep } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
 import { highestCd } from '@flarik/core/resolve/channels';
 import { drivenIn } from '@flarik/core/state/driven';
@@ -13,10 +13,10 @@ import type { Output } from './output.ts';
 
 /** Operates the controls of a build from rest, and tells after each event what is on and what lights. */
 export function simulate(build: Build, args: Args): Output {
-  const programme = programmeOf(build);
+  const programme = compileProgram(build);
   const steps = stepsOf(build, programme, args);
   const pictures = [
-    { event: null, refused: false, ...pictureOf(build, programme, started(programme)) },
+    { event: null, refused: false, ...pictureOf(build, programme, initialSimulation(programme)) },
     ...play(programme, steps).map(({ step, running, refused }) => ({
       event: stepText(step),
       refused,
@@ -28,12 +28,12 @@ export function simulate(build: Build, args: Args): Output {
   const lines = pictures.map(({ event, refused, atMs, on, loads, lit }) => {
     const what = refused ? `${event ?? ''} (no effect)` : (event ?? 'initial state');
     const set = Object.entries(loads).map(([id, value]) => `${id}: ${value}`);
-    return `${`${String(atMs)} ms`.padStart(10)}  ${what.padEnd(28)} ${[onText(build, on), ...set].join(', ')}; ${String(lit.length)} channels lit`;
+    return `${`${String(atMs)} ms`.padStart(10)}  ${what.padEnd(28)} ${[activeFunctionNames(build, on), ...set].join(', ')}; ${String(lit.length)} channels lit`;
   });
   return { exitCode: 0, text: lines.join('\n') };
 }
 
-function stepsOf(build: Build, programme: Programme, { events, test }: Args): readonly TrialStep[] {
+function stepsOf(build: Build, programme: ControlProgram, { events, test }: Args): readonly TestStep[] {
   if (events !== undefined) return readScript(programme, events, '--events');
   const { trials } = build.controls;
   const found = trials.find(({ id }) => id === test);
@@ -44,7 +44,7 @@ function stepsOf(build: Build, programme: Programme, { events, test }: Args): re
 }
 
 /** What is on, strongest first, and every module that is lit, with the function that drives it. */
-function pictureOf(build: Build, programme: Programme, running: Running) {
+function pictureOf(build: Build, programme: ControlProgram, running: Simulation) {
   const state = stateIn(programme, running);
   return {
     atMs: running.nowMs,

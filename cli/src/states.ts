@@ -1,13 +1,13 @@
-import { programmeOf } from '@flarik/core/controls/programme';
+import { compileProgram } from '@flarik/core/controls/program';
 import type { Build } from '@flarik/core/design/schema';
-import { countsOf } from '@flarik/core/proof/prove';
-import { ReachableSet } from '@flarik/core/proof/reachable';
+import { countsOf } from '@flarik/core/verification/prove';
+import { ReachableSet } from '@flarik/core/verification/reachable';
 import { countsText } from './check.ts';
 import type { Output } from './output.ts';
 
 /** How many states the controls of a build have and reach, and by what they move. */
 export function states(build: Build, json: boolean): Output {
-  const programme = programmeOf(build);
+  const programme = compileProgram(build);
   const reached = new ReachableSet(programme);
   const counts = countsOf(reached);
   const events = reached.program.parts.reduce((sum, part) => sum + part.events.length, 0);

@@ -1,4 +1,4 @@
-import { onText } from '@flarik/core/design/controls';
+import { activeFunctionNames } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
 import { seenFrom } from '@flarik/core/coverage/seen';
 import { InputError } from '@flarik/core/words/errors';
@@ -57,7 +57,7 @@ export function waveform(build: Build, args: Args): Output {
   };
   if (args.json) return { exitCode: 0, text: JSON.stringify(answer, null, 2) };
   const lines = [
-    `${String(direction.bearingDeg)}°, ${String(direction.elevationDeg)}° up, ${onText(build, state.on)}: ${seen.clocks.length} clock${seen.clocks.length === 1 ? '' : 's'}${seen.clocks.length > 1 ? ' that drift: it never repeats' : ''}`,
+    `${String(direction.bearingDeg)}°, ${String(direction.elevationDeg)}° up, ${activeFunctionNames(build, state.on)}: ${seen.clocks.length} clock${seen.clocks.length === 1 ? '' : 's'}${seen.clocks.length > 1 ? ' that drift: it never repeats' : ''}`,
     `optical power       ${seen.powerCdsPerMin.toFixed(0)} cd·s/min`,
     together === null
       ? 'common start        common cycle longer than two minutes'

@@ -1,5 +1,5 @@
-import { programmeOf } from '@flarik/core/controls/programme';
-import { atRest, step } from '@flarik/core/controls/step';
+import { compileProgram } from '@flarik/core/controls/program';
+import { initialControlState, step } from '@flarik/core/controls/step';
 import type { InputEvent } from '@flarik/core/design/condition';
 import { drivenIn } from '@flarik/core/state/driven';
 import { bruteShown } from '@flarik/core/test/reference/bruteShown';
@@ -9,11 +9,11 @@ import { timed } from './kit.ts';
 /** Controls of the largest demo build: one event, and what then shows, against walking the functions module by module. */
 export function controlsBench() {
   const pumper = demoBuild('tunnel-pumper-3');
-  const programme = programmeOf(pumper);
+  const programme = compileProgram(pumper);
   const events = programme.inputs.flatMap(({ id, values }) =>
     values.map((value): InputEvent => ({ kind: 'arrives', input: id, value })),
   );
-  const start = atRest(programme);
+  const start = initialControlState(programme);
   const rounds = 40;
   const steps = timed(() => {
     let state = start;

@@ -1,16 +1,16 @@
-import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
-import { programmeOf } from '@flarik/core/controls/programme';
+import { FUNCTION_TEMPLATES } from '@flarik/core/arrange/templates/functionTemplates';
+import { compileProgram } from '@flarik/core/controls/program';
 import type { Condition } from '@flarik/core/design/condition';
 import { withControls } from '@flarik/core/design/controlEdits';
 import type { ControlFunction } from '@flarik/core/design/functions';
 import type { Build } from '@flarik/core/design/schema';
-import { ProofMemory } from '@flarik/core/proof/memory';
-import { countsOf, prove } from '@flarik/core/proof/prove';
-import { ReachableSet } from '@flarik/core/proof/reachable';
+import { VerificationCache } from '@flarik/core/verification/memory';
+import { countsOf, verify } from '@flarik/core/verification/prove';
+import { ReachableSet } from '@flarik/core/verification/reachable';
 import { checkBuild } from '@flarik/core/rules/check';
 import { bruteReach } from '@flarik/core/test/reference/bruteReach';
 import { demoBuild, DEMO_BUILDS } from '@flarik/core/test/reference/demo';
-import { fullProgramme } from '@flarik/core/test/reference/fullProgramme';
+import { fullProgram } from '@flarik/core/test/reference/fullProgramme';
 import { latches } from '@flarik/core/test/reference/latches';
 import { median, onceMs, timed } from './kit.ts';
 
@@ -38,18 +38,18 @@ function afterEdits(name: 'incident-command' | 'shore-medic-7') {
   const bestMs = edits.map(() => Infinity);
   const wholesMs: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
-    const memory = new ProofMemory();
-    wholesMs.push(onceMs(() => prove(build, checked, memory)));
+    const memory = new VerificationCache();
+    wholesMs.push(onceMs(() => verify(build, checked, memory)));
     for (const [i, edit] of edits.entries())
       bestMs[i] = Math.min(
         bestMs[i] ?? Infinity,
-        onceMs(() => prove(edit, checked, memory)),
+        onceMs(() => verify(edit, checked, memory)),
       );
   }
   const spread = (ms: readonly number[]) => ({ medianMs: median(ms), worstMs: Math.max(...ms) });
   return {
     build: name,
-    ...prove(build, checked).counts,
+    ...verify(build, checked).counts,
     wholeMs: Math.min(...wholesMs),
     afterEditOfWhatAFunctionShows: spread(bestMs.slice(0, shows.length)),
     afterEditOfWhenItIsOn: spread(bestMs.slice(shows.length)),
@@ -58,8 +58,8 @@ function afterEdits(name: 'incident-command' | 'shore-medic-7') {
 
 /** A demo build with every ready function laid on it that fits. */
 const withAllReady = (name: 'ks-13' | 'line-marking'): Build =>
-  READY_FUNCTIONS.reduce(
-    (build, ready) => (ready.misfit(build) === null ? ready.lay(build) : build),
+  FUNCTION_TEMPLATES.reduce(
+    (build, ready) => (ready.misfit(build) === null ? ready.applyTemplate(build) : build),
     demoBuild(name),
   );
 
@@ -67,7 +67,7 @@ const withAllReady = (name: 'ks-13' | 'line-marking'): Build =>
 function fullVehicle(name: 'ks-13' | 'line-marking') {
   const build = withAllReady(name);
   const checked = checkBuild(build);
-  const { ms, result } = timed(() => prove(build, checked));
+  const { ms, result } = timed(() => verify(build, checked));
   const undecided = result.outcomes.filter(({ verdict }) => verdict === 'cannot tell').length;
   const { functions } = build.controls;
   return {
@@ -86,11 +86,11 @@ export function proofBench() {
   const fast = timed(() => new ReachableSet(small).count);
   const plain = timed(() => bruteReach(small).length);
   const demo = DEMO_BUILDS.map((name) => {
-    const programme = programmeOf(demoBuild(name));
+    const programme = compileProgram(demoBuild(name));
     return timed(() => countsOf(new ReachableSet(programme))).ms;
   });
   const full = Array.from({ length: 20 }, (_, seed) => {
-    const programme = fullProgramme(seed + 1);
+    const programme = fullProgram(seed + 1);
     const { ms, result } = timed(() => new ReachableSet(programme));
     return { ms, nodes: result.program.diagrams.size, isWhole: result.within === null };
   });

@@ -1,4 +1,4 @@
-import { changeShown } from '@flarik/core/design/controlEdits';
+import { changeEffect } from '@flarik/core/design/controlEdits';
 import { groupTarget, lightCue } from '@flarik/core/design/functions';
 /** The screens in Chromium: frames while a lamp is dragged, the wait after it, and opening; the largest demo build beside the smallest. */
 import { stagesOf } from '@flarik/core/design/controls';
@@ -96,7 +96,7 @@ async function allLit(page: Page, id: string): Promise<{ readonly id: string; re
   );
   const [stage] = stagesOf(build).toSorted((a, b) => (b.mode ?? 0) - (a.mode ?? 0));
   if (stage === undefined) throw new Error('a build has stages');
-  const lit = { ...changeShown(build, stage.id, { cues }), id: crypto.randomUUID() };
+  const lit = { ...changeEffect(build, stage.id, { cues }), id: crypto.randomUUID() };
   const answer = await page.request.post(`${address}/api/v1/builds/import`, { data: lit });
   return { ...z.object({ id: z.string() }).parse(await answer.json()), stage: stage.name };
 }

@@ -8,24 +8,24 @@ import {
   type ControlFunction,
   type Cue,
 } from '@flarik/core/design/functions';
-import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
+import { FUNCTION_TEMPLATES } from '@flarik/core/arrange/templates/functionTemplates';
 import { forUse, onSide, shining, withRuledSet } from '@flarik/core/arrange/lampSets';
-import { onsIn, programmeOf } from '@flarik/core/controls/programme';
+import { onsIn, compileProgram } from '@flarik/core/controls/program';
 import { readScript } from '@flarik/core/controls/script';
-import { started } from '@flarik/core/controls/simulator';
-import { play } from '@flarik/core/controls/trial';
+import { initialSimulation } from '@flarik/core/controls/simulator';
+import { play } from '@flarik/core/controls/controlTest';
 import {
   addFunction,
   changeFunction,
   putPanel,
-  putTrial,
+  saveTest,
   rankFunction,
   removeFunction,
   withControls,
 } from '@flarik/core/design/controlEdits';
-import { addWish } from '@flarik/core/design/briefEdits';
+import { addRequirement } from '@flarik/core/design/briefEdits';
 import type { Condition } from '@flarik/core/design/condition';
-import type { BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
+import type { BehaviourRequirement } from '@flarik/core/rules/brief/requirements/behaviour';
 import { addPattern } from '@flarik/core/design/patternEdits';
 import type { Trigger } from '@flarik/core/design/controls';
 import type { CabPlace } from '@flarik/core/design/panel';
@@ -36,31 +36,31 @@ const template =
   (build) => {
     const found = CONTROL_TEMPLATES.find((t) => t.id === id);
     if (found === undefined) throw new Error(`no template ${id}`);
-    return found.lay(build);
+    return found.applyTemplate(build);
   };
 
 /** A ready function; a demo that names one which does not fit is wrong. */
 const ready =
   (id: string): Edit =>
   (build) => {
-    const found = READY_FUNCTIONS.find((f) => f.id === id);
+    const found = FUNCTION_TEMPLATES.find((f) => f.id === id);
     const why = found === undefined ? 'there is none' : found.misfit(build);
     if (found === undefined || why !== null) throw new Error(`ready function ${id}: ${String(why)}`);
-    return found.lay(build);
+    return found.applyTemplate(build);
   };
 
 /** Keeps what a script leads to as a trial. */
 const trial =
   (id: string, name: string, script: string): Edit =>
   (build) => {
-    const programme = programmeOf(build);
+    const programme = compileProgram(build);
     const steps = readScript(programme, script, id);
     const played = play(programme, steps);
     const refused = played.find((p) => p.refused);
     if (refused !== undefined)
       throw new Error(`trial ${id}: ${JSON.stringify(refused.step)} does not happen`);
-    const { state } = played.at(-1)?.running ?? started(programme);
-    return putTrial(build, { id, name, steps, on: onsIn(programme, state) });
+    const { state } = played.at(-1)?.running ?? initialSimulation(programme);
+    return saveTest(build, { id, name, steps, on: onsIn(programme, state) });
   };
 
 type Room = Pick<CabPlace, 'id' | 'name' | 'widthMm' | 'heightMm' | 'depthMm'>;
@@ -122,9 +122,9 @@ const fogTakesWhite = trial(
 
 const is = (input: string, ...values: string[]): Condition => ({ kind: 'is', input, values });
 const wish =
-  (id: string, w: Pick<BehaviourWish, 'says' | 'when' | 'unless' | 'subject' | 'is'>): Edit =>
+  (id: string, w: Pick<BehaviourRequirement, 'says' | 'when' | 'unless' | 'subject' | 'is'>): Edit =>
   (build) =>
-    addWish(build, {
+    addRequirement(build, {
       kind: 'behaviour',
       id,
       severity: 'blocks',

@@ -2,7 +2,7 @@ import { nightLevelOf, setCue, setNightLevel } from '@flarik/core/design/control
 import { groupTarget, lightCue } from '@flarik/core/design/functions';
 import { STAGE_IDS } from '@flarik/core/design/usualControls';
 import type { Slot } from '@flarik/core/timing/span';
-import type { Wish } from '@flarik/core/rules/brief/wishes';
+import type { Requirement } from '@flarik/core/rules/brief/requirements';
 import { addGroup, changeGroup } from '@flarik/core/design/timingEdits';
 import { changeModules } from '@flarik/core/design/moduleEdits';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
@@ -184,7 +184,7 @@ export const brief =
     brief: {
       ...build.brief,
       ...said,
-      constraints: wishes.map((wish, i): Wish => ({ ...wish, id: `wish-${i + 1}` })),
+      constraints: wishes.map((wish, i): Requirement => ({ ...wish, id: `wish-${i + 1}` })),
     },
   });
 
@@ -199,4 +199,4 @@ export const finishes =
   (build) => ({ ...build, finishes: [...said] });
 
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
-type WishOf = WithoutId<Wish>;
+type WishOf = WithoutId<Requirement>;

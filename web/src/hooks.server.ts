@@ -2,7 +2,7 @@ import { building } from '$app/environment';
 import { hostsOf, readConfig } from '$lib/server/config';
 import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
 import { log } from '$lib/server/log';
-import { Pace } from '$lib/server/pace';
+import { RateLimiter } from '$lib/server/pace';
 import { problem } from '$lib/server/problem';
 import { closeDatabase, database } from '$lib/server/store';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
@@ -62,13 +62,13 @@ async function refused(event: RequestEvent): Promise<Response | null> {
 
 const hostIn = (origin: string): string => (URL.canParse(origin) ? new URL(origin).host : '');
 
-let pace: Pace | null = null;
+let pace: RateLimiter | null = null;
 
 /** Counts what its sender asks of the data; the pages' own files cost next to nothing. Null when it is let in. */
 async function tooFast({ url, getClientAddress }: RequestEvent): Promise<Response | null> {
   if (!url.pathname.startsWith('/api/')) return null;
   const config = readConfig(process.env);
-  pace ??= new Pace(config.MOST_REQUESTS);
+  pace ??= new RateLimiter(config.MOST_REQUESTS);
   const waitS = await pace.waitS(getClientAddress());
   if (waitS === null) return null;
   const answer = problem(

@@ -4,7 +4,7 @@ import { addGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
-import { COLOUR_PLANS, layColourPlan } from './colourPlans.ts';
+import { COLOUR_PLANS, applyColourPlan } from './colourPlans.ts';
 import { addPartner } from './lamps.ts';
 import { drivenIn } from '../state/driven.ts';
 import type { Build } from '../design/schema.ts';
@@ -19,35 +19,37 @@ const colours = (build: Build) =>
 
 describe('a colour plan', () => {
   test('by side; both on both; a second colour only where it may show', () => {
-    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'side-split'))).toEqual({
+    expect(colours(applyColourPlan(pair('grille'), new Set(['l', 'r']), 'side-split'))).toEqual({
       l: ['red'],
       r: ['blue'],
     });
-    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'both-sides'))).toEqual({
+    expect(colours(applyColourPlan(pair('grille'), new Set(['l', 'r']), 'both-sides'))).toEqual({
       l: ['red', 'blue'],
       r: ['red', 'blue'],
     });
-    expect(colours(layColourPlan(pair('grille'), new Set(['l', 'r']), 'red-white')).l).toEqual([
+    expect(colours(applyColourPlan(pair('grille'), new Set(['l', 'r']), 'red-white')).l).toEqual([
       'red',
       'white',
     ]);
-    expect(colours(layColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-white')).l).toEqual(['red']);
-    expect(colours(layColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-amber-rear')).l).toEqual([
+    expect(colours(applyColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-white')).l).toEqual([
+      'red',
+    ]);
+    expect(colours(applyColourPlan(pair('rear-bumper'), new Set(['l', 'r']), 'red-amber-rear')).l).toEqual([
       'red',
       'amber',
     ]);
   });
   test('takes no more colours than a head holds, and leaves floods and others alone', () => {
-    const one = layColourPlan(pair('grille', 'perimeter-head-1'), new Set(['l', 'r']), 'both-sides');
+    const one = applyColourPlan(pair('grille', 'perimeter-head-1'), new Set(['l', 'r']), 'both-sides');
     expect(colours(one).l).toEqual(['red']);
     const flood = put(emptyBuild(), 'f', { zone: 'roof-side-left', fixture: 'scene-flood' });
-    expect(layColourPlan(flood, all(flood), 'amber')).toEqual(flood);
-    const partly = layColourPlan(pair('grille'), new Set(['l']), 'amber');
+    expect(applyColourPlan(flood, all(flood), 'amber')).toEqual(flood);
+    const partly = applyColourPlan(pair('grille'), new Set(['l']), 'amber');
     expect(colours(partly).r).toEqual(['red']);
   });
   test('white in the top stage only, by the pattern of the first colour', () => {
     const car = demoBuild('ks-13');
-    const laid = layColourPlan(car, all(car), 'white-top');
+    const laid = applyColourPlan(car, all(car), 'white-top');
     const white = (stage: number) =>
       drivenIn(laid, { on: [stageId(stage)], ambient: 'day' }).filter(
         (d) => d.colour === 'white' && d.groupId === 'front' && d.channelId.endsWith('/2'),
@@ -65,7 +67,7 @@ describe('a colour plan', () => {
       (b, stage) => setCue(b, stageId(stage), groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'double')),
       two,
     );
-    const laid = layColourPlan(cued, all(cued), 'by-stage');
+    const laid = applyColourPlan(cued, all(cued), 'by-stage');
     const shown = (stage: number) =>
       new Set(drivenIn(laid, { on: [stageId(stage)], ambient: 'day' }).map((d) => d.colour));
     expect([shown(1), shown(2), shown(3)]).toEqual([
@@ -76,7 +78,7 @@ describe('a colour plan', () => {
   });
   test('command: what can be green is, steady, in a group of its own', () => {
     const beacon = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'beacon-low' });
-    const laid = layColourPlan(beacon, all(beacon), 'command-green');
+    const laid = applyColourPlan(beacon, all(beacon), 'command-green');
     const drives = drivenIn(laid, { on: ['stage-2'], ambient: 'day' });
     expect(drives.map((d) => [d.colour, d.steady, d.groupId])).toEqual([['green', true, 'command']]);
   });
@@ -84,9 +86,9 @@ describe('a colour plan', () => {
     for (const name of ['ks-12', 'tunnel-pumper-3', 'shore-medic-7'] as const)
       for (const plan of COLOUR_PLANS) {
         const build = demoBuild(name);
-        const laid = layColourPlan(build, all(build), plan);
+        const laid = applyColourPlan(build, all(build), plan);
         expect(readBuild(laid)).toEqual(laid);
-        expect(layColourPlan(laid, all(laid), plan)).toEqual(laid);
+        expect(applyColourPlan(laid, all(laid), plan)).toEqual(laid);
       }
   });
 });

@@ -1,5 +1,5 @@
 import { setCue } from '../design/controlEdits.ts';
-import { shownBy, stagesOf, type On } from '../design/controls.ts';
+import { effectsOf, stagesOf, type ActiveFunction } from '../design/controls.ts';
 import { groupTarget, lightCue, sameTarget, type Cue, type LightCue } from '../design/functions.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import type { Slot } from '../timing/span.ts';
@@ -72,7 +72,7 @@ function coloursOf(
  * Lays a colour plan over lamps: each module takes the plan's colours that it is made in, as many as it holds; one
  * that is made in none of them keeps its own. Kinds that do not warn, as floods and cabin lights, are left alone.
  */
-export const layColourPlan = (build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build =>
+export const applyColourPlan = (build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build =>
   cueColours(paint(build, ids, plan), ids, plan);
 
 function paint(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): Build {
@@ -124,13 +124,13 @@ function cueColours(build: Build, ids: ReadonlySet<string>, plan: ColourPlan): B
 }
 
 /** The stages beyond Off. */
-const urgent = (build: Build): On[] =>
+const urgent = (build: Build): ActiveFunction[] =>
   stagesOf(build)
     .filter(({ mode }) => mode !== 0)
     .map(({ id }) => id);
 
-const cueOf = (build: Build, on: On, groupId: string): SlotCue | undefined =>
-  shownBy(build, on)
+const cueOf = (build: Build, on: ActiveFunction, groupId: string): SlotCue | undefined =>
+  effectsOf(build, on)
     .cues.filter(isSlotCue)
     .filter((c) => sameTarget(c.target, groupTarget(groupId)))
     .toSorted((a, b) => a.ink - b.ink)[0];

@@ -3,9 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { DEMO_BUILDS, type DemoBuild } from '../../test/reference/demo.ts';
 import { documentsOf } from '../../test/reference/older.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { play } from '../controls/trial.ts';
+import { play } from '../controls/controlTest.ts';
 import { controlsFailure } from '../design/controlEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { readBuild } from '../rules/document.ts';
@@ -13,7 +13,7 @@ import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
 import { setColour } from './lamps.ts';
-import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
+import { FUNCTION_TEMPLATES } from './templates/functionTemplates.ts';
 
 /** A demo build as it was before it had a programme: lamps, groups and stages by a slide. */
 const documents = documentsOf('schema-4');
@@ -21,7 +21,7 @@ const plain = (name: DemoBuild): Build => readBuild(documents[name]);
 
 /** Operates a build from rest; the state it then stands in. */
 function after(build: Build, script: string) {
-  const programme = programmeOf(build);
+  const programme = compileProgram(build);
   const played = play(programme, readScript(programme, script, 'script'));
   expect(played.filter((p) => p.refused).map((p) => p.step)).toEqual([]);
   const last = played.at(-1);
@@ -37,7 +37,7 @@ const template = (id: string) => {
 };
 
 describe.each(CONTROL_TEMPLATES)('template $id', (found) => {
-  const { lay } = found;
+  const { applyTemplate: lay } = found;
   test.each(DEMO_BUILDS)(
     'on %s, once and over what it laid: it runs and reads back, or says why not',
     (name) => {
@@ -49,7 +49,7 @@ describe.each(CONTROL_TEMPLATES)('template $id', (found) => {
   test('can be laid on an empty build', () => expect(controlsFailure(lay(emptyBuild()))).toBeNull());
 });
 
-test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit, lay }) => {
+test.each(FUNCTION_TEMPLATES)('$id says why it cannot be laid, or runs', ({ misfit, applyTemplate: lay }) => {
   for (const name of DEMO_BUILDS) {
     const build = plain(name);
     if (misfit(build) !== null) continue;
@@ -60,14 +60,14 @@ test.each(READY_FUNCTIONS)('$id says why it cannot be laid, or runs', ({ misfit,
 });
 
 test('command green drops red and white from the same boards, leaves the others, and gives them back', () => {
-  const car = template('slide-eight').lay(plain('ks-12'));
+  const car = template('slide-eight').applyTemplate(plain('ks-12'));
   const bar = car.placements.find((p) => p.modules.length > 8);
   const boards = (bar?.modules ?? [])
     .slice(0, 4)
     .map(({ id }) => ({ placementId: bar?.id ?? '', moduleId: id }));
-  const green = READY_FUNCTIONS.find(({ id }) => id === 'command-green');
+  const green = FUNCTION_TEMPLATES.find(({ id }) => id === 'command-green');
   if (green === undefined) throw new Error('there is a ready function for it');
-  const build = green.lay(setColour(setColour(car, boards, 2, 'white'), boards, 3, 'green'));
+  const build = green.applyTemplate(setColour(setColour(car, boards, 2, 'white'), boards, 3, 'green'));
   expect(controlsFailure(build)).toBeNull();
   const shown = (script: string, mine: boolean): string[] =>
     lit(build, script)
@@ -86,7 +86,7 @@ test('command green drops red and white from the same boards, leaves the others,
 });
 
 describe('slide and eight keys on the patrol car', () => {
-  const build = template('slide-eight').lay(plain('ks-12'));
+  const build = template('slide-eight').applyTemplate(plain('ks-12'));
 
   test('nothing comes on before the ignition', () => expect(after(build, 'slide=2').on).toEqual([]));
   test('the slide brings the stages', () => {
@@ -119,7 +119,7 @@ describe('slide and eight keys on the patrol car', () => {
 });
 
 test('six keys: one stage at a time', () => {
-  const build = template('six-keys').lay(plain('ks-13'));
+  const build = template('six-keys').applyTemplate(plain('ks-13'));
   const stages = (script: string) => after(build, script).on.filter((on) => on.startsWith('stage'));
   expect(stages('ignition=on, key-stage-1=press')).toEqual(['stage-1']);
   expect(stages('ignition=on, key-stage-1=press, key-stage-3=press')).toEqual(['stage-3']);
@@ -127,11 +127,11 @@ test('six keys: one stage at a time', () => {
 });
 
 test('a rear panel’s twin moves the same slide', () => {
-  const build = template('rear-panel').lay(plain('incident-command'));
+  const build = template('rear-panel').applyTemplate(plain('incident-command'));
   expect(after(build, 'rear-slide=2').on).toEqual(['stage-2']);
 });
 
 test('the pedestal’s last position adds the siren to the last stage', () => {
-  const build = template('siren-pedestal').lay(plain('ks-12'));
+  const build = template('siren-pedestal').applyTemplate(plain('ks-12'));
   expect(after(build, 'ignition=on, slide=siren').on).toEqual(['stage-3', 'slide-siren']);
 });

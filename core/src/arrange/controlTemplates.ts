@@ -12,9 +12,9 @@ import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { button, freeId, freePlace } from './panelEdits.ts';
-import { layLeadingPanel, layRearPanel } from './rearPanel.ts';
-import { all, is, rearClosed } from './ready/kit.ts';
-import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
+import { layLeadingPanel, applyRearPanel } from './rearPanel.ts';
+import { all, is, rearClosed } from './templates/kit.ts';
+import { FUNCTION_TEMPLATES } from './templates/functionTemplates.ts';
 import { anyMeets, inColour, shining, withRuledSet } from './lampSets.ts';
 
 /** A whole way to operate a vehicle, laid with one undo and then changed. */
@@ -22,11 +22,11 @@ export interface ControlTemplate {
   readonly id: string;
   readonly name: string;
   readonly what: string;
-  readonly lay: (build: Build) => Build;
+  readonly applyTemplate: (build: Build) => Build;
 }
 
 /** Why a template cannot be laid on a build; null when it can. */
-export function templateMisfit({ lay }: ControlTemplate, build: Build): string | null {
+export function templateMisfit({ applyTemplate: lay }: ControlTemplate, build: Build): string | null {
   const laid = lay(build);
   if (laid === build) return 'it already exists, or functions it needs are missing';
   return controlsFailure(laid) === null
@@ -37,8 +37,8 @@ export function templateMisfit({ lay }: ControlTemplate, build: Build): string |
 /** Lays those of the ready functions that fit; the others are left out. */
 const layReady = (build: Build, ids: readonly string[]): Build =>
   ids.reduce((b, id) => {
-    const ready = READY_FUNCTIONS.find((f) => f.id === id);
-    return ready?.misfit(b) === null ? ready.lay(b) : b;
+    const ready = FUNCTION_TEMPLATES.find((f) => f.id === id);
+    return ready?.misfit(b) === null ? ready.applyTemplate(b) : b;
   }, build);
 
 const SIGNALS = ['reverse-white', 'brake-red', 'turn-dark'];
@@ -94,7 +94,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'slide-eight',
     name: 'Slide and eight keys',
     what: 'A slide for the stages, eight keys: white, fog cancel, alleys, scene, siren, the rest spare; reverse, brake and turn as signals; a supplement under the hatch.',
-    lay: (build) =>
+    applyTemplate: (build) =>
       withSpares(
         layReady(byIgnition(build), [
           'white-override',
@@ -113,7 +113,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'six-keys',
     name: 'Six keys',
     what: 'A key for each stage, of which one is on at a time, and three more; no slide.',
-    lay: (build) => {
+    applyTemplate: (build) => {
       const stages = stagesOf(build).filter(({ mode }) => mode !== 0);
       const keys = stages.map(({ id, name }, i) =>
         button(freeId(build, `key-${id}`), name, { page: 1, column: 1 + i, row: 1 }, id),
@@ -155,7 +155,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'dash-switch',
     name: 'One old dash switch',
     what: 'A pull switch of three positions drives the stages through relays; two places beside it stay spare.',
-    lay: (build) => {
+    applyTemplate: (build) => {
       const pull: Control = {
         kind: 'pull',
         id: freeId(build, 'dash-switch'),
@@ -190,19 +190,19 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'rear-panel',
     name: 'Second panel at the rear',
     what: 'Twins of the switches and keys there are, at the rear desk: the one moved last counts.',
-    lay: layRearPanel,
+    applyTemplate: applyRearPanel,
   },
   {
     id: 'leading-panel',
     name: 'Rear switch that leads',
     what: 'A separate stage switch at the rear desk. It overrides the slide, except in position “front”.',
-    lay: layLeadingPanel,
+    applyTemplate: layLeadingPanel,
   },
   {
     id: 'siren-pedestal',
     name: 'Pedestal for a siren',
     what: 'The slide gets a last position that adds the siren to the last stage, while the rear is closed.',
-    lay: (build) => {
+    applyTemplate: (build) => {
       const panel = build.controls.panels.find((p) => p.controls.some((c) => c.id === SLIDE));
       const slide = panel?.controls.find((c) => c.id === SLIDE);
       const last = stagesOf(build).at(-1);
@@ -250,7 +250,7 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'white-auto',
     name: 'School: white separately',
     what: 'In drive the inner half of the highest forward white flashes in the last stage; it goes in park, and fog cancel takes it.',
-    lay: (build) => {
+    applyTemplate: (build) => {
       const last = stagesOf(build).at(-1);
       const clauses = [inColour('white'), shining('front')];
       if (last === undefined || !anyMeets(build, clauses)) return build;
@@ -286,6 +286,6 @@ export const CONTROL_TEMPLATES: readonly ControlTemplate[] = [
     id: 'white-by-hand',
     name: 'School: white by hand',
     what: 'White ahead comes by its key alone.',
-    lay: (build) => layReady(build, ['white-override', 'fog-cancel']),
+    applyTemplate: (build) => layReady(build, ['white-override', 'fog-cancel']),
   },
 ];

@@ -1,7 +1,7 @@
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
 import { rankFunction, removeSet, setCue } from '../design/controlEdits.ts';
 import { CONTROL_TEMPLATES, templateMisfit } from './controlTemplates.ts';
-import { READY_FUNCTIONS } from './ready/readyFunctions.ts';
+import { FUNCTION_TEMPLATES } from './templates/functionTemplates.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { changeStage, stageId } from '../../test/reference/places.ts';
 import { addGroup, changeGroup, removeGroup } from '../design/timingEdits.ts';
@@ -130,12 +130,12 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   ),
   fc.constant<Edit>(mirrorBuild),
   which.map((n): Edit => (b) => {
-    const ready = nth(READY_FUNCTIONS, n);
-    return ready?.misfit(b) === null ? ready.lay(b) : b;
+    const ready = nth(FUNCTION_TEMPLATES, n);
+    return ready?.misfit(b) === null ? ready.applyTemplate(b) : b;
   }),
   which.map((n): Edit => (b) => {
     const template = nth(CONTROL_TEMPLATES, n);
-    return template !== undefined && templateMisfit(template, b) === null ? template.lay(b) : b;
+    return template !== undefined && templateMisfit(template, b) === null ? template.applyTemplate(b) : b;
   }),
   fc.tuple(which, which).map(
     ([n, rank]): Edit =>

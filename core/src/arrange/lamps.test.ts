@@ -1,4 +1,4 @@
-import { shownBy } from '../design/controls.ts';
+import { effectsOf } from '../design/controls.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { addGroup, removeGroup } from '../design/timingEdits.ts';
@@ -25,7 +25,7 @@ import { bearingOf } from '../geometry/direction.ts';
 import { mirrorY, type Vec3 } from '../geometry/vec.ts';
 import type { Placement } from '../design/placement.ts';
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
-import { usualSpec, VehicleSpec } from '../vehicle/spec.ts';
+import { defaultSpec, VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf, zoneOf } from '../vehicle/vehicle.ts';
 import { astray, demoBuild, DEMO_BUILDS } from '../../test/reference/demo.ts';
 
@@ -48,7 +48,7 @@ describe('the vehicle', () => {
 
   test('ids are unique; each zone’s mirror image is its mirror zone', () => {
     for (const body of BODY_TYPES) {
-      const made = vehicleOf({ ...usualSpec(body.id), options: [...body.options] });
+      const made = vehicleOf({ ...defaultSpec(body.id), options: [...body.options] });
       for (const list of [made.zones, made.solids, made.parts, made.factoryLamps, made.keepOuts]) {
         const ids = list.map((item) => item.id);
         expect(
@@ -71,7 +71,7 @@ describe('the vehicle', () => {
   test('can be made at both ends of every dimension, or says why not', () => {
     let refused = 0;
     for (const body of BODY_TYPES) {
-      const usual = usualSpec(body.id, body.options);
+      const usual = defaultSpec(body.id, body.options);
       expect(VehicleSpec.parse(usual)).toEqual(usual);
       for (const [key, [min, max]] of Object.entries(body.ranges)) {
         for (const value of [min, max]) {
@@ -113,7 +113,7 @@ describe('the vehicle', () => {
 
   test('every fixture fits somewhere, and says why it does not fit elsewhere', () => {
     const everyZone = BODY_TYPES.flatMap((body) => {
-      const usual = usualSpec(body.id);
+      const usual = defaultSpec(body.id);
       const mayTie = Object.fromEntries(vehicleOf(usual).factoryLamps.map((l) => [l.id, true]));
       return vehicleOf({ ...usual, options: [...body.options], survey: { ...usual.survey, mayTie } }).zones;
     });
@@ -198,7 +198,7 @@ describe('edits', () => {
     const cued = setCue(grouped, 'stage-2', groupTarget('g'), 1, lightCue(groupTarget('g'), 1, 'single'));
     const freed = removeGroup(cued, 'g');
     expect(freed.placements[0]?.modules[0]?.groupId).toBeNull();
-    expect(shownBy(freed, 'stage-2').cues).toEqual([]);
+    expect(effectsOf(freed, 'stage-2').cues).toEqual([]);
     expect(readBuild(freed)).toEqual(freed);
   });
 

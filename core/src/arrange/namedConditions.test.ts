@@ -1,12 +1,12 @@
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { play } from '../controls/trial.ts';
+import { play } from '../controls/controlTest.ts';
 import { addFunction, controlsFailure } from '../design/controlEdits.ts';
 import type { Condition } from '../design/condition.ts';
 import { FUNCTION_KINDS, newFunction } from '../design/functions.ts';
-import { prove } from '../proof/prove.ts';
+import { verify } from '../verification/prove.ts';
 import { nameCondition, namedConditions, usualFirst } from './namedConditions.ts';
 import { anyDoorOpen } from './usualConditions.ts';
 
@@ -25,7 +25,7 @@ test('a function that asks for a named condition is on just when one that asks f
     }),
   ].reduce((b, fn) => addFunction(b, fn), named);
   expect(controlsFailure(both)).toBeNull();
-  const programme = programmeOf(both);
+  const programme = compileProgram(both);
   const isOn = (script: string): string[] =>
     [...(play(programme, readScript(programme, script, 'script')).at(-1)?.running.state.on ?? [])].filter(
       (id) => ['plain', 'asks'].includes(id),
@@ -36,9 +36,9 @@ test('a function that asks for a named condition is on just when one that asks f
 });
 
 test('a named condition changes no verdict of what is proved', () => {
-  const told = ({ outcomes }: ReturnType<typeof prove>) =>
+  const told = ({ outcomes }: ReturnType<typeof verify>) =>
     outcomes.map(({ packId, ruleId, verdict }) => `${packId} ${ruleId} ${verdict}`);
-  expect(told(prove(nameCondition(car, 'c', 'Somebody gets out', doors)))).toEqual(told(prove(car)));
+  expect(told(verify(nameCondition(car, 'c', 'Somebody gets out', doors)))).toEqual(told(verify(car)));
 });
 
 test('a name that is taken gets a number', () => {

@@ -4,13 +4,13 @@ import type { Control, Panel } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { SLIDE } from '../design/usualControls.ts';
 import { freeId, newPanel } from './panelEdits.ts';
-import { all, any, asking, is } from './ready/kit.ts';
+import { all, any, asking, is } from './templates/kit.ts';
 
 /** More keys than this are no panel for a rear desk. */
 const MOST = 24;
 
 /** A panel at the rear with twins of the switches and keys there are, in their order. */
-export function layRearPanel(build: Build): Build {
+export function applyRearPanel(build: Build): Build {
   const wanted = build.controls.panels
     .flatMap((p) => p.controls)
     .filter((c) => c.twinOf === null && c.kind !== 'spare' && c.kind !== 'horn ring')

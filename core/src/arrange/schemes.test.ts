@@ -2,7 +2,7 @@ import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
 import { addPartner } from './lamps.ts';
 import type { Build } from '../design/schema.ts';
-import { layScheme, numbers, schemeParts, SCHEMES, type Scheme } from './schemes.ts';
+import { applyScheme, numbers, schemeParts, SCHEMES, type Scheme } from './schemes.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 
@@ -18,7 +18,7 @@ const four = addPartner(
 );
 const all = (build: Build): Set<string> => new Set(build.placements.map((p) => p.id));
 const phases = (scheme: Scheme): Record<string, string | undefined> =>
-  Object.fromEntries(layScheme(four, all(four), scheme).placements.map((p) => [p.id, p.modules[0]?.phase]));
+  Object.fromEntries(applyScheme(four, all(four), scheme).placements.map((p) => [p.id, p.modules[0]?.phase]));
 
 describe('a scheme shares out phases', () => {
   test.each<[Scheme, Record<string, string>]>([
@@ -36,13 +36,13 @@ describe('a scheme shares out phases', () => {
     const more = put(put(four, 'bar', { zone: 'roof', fixture: 'roof-bar-1200' }), 'side', {
       zone: 'wing-left',
     });
-    const levels = layScheme(more, all(more), 'levels').placements;
+    const levels = applyScheme(more, all(more), 'levels').placements;
     expect(levels.find((p) => p.id === 'bar')?.modules[0]?.phase).toBe('A');
     expect(levels.find((p) => p.id === 'fl')?.modules[0]?.phase).toBe('B');
-    const corners = layScheme(more, all(more), 'corners').placements;
+    const corners = applyScheme(more, all(more), 'corners').placements;
     expect(corners.find((p) => p.id === 'side')?.modules[0]?.phase).toBe('A');
     // At the left corner the end flashes with A, so its neighbour on the side answers with B.
-    const across = layScheme(more, all(more), 'corners-across').placements;
+    const across = applyScheme(more, all(more), 'corners-across').placements;
     expect(across.find((p) => p.id === 'side')?.modules[0]?.phase).toBe('B');
     expect(across.find((p) => p.id === 'fl')?.modules[0]?.phase).toBe('A');
   });
@@ -77,10 +77,10 @@ describe('a scheme shares out phases', () => {
   });
 
   test('only the lamps named change, and the build reads back', () => {
-    const laid = layScheme(four, new Set(['fr']), 'together');
+    const laid = applyScheme(four, new Set(['fr']), 'together');
     expect(laid.placements.filter((p, i) => p !== four.placements[i]).map((p) => p.id)).toEqual(['fr']);
     for (const scheme of SCHEMES) {
-      const whole = layScheme(demoBuild('tunnel-pumper-3'), all(demoBuild('tunnel-pumper-3')), scheme);
+      const whole = applyScheme(demoBuild('tunnel-pumper-3'), all(demoBuild('tunnel-pumper-3')), scheme);
       expect(readBuild(whole)).toEqual(whole);
     }
   });

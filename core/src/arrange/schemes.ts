@@ -159,7 +159,7 @@ function phaseOf(
 }
 
 /** Lays a scheme over lamps: the phases of all their modules, and for a march their numbers. */
-export function layScheme(build: Build, ids: ReadonlySet<string>, scheme: Scheme): Build {
+export function applyScheme(build: Build, ids: ReadonlySet<string>, scheme: Scheme): Build {
   const parts = new Map(
     schemeParts(build, ids, scheme).map((part) => [`${part.placementId}/${part.moduleId}`, part]),
   );

@@ -1,12 +1,12 @@
 import { expect, test } from 'vitest';
 import { emptyBuild, put } from '../../test/reference/places.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { play } from '../controls/trial.ts';
+import { play } from '../controls/controlTest.ts';
 import { stagesOf } from '../design/controls.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { withControls } from '../design/controlEdits.ts';
-import { checkWhole } from '../proof/checkWhole.ts';
+import { checkWhole } from '../verification/checkWhole.ts';
 import { readBuild } from '../rules/document.ts';
 import { drivenIn } from '../state/driven.ts';
 import { withStartingStages } from './startingStages.ts';
@@ -20,7 +20,7 @@ const truck = changeModules(
 test('one key lights every lamp; there are no stages, and everything is still checked', () => {
   expect(stagesOf(truck)).toEqual([]);
   expect(readBuild({ ...truck })).toEqual(truck);
-  const programme = programmeOf(truck);
+  const programme = compileProgram(truck);
   const on = (script: string) => [
     ...(play(programme, readScript(programme, script, 'script')).at(-1)?.running.state.on ?? []),
   ];

@@ -5,11 +5,11 @@ import { button } from './panelEdits.ts';
 import { addGroupInStep } from '../design/timingEdits.ts';
 import type { StageId } from '../design/usualControls.ts';
 import type { Slot } from '../timing/span.ts';
-import { placeName, PLACES, type Place } from './joinPlace.ts';
+import { placeName, PLACES, type LampRegion } from './assignDefaults.ts';
 
 /** What the stages of a new build begin with. */
-export const STARTS = ['rear-all-white', 'by-colour', 'one-key', 'none'] as const;
-export type Start = (typeof STARTS)[number];
+export const STAGE_PRESETS = ['rear-all-white', 'by-colour', 'one-key', 'none'] as const;
+export type Start = (typeof STAGE_PRESETS)[number];
 
 export const startText: Readonly<Record<Start, { readonly name: string; readonly what: string }>> = {
   'rear-all-white': {
@@ -28,7 +28,7 @@ export const startText: Readonly<Record<Start, { readonly name: string; readonly
 };
 
 /** A group, what it shows, and in which colour slot. */
-type Shows = readonly [Place, string, Slot];
+type Shows = readonly [LampRegion, string, Slot];
 
 const all = (patternId: string, slot: Slot = 1): Shows[] => PLACES.map((place) => [place, patternId, slot]);
 

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { DEMO_BUILDS, demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { play } from '../controls/trial.ts';
+import { play } from '../controls/controlTest.ts';
 import { addFunction, controlsFailure } from '../design/controlEdits.ts';
 import { depthOf, leavesOf, MOST_DEPTH, MOST_OF, type Condition } from '../design/condition.ts';
 import { newFunction } from '../design/functions.ts';
@@ -34,7 +34,7 @@ describe.each(DEMO_BUILDS)('%s', (name) => {
         withoutMaster: true,
       }),
     );
-    const programme = programmeOf(asking);
+    const programme = compileProgram(asking);
     const isOn = (script: string): boolean =>
       play(programme, readScript(programme, script, 'script'))
         .at(-1)

@@ -1,8 +1,8 @@
 import { keepControls } from '../design/controlEdits.ts';
 import { findBodyType } from '../vehicle/bodies/bodyTypes.ts';
 import { rangesOf } from '../vehicle/options/options.ts';
-import { withoutLostParts } from '../vehicle/looseParts.ts';
-import { usualSpec, type VehicleSpec } from '../vehicle/spec.ts';
+import { dropMissingParts } from '../vehicle/looseParts.ts';
+import { defaultSpec, type VehicleSpec } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { relabel } from './labels.ts';
 import type { Build } from '../design/schema.ts';
@@ -12,7 +12,7 @@ import type { Build } from '../design/schema.ts';
  * that it does not have lie on the body.
  */
 export function withVehicle(build: Build, wanted: VehicleSpec): Build {
-  const vehicle = withoutLostParts(wanted);
+  const vehicle = dropMissingParts(wanted);
   const zones = new Set(vehicleOf(vehicle).zones.map((z) => z.id));
   const stay = build.placements.filter((p) => zones.has(p.zoneId));
   const left = new Set(stay.map((p) => p.id));
@@ -35,7 +35,7 @@ export const lampsWithoutZone = (build: Build, vehicle: VehicleSpec): number =>
 export function changeBodyType(build: Build, bodyType: string): Build {
   const body = findBodyType(bodyType);
   if (body === undefined || bodyType === build.vehicle.bodyType) return build;
-  const usual = usualSpec(bodyType);
+  const usual = defaultSpec(bodyType);
   const options = build.vehicle.options.filter((o) => body.options.includes(o));
   return withVehicle(build, {
     ...usual,

@@ -1,8 +1,8 @@
-import type { TrialStep } from '../design/controls.ts';
+import type { TestStep } from '../design/controls.ts';
 import type { InputEvent } from '../design/condition.ts';
 import { originalOf } from '../design/inputs.ts';
 import { InputError } from '../words/errors.ts';
-import type { Programme } from './programme.ts';
+import type { ControlProgram } from './program.ts';
 
 /** A step of a script: up to a comma or the end of a line, but for what stands in quotes. */
 const STEP = /(?:"(?:[^"]|"")*"|[^,\n"])+|"/g;
@@ -18,13 +18,13 @@ const MOST_STEPS = 10_000;
  * @param where - how to call the text in an error
  * @throws {InputError} which step is wrong, and why
  */
-export function readScript(programme: Programme, text: string, where: string): TrialStep[] {
+export function readScript(programme: ControlProgram, text: string, where: string): TestStep[] {
   const parts = (text.match(STEP) ?? []).map((part) => part.trim()).filter((part) => part !== '');
   if (parts.length > MOST_STEPS) throw new InputError(where, `has more than ${MOST_STEPS} steps`);
   return parts.flatMap((part, i) => readStep(programme, part, `${where}[${i}]`));
 }
 
-function readStep(programme: Programme, part: string, path: string): TrialStep[] {
+function readStep(programme: ControlProgram, part: string, path: string): TestStep[] {
   const cut = part.indexOf('=');
   const name = part.slice(0, cut).trim();
   const value = unquoted(part.slice(cut + 1).trim());
@@ -38,7 +38,7 @@ function readStep(programme: Programme, part: string, path: string): TrialStep[]
   return readEvents(programme, name, value, path).map((event) => ({ kind: 'event', event }));
 }
 
-function readEvents(programme: Programme, name: string, value: string, path: string): InputEvent[] {
+function readEvents(programme: ControlProgram, name: string, value: string, path: string): InputEvent[] {
   const { controls } = programme;
   const buttons = new Set(
     controls.panels.flatMap((p) => p.controls.filter((c) => c.kind === 'button').map((c) => c.id)),
@@ -81,7 +81,7 @@ const quoted = (value: string): string =>
   /[",\n]|^\s|\s$/.test(value) ? `"${value.replaceAll('"', '""')}"` : value;
 
 /** A step as text that `readScript` reads. */
-export function stepText(step: TrialStep): string {
+export function stepText(step: TestStep): string {
   if (step.kind === 'wait') return `wait=${step.ms}`;
   const { event } = step;
   switch (event.kind) {

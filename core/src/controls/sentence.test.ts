@@ -2,7 +2,7 @@ import { changeFunction } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { darkCue, lightCue, newFunction, shown } from '../design/functions.ts';
-import { programmeRows, PROGRAMME_COLUMNS } from './programmeRows.ts';
+import { programRows, PROGRAM_COLUMNS } from './programRows.ts';
 import { timeText, Wording } from './sentence.ts';
 
 const car = demoBuild('ks-13');
@@ -111,8 +111,8 @@ test('the table has a row for each cue, strongest first, and no cell that a spre
       functions: car.controls.functions.map((fn) => (fn.id === 'fog' ? { ...fn, name: '=1+1' } : fn)),
     },
   };
-  const rows = programmeRows(evil);
-  expect(rows.every((row) => row.length === PROGRAMME_COLUMNS.length)).toBe(true);
+  const rows = programRows(evil);
+  expect(rows.every((row) => row.length === PROGRAM_COLUMNS.length)).toBe(true);
   expect(rows.map((row) => Number(row[0]))).toEqual(
     rows.map((row) => Number(row[0])).toSorted((a, b) => a - b),
   );
@@ -129,6 +129,6 @@ test('the table tells a cue’s share of light by day and by night', () => {
   const [first] = fn?.shows[0]?.cues ?? [];
   if (fn === undefined || first?.show !== 'light') throw new Error('the car lights nothing');
   const dim = changeFunction(car, fn.id, { shows: [shown([{ ...first, level: 0.5, nightLevel: 0.4 }])] });
-  const [row] = programmeRows(dim).filter(([, name]) => name === fn.name);
+  const [row] = programRows(dim).filter(([, name]) => name === fn.name);
   expect(row?.slice(-2)).toEqual(['50', '20']);
 });

@@ -1,5 +1,5 @@
 import type { Condition, InputEvent } from '../design/condition.ts';
-import type { TrialStep } from '../design/controls.ts';
+import type { TestStep } from '../design/controls.ts';
 import type { ControlFunction, Cue, Target } from '../design/functions.ts';
 import { inputsOf, originalOf, SHUT, type Input } from '../design/inputs.ts';
 import { isLampInput, lampMoves } from '../design/lampMoves.ts';
@@ -88,7 +88,7 @@ export class Wording {
   }
 
   /** Steps one after the other: "Ignition goes to on → Warning goes to 2 → 5 s pass". */
-  way(steps: readonly TrialStep[]): string {
+  way(steps: readonly TestStep[]): string {
     return steps
       .map((step) => (step.kind === 'wait' ? `${timeText(step.ms)} pass` : this.event(step.event)))
       .join(' → ');

@@ -5,10 +5,10 @@ import { newFunction, shown, type ControlFunction, type When } from '../design/f
 import type { InputEvent } from '../design/condition.ts';
 import { addFunction, withControls } from '../design/controlEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { usualControls } from '../design/usualControls.ts';
-import { loadsIn, onsIn, Programme, programmeOf } from './programme.ts';
+import { defaultControls } from '../design/usualControls.ts';
+import { loadsIn, onsIn, ControlProgram, compileProgram } from './program.ts';
 import { readScript, stepText } from './script.ts';
-import { play, runTrial } from './trial.ts';
+import { play, runTest } from './controlTest.ts';
 
 const arrives = (input: string, value: string): InputEvent => ({ kind: 'arrives', input, value });
 const gear = (value: string): When => ({
@@ -24,7 +24,7 @@ const withFunctions = (...functions: ControlFunction[]): Build =>
 
 /** What is on after each step; "✕" where the step does not happen. Off, which the slide brings, is left out. */
 function run(build: Build, script: string): string[] {
-  const programme = programmeOf(build);
+  const programme = compileProgram(build);
   return play(programme, readScript(programme, script, 'script')).map(({ running, refused }) =>
     refused
       ? '✕'
@@ -187,7 +187,7 @@ describe('inputs', () => {
       withFunctions(fn('a', gear('drive'), tone('yelp')), fn('b', { way: 'always' }, tone('wail'))),
       { loads: [{ id: 'siren', name: 'Siren', values: ['off', 'wail', 'yelp'] }] },
     );
-    const programme = programmeOf(build);
+    const programme = compileProgram(build);
     const after = (script: string) => {
       const last = play(programme, readScript(programme, script, 's')).at(-1);
       return last === undefined ? null : loadsIn(programme, last.running.state).get('siren');
@@ -198,15 +198,15 @@ describe('inputs', () => {
 });
 
 describe('scripts', () => {
-  const programme = programmeOf(withFunctions(fn('f', gear('drive'))));
+  const programme = compileProgram(withFunctions(fn('f', gear('drive'))));
   test('read back as they were written', () => {
     const text = 'ignition=on, slide=2, wait=5000';
     expect(readScript(programme, text, 's').map(stepText).join(', ')).toBe(text);
   });
   test('a value that has a comma, a quote or a blank at its end stands in quotes', () => {
     const values = ['plain', 'slow, rear', 'say "now"', ' led'];
-    const told = new Programme([{ id: 'mode', name: 'Mode', values, source: 'own', byHand: true }], {
-      ...usualControls(),
+    const told = new ControlProgram([{ id: 'mode', name: 'Mode', values, source: 'own', byHand: true }], {
+      ...defaultControls(),
       panels: [],
       functions: [],
       enabledBy: null,
@@ -233,15 +233,15 @@ describe('scripts', () => {
 });
 
 test('a trial tells what is missing and what is on besides', () => {
-  const programme = programmeOf(withFunctions(fn('f', gear('drive'))));
+  const programme = compileProgram(withFunctions(fn('f', gear('drive'))));
   const steps = readScript(programme, 'gear=drive', 's');
-  const outcome = runTrial(programme, { id: 't', name: 'T', steps, on: ['stage-1', 'off'] });
+  const outcome = runTest(programme, { id: 't', name: 'T', steps, on: ['stage-1', 'off'] });
   expect(outcome.missing).toEqual(['stage-1']);
   expect(outcome.surplus).toEqual(['f']);
 });
 
 test('a chord is of two buttons: not of one, nor of one twice', () => {
-  const keyed = programmeOf(demoBuild('ks-13'));
+  const keyed = compileProgram(demoBuild('ks-13'));
   for (const text of ['key-white=chord', 'key-white+=chord'])
     expect(() => readScript(keyed, text, 's')).toThrow("s[0]: no button ''");
   expect(() => readScript(keyed, 'key-white+key-white=chord', 's')).toThrow(

@@ -1,29 +1,38 @@
 import type { InputEvent } from '../design/condition.ts';
 import type { ControlFunction } from '../design/functions.ts';
-import type { ControlState, Programme, ProgrammeEvent } from './programme.ts';
-import { atRest, isTiming, step } from './step.ts';
+import type { ControlState, ControlProgram, ProgramEvent } from './program.ts';
+import { initialControlState, isTiming, step } from './step.ts';
 
 /** A programme that runs in real time: where it stands, and when its timers end. */
-export interface Running {
+export interface Simulation {
   readonly state: ControlState;
   readonly nowMs: number;
   /** Functions with a running timer, and when it ends, ms. */
   readonly dueMs: ReadonlyMap<string, number>;
 }
 
-export const started = (programme: Programme): Running =>
-  withTimers(programme, { state: atRest(programme), nowMs: 0, dueMs: new Map() }, null, new Set());
+export const initialSimulation = (programme: ControlProgram): Simulation =>
+  withTimers(
+    programme,
+    { state: initialControlState(programme), nowMs: 0, dueMs: new Map() },
+    null,
+    new Set(),
+  );
 
 /**
  * Something happens now. Timers that are due have ended before.
  * @returns null when it does not happen: the input stands there already, or the values together are forbidden
  */
-export function happens(programme: Programme, running: Running, event: InputEvent): Running | null {
-  return take(programme, passed(programme, running, 0), event);
+export function applyEvent(
+  programme: ControlProgram,
+  running: Simulation,
+  event: InputEvent,
+): Simulation | null {
+  return take(programme, advanceTime(programme, running, 0), event);
 }
 
 /** Time passes; timers that are due come to their end, the earliest first, of equal ones the strongest. */
-export function passed(programme: Programme, running: Running, ms: number): Running {
+export function advanceTime(programme: ControlProgram, running: Simulation, ms: number): Simulation {
   const untilMs = running.nowMs + ms;
   let now = running;
   for (;;) {
@@ -36,15 +45,15 @@ export function passed(programme: Programme, running: Running, ms: number): Runn
 
 /** The timer that ends next; null when none runs. */
 export function nextDue(
-  { ranked }: Programme,
-  { dueMs }: Running,
+  { ranked }: ControlProgram,
+  { dueMs }: Simulation,
 ): { readonly functionId: string; readonly atMs: number } | null {
   const atMs = Math.min(...dueMs.values());
   const fn = ranked.find(({ id }) => dueMs.get(id) === atMs);
   return fn === undefined ? null : { functionId: fn.id, atMs };
 }
 
-function take(programme: Programme, running: Running, event: ProgrammeEvent): Running | null {
+function take(programme: ControlProgram, running: Simulation, event: ProgramEvent): Simulation | null {
   const stepped = step(programme, running.state, event);
   if (stepped === null) return null;
   const ended = event.kind === 'ends' ? event.functionId : null;
@@ -53,12 +62,12 @@ function take(programme: Programme, running: Running, event: ProgrammeEvent): Ru
 
 /** The timers of a state that was just entered: new ones start now, those that run on keep their end. */
 function withTimers(
-  programme: Programme,
-  entered: Running,
-  before: Running | null,
+  programme: ControlProgram,
+  entered: Simulation,
+  before: Simulation | null,
   renewed: ReadonlySet<string>,
   ended: string | null = null,
-): Running {
+): Simulation {
   const dueMs = new Map<string, number>();
   for (const fn of programme.ranked) {
     if (!isTiming(entered.state, fn)) continue;

@@ -1,25 +1,25 @@
 import { describe, expect, test } from 'vitest';
 import { checkProgramme } from '../../test/reference/checkProgramme.ts';
-import { isTimed, mostRemembered, onsIn, type ControlState, type ProgrammeEvent } from './programme.ts';
-import { atRest, isTiming, step } from './step.ts';
+import { isTimed, mostRemembered, onsIn, type ControlState, type ProgramEvent } from './program.ts';
+import { initialControlState, isTiming, step } from './step.ts';
 
 const { programme, presses } = checkProgramme();
 
 /** Everything that can happen in a state, timers included. */
-function eventsIn(state: ControlState): ProgrammeEvent[] {
+function eventsIn(state: ControlState): ProgramEvent[] {
   return [
     ...programme.inputs.flatMap(({ id, values }) =>
       values
         .filter((value) => value !== state.values.get(id))
-        .map((value): ProgrammeEvent => ({ kind: 'arrives', input: id, value })),
+        .map((value): ProgramEvent => ({ kind: 'arrives', input: id, value })),
     ),
-    ...presses.flatMap((control): ProgrammeEvent[] => [
+    ...presses.flatMap((control): ProgramEvent[] => [
       { kind: 'press', control, press: 'short' },
       { kind: 'press', control, press: 'long' },
     ]),
     ...programme.ranked
       .filter((fn) => isTiming(state, fn))
-      .map((fn): ProgrammeEvent => ({ kind: 'ends', functionId: fn.id })),
+      .map((fn): ProgramEvent => ({ kind: 'ends', functionId: fn.id })),
   ];
 }
 
@@ -28,7 +28,7 @@ const keyOf = ({ values, memory, phases }: ControlState): string =>
 
 /** Every state that can be reached, with the fewest events it takes. */
 function reachable(): Map<string, { readonly state: ControlState; readonly events: number }> {
-  const first = atRest(programme);
+  const first = initialControlState(programme);
   const found = new Map([[keyOf(first), { state: first, events: 0 }]]);
   for (const { state, events } of found.values())
     for (const event of eventsIn(state)) {

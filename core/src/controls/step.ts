@@ -1,16 +1,16 @@
 import type { InputEvent } from '../design/condition.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { originalOf } from '../design/inputs.ts';
-import { holds, isAllowed } from '../design/programmeFaults.ts';
+import { holds, isAllowed } from '../design/programFaults.ts';
 import {
   eventName,
   isTimed,
   mostRemembered,
   type ControlState,
   type Phase,
-  type Programme,
-  type ProgrammeEvent,
-} from './programme.ts';
+  type ControlProgram,
+  type ProgramEvent,
+} from './program.ts';
 
 /** What an event leads to. */
 export interface Stepped {
@@ -20,7 +20,7 @@ export interface Stepped {
 }
 
 /** All inputs at rest, all memories clear. */
-export function atRest(programme: Programme): ControlState {
+export function initialControlState(programme: ControlProgram): ControlState {
   const { controls } = programme;
   const values = new Map(programme.inputs.map(({ id, values: [rest = ''] }) => [id, rest]));
   const remembers = controls.functions.filter((fn) => mostRemembered(fn) > 0);
@@ -35,7 +35,7 @@ export function atRest(programme: Programme): ControlState {
  * One event, exactly as the programme takes it.
  * @returns null when the event does not happen: the input stands there already, or the values together are forbidden
  */
-export function step(programme: Programme, state: ControlState, event: ProgrammeEvent): Stepped | null {
+export function step(programme: ControlProgram, state: ControlState, event: ProgramEvent): Stepped | null {
   const moved = moveInputs(programme, state.values, event);
   if (moved === null) return null;
   const { values, happened } = moved;
@@ -47,9 +47,9 @@ export function step(programme: Programme, state: ControlState, event: Programme
 
 /** The values after an event, and what functions listen to that happened; null when it does not happen. */
 function moveInputs(
-  programme: Programme,
+  programme: ControlProgram,
   before: ReadonlyMap<string, string>,
-  event: ProgrammeEvent,
+  event: ProgramEvent,
 ): { readonly values: ReadonlyMap<string, string>; readonly happened: ReadonlySet<string> } | null {
   const { controls } = programme;
   const happened = new Set<string>();
@@ -75,7 +75,7 @@ function moveInputs(
 
 /** Whether a function may be on, by what enables it and what enables the programme. */
 function isEnabled(
-  { controls }: Programme,
+  { controls }: ControlProgram,
   fn: ControlFunction,
   values: ReadonlyMap<string, string>,
   isOn: (id: string) => boolean,
@@ -85,7 +85,7 @@ function isEnabled(
 }
 
 function remember(
-  programme: Programme,
+  programme: ControlProgram,
   state: ControlState,
   values: ReadonlyMap<string, string>,
   happened: ReadonlySet<string>,
@@ -122,7 +122,7 @@ function remember(
 
 /** Of a choice one is remembered: the one that came last; of several at once the strongest. */
 function keepChoices(
-  { ranked }: Programme,
+  { ranked }: ControlProgram,
   before: ReadonlyMap<string, number>,
   memory: Map<string, number>,
 ): void {
@@ -143,7 +143,7 @@ function endPhase(phases: ReadonlyMap<string, Phase>, id: string): ReadonlyMap<s
 
 /** What is on, given values, memories and phases, each as it stands or before it is judged; functions that forget and are not enabled have forgotten. */
 export function settled(
-  programme: Programme,
+  programme: ControlProgram,
   values: ReadonlyMap<string, string>,
   memory: ReadonlyMap<string, number>,
   before: ReadonlyMap<string, Phase>,

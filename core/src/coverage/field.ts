@@ -8,9 +8,15 @@ import { tableCd } from '../fixture/photometry/table.ts';
 import { anglesInFrame, type AimFrame } from '../geometry/frame.ts';
 import { dot, type Vec3 } from '../geometry/vec.ts';
 import { poseKey } from '../state/state.ts';
-import type { MovingPart, Stop } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition } from '../vehicle/types.ts';
 import { stopOf, zoneOf } from '../vehicle/vehicle.ts';
-import { bodyObstacles, occluderAt, partObstacles, type Obstacles, type Past } from './occlusion.ts';
+import {
+  bodyObstacles,
+  occluderAt,
+  partObstacles,
+  type Obstacles,
+  type TransmittedShare,
+} from './occlusion.ts';
 
 /** Whole degrees of bearing in a ring. */
 export const BEARINGS = 360;
@@ -22,14 +28,14 @@ const MOST_KEPT = 6000;
 const placeKeys = new WeakMap<Placement, string>();
 
 /** A module in its place: its beam, and what hides its light there. */
-export interface Standing {
+export interface PlacedBeam {
   readonly placed: PlacedModule;
   /** Share of the peak toward a direction, before lens and body. */
   readonly beam: (direction: Vec3) => number;
   /** The beam is a share by bearing times a share by elevation. */
   readonly separates: boolean;
   /** Share that passes the vehicle in the pose asked for. */
-  readonly past: Past;
+  readonly past: TransmittedShare;
   /** All that `past` asks. */
   readonly obstacles: readonly Obstacles[];
 }
@@ -37,11 +43,11 @@ export interface Standing {
 /** A module in its place, with what each moving part hides by itself: the light in a pose is the product. */
 interface Sight {
   readonly placed: PlacedModule;
-  readonly beam: Standing['beam'];
+  readonly beam: PlacedBeam['beam'];
   readonly separates: boolean;
-  readonly pastBody: Past;
+  readonly pastBody: TransmittedShare;
   /** Worked out when first asked for. */
-  readonly pastPart: (part: MovingPart, stop: Stop | null) => Past;
+  readonly pastPart: (part: MovingPart, stop: PartPosition | null) => TransmittedShare;
 }
 
 /** A module's light around the vehicle, taken apart by what hides it. */
@@ -52,7 +58,7 @@ export interface Shades {
   /** By bearing: share of the peak that arrives past lens and body, with every other part taken off. */
   readonly past: Float64Array;
   /** By bearing: share that passes a part at a stop; null where it hides nothing. */
-  readonly ofPart: (part: MovingPart, stop: Stop | null) => Float64Array | null;
+  readonly ofPart: (part: MovingPart, stop: PartPosition | null) => Float64Array | null;
 }
 
 /** The fields of placements by themselves on a vehicle's body, each worked out once for each pose and elevation. */
@@ -78,7 +84,7 @@ export class BodyFields {
    * The light of each module taken apart by what hides it, in the fixture's order.
    * @param at - the stop of the part that carries it; null when shut or on the body
    */
-  shades(p: Placement, at: Stop | null, elevationDeg: number): readonly Shades[] {
+  shades(p: Placement, at: PartPosition | null, elevationDeg: number): readonly Shades[] {
     return remember(this.#shades, `${placeKey(p)}|${at?.id ?? ''}|${elevationDeg}`, () => {
       const ring = ringDirections(elevationDeg);
       return this.#sight(p, at).map((sight) => shadesOf(sight, p.lensTransmission, ring));
@@ -96,7 +102,7 @@ export class BodyFields {
   }
 
   /** What a moving part hides at a stop; null is the body. */
-  obstacles(part: MovingPart | null, stop: Stop | null): Obstacles {
+  obstacles(part: MovingPart | null, stop: PartPosition | null): Obstacles {
     const { vehicle } = this.#lookup;
     return part === null
       ? remember(this.#obstacles, '', () => bodyObstacles(vehicle))
@@ -104,7 +110,7 @@ export class BodyFields {
   }
 
   /** Each module in its place, with its beam and what hides it in a pose. */
-  standing(placement: Placement, open: readonly string[]): readonly Standing[] {
+  standing(placement: Placement, open: readonly string[]): readonly PlacedBeam[] {
     const stops = new Set(open);
     const p = posed(placement, stops);
     const own = this.carrierOf(p);
@@ -116,7 +122,7 @@ export class BodyFields {
     return this.#sight(p, own === null ? null : stopOf(own, stops)).map(
       ({ placed, beam, separates, pastBody, pastPart }) => {
         const hiding = others.map((part) => pastPart(part, stopOf(part, stops)));
-        const past: Past = (direction, farM) => {
+        const past: TransmittedShare = (direction, farM) => {
           let share = pastBody(direction, farM);
           for (const pastOne of hiding) {
             if (share === 0) return 0;
@@ -130,14 +136,14 @@ export class BodyFields {
   }
 
   /** Each module in its place, the part that carries it at a stop. */
-  #sight(p: Placement, at: Stop | null): readonly Sight[] {
+  #sight(p: Placement, at: PartPosition | null): readonly Sight[] {
     return remember(this.#sights, `${placeKey(p)}|${at?.id ?? ''}`, () => {
       const own = this.carrierOf(p);
       const body = this.obstacles(null, null);
       return placeModules(this.#lookup, p, new Set(at === null ? [] : [at.id])).map((placed): Sight => {
         const bodyAlone = occluderAt(body, placed.centre);
         const ownAlone = own === null ? null : occluderAt(this.obstacles(own, at), placed.centre);
-        const known = new Map<string, Past>();
+        const known = new Map<string, TransmittedShare>();
         const attached = this.#lookup.attached(p.fixtureId, placed.module.id);
         return {
           placed,
@@ -159,7 +165,8 @@ export class BodyFields {
   }
 }
 
-export const stopKey = (part: MovingPart, stop: Stop | null): string => `${part.id}|${stop?.id ?? ''}`;
+export const stopKey = (part: MovingPart, stop: PartPosition | null): string =>
+  `${part.id}|${stop?.id ?? ''}`;
 
 const rings = new Map<number, readonly Vec3[]>();
 
@@ -189,7 +196,7 @@ const UPRIGHT = 1 - 1e-15;
 const hasFile = (attached: Attached | null): attached is Attached => attached !== null && attached.peakCd > 0;
 
 /** The beam by its attached file, or else by its formula. */
-function beamOf({ module, frame }: PlacedModule, attached: Attached | null): Standing['beam'] {
+function beamOf({ module, frame }: PlacedModule, attached: Attached | null): PlacedBeam['beam'] {
   if (!hasFile(attached))
     return (direction) => {
       // Angles cost far more than to see that nothing goes there.

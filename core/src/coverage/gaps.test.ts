@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { litChannels, ringOf } from './ring.ts';
-import { gapsOf, MISSED_CD, whereabouts } from './gaps.ts';
+import { gapsOf, MISSED_CD, positionName } from './gaps.ts';
 import { sectorText } from './sectors.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 
@@ -36,7 +36,7 @@ describe('gaps in the ring', () => {
     const amber = { ...options, colour: 'amber' } as const;
     const lit = litChannels(build, { on: ['stage-2'], open: [], ambient: 'day' }, amber);
     const gaps = gapsOf(ringOf(lit), floor(0), 'amber');
-    expect(gaps.some((g) => whereabouts(g) === 'front')).toBe(true);
+    expect(gaps.some((g) => positionName(g) === 'front')).toBe(true);
   });
 
   test.each([
@@ -45,5 +45,5 @@ describe('gaps in the ring', () => {
     [{ fromDeg: 100, toDeg: 150 }, 'rear right'],
     [{ fromDeg: 260, toDeg: 280 }, 'left'],
     [{ fromDeg: 0, toDeg: 359 }, 'all round'],
-  ])('%o lies %s', (sector, where) => expect(whereabouts(sector)).toBe(where));
+  ])('%o lies %s', (sector, where) => expect(positionName(sector)).toBe(where));
 });

@@ -27,7 +27,7 @@ export const SIDES = [
 ] as const;
 
 /** Where a sector's middle lies, in words. */
-export function whereabouts({ fromDeg, toDeg }: Sector): string {
+export function positionName({ fromDeg, toDeg }: Sector): string {
   const span = (toDeg - fromDeg + 360) % 360;
   if (span === 359) return 'all round';
   const middle = (fromDeg + span / 2) % 360;

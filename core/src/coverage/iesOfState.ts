@@ -1,7 +1,7 @@
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { writeIes } from '../fixture/photometry/writeIes.ts';
-import { onText } from '../design/controls.ts';
+import { activeFunctionNames } from '../design/controls.ts';
 import { drivenIn } from '../state/driven.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
@@ -39,7 +39,7 @@ export function iesOfState(whole: Build, state: State, lampId: string | null = n
   const amperes = drivenIn(build, state).reduce((sum, d) => sum + d.currentA * meanLevel(d), 0);
   return writeIes(
     {
-      name: `${build.name}, ${onText(build, state.on)}, time mean`,
+      name: `${build.name}, ${activeFunctionNames(build, state.on)}, time mean`,
       watts: amperes * STATED_AT_V,
       sizeM: { width: widthM, length: lengthM, height: heightM },
     },

@@ -7,7 +7,7 @@ import type { Solid } from '../geometry/solid.ts';
 import { sub, type Vec3 } from '../geometry/vec.ts';
 import { lookupOf, type Lookup } from '../resolve/lookup.ts';
 import { poseKey } from '../state/state.ts';
-import type { MovingPart, Stop } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition } from '../vehicle/types.ts';
 import { stopOf, stopsOf, stopsWithShut } from '../vehicle/vehicle.ts';
 import {
   BEARINGS,
@@ -17,11 +17,11 @@ import {
   stopKey,
   type BodyFields,
   type Shades,
-  type Standing,
+  type PlacedBeam,
 } from './field.ts';
 import { hasHousing, housingOf } from './housings.ts';
 import { HalfCircles } from './halfCircles.ts';
-import { layOut, occluderAt, type Obstacles, type Past } from './occlusion.ts';
+import { layOut, occluderAt, type Obstacles, type TransmittedShare } from './occlusion.ts';
 
 /** What one module sends around the vehicle at one elevation. */
 export interface ModuleField {
@@ -55,7 +55,7 @@ export class LampFields {
   readonly #shades = new Map<string, readonly Shades[]>();
   readonly #most = new Map<string, ReadonlyMap<string, Float64Array>>();
   readonly #least = new Map<string, ReadonlyMap<string, Float64Array>>();
-  readonly #standing = new Map<string, readonly Standing[]>();
+  readonly #standing = new Map<string, readonly PlacedBeam[]>();
   readonly #toward = new Map<string, ReadonlyMap<string, number>>();
 
   constructor(lookup: Lookup, placements: readonly Placement[]) {
@@ -140,7 +140,7 @@ export class LampFields {
    */
   shades(
     placement: Placement,
-    at: Stop | null,
+    at: PartPosition | null,
     elevationDeg: number,
     moved: readonly string[] = [],
   ): readonly Shades[] {
@@ -150,7 +150,7 @@ export class LampFields {
       const own = this.carrierOf(p);
       const carriers = own === null ? [null] : [null, own];
       return this.#body.shades(p, at, elevationDeg).map((bare): Shades => {
-        const meets = (part: MovingPart | null, stop: Stop | null): readonly Housing[] =>
+        const meets = (part: MovingPart | null, stop: PartPosition | null): readonly Housing[] =>
           this.#on(part, stop, moved).filter(
             (housing) => housing.placementId !== p.id && meetsRing(housing, bare.centre, elevationDeg),
           );
@@ -225,13 +225,13 @@ export class LampFields {
   }
 
   /** Each module in its place, with its beam and what hides it in a pose. */
-  standing(p: Placement, open: readonly string[]): readonly Standing[] {
+  standing(p: Placement, open: readonly string[]): readonly PlacedBeam[] {
     return remember(this.#standing, `${p.id}|${poseKey(open)}`, () => {
       const others = this.#othersOf(p, open);
       const apart = others.map(({ obstacles }) => obstacles);
       let together: Obstacles | null = null;
-      return this.#body.standing(p, open).map((bare): Standing => {
-        let pastHousings: Past | null = null;
+      return this.#body.standing(p, open).map((bare): PlacedBeam => {
+        let pastHousings: TransmittedShare | null = null;
         return {
           ...bare,
           obstacles: [...bare.obstacles, ...apart],
@@ -257,7 +257,7 @@ export class LampFields {
   }
 
   /** The housings that a part carries at a stop; null is the body. */
-  #on(part: MovingPart | null, stop: Stop | null, moved: readonly string[]): readonly Housing[] {
+  #on(part: MovingPart | null, stop: PartPosition | null, moved: readonly string[]): readonly Housing[] {
     const key = `${part === null ? '' : stopKey(part, stop)}|${poseKey(moved)}`;
     return remember(this.#housings, key, () => {
       const open = part === null || stop === null ? moved : [stop.id, ...moved];
@@ -274,7 +274,7 @@ export class LampFields {
  * @param rings - directions by elevation and bearing
  */
 function sentBy(
-  { placed, beam, separates }: Standing,
+  { placed, beam, separates }: PlacedBeam,
   lensTransmission: number,
   elevationsDeg: readonly number[],
   rings: readonly (readonly Vec3[])[],

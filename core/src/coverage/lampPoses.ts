@@ -1,7 +1,7 @@
 import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { highestCd, type Drive } from '../resolve/channels.ts';
-import type { MovingPart, Stop } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition } from '../vehicle/types.ts';
 import { BEARINGS, type Shades } from './field.ts';
 import type { LampFields } from './lampFields.ts';
 
@@ -9,7 +9,7 @@ import type { LampFields } from './lampFields.ts';
 export const MOST_LAID_OUT = 4000;
 
 /** Where a part may stand; null for shut. */
-export type StopsOf = (part: MovingPart) => readonly (Stop | null)[];
+export type StopsOf = (part: MovingPart) => readonly (PartPosition | null)[];
 
 export interface PoseSearch {
   /** Poses at most, whole or in part, whose light is looked at. */
@@ -25,7 +25,7 @@ export interface Lamp {
   readonly highestCd: number;
   /** The part that carries it; null on the body. */
   readonly carrier: MovingPart | null;
-  readonly shades: (at: Stop | null) => Shades | undefined;
+  readonly shades: (at: PartPosition | null) => Shades | undefined;
   /** A share of its peak that no pose exceeds at a bearing. */
   readonly most: (bearing: number) => number;
   /** By bearing a share of its peak below which no pose leaves it. */
@@ -72,5 +72,9 @@ function lampOf(drive: Drive, p: Placement, fields: LampFields, elevationDeg: nu
 }
 
 /** The share of a lamp's light that passes a part toward a bearing. */
-export const passesAt = (shades: Shades, part: MovingPart, stop: Stop | null, bearing: number): number =>
-  shades.ofPart(part, stop)?.[bearing] ?? 1;
+export const passesAt = (
+  shades: Shades,
+  part: MovingPart,
+  stop: PartPosition | null,
+  bearing: number,
+): number => shades.ofPart(part, stop)?.[bearing] ?? 1;

@@ -3,7 +3,7 @@ import type { Mesh } from '../geometry/mesh.ts';
 import { SKIN_M } from '../geometry/ray.ts';
 import { moveSolid, type Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
-import type { MovingPart, Stop, Vehicle } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition, Vehicle } from '../vehicle/types.ts';
 
 /** Slack on a cone's cosine, so that rounding never culls a solid that a ray grazes. */
 const CONE_SLACK = 1e-9;
@@ -31,7 +31,7 @@ export const bodyObstacles = ({ solids, mesh, meshReplacesBody }: Vehicle): Obst
   layOut(meshReplacesBody ? [] : solids.filter((s) => s.partId === null), mesh);
 
 /** What hides light on one moving part at a stop; shut when null. */
-export const partObstacles = ({ solids }: Vehicle, part: MovingPart, stop: Stop | null): Obstacles =>
+export const partObstacles = ({ solids }: Vehicle, part: MovingPart, stop: PartPosition | null): Obstacles =>
   layOut(solids.filter((s) => s.partId === part.id).map((s) => moveSolid(s, stop?.motion ?? null)));
 
 export function layOut(solids: readonly Solid[], mesh: Mesh | null = null): Obstacles {
@@ -72,7 +72,7 @@ function startsOf(counts: readonly number[]): Int32Array {
  * The share of light that passes along a ray, as far as a point so far off; all the way when not said.
  * @param farM - what lies beyond hides nothing, m
  */
-export type Past = (direction: Vec3, farM?: number) => number;
+export type TransmittedShare = (direction: Vec3, farM?: number) => number;
 
 /**
  * The share of light that leaves `origin` in any direction: like `transmissionAlong`, with what depends on the
@@ -80,7 +80,7 @@ export type Past = (direction: Vec3, farM?: number) => number;
  * sight the direction misses is passed over; the solids
  * that take up most of the view and let nothing pass are asked first, since one of them settles the answer.
  */
-export function occluderAt(obstacles: Obstacles, origin: Vec3): Past {
+export function occluderAt(obstacles: Obstacles, origin: Vec3): TransmittedShare {
   const { transmissions, planeStarts, planes, mesh } = obstacles;
   let known: SeenObstacles | null = null;
   return (direction, farM = Infinity) => {

@@ -3,7 +3,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import type { Build } from '../design/schema.ts';
 import { posesOf } from '../state/state.ts';
-import { usualSpec } from '../vehicle/spec.ts';
+import { defaultSpec } from '../vehicle/spec.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
 import { fieldsOf } from './lampFields.ts';
 import { PoseClasses } from './poseClasses.ts';
@@ -66,7 +66,7 @@ test.each(['shore-medic-7', 'ks-12'] as const)(
 );
 
 test('a lamp that is raised is of another class though it sends the same: rules tell upper from lower', () => {
-  const build = put({ ...emptyBuild(), vehicle: usualSpec('pickup', ['mast-board']) }, 'top', {
+  const build = put({ ...emptyBuild(), vehicle: defaultSpec('pickup', ['mast-board']) }, 'top', {
     zone: 'mast-rear',
     vM: 0.2,
   });

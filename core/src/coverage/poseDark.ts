@@ -1,7 +1,7 @@
 import type { Build } from '../design/schema.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { lookupOf } from '../resolve/lookup.ts';
-import type { MovingPart, Stop } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition } from '../vehicle/types.ts';
 import { stopsWithShut } from '../vehicle/vehicle.ts';
 import type { Face } from '../words/face.ts';
 import { fieldsOf } from './lampFields.ts';
@@ -52,7 +52,7 @@ interface Toward {
 
 class Search {
   readonly #parts: readonly MovingPart[];
-  readonly #stops: readonly (readonly (Stop | null)[])[];
+  readonly #stops: readonly (readonly (PartPosition | null)[])[];
   readonly #toward: readonly Toward[];
   readonly #aboveCd: number;
   #left: number;

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { addToScene, changeInScene, takeFromScene } from '../design/sceneEdits.ts';
+import { addToScene, changeInScene, removeFromScene } from '../design/sceneEdits.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { removeGroup } from '../design/timingEdits.ts';
@@ -118,7 +118,7 @@ describe('a scene of several vehicles', () => {
     const moved = changeInScene(brought, 'v1', { aheadM: -20, inStep: [{ here: 'gf', there: 'gf' }] });
     expect(readBuild(JSON.parse(JSON.stringify(moved)))).toEqual(moved);
     expect(removeGroup(moved, 'gf').scene[0]?.inStep).toEqual([]);
-    expect(takeFromScene(moved, 'v1').scene).toEqual([]);
+    expect(removeFromScene(moved, 'v1').scene).toEqual([]);
     expect(() => readBuild(changeInScene(moved, 'v1', { inStep: [{ here: 'nobody', there: 'x' }] }))).toThrow(
       /scene\[0\]\.inStep\[0\]\.here: no sync group 'nobody'/,
     );

@@ -1,5 +1,5 @@
 import type { ScenePoint, SceneVehicle } from '../design/scene.ts';
-import { onsOf, type On } from '../design/controls.ts';
+import { onsOf, type ActiveFunction } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
@@ -177,5 +177,5 @@ function clockAcross(here: Build, there: Build, vehicle: SceneVehicle, drive: Dr
 }
 
 /** Whether a build still has a function that a scene asks for. */
-const isOn = ({ controls }: Build, on: On): boolean =>
+const isOn = ({ controls }: Build, on: ActiveFunction): boolean =>
   controls.functions.some((fn) => onsOf(fn).includes(on));

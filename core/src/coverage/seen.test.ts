@@ -1,5 +1,5 @@
 import { stagesOf } from '../design/controls.ts';
-import { changeShown } from '../design/controlEdits.ts';
+import { changeEffect } from '../design/controlEdits.ts';
 import { lightCue, shown } from '../design/functions.ts';
 import { emptyBuild, put, stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
@@ -137,7 +137,7 @@ describe('what is seen from a direction', () => {
 
 test('light that burns steadily gives 60 s of its intensity a minute', () => {
   const lamp = put(emptyBuild(), 'a', { zone: 'grille' });
-  const steady = changeShown(lamp, stageId(2), shown([lightCue({ kind: 'ungrouped' }, 1, 'steady')]));
+  const steady = changeEffect(lamp, stageId(2), shown([lightCue({ kind: 'ungrouped' }, 1, 'steady')]));
   const seen = seenFrom(steady, day(2), { bearingDeg: 0, elevationDeg: 0 }, 40);
   expect(seen.steadyCd).toBeGreaterThan(100);
   expect(seen.powerCdsPerMin).toBeCloseTo(60 * seen.steadyCd, 6);

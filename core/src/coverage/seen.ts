@@ -10,7 +10,7 @@ import {
   opticalPower,
   readerOf,
   type Gap,
-  type Piece,
+  type SignalSegment,
   type Signal,
 } from '../timing/signal.ts';
 import {
@@ -70,7 +70,11 @@ export interface Seen {
 }
 
 /** The channels that light in a state, each with its share toward one direction as its only bearing. */
-export function litToward(build: Build, state: State, { bearingDeg, elevationDeg }: Direction): LitChannel[] {
+export function intensityToward(
+  build: Build,
+  state: State,
+  { bearingDeg, elevationDeg }: Direction,
+): LitChannel[] {
   const fields = fieldsOf(build);
   const drives = drivenIn(build, state);
   return build.placements.flatMap((p) => {
@@ -95,7 +99,7 @@ export function lightSeen(
   direction: Direction,
   colour: Colour | null = null,
 ): LightSeen {
-  const lit = litToward(build, state, direction).filter(
+  const lit = intensityToward(build, state, direction).filter(
     ({ drive, share }) => (colour === null || drive.colour === colour) && (share[0] ?? 0) > 0,
   );
   const timelines = timelinesOf(lit.map((l) => l.drive));
@@ -160,7 +164,11 @@ export function allTogether({ background, clocks }: Drifting): Signal {
 }
 
 /** A light in a stretch of time, its clocks begun together at 0: as it is drawn. */
-export function piecesBetween({ background, clocks }: Drifting, fromMs: number, toMs: number): Piece[] {
+export function piecesBetween(
+  { background, clocks }: Drifting,
+  fromMs: number,
+  toMs: number,
+): SignalSegment[] {
   const cuts = new Set<number>([fromMs, toMs]);
   for (const { cycleMs, durationsMs } of clocks)
     for (let edge = Math.floor(fromMs / cycleMs) * cycleMs; edge < toMs;)

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Name, Remark } from '../words/names.ts';
+import { Id, Name, FreeText } from '../words/names.ts';
 import { Severity } from '../words/severity.ts';
 
 export const DUTIES = [
@@ -17,14 +17,14 @@ export const DUTIES = [
 export type Duty = (typeof DUTIES)[number];
 
 /** What every wish says, whatever its kind. */
-export const WISH_HEAD = { id: Id, severity: Severity };
+export const REQUIREMENT_HEAD = { id: Id, severity: Severity };
 
 /** What the agency asks for or forbids, as a document holds it; the rest depends on its kind, which the floor of the rules reads. */
-export const WishData = z.looseObject({
+export const RequirementData = z.looseObject({
   kind: z.string({ error: 'must be a kind of requirement' }),
-  ...WISH_HEAD,
+  ...REQUIREMENT_HEAD,
 });
-export type WishData = z.infer<typeof WishData>;
+export type RequirementData = z.infer<typeof RequirementData>;
 
 /** Agency request in the first meeting. */
 export const Brief = z.strictObject({
@@ -36,17 +36,17 @@ export const Brief = z.strictObject({
   /** Where it drives, each with its own law. */
   jurisdictions: z.array(Name).max(12),
   /** Who works around the vehicle, and where. */
-  people: Remark,
-  mustHave: Remark,
-  keptEquipment: Remark,
+  people: FreeText,
+  mustHave: FreeText,
+  keptEquipment: FreeText,
   /** What operators are used to and must stay the same. */
-  habits: Remark,
+  habits: FreeText,
   /** Room for later additions. */
-  growth: Remark,
+  growth: FreeText,
   /** ISO 4217. */
   currency: z.string().regex(/^[A-Z]{3}$/, 'must be a currency of three letters, such as EUR'),
   /** The wishes that can be checked. */
-  constraints: z.array(WishData).max(60, 'must be at most 60 requirements'),
+  constraints: z.array(RequirementData).max(60, 'must be at most 60 requirements'),
 });
 export type Brief = z.infer<typeof Brief>;
 

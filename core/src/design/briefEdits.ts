@@ -1,4 +1,4 @@
-import type { Brief, WishData } from './brief.ts';
+import type { Brief, RequirementData } from './brief.ts';
 import type { Build } from './schema.ts';
 
 /** Writes down what the agency said. */
@@ -7,22 +7,22 @@ export const changeBrief = (build: Build, patch: Partial<Omit<Brief, 'constraint
   brief: { ...build.brief, ...patch },
 });
 
-const withWishes = (build: Build, constraints: WishData[]): Build => ({
+const withWishes = (build: Build, constraints: RequirementData[]): Build => ({
   ...build,
   brief: { ...build.brief, constraints },
 });
 
-export const addWish = (build: Build, wish: WishData): Build =>
+export const addRequirement = (build: Build, wish: RequirementData): Build =>
   withWishes(build, [...build.brief.constraints, wish]);
 
 /** Puts a wish in the place of the one that has its id. */
-export const changeWish = (build: Build, wish: WishData): Build =>
+export const changeRequirement = (build: Build, wish: RequirementData): Build =>
   withWishes(
     build,
     build.brief.constraints.map((w) => (w.id === wish.id ? wish : w)),
   );
 
-export const removeWish = (build: Build, id: string): Build =>
+export const removeRequirement = (build: Build, id: string): Build =>
   withWishes(
     build,
     build.brief.constraints.filter((w) => w.id !== id),

@@ -1,16 +1,23 @@
 import { slotsLit } from './cues.ts';
-import { functionAt, readOn, shownBy, Controls, type On, type Trial } from './controls.ts';
+import {
+  functionAt,
+  readOn,
+  effectsOf,
+  Controls,
+  type ActiveFunction,
+  type ControlTest,
+} from './controls.ts';
 import { inputsOf } from './inputs.ts';
 import type { LampSet } from './lampSets.ts';
-import { looseControls } from './looseControls.ts';
+import { invalidControlReferences } from './invalidControlReferences.ts';
 import type { Panel } from './panel.ts';
 import {
   sameTarget,
   type ControlFunction,
   type Cue,
   type DarkCue,
-  type Ink,
-  type Shown,
+  type CueColour,
+  type FunctionEffect,
   type Target,
 } from './functions.ts';
 import type { Build } from './schema.ts';
@@ -21,13 +28,13 @@ export const withControls = (build: Build, controls: Partial<Controls>): Build =
 });
 
 /** Changes what is shown, wherever it is. */
-export const changeShows = (build: Build, change: (shown: Shown) => Shown): Build =>
+export const changeShows = (build: Build, change: (shown: FunctionEffect) => FunctionEffect): Build =>
   withControls(build, {
     functions: build.controls.functions.map((fn) => ({ ...fn, shows: fn.shows.map(change) })),
   });
 
 /** What is shown without what speaks to some targets. */
-export const withoutTarget = (shown: Shown, gone: (target: Target) => boolean): Shown => ({
+export const withoutTarget = (shown: FunctionEffect, gone: (target: Target) => boolean): FunctionEffect => ({
   ...shown,
   cues: shown.cues.filter((cue) => !gone(cue.target)),
   dims: shown.dims.flatMap((dim) => {
@@ -46,7 +53,7 @@ export const changeFunction = (
   });
 
 /** Changes what a function shows while it is on. */
-export function changeShown(build: Build, on: On, patch: Partial<Shown>): Build {
+export function changeEffect(build: Build, on: ActiveFunction, patch: Partial<FunctionEffect>): Build {
   const { id, number } = readOn(on);
   const { shows } = functionAt(build, id);
   return changeFunction(build, id, {
@@ -58,8 +65,14 @@ export function changeShown(build: Build, on: On, patch: Partial<Shown>): Build 
  * Sets what a target shows in a function; null lets it show nothing. One cue for a target and colour: cues whose
  * colours the new pattern lights itself give way to it.
  */
-export function setCue(build: Build, on: On, target: Target, ink: Ink, cue: Cue | null): Build {
-  const { cues } = shownBy(build, on);
+export function setCue(
+  build: Build,
+  on: ActiveFunction,
+  target: Target,
+  ink: CueColour,
+  cue: Cue | null,
+): Build {
+  const { cues } = effectsOf(build, on);
   const taken = cue === null ? [] : slotsLit(build, cue);
   const others = cues.filter((c) => !(c.show === 'light' && sameTarget(c.target, target) && c.ink === ink));
   const kept =
@@ -68,28 +81,30 @@ export function setCue(build: Build, on: On, target: Target, ink: Ink, cue: Cue 
       : others.filter(
           (c) => !sameTarget(c.target, cue.target) || !slotsLit(build, c).some((s) => taken.includes(s)),
         );
-  return changeShown(build, on, { cues: cue === null ? kept : [...kept, cue] });
+  return changeEffect(build, on, { cues: cue === null ? kept : [...kept, cue] });
 }
 
 /** Sets what a function takes away from a target, before all that it lights there; null takes nothing. */
-export function withDark(build: Build, on: On, target: Target, dark: DarkCue | null): Build {
-  const others = shownBy(build, on).cues.filter((c) => !(c.show === 'dark' && sameTarget(c.target, target)));
-  return changeShown(build, on, { cues: dark === null ? others : [dark, ...others] });
+export function withDark(build: Build, on: ActiveFunction, target: Target, dark: DarkCue | null): Build {
+  const others = effectsOf(build, on).cues.filter(
+    (c) => !(c.show === 'dark' && sameTarget(c.target, target)),
+  );
+  return changeEffect(build, on, { cues: dark === null ? others : [dark, ...others] });
 }
 
 /** The share of light that all of a function's cues keep at night; null when they differ or there are none. */
-export function nightLevelOf(build: Build, on: On): number | null {
+export function nightLevelOf(build: Build, on: ActiveFunction): number | null {
   const levels = new Set(
-    shownBy(build, on).cues.flatMap((cue) => (cue.show === 'light' ? [cue.nightLevel] : [])),
+    effectsOf(build, on).cues.flatMap((cue) => (cue.show === 'light' ? [cue.nightLevel] : [])),
   );
   const [only, more] = levels;
   return only === undefined || more !== undefined ? null : only;
 }
 
 /** Lets all that a function lights keep the same share at night. */
-export const setNightLevel = (build: Build, on: On, nightLevel: number): Build =>
-  changeShown(build, on, {
-    cues: shownBy(build, on).cues.map((cue) => (cue.show === 'light' ? { ...cue, nightLevel } : cue)),
+export const setNightLevel = (build: Build, on: ActiveFunction, nightLevel: number): Build =>
+  changeEffect(build, on, {
+    cues: effectsOf(build, on).cues.map((cue) => (cue.show === 'light' ? { ...cue, nightLevel } : cue)),
   });
 
 /**
@@ -99,7 +114,7 @@ export const setNightLevel = (build: Build, on: On, nightLevel: number): Build =
 export function controlsFailure(build: Build, before: Build = build): string | null {
   const [issue] = Controls.safeParse(build.controls).error?.issues ?? [];
   if (issue !== undefined) return `${String(issue.path.at(-1) ?? 'controls')} ${issue.message}`;
-  for (const { path, reason } of looseControls(build)) {
+  for (const { path, reason } of invalidControlReferences(build)) {
     const names = new Map([...namesIn(before), ...namesIn(build)]);
     const said = reason.replace(/(function )?'([^']+)'/gu, (quoted, of: string | undefined, id: string) => {
       const name = names.get(`${of ?? ''}${id}`);
@@ -249,7 +264,7 @@ export function keepControls(build: Build): Build {
 }
 
 /** Puts a trial in place of the one of its id, or adds it. */
-export function putTrial(build: Build, trial: Trial): Build {
+export function saveTest(build: Build, trial: ControlTest): Build {
   const { trials } = build.controls;
   const there = trials.some(({ id }) => id === trial.id);
   return withControls(build, {
@@ -257,7 +272,7 @@ export function putTrial(build: Build, trial: Trial): Build {
   });
 }
 
-export const removeTrial = (build: Build, id: string): Build =>
+export const deleteTest = (build: Build, id: string): Build =>
   withControls(build, { trials: build.controls.trials.filter((t) => t.id !== id) });
 
 export const removePanel = (build: Build, id: string): Build =>

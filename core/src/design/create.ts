@@ -1,6 +1,6 @@
 import type { RulePack } from './rulePack.ts';
-import { usualControls } from './usualControls.ts';
-import { usualSpec } from '../vehicle/spec.ts';
+import { defaultControls } from './usualControls.ts';
+import { defaultSpec } from '../vehicle/spec.ts';
 import { EMPTY_BRIEF } from './brief.ts';
 import { BUILD_FORMAT, SCHEMA_VERSION, type Build } from './schema.ts';
 import type { Service } from '../words/service.ts';
@@ -24,7 +24,7 @@ export function newBuild(
     service,
     notes: '',
     brief: EMPTY_BRIEF,
-    vehicle: usualSpec(bodyType),
+    vehicle: defaultSpec(bodyType),
     fixtures: [],
     photometry: [],
     placements: [],
@@ -32,7 +32,7 @@ export function newBuild(
       patterns: [],
       groups: [],
     },
-    controls: usualControls(),
+    controls: defaultControls(),
     scene: [],
     approaches: [],
     traffic: 'right',

@@ -1,8 +1,8 @@
-import { addWish } from './briefEdits.ts';
+import { addRequirement } from './briefEdits.ts';
 import { readBuild } from '../rules/document.ts';
 import { describe, expect, test } from 'vitest';
 import { changePlacement, setInsert } from '../arrange/lamps.ts';
-import { takeFixtures } from './fixtureEdits.ts';
+import { importFixtures } from './fixtureEdits.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import type { Build } from './schema.ts';
 import { addOwn } from '../arrange/vehicleEdits.ts';
@@ -101,7 +101,7 @@ describe('a build file of schema 2 is read, or refused with the place of what is
     [
       'two wishes of one id',
       [1, 2].reduce<Build>(
-        (b) => addWish(b, { kind: 'lowest-lamp', id: 'w', severity: 'warns', heightM: 0.3 }),
+        (b) => addRequirement(b, { kind: 'lowest-lamp', id: 'w', severity: 'warns', heightM: 0.3 }),
         emptyBuild(),
       ),
       /^brief\.constraints\[1\]\.id: 'w' is used twice/,
@@ -127,7 +127,7 @@ describe('a build file of schema 2 is read, or refused with the place of what is
   ])('%s', (_, data, message) => expect(() => readBuild(data)).toThrow(message));
 
   test('a lamp of an own fixture reads back; without the fixture it is refused', () => {
-    const lit = put(takeFixtures(emptyBuild(), [own('own-1')]).build, 'a', {
+    const lit = put(importFixtures(emptyBuild(), [own('own-1')]).build, 'a', {
       fixture: 'own-1',
       zone: 'grille',
     });

@@ -18,7 +18,7 @@ export function freeFixtureId(build: Build, stem: string): string {
  *
  * @returns the build, and the ids that were refused
  */
-export function takeFixtures(
+export function importFixtures(
   build: Build,
   fixtures: readonly Fixture[],
 ): { readonly build: Build; readonly refused: readonly string[] } {

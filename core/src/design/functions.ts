@@ -4,7 +4,7 @@ import { Slot } from '../timing/span.ts';
 import type { Ambient } from '../words/ambient.ts';
 import { Colour } from '../words/colour.ts';
 import { Id, Name } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { numberBetween } from '../words/numbers.ts';
 import { BoardText } from '../words/boardText.ts';
 import { Condition, InputEvent, InputValue } from './condition.ts';
 
@@ -44,8 +44,8 @@ export const groupTarget = (groupId: string | null): Target =>
   groupId === null ? { kind: 'ungrouped' } : { kind: 'group', groupId };
 
 /** What a cue lights: a colour slot by number, or a colour wherever a module has it. */
-export const Ink = z.union([Slot, Colour], { error: 'must be colour slot 1, 2 or 3, or a colour' });
-export type Ink = z.infer<typeof Ink>;
+export const CueColour = z.union([Slot, Colour], { error: 'must be colour slot 1, 2 or 3, or a colour' });
+export type CueColour = z.infer<typeof CueColour>;
 
 /** A module's own line of a pattern, for one cue alone. */
 const OwnPhase = z.strictObject({
@@ -63,10 +63,10 @@ export const LightCue = z.strictObject({
   patternId: Id,
   /** Shown instead at night; null shows the same. */
   nightPatternId: Id.nullable(),
-  ink: Ink,
-  level: within(0.05, 1),
+  ink: CueColour,
+  level: numberBetween(0.05, 1),
   /** Its share of that level when ambient is night. */
-  nightLevel: within(0.05, 1),
+  nightLevel: numberBetween(0.05, 1),
   /** Lines of the pattern that modules show here instead of their own; null changes none. */
   phases: z.array(OwnPhase).max(400).nullable(),
   /** Leaves to weaker functions what it does not light itself. */
@@ -110,20 +110,20 @@ export type FunctionKind = z.infer<typeof FunctionKind>;
 /** Dims what other functions light. */
 export const Dim = z.strictObject({
   targets: z.array(Target).min(1, 'must name at least one target').max(16),
-  factor: within(0.05, 1),
+  factor: numberBetween(0.05, 1),
   /** The kinds of function it acts on. */
   kinds: z.array(FunctionKind).min(1, 'must name at least one kind').max(FUNCTION_KINDS.length),
 });
 export type Dim = z.infer<typeof Dim>;
 
 /** What a function shows while it is on; a cycle has one of these for each of its numbers. */
-export const Shown = z.strictObject({
+export const FunctionEffect = z.strictObject({
   cues: z.array(Cue).max(MOST_CUES, `must be at most ${MOST_CUES} cues`),
   dims: z.array(Dim).max(8),
   /** Outputs other than lamps: a siren's tone, a gate. */
   loads: z.array(z.strictObject({ loadId: Id, value: InputValue })).max(8),
 });
-export type Shown = z.infer<typeof Shown>;
+export type FunctionEffect = z.infer<typeof FunctionEffect>;
 
 const Ms = z
   .int('must be whole milliseconds')
@@ -183,7 +183,7 @@ export const ControlFunction = z.strictObject({
   /** What rule packs call it while it is on: stage 1, 2, 3, or 0; null leaves that to others. */
   mode: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]).nullable(),
   /** One, or for a cycle one for each number from 1. */
-  shows: z.array(Shown).min(1, 'must show something').max(8, 'must be at most 8'),
+  shows: z.array(FunctionEffect).min(1, 'must show something').max(8, 'must be at most 8'),
   when: When,
   /** What must be so besides; null asks for nothing. */
   enabledBy: Condition.nullable(),
@@ -205,7 +205,7 @@ export const patternShown = (cue: LightCue, ambient: Ambient): string =>
 /** A cue by its usual values. */
 export const lightCue = (
   target: Target,
-  ink: Ink,
+  ink: CueColour,
   patternId: string,
   more: Partial<LightCue> = {},
 ): LightCue => ({
@@ -230,7 +230,7 @@ export const darkCue = (target: Target, colours: Colour[] = []): DarkCue => ({
   adds: false,
 });
 
-export const shown = (cues: Cue[], more: Partial<Shown> = {}): Shown => ({
+export const shown = (cues: Cue[], more: Partial<FunctionEffect> = {}): FunctionEffect => ({
   cues,
   dims: [],
   loads: [],

@@ -1,11 +1,11 @@
 import { expect, test } from 'vitest';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import { seenFrom } from '../coverage/seen.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
 import { Wording } from '../controls/sentence.ts';
-import { started } from '../controls/simulator.ts';
-import { play } from '../controls/trial.ts';
+import { initialSimulation } from '../controls/simulator.ts';
+import { play } from '../controls/controlTest.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { placeFixture, placeModules } from '../resolve/place.ts';
 import { readBuild } from '../rules/document.ts';
@@ -64,9 +64,9 @@ test('turned, its light goes where it aims; raised, it stands higher', () => {
 
 test('operated by the controls, it moves; a lamp of which nothing moves is itself', () => {
   const build = turning();
-  const programme = programmeOf(build);
+  const programme = compileProgram(build);
   const played = play(programme, readScript(programme, 'aim.spot=right', 'script'));
-  const running = played.at(-1)?.running ?? started(programme);
+  const running = played.at(-1)?.running ?? initialSimulation(programme);
   expect(stateIn(programme, running).open).toEqual([stop]);
   const still = put(emptyBuild(), 'a', { zone: 'grille' }).placements[0];
   if (still === undefined) throw new Error('there is a lamp');

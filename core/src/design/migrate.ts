@@ -3,7 +3,7 @@ import { EMPTY_BRIEF } from './brief.ts';
 import { vehicleFromVersion1, vehicleFromVersion2 } from '../vehicle/migrate.ts';
 import { OWN_CLOCK } from '../timing/step.ts';
 import { LONGEST_LABEL } from './functions.ts';
-import { STAGE_IDS, usualControls } from './usualControls.ts';
+import { STAGE_IDS, defaultControls } from './usualControls.ts';
 
 const Loose = z.looseObject({});
 type Loose = z.infer<typeof Loose>;
@@ -141,7 +141,7 @@ function fromVersion3(data: unknown): unknown {
 function fromVersion4(data: unknown): unknown {
   const build = objectOf(data);
   const { stages, ...timing } = objectOf(build.timing);
-  const usual = usualControls();
+  const usual = defaultControls();
   return {
     ...build,
     schemaVersion: 5,

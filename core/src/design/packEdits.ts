@@ -9,7 +9,7 @@ export const choosePack = (build: Build, pack: RulePack): Build => ({
     : [...build.rulePacks, pack],
 });
 
-export const leaveOutPack = (build: Build, id: string): Build => ({
+export const removePack = (build: Build, id: string): Build => ({
   ...build,
   rulePacks: build.rulePacks.filter((p) => p.id !== id),
 });

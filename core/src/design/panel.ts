@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Colour } from '../words/colour.ts';
 import { Id, Name } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { numberBetween } from '../words/numbers.ts';
 import { InputValue } from './condition.ts';
 import { Label } from './functions.ts';
 
@@ -19,7 +19,7 @@ export const PANEL_PLACES = [
 /** A panel has no more columns, rows and pages of controls. */
 export const MOST_COLUMNS = 12;
 export const MOST_ROWS = 8;
-const Millimetres = within(0, 2000);
+const Millimetres = numberBetween(0, 2000);
 
 /** Where a control stands on its panel: columns and rows from 1, from the top left. */
 const Position = {

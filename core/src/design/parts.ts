@@ -2,14 +2,14 @@ import { z } from 'zod';
 import { PhotometryFile } from '../fixture/photometry/file.ts';
 import { Fixture } from '../fixture/types.ts';
 import { VehicleSpec } from '../vehicle/spec.ts';
-import { Name, Remark } from '../words/names.ts';
+import { Name, FreeText } from '../words/names.ts';
 import { Service } from '../words/service.ts';
 import { Acceptance, MOST_ACCEPTED } from './acceptance.ts';
 import { Brief } from './brief.ts';
 import { Controls } from './controls.ts';
 import { Approach } from './approach.ts';
 import { Placement } from './placement.ts';
-import { namedOnce, RulePack } from './rulePack.ts';
+import { uniqueList, RulePack } from './rulePack.ts';
 import { SceneVehicle } from './scene.ts';
 import { EyePlace, Finish, MOST_OWN, TrafficSide, WorkPlace } from './site.ts';
 import { Timing } from './timing.ts';
@@ -48,7 +48,7 @@ export const BuildParts = z.strictObject({
   id: z.uuid('must be a UUID'),
   name: Name,
   service: Service,
-  notes: Remark,
+  notes: FreeText,
   brief: Brief,
   vehicle: VehicleSpec,
   /** The shop's own fixtures that this build may use. */
@@ -66,15 +66,15 @@ export const BuildParts = z.strictObject({
   approaches: z
     .array(Approach)
     .max(MOST_OWN, `must be at most ${MOST_OWN} approaches`)
-    .superRefine(namedOnce),
+    .superRefine(uniqueList),
   traffic: TrafficSide,
   /** Planes on which somebody works, besides the ground around. */
   workPlaces: z
     .array(WorkPlace)
     .max(MOST_OWN, `must be at most ${MOST_OWN} work places`)
-    .superRefine(namedOnce),
+    .superRefine(uniqueList),
   /** Eyes near the vehicle, besides the usual ones. */
-  eyes: z.array(EyePlace).max(MOST_OWN, `must be at most ${MOST_OWN} eyes`).superRefine(namedOnce),
+  eyes: z.array(EyePlace).max(MOST_OWN, `must be at most ${MOST_OWN} eyes`).superRefine(uniqueList),
   /** Surfaces that throw back more or less light than is usual. */
   finishes: z
     .array(Finish)

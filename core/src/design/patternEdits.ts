@@ -1,7 +1,14 @@
 import type { Ambient } from '../words/ambient.ts';
-import { shownBy, type On } from './controls.ts';
+import { effectsOf, type ActiveFunction } from './controls.ts';
 import { cuesFailure } from './cues.ts';
-import { lightCue, patternShown, sameTarget, type Ink, type LightCue, type Target } from './functions.ts';
+import {
+  lightCue,
+  patternShown,
+  sameTarget,
+  type CueColour,
+  type LightCue,
+  type Target,
+} from './functions.ts';
 import { targetName } from './names.ts';
 import { parseJson } from '../words/json.ts';
 import { nightLevelOf, setCue } from './controlEdits.ts';
@@ -122,14 +129,14 @@ export function variantAtSpeed(book: PatternBook, patternId: string, percent: nu
 
 /** Which cue of a function is meant: a target's, on a colour, by day or at night. */
 export interface CuePlace {
-  readonly on: On;
+  readonly on: ActiveFunction;
   readonly target: Target;
-  readonly ink: Ink;
+  readonly ink: CueColour;
   readonly ambient: Ambient;
 }
 
 export const cueAt = (build: Build, { on, target, ink }: CuePlace): LightCue | undefined =>
-  shownBy(build, on)
+  effectsOf(build, on)
     .cues.filter((c) => c.show === 'light')
     .find((c) => sameTarget(c.target, target) && c.ink === ink);
 

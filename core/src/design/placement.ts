@@ -4,12 +4,12 @@ import { Phase } from '../timing/pattern.ts';
 import { FIXINGS } from '../vehicle/types.ts';
 import { BoardText } from '../words/boardText.ts';
 import { Colour } from '../words/colour.ts';
-import { Id, Name, Remark } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { Id, Name, FreeText } from '../words/names.ts';
+import { numberBetween } from '../words/numbers.ts';
 import { OffsetMs } from './timing.ts';
 
 /** By colour: the share of its light that a lens passes; all of it where none is said. */
-export const LensByColour = z.partialRecord(Colour, within(0, 1));
+export const LensByColour = z.partialRecord(Colour, numberBetween(0, 1));
 export type LensByColour = z.infer<typeof LensByColour>;
 
 /** How one module of a placement is coloured and timed. */
@@ -48,11 +48,11 @@ const MOST_AIMS = 7;
 const Aim = z.strictObject({
   id: Id,
   name: Name,
-  panDeg: within(-180, 180),
-  tiltDeg: within(-90, 90),
+  panDeg: numberBetween(-180, 180),
+  tiltDeg: numberBetween(-90, 90),
 });
 /** A height a lamp's pole can be raised to besides the one it stands at. */
-const Height = z.strictObject({ id: Id, name: Name, poleM: within(0, 8) });
+const Height = z.strictObject({ id: Id, name: Name, poleM: numberBetween(0, 8) });
 
 /** A fixture on a mount zone. */
 export const Placement = z.strictObject({
@@ -62,13 +62,13 @@ export const Placement = z.strictObject({
   label: Name,
   /** Whether a person named it; else its label follows the layout. */
   named: z.boolean(),
-  uM: within(-6, 6),
-  vM: within(-6, 6),
-  panDeg: within(-180, 180),
-  tiltDeg: within(-90, 90),
-  rollDeg: within(-180, 180),
+  uM: numberBetween(-6, 6),
+  vM: numberBetween(-6, 6),
+  panDeg: numberBetween(-180, 180),
+  tiltDeg: numberBetween(-90, 90),
+  rollDeg: numberBetween(-180, 180),
   /** Share of light its lens or cover passes. */
-  lensTransmission: within(0, 1),
+  lensTransmission: numberBetween(0, 1),
   /** What its lens passes of a colour besides, where a coloured or smoked cover treats colours unlike. */
   lensByColour: LensByColour,
   /** How its flange is finished. */
@@ -79,7 +79,7 @@ export const Placement = z.strictObject({
   /** How it is held; null takes the zone's usual way. */
   fixing: z.enum(FIXINGS, { error: `must be one of ${FIXINGS.join(', ')}` }).nullable(),
   /** How far it stands off its zone, on a pole or a spacer, m. */
-  poleM: within(0, 8),
+  poleM: numberBetween(0, 8),
   /** On a tied-in lamp of the maker's: the signals for which its flasher stops. */
   stopsFor: z.array(Id).max(16),
   /** What it says, if it shows a text. */
@@ -90,7 +90,7 @@ export const Placement = z.strictObject({
   heights: z.array(Height).max(MOST_AIMS, `must be at most ${MOST_AIMS} heights`),
   modules: z.array(ModuleSetup).min(1).max(64),
   /** For whoever fits it: chosen because, mind the wiring behind. */
-  notes: Remark,
+  notes: FreeText,
 });
 export type Placement = z.infer<typeof Placement>;
 

@@ -2,10 +2,10 @@ import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put } from '../../test/reference/places.ts';
 import { raisablesOf } from './raised.ts';
-import { usualSpec } from '../vehicle/spec.ts';
+import { defaultSpec } from '../vehicle/spec.ts';
 
 const onPole = (poleM: number, heights: readonly (readonly [string, number])[]) =>
-  put({ ...emptyBuild(), vehicle: usualSpec('pickup', ['mast-board']) }, 'flood', {
+  put({ ...emptyBuild(), vehicle: defaultSpec('pickup', ['mast-board']) }, 'flood', {
     zone: 'mast-rear',
     poleM,
     heights: heights.map(([id, height]) => ({ id, name: id, poleM: height })),

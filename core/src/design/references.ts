@@ -2,37 +2,37 @@ import { madeIn, Shelf } from '../fixture/shelf.ts';
 import { bookOf } from '../timing/book.ts';
 import { mayFollow } from '../timing/clock.ts';
 import { PATTERNS } from '../timing/library.ts';
-import { looseParts } from '../vehicle/looseParts.ts';
+import { invalidPartReferences } from '../vehicle/looseParts.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import { doubles, type LooseEnd } from '../words/looseEnd.ts';
+import { duplicateIds, type DanglingReference } from '../words/danglingReference.ts';
 import { HOME } from './lampMoves.ts';
 import type { Placement } from './placement.ts';
 import type { BuildParts } from './parts.ts';
-import { looseControls } from './looseControls.ts';
+import { invalidControlReferences } from './invalidControlReferences.ts';
 import { failureOf } from './timing.ts';
 
 /** Every id in the document that names nothing, or names something twice. */
-export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
+export function* danglingReferences(build: BuildParts): Generator<DanglingReference> {
   const groups = new Set(build.timing.groups.map((g) => g.id));
   const vehicle = vehicleOf(build.vehicle);
   const shelf = new Shelf(build.fixtures);
   const zones = new Set(vehicle.zones.map((zone) => zone.id));
-  yield* looseParts(build.vehicle, ['vehicle']);
-  yield* doubles(build.placements, ['placements']);
-  yield* doubles(build.fixtures, ['fixtures']);
-  yield* doubles(build.photometry, ['photometry']);
-  yield* doubles(build.brief.constraints, ['brief', 'constraints']);
-  for (const [i, f] of build.fixtures.entries()) yield* doubles(f.modules, ['fixtures', i, 'modules']);
-  yield* doubles(build.timing.groups, ['timing', 'groups']);
-  yield* doubles(build.rulePacks, ['rulePacks']);
-  yield* doubles(build.accepted, ['accepted']);
+  yield* invalidPartReferences(build.vehicle, ['vehicle']);
+  yield* duplicateIds(build.placements, ['placements']);
+  yield* duplicateIds(build.fixtures, ['fixtures']);
+  yield* duplicateIds(build.photometry, ['photometry']);
+  yield* duplicateIds(build.brief.constraints, ['brief', 'constraints']);
+  for (const [i, f] of build.fixtures.entries()) yield* duplicateIds(f.modules, ['fixtures', i, 'modules']);
+  yield* duplicateIds(build.timing.groups, ['timing', 'groups']);
+  yield* duplicateIds(build.rulePacks, ['rulePacks']);
+  yield* duplicateIds(build.accepted, ['accepted']);
   for (const [i, p] of build.placements.entries()) {
     const path = ['placements', i];
     if (!zones.has(p.zoneId))
       yield { path: [...path, 'zoneId'], reason: `no mount zone '${p.zoneId}' on this vehicle` };
     yield* looseModules(p, shelf, groups, path);
     for (const list of ['aims', 'heights'] as const) {
-      yield* doubles(p[list], [...path, list]);
+      yield* duplicateIds(p[list], [...path, list]);
       const home = p[list].findIndex(({ id }) => id === HOME);
       if (home >= 0) yield { path: [...path, list, home, 'id'], reason: `'${HOME}' is how the lamp was put` };
     }
@@ -45,17 +45,17 @@ export function* looseEnds(build: BuildParts): Generator<LooseEnd> {
       };
   }
   yield* looseTiming(build);
-  yield* looseControls(build);
-  yield* doubles(build.scene, ['scene']);
+  yield* invalidControlReferences(build);
+  yield* duplicateIds(build.scene, ['scene']);
   for (const [i, v] of build.scene.entries())
     for (const [k, { here }] of v.inStep.entries())
       if (!groups.has(here))
         yield { path: ['scene', i, 'inStep', k, 'here'], reason: `no sync group '${here}'` };
 }
 
-function* looseTiming(build: BuildParts): Generator<LooseEnd> {
+function* looseTiming(build: BuildParts): Generator<DanglingReference> {
   const { groups, patterns } = build.timing;
-  yield* doubles(patterns, ['timing', 'patterns']);
+  yield* duplicateIds(patterns, ['timing', 'patterns']);
   const book = bookOf(build);
   for (const [i, p] of patterns.entries()) {
     const path = ['timing', 'patterns', i];
@@ -79,7 +79,7 @@ function* looseModules(
   shelf: Shelf,
   groups: ReadonlySet<string>,
   path: PropertyKey[],
-): Generator<LooseEnd> {
+): Generator<DanglingReference> {
   const fixture = shelf.find(p.fixtureId);
   if (fixture === undefined) {
     yield { path: [...path, 'fixtureId'], reason: `no fixture '${p.fixtureId}' in the catalogue` };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LONGEST_DEG } from '../words/elevations.ts';
-import { Id, Name, Remark } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { Id, Name, FreeText } from '../words/names.ts';
+import { numberBetween } from '../words/numbers.ts';
 import { Service } from '../words/service.ts';
 import { Severity } from '../words/severity.ts';
 import { Condition, depthOf, MOST_DEPTH } from './condition.ts';
@@ -39,7 +39,7 @@ export const RULE_HEAD = {
     `must be nested at most ${MOST_DEPTH} deep`,
   ).nullable(),
   /** Where it looks from the level of the light, degrees up: at each of these. */
-  elevationsDeg: listOf(within(-30, 30), 'elevation', LONGEST_DEG + 1),
+  elevationsDeg: listOf(numberBetween(-30, 30), 'elevation', LONGEST_DEG + 1),
 };
 
 /** A rule as a document holds it; what else it says depends on its kind, which the floor of the rules reads. */
@@ -48,7 +48,7 @@ export type RuleData = z.infer<typeof RuleData>;
 export type RuleHead = Pick<RuleData, keyof typeof RULE_HEAD>;
 
 /** A rule or a wish named once in its list. */
-export const namedOnce = <T extends { readonly id: string }>(
+export const uniqueList = <T extends { readonly id: string }>(
   items: readonly T[],
   ctx: z.core.$RefinementCtx<readonly T[]>,
 ): void => {
@@ -73,14 +73,14 @@ export const RulePack = z.strictObject({
     .max(80)
     .regex(/^[^<>]*$/, 'must not contain < or >'),
   checkedOn: z.union([z.literal(''), z.iso.date()]),
-  notes: Remark,
+  notes: FreeText,
   /** Where it is the law, by the names of the brief; empty is everywhere. */
   jurisdictions: z
     .array(Name)
     .max(12)
     .refine((names) => new Set(names).size === names.length, 'must name each jurisdiction once'),
   /** Optical centres above this are "upper", m. */
-  upperAboveM: within(0.3, 4),
-  rules: z.array(RuleData).max(200, 'must be at most 200 rules').superRefine(namedOnce),
+  upperAboveM: numberBetween(0.3, 4),
+  rules: z.array(RuleData).max(200, 'must be at most 200 rules').superRefine(uniqueList),
 });
 export type RulePack = z.infer<typeof RulePack>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Id, Name } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { numberBetween } from '../words/numbers.ts';
 
 /** Another vehicle at the same scene, by its own build. */
 export const SceneVehicle = z.strictObject({
@@ -9,10 +9,10 @@ export const SceneVehicle = z.strictObject({
   /** As the build was called when it was brought in. */
   name: Name,
   /** Where its middle stands, from the middle of this vehicle, m. */
-  aheadM: within(-200, 200),
-  leftM: within(-200, 200),
+  aheadM: numberBetween(-200, 200),
+  leftM: numberBetween(-200, 200),
   /** Turned to the left against this vehicle, degrees. */
-  turnedDeg: within(-180, 180),
+  turnedDeg: numberBetween(-180, 180),
   /** The functions that are on there, by their ids; a cycle with its number, as "emergency:2". */
   on: z.array(z.string().max(80)).max(64),
   /** Sync groups there that keep step with groups here. */
@@ -22,8 +22,8 @@ export type SceneVehicle = z.infer<typeof SceneVehicle>;
 
 /** Where someone looks at a scene from, from the middle of this vehicle, m. */
 export const ScenePoint = z.strictObject({
-  aheadM: within(-500, 500),
-  leftM: within(-500, 500),
-  heightM: within(0.3, 10),
+  aheadM: numberBetween(-500, 500),
+  leftM: numberBetween(-500, 500),
+  heightM: numberBetween(0.3, 10),
 });
 export type ScenePoint = z.infer<typeof ScenePoint>;

@@ -36,7 +36,7 @@ export const changeInScene = (
     build.scene.map((v) => (v.id === id ? { ...v, ...patch } : v)),
   );
 
-export const takeFromScene = (build: Build, id: string): Build =>
+export const removeFromScene = (build: Build, id: string): Build =>
   withVehicles(
     build,
     build.scene.filter((v) => v.id !== id),

@@ -1,5 +1,5 @@
 import { BuildParts } from './parts.ts';
-import { looseEnds } from './references.ts';
+import { danglingReferences } from './references.ts';
 
 export { BUILD_FORMAT, SCHEMA_VERSION } from './parts.ts';
 
@@ -7,7 +7,8 @@ export { BUILD_FORMAT, SCHEMA_VERSION } from './parts.ts';
 export const Build = BuildParts.superRefine((build, ctx) => {
   // Pointers into parts that cannot be read lead nowhere; those parts are named first.
   if (ctx.issues.length > 0) return;
-  for (const { path, reason } of looseEnds(build)) ctx.addIssue({ code: 'custom', path, message: reason });
+  for (const { path, reason } of danglingReferences(build))
+    ctx.addIssue({ code: 'custom', path, message: reason });
 });
 export type Build = BuildParts;
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { convexPieces } from '../geometry/polygon.ts';
 import { Id, Name } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { numberBetween } from '../words/numbers.ts';
 
 /** A build has no more approaches, work places or eyes of its own, of each. */
 export const MOST_OWN = 40;
@@ -16,10 +16,10 @@ export const FACINGS = ['up', 'front', 'rear', 'left', 'right'] as const;
 export type Facing = (typeof FACINGS)[number];
 
 /** Where something is in body axes: ahead, to the left and up from the ground, m. */
-const WHERE = { xM: within(-60, 60), yM: within(-60, 60), zM: within(0, 30) };
+const WHERE = { xM: numberBetween(-60, 60), yM: numberBetween(-60, 60), zM: numberBetween(0, 30) };
 
 /** A corner of a plane, from its middle: along the vehicle, or level where it faces front or rear; and across it, or upright, m. */
-export const Corner = z.strictObject({ alongM: within(-40, 40), acrossM: within(-30, 30) });
+export const Corner = z.strictObject({ alongM: numberBetween(-40, 40), acrossM: numberBetween(-30, 30) });
 export type Corner = z.infer<typeof Corner>;
 
 /** What a work place looks like on its plane. */
@@ -29,9 +29,9 @@ export const WorkShape = z.discriminatedUnion(
     z.strictObject({
       kind: z.literal('rectangle'),
       /** Its size along the vehicle, or level where it faces front or rear, m; 0 both ways is a point. */
-      alongM: within(0, 80),
+      alongM: numberBetween(0, 80),
       /** Its size across the vehicle, or upright where it does not face up, m. */
-      acrossM: within(0, 60),
+      acrossM: numberBetween(0, 60),
     }),
     z.strictObject({
       kind: z.literal('corners'),
@@ -73,9 +73,9 @@ export const EyePlace = z.strictObject({
   name: Name,
   ...WHERE,
   /** Clockwise from straight ahead of the vehicle, degrees. */
-  lookDeg: within(0, 359.9),
+  lookDeg: numberBetween(0, 359.9),
   /** Up from level, degrees. */
-  upDeg: within(-90, 90),
+  upDeg: numberBetween(-90, 90),
 });
 export type EyePlace = z.infer<typeof EyePlace>;
 
@@ -83,6 +83,6 @@ export type EyePlace = z.infer<typeof EyePlace>;
 export const Finish = z.strictObject({
   /** As it is called where it is lit. */
   surface: Name,
-  percent: within(0, 95),
+  percent: numberBetween(0, 95),
 });
 export type Finish = z.infer<typeof Finish>;

@@ -71,7 +71,7 @@ const panel = (): Panel => ({
  * What a build begins with: a slide of four positions for Off and three stages.
  * @param stages - what each is called and shows, where it differs from nothing
  */
-export function usualControls(
+export function defaultControls(
   stages: Partial<Record<StageId, { readonly name: string; readonly cues: Cue[] }>> = {},
 ): Controls {
   return {

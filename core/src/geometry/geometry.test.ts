@@ -8,7 +8,7 @@ import { chordM, entryM, transmissionAlong } from './ray.ts';
 import { box, moveSolid, prism } from './solid.ts';
 import { dot, length, type Vec3 } from './vec.ts';
 import { BODY_TYPES } from '../vehicle/bodies/bodyTypes.ts';
-import { usualSpec } from '../vehicle/spec.ts';
+import { defaultSpec } from '../vehicle/spec.ts';
 import { posedSolids, stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
 import { meetsSkin } from '../../test/reference/triangles.ts';
 
@@ -183,7 +183,7 @@ describe('boxes that stand in each other', () => {
 });
 
 describe.each(BODY_TYPES)('on the $id with every option', (body) => {
-  const vehicle = vehicleOf({ ...usualSpec(body.id), options: [...body.options] });
+  const vehicle = vehicleOf({ ...defaultSpec(body.id), options: [...body.options] });
   const poses = [[], ...stopsOf(vehicle).map((stop) => [stop.id])];
   const origin = fc.tuple(
     fc.double({ min: -3.5, max: 3.5, noNaN: true }),

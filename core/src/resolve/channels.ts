@@ -1,6 +1,6 @@
 import { lensPasses, type ModuleSetup, type Placement } from '../design/placement.ts';
 import type { Build, ChannelRef } from '../design/schema.ts';
-import { functionAt, readOn, type On } from '../design/controls.ts';
+import { functionAt, readOn, type ActiveFunction } from '../design/controls.ts';
 import { speedOf } from '../design/cues.ts';
 import { patternShown, type LightCue } from '../design/functions.ts';
 import type { Fixture, FixtureKind } from '../fixture/types.ts';
@@ -9,17 +9,17 @@ import { timeOf } from '../timing/clock.ts';
 import { lineOf, type Cycle } from '../timing/pattern.ts';
 import { atSpeed } from '../timing/recipes/speed.ts';
 import { highestLevel, isSteady, shifted, type Slot } from '../timing/span.ts';
-import { whyFree } from '../timing/step.ts';
-import type { Played } from '../timing/timeline.ts';
+import { freeRunReason } from '../timing/step.ts';
+import type { ScheduledPattern } from '../timing/timeline.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Colour } from '../words/colour.ts';
 import { lookupOf } from './lookup.ts';
 
 /** What one channel is given to do in a state. */
-export interface Drive extends Played, ChannelRef {
+export interface Drive extends ScheduledPattern, ChannelRef {
   readonly colour: Colour;
   /** The function that drives it. */
-  readonly on: On;
+  readonly on: ActiveFunction;
   readonly groupId: string | null;
   /** Why it runs free although it is in a group; null when it keeps the group's step or is in none. */
   readonly freeBecause: string | null;
@@ -60,7 +60,12 @@ export function driveOf(
   build: Build,
   p: Placement,
   m: ModuleSetup,
-  from: { readonly on: On; readonly cue: LightCue; readonly ambient: Ambient; readonly level: number },
+  from: {
+    readonly on: ActiveFunction;
+    readonly cue: LightCue;
+    readonly ambient: Ambient;
+    readonly level: number;
+  },
   slot: Slot,
 ): Drive | null {
   const lookup = lookupOf(build);
@@ -73,12 +78,12 @@ export function driveOf(
   const cycle = cycleFor(build, patternId, m.groupId);
   const own = cue.phases?.find((o) => o.placementId === p.id && o.moduleId === m.id) ?? m;
   const line = lineOf(cycle, own.phase, own.order);
-  const base = slotMeant(cue, m);
+  const base = requestedSlot(cue, m);
   const lit = (cycle.lines[line] ?? []).filter((s) => (s.slot ?? base) === slot);
   const group = build.timing.groups.find((g) => g.id === m.groupId);
   const offsetMs = m.groupId === null ? 0 : timeOf(build.timing.groups, m.groupId).offsetMs;
   const spans = shifted(lit, cycle.cycleMs, offsetMs + m.offsetMs);
-  const freeBecause = group === undefined ? null : whyFree(fixture, group.clock);
+  const freeBecause = group === undefined ? null : freeRunReason(fixture, group.clock);
   const { kind } = functionAt(build, readOn(from.on).id);
   return {
     channelId: channelIdOf({ placementId: p.id, moduleId: m.id, slot }),
@@ -121,7 +126,7 @@ export function cycleFor(build: Build, patternId: string, groupId: string | null
 }
 
 /** The colour slot of a module that a cue means; undefined where it has none. */
-export function slotMeant({ ink }: LightCue, { colours }: ModuleSetup): Slot | undefined {
+export function requestedSlot({ ink }: LightCue, { colours }: ModuleSetup): Slot | undefined {
   if (typeof ink === 'number') return ink;
   return SLOTS[colours.indexOf(ink)];
 }

@@ -1,5 +1,5 @@
-import { changeShown, nightLevelOf, setCue } from '../design/controlEdits.ts';
-import { shownBy, stagesOf } from '../design/controls.ts';
+import { changeEffect, nightLevelOf, setCue } from '../design/controlEdits.ts';
+import { effectsOf, stagesOf } from '../design/controls.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { addGroup, changeGroup, groupFailure, removeGroup } from '../design/timingEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
@@ -11,7 +11,7 @@ import { allTogether } from '../coverage/seen.ts';
 import { mayFollow, timeOf } from '../timing/clock.ts';
 import { currentOf, currentOverTime } from './current.ts';
 import { drivenIn } from '../state/driven.ts';
-import { driftOf, whyFree } from '../timing/step.ts';
+import { driftOf, freeRunReason } from '../timing/step.ts';
 import { meanOf } from '../timing/signal.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { cueOf, emptyBuild, frontAndRear } from '../../test/reference/places.ts';
@@ -96,8 +96,8 @@ describe('clocks of sync groups', () => {
       ['white', 1],
     ]);
     // Both slots are taken: another cue on the second gives way to it; where a file holds both, the later one lights.
-    const clash = changeShown(cued, 'stage-2', {
-      cues: [...shownBy(cued, 'stage-2').cues, { ...lightCue(groupTarget('gf'), 2, 'single') }],
+    const clash = changeEffect(cued, 'stage-2', {
+      cues: [...effectsOf(cued, 'stage-2').cues, { ...lightCue(groupTarget('gf'), 2, 'single') }],
     });
     const slots = drivenIn(clash, { on: ['stage-2'], ambient: 'day' }).map((d) => [d.slot, d.patternId]);
     expect(slots).toContainEqual([2, 'single']);
@@ -115,7 +115,7 @@ describe('heads that cannot keep step', () => {
     ],
     [{ flasher: { line: null, tolerancePercent: 5 } }, /^has its own flasher without a sync line/],
   ])('%o', (fixture, why) => {
-    const said = whyFree(fixture, clock);
+    const said = freeRunReason(fixture, clock);
     if (why === null) expect(said).toBeNull();
     else expect(said).toMatch(why);
   });
@@ -182,7 +182,7 @@ describe('builds of schema 2', () => {
         stages: stagesOf(now).map(({ name, id }) => ({
           name,
           nightLevel: nightLevelOf(now, id) ?? 1,
-          cues: shownBy(now, id).cues.flatMap((cue) =>
+          cues: effectsOf(now, id).cues.flatMap((cue) =>
             cue.show === 'light' && cue.target.kind !== 'set'
               ? [
                   {

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { flashRate } from '../rules/kinds/flashRate.ts';
 import { countsOf } from './counts.ts';
 import { changePlacement, setColour } from '../arrange/lamps.ts';
-import { takeFixtures } from '../design/fixtureEdits.ts';
+import { importFixtures } from '../design/fixtureEdits.ts';
 import { lookupOf } from './lookup.ts';
 import { patternMisfit } from '../rules/allowedPattern.ts';
 import { LIBRARY } from '../timing/book.ts';
@@ -43,7 +43,7 @@ describe('what a layout comes to', () => {
 
   test('the last part comes when the shelf is empty, and not before more are wanted than lie there', () => {
     const scarce = { ...head, id: 'own-scarce', inStock: 1, leadDays: 9 };
-    const shop = takeFixtures(emptyBuild(), [scarce]).build;
+    const shop = importFixtures(emptyBuild(), [scarce]).build;
     const first = put(shop, 'a', { fixture: 'own-scarce', zone: 'grille', uM: 0.2 });
     expect(countsOf(first).leadDays).toBe(0);
     const second = put(first, 'b', { fixture: 'own-scarce', zone: 'grille', uM: -0.2 });

@@ -12,7 +12,7 @@ import {
   shown,
   type Cue,
   type Dim,
-  type Ink,
+  type CueColour,
   type Target,
 } from '../design/functions.ts';
 import { putSet, withControls } from '../design/controlEdits.ts';
@@ -67,7 +67,7 @@ const cue: fc.Arbitrary<Cue> = fc.oneof(
     arbitrary: fc
       .record({
         target,
-        ink: fc.constantFrom<Ink>(1, 2, 3, 'red', 'white', 'amber', 'blue'),
+        ink: fc.constantFrom<CueColour>(1, 2, 3, 'red', 'white', 'amber', 'blue'),
         patternId: fc.constantFrom(...PATTERNS),
         nightPatternId: fc.option(fc.constantFrom(...PATTERNS)),
         level: fc.constantFrom(0.3, 1),

@@ -1,4 +1,4 @@
-import { functionAt, onsOf, readOn, shownBy, type On } from '../design/controls.ts';
+import { functionAt, onsOf, readOn, effectsOf, type ActiveFunction } from '../design/controls.ts';
 import type { ControlFunction, Cue, Dim, LightCue, Target } from '../design/functions.ts';
 import type { ModuleSetup, Placement } from '../design/placement.ts';
 import type { Build, ModuleRef } from '../design/schema.ts';
@@ -6,10 +6,10 @@ import type { Slot } from '../timing/span.ts';
 import { slotsOf } from '../timing/pattern.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Colour } from '../words/colour.ts';
-import { cycleFor, driveOf, slotMeant, type Drive } from './channels.ts';
+import { cycleFor, driveOf, requestedSlot, type Drive } from './channels.ts';
 import { lookupOf } from './lookup.ts';
 import { membersOfSet } from './setMembers.ts';
-import { takingTurns } from './turns.ts';
+import { alternates } from './turns.ts';
 
 /** A module of a lamp that may light. */
 interface Head {
@@ -32,8 +32,8 @@ export interface Claim {
 }
 
 /** What a function wants of a head, whatever else is on. */
-export interface Want {
-  readonly on: On;
+export interface ChannelRequest {
+  readonly on: ActiveFunction;
   /** Strongest first, one for a colour slot. */
   readonly claims: readonly Claim[];
   /** Colours that weaker functions may not show there. */
@@ -44,24 +44,24 @@ export interface Want {
 
 /** What a function that is on wants of every head. */
 interface Wanting {
-  readonly on: On;
-  readonly of: readonly (Want | null)[];
+  readonly on: ActiveFunction;
+  readonly of: readonly (ChannelRequest | null)[];
 }
 
 /** Why a claim of a function that is on does not light. */
-export type Lost =
-  | { readonly because: 'taken'; readonly by: On }
-  | { readonly because: 'forbidden'; readonly by: On };
+export type OverriddenRequest =
+  | { readonly because: 'taken'; readonly by: ActiveFunction }
+  | { readonly because: 'forbidden'; readonly by: ActiveFunction };
 
 /** What becomes of a claim: it lights, or why not. */
-export interface Settled {
-  readonly on: On;
+export interface ResolvedChannel {
+  readonly on: ActiveFunction;
   readonly claim: Claim;
-  readonly lost: Lost | null;
+  readonly lost: OverriddenRequest | null;
 }
 
 /** What a head shows; equal shows are one object. */
-interface Answer {
+interface HeadOutput {
   readonly number: number;
   readonly drives: readonly Drive[];
 }
@@ -70,7 +70,7 @@ interface Answer {
 interface Answers {
   /** Places in the ranking of those that want it or dim it, the strongest first. */
   readonly heeds: readonly number[];
-  readonly byHeeded: Map<string, Answer>;
+  readonly byHeeded: Map<string, HeadOutput>;
 }
 
 /** As many pictures of a build, and answers of its heads, are kept; the oldest pictures go first, answers all at once. */
@@ -78,17 +78,17 @@ const MOST_KEPT = 2000;
 const MOST_ANSWERS = 100_000;
 
 /** What the functions of a build show, one against the other. */
-export class Showing {
+export class OutputResolver {
   readonly #build: Build;
   readonly #heads: readonly Head[];
   readonly #inSet: ReadonlyMap<string, ReadonlySet<string>>;
   /** Every way in which a function can be on, strongest first. */
-  readonly #ranked: readonly On[];
-  readonly #rankOf: ReadonlyMap<On, number>;
-  readonly #wants = new Map<string, readonly (Want | null)[]>();
+  readonly #ranked: readonly ActiveFunction[];
+  readonly #rankOf: ReadonlyMap<ActiveFunction, number>;
+  readonly #wants = new Map<string, readonly (ChannelRequest | null)[]>();
   readonly #answers = new Map<Ambient, readonly Answers[]>();
   /** By what claims light, each as far as it is dimmed. */
-  readonly #lit = new Map<string, Answer>();
+  readonly #lit = new Map<string, HeadOutput>();
   #answered = 0;
   #kept = 0;
   readonly #pictures = new Map<string, readonly Drive[]>();
@@ -127,7 +127,7 @@ export class Showing {
    * @param ons - in any order
    * @throws {RangeError} the build has no such function
    */
-  driven(ons: readonly On[], ambient: Ambient): readonly Drive[] {
+  driven(ons: readonly ActiveFunction[], ambient: Ambient): readonly Drive[] {
     const asked = `${ambient} ${ons.join()}`;
     const before = this.#states.get(asked);
     if (before !== undefined) return before;
@@ -156,7 +156,7 @@ export class Showing {
     const known = this.#answers.get(ambient);
     if (known !== undefined) return known;
     const wants = this.#ranked.map((on) => this.wants(on, ambient));
-    const dims = this.#ranked.map((on) => shownBy(this.#build, on).dims);
+    const dims = this.#ranked.map((on) => effectsOf(this.#build, on).dims);
     const made = this.#heads.map((head, i): Answers => {
       const heeds = this.#ranked.flatMap((_, rank) => {
         const dimmed = dims[rank]?.some((dim) => dim.targets.some((target) => this.#holds(target, head)));
@@ -169,13 +169,13 @@ export class Showing {
   }
 
   /** Works out what a head shows while these of the functions that matter to it are on, and keeps it. */
-  #answer(index: number, byHeeded: Map<string, Answer>, heeded: string, ambient: Ambient): Answer {
+  #answer(index: number, byHeeded: Map<string, HeadOutput>, heeded: string, ambient: Ambient): HeadOutput {
     const head = this.#heads[index];
     if (head === undefined) throw new RangeError(`no head ${index}`);
     const ranked = heeded
       .split(',')
       .flatMap((rank) => (rank === '' ? [] : (this.#ranked[Number(rank)] ?? [])));
-    const dims = ranked.flatMap((on) => shownBy(this.#build, on).dims);
+    const dims = ranked.flatMap((on) => effectsOf(this.#build, on).dims);
     const lit = this.#settle(head, index, this.#wanting(ranked, ambient), 'lit')
       .filter(({ lost }) => lost === null)
       .map(({ on, claim }) => ({
@@ -198,22 +198,27 @@ export class Showing {
     return answer;
   }
 
-  #rank(on: On): number {
+  #rank(on: ActiveFunction): number {
     const rank = this.#rankOf.get(on);
     if (rank !== undefined) return rank;
-    shownBy(this.#build, on);
+    effectsOf(this.#build, on);
     throw new RangeError(`no function '${on}'`);
   }
 
   /** What becomes of every claim on a module by the functions that are on, the strongest first. */
-  onModule(placementId: string, moduleId: string, ons: readonly On[], ambient: Ambient): Settled[] {
+  onModule(
+    placementId: string,
+    moduleId: string,
+    ons: readonly ActiveFunction[],
+    ambient: Ambient,
+  ): ResolvedChannel[] {
     const i = this.#heads.findIndex((h) => h.placement.id === placementId && h.setup.id === moduleId);
     const head = this.#heads[i];
     return head === undefined ? [] : this.#settle(head, i, this.#wanting(this.ranked(ons), ambient), 'all');
   }
 
   /** Every way in which a function can be on, strongest first. */
-  get ons(): readonly On[] {
+  get ons(): readonly ActiveFunction[] {
     return this.#ranked;
   }
 
@@ -236,18 +241,18 @@ export class Showing {
   }
 
   /** Functions that are on, strongest first: signals above all, then as they stand in the list. */
-  ranked(ons: readonly On[]): On[] {
+  ranked(ons: readonly ActiveFunction[]): ActiveFunction[] {
     const ranks = new Set(ons.map((on) => this.#rank(on)));
     return this.#ranked.filter((_, rank) => ranks.has(rank));
   }
 
   /** What a function wants of each head; null where it wants nothing. */
-  wants(on: On, ambient: Ambient): readonly (Want | null)[] {
+  wants(on: ActiveFunction, ambient: Ambient): readonly (ChannelRequest | null)[] {
     const key = `${on}|${ambient}`;
     const known =
       this.#wants.get(key) ??
       this.#heads.map((head) => {
-        const cues = shownBy(this.#build, on).cues.filter((cue) => this.#holds(cue.target, head));
+        const cues = effectsOf(this.#build, on).cues.filter((cue) => this.#holds(cue.target, head));
         return cues.length === 0 ? null : this.#wanted(head, on, cues, ambient);
       });
     this.#wants.set(key, known);
@@ -255,10 +260,10 @@ export class Showing {
   }
 
   /** @param which - all claims, or only those up to the function that takes the head: what is weaker lights nothing */
-  #settle(head: Head, index: number, wanting: readonly Wanting[], which: 'all' | 'lit'): Settled[] {
-    const out: Settled[] = [];
-    let forbidden: { readonly colour: Colour; readonly by: On }[] = [];
-    let taker: On | null = null;
+  #settle(head: Head, index: number, wanting: readonly Wanting[], which: 'all' | 'lit'): ResolvedChannel[] {
+    const out: ResolvedChannel[] = [];
+    let forbidden: { readonly colour: Colour; readonly by: ActiveFunction }[] = [];
+    let taker: ActiveFunction | null = null;
     for (const { on, of } of head.factory ? this.#asFlashed(head, wanting) : wanting) {
       const want = of[index] ?? null;
       if (want === null) continue;
@@ -267,7 +272,7 @@ export class Showing {
         const holder = out.findIndex((s, i) => i < before && s.claim.slot === claim.slot);
         const by = taker ?? out[holder]?.on;
         const forbids = forbidden.find(({ colour }) => colour === claim.colour);
-        const lost: Lost | null =
+        const lost: OverriddenRequest | null =
           by !== undefined
             ? { because: 'taken', by }
             : forbids === undefined
@@ -292,11 +297,11 @@ export class Showing {
     return [...wanting.filter((one) => !loses(one)), ...wanting.filter(loses)];
   }
 
-  #wanting(ranked: readonly On[], ambient: Ambient): Wanting[] {
+  #wanting(ranked: readonly ActiveFunction[], ambient: Ambient): Wanting[] {
     return ranked.map((on) => ({ on, of: this.wants(on, ambient) }));
   }
 
-  #wanted(head: Head, on: On, cues: readonly Cue[], ambient: Ambient): Want | null {
+  #wanted(head: Head, on: ActiveFunction, cues: readonly Cue[], ambient: Ambient): ChannelRequest | null {
     let claims: Claim[] = [];
     const forbids = new Set<Colour>();
     let [there, onlyForbids, adds] = [false, true, true];
@@ -325,8 +330,8 @@ export class Showing {
   }
 
   /** The colours of one cue, the later ones in its pattern stronger. */
-  #claimed({ placement, setup }: Head, on: On, cue: LightCue, ambient: Ambient): Claim[] {
-    const base = slotMeant(cue, setup);
+  #claimed({ placement, setup }: Head, on: ActiveFunction, cue: LightCue, ambient: Ambient): Claim[] {
+    const base = requestedSlot(cue, setup);
     if (base === undefined) return [];
     const { kind } = functionAt(this.#build, readOn(on).id);
     const atNight = ambient === 'night' && kind !== 'signal';
@@ -340,7 +345,7 @@ export class Showing {
       .toReversed();
   }
 
-  #factor(head: Head, on: On, cue: LightCue, dims: readonly Dim[]): number {
+  #factor(head: Head, on: ActiveFunction, cue: LightCue, dims: readonly Dim[]): number {
     const { kind } = functionAt(this.#build, readOn(on).id);
     return dims
       .filter(
@@ -382,14 +387,14 @@ function together(head: Head, lit: readonly { readonly claim: Claim; readonly fa
       factor === 1 ? drive : { ...drive, peakCd: drive.peakCd * factor, currentA: drive.currentA * factor },
     )
     .toReversed();
-  return takingTurns(weakestFirst, head.coloursAtOnce, head.sharedPower);
+  return alternates(weakestFirst, head.coloursAtOnce, head.sharedPower);
 }
 
 /** A build never changes, so what its functions show is worked out once. */
-const known = new WeakMap<Build, Showing>();
+const known = new WeakMap<Build, OutputResolver>();
 
-export function showingOf(build: Build): Showing {
-  const showing = known.get(build) ?? new Showing(build);
+export function showingOf(build: Build): OutputResolver {
+  const showing = known.get(build) ?? new OutputResolver(build);
   known.set(build, showing);
   return showing;
 }

@@ -4,15 +4,15 @@ import { setCue } from '../design/controlEdits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isSteady, levelAtTime, type Span } from '../timing/span.ts';
-import type { Played } from '../timing/timeline.ts';
+import type { ScheduledPattern } from '../timing/timeline.ts';
 import { setColour } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { addGroup } from '../design/timingEdits.ts';
 import { put, emptyBuild } from '../../test/reference/places.ts';
 import { currentOf } from './current.ts';
-import { burnTogether, takingTurns } from './turns.ts';
+import { burnTogether, alternates } from './turns.ts';
 
-const played = (channelId: string, cycleMs: number, spans: readonly Span[]): Played => ({
+const played = (channelId: string, cycleMs: number, spans: readonly Span[]): ScheduledPattern => ({
   channelId,
   clockId: 'c',
   cycleMs,
@@ -47,7 +47,7 @@ describe('colours of one module take turns', () => {
         fc.integer({ min: 1, max: 3 }),
         (a, b, c, atOnce) => {
           const drives = [a, b, c];
-          const out = takingTurns(drives, atOnce);
+          const out = alternates(drives, atOnce);
           expect(out.some((d) => d.loose === true)).toBe(false);
           const most = Array.from(
             { length: 400 },
@@ -71,7 +71,7 @@ describe('colours of one module take turns', () => {
   test('colours whose common cycle is too long to lay out are left as they are, and marked', () => {
     const a = played('1', 59_999, [{ fromMs: 0, toMs: 100, level: 1 }]);
     const b = played('2', 59_998, [{ fromMs: 0, toMs: 100, level: 1 }]);
-    expect(takingTurns([a, b], 1).map((d) => d.loose)).toEqual([true, true]);
+    expect(alternates([a, b], 1).map((d) => d.loose)).toEqual([true, true]);
     expect(burnTogether([a, b], 1)).toBe('unknown');
     expect(burnTogether([a, b], 2)).toBe('never');
   });

@@ -1,5 +1,5 @@
 import { cutSpan, isSteady, type Span } from '../timing/span.ts';
-import { commonCycleMs, type Played } from '../timing/timeline.ts';
+import { commonCycleMs, type ScheduledPattern } from '../timing/timeline.ts';
 
 /** Colours whose common cycle is longer than this, or has more spans, are not laid out against each other. */
 const LONGEST_MS = 120_000;
@@ -13,7 +13,7 @@ const MOST_SPANS = 4_000;
  * @param atOnce - colours that burn at the same time
  * @param sharedPower - those that do get an equal part of its power each
  */
-export function takingTurns<D extends Played>(
+export function alternates<D extends ScheduledPattern>(
   drives: readonly D[],
   atOnce: number,
   sharedPower = false,
@@ -35,7 +35,10 @@ export function takingTurns<D extends Played>(
  * Whether more colours of one module are lit at some instant than burn at the same time.
  * @returns 'unknown' where what would say so is too long to lay out
  */
-export function burnTogether(drives: readonly Played[], atOnce: number): 'never' | 'sometimes' | 'unknown' {
+export function burnTogether(
+  drives: readonly ScheduledPattern[],
+  atOnce: number,
+): 'never' | 'sometimes' | 'unknown' {
   const lit = drives.filter((d) => d.spans.length > 0);
   if (lit.length <= atOnce) return 'never';
   const cycleMs = commonCycleMs(lit.map((d) => d.cycleMs));
@@ -43,12 +46,12 @@ export function burnTogether(drives: readonly Played[], atOnce: number): 'never'
   return times(lit, cycleMs, atOnce + 1).length > 0 ? 'sometimes' : 'never';
 }
 
-const canLayOut = (drives: readonly Played[], cycleMs: number): boolean =>
+const canLayOut = (drives: readonly ScheduledPattern[], cycleMs: number): boolean =>
   cycleMs <= LONGEST_MS &&
   drives.reduce((sum, d) => sum + (d.spans.length * cycleMs) / d.cycleMs, 0) <= MOST_SPANS;
 
 /** Colours that burn at the same time share what power there is, in equal parts. */
-function sharing<D extends Played>(drives: readonly D[], cycleMs: number): D[] {
+function sharing<D extends ScheduledPattern>(drives: readonly D[], cycleMs: number): D[] {
   const all = drives.map((d) => repeated(d, cycleMs));
   const edges = [...new Set(all.flatMap((spans) => spans.flatMap((s) => [s.fromMs, s.toMs])))].toSorted(
     (a, b) => a - b,
@@ -73,7 +76,7 @@ function sharing<D extends Played>(drives: readonly D[], cycleMs: number): D[] {
 }
 
 /** What a channel shows over a cycle that is a multiple of its own. */
-const repeated = ({ spans, cycleMs }: Played, longMs: number): Span[] =>
+const repeated = ({ spans, cycleMs }: ScheduledPattern, longMs: number): Span[] =>
   Array.from({ length: longMs / cycleMs }, (_, turn) =>
     spans.map((s) => ({ ...s, fromMs: s.fromMs + turn * cycleMs, toMs: s.toMs + turn * cycleMs })),
   ).flat();
@@ -84,7 +87,7 @@ interface Stretch {
 }
 
 /** When at least so many channels are lit. */
-function times(drives: readonly Played[], cycleMs: number, atLeast: number): Stretch[] {
+function times(drives: readonly ScheduledPattern[], cycleMs: number, atLeast: number): Stretch[] {
   const edges = drives
     .flatMap((d) => repeated(d, cycleMs))
     .flatMap((s) => [

@@ -3,7 +3,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { finding } from '../../test/reference/finding.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
 import { MOST_ACCEPTED } from '../design/acceptance.ts';
-import { accept, standingOf, withdraw } from './acceptances.ts';
+import { accept, acceptanceStatusOf, withdraw } from './acceptances.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
 import { about } from './subject.ts';
@@ -12,13 +12,13 @@ describe('accepted', () => {
   const word = { reason: 'Hatch is shut on the road', by: 'R. Example', on: '2026-11-27' };
   const one = finding({});
   const build = accept(emptyBuild(), [one], word);
-  const isOpen = (now: Finding): boolean => standingOf(build, [now]).open.length === 1;
+  const isOpen = (now: Finding): boolean => acceptanceStatusOf(build, [now]).open.length === 1;
 
   test('it stands, with who and why, and is taken back', () => {
-    const { open, accepted } = standingOf(build, [one]);
+    const { open, accepted } = acceptanceStatusOf(build, [one]);
     expect(open).toEqual([]);
     expect(accepted[0]?.acceptance).toMatchObject(word);
-    expect(standingOf(withdraw(build, [one.id]), [one]).open).toEqual([one]);
+    expect(acceptanceStatusOf(withdraw(build, [one.id]), [one]).open).toEqual([one]);
   });
 
   test('as long as it gets no worse', () => {
@@ -28,7 +28,7 @@ describe('accepted', () => {
     const most = finding({ limits: [{ value: 80, unit: 'cd', sense: 'at most' }] });
     const with2 = accept(emptyBuild(), [most], word);
     const above = (value: number) =>
-      standingOf(with2, [{ ...most, figure: { value, unit: 'cd' } }]).open.length;
+      acceptanceStatusOf(with2, [{ ...most, figure: { value, unit: 'cd' } }]).open.length;
     expect([above(85), above(90), above(91)]).toEqual([0, 0, 1]);
   });
 
@@ -37,14 +37,14 @@ describe('accepted', () => {
     expect(isOpen(finding({ id: 'pack|rule|stage-2||day|rear' }))).toBe(true);
     const words = finding({ figure: null, limits: [] });
     const said = accept(emptyBuild(), [words], word);
-    expect(standingOf(said, [words]).open).toEqual([]);
+    expect(acceptanceStatusOf(said, [words]).open).toEqual([]);
     const other = { ...words, sentence: 'Something else.' };
-    expect(standingOf(said, [other]).open).toEqual([other]);
-    expect(standingOf(said, [other]).outgrown.get(words.id)?.by).toBe('R. Example');
+    expect(acceptanceStatusOf(said, [other]).open).toEqual([other]);
+    expect(acceptanceStatusOf(said, [other]).outgrown.get(words.id)?.by).toBe('R. Example');
   });
 
   test('what is no longer found is told as gone', () => {
-    expect(standingOf(build, []).gone.map(({ id }) => id)).toEqual([one.id]);
+    expect(acceptanceStatusOf(build, []).gone.map(({ id }) => id)).toEqual([one.id]);
   });
 
   test('of several that shared an id the one with its figure stays, the others are open again', () => {
@@ -61,7 +61,7 @@ describe('accepted', () => {
       accepted: accept(emptyBuild(), [{ ...room('', 40), id: 'layout|room|always|lamp-1' }], word).accepted,
     };
     const [behind, before] = [room('behind', 40), room('in front', 55)];
-    const { open, accepted, gone } = standingOf(old, [behind, before]);
+    const { open, accepted, gone } = acceptanceStatusOf(old, [behind, before]);
     expect(open).toEqual([before]);
     expect(accepted.map((one) => one.finding)).toEqual([behind]);
     expect(gone).toEqual([]);
@@ -91,6 +91,6 @@ describe('accepted', () => {
     const ks12 = demoBuild('ks-12');
     const all = accept(ks12, checkBuild(ks12).findings, word);
     const edited = { ...all, notes: 'Another note' };
-    expect(standingOf(edited, checkBuild(edited).findings).open).toEqual([]);
+    expect(acceptanceStatusOf(edited, checkBuild(edited).findings).open).toEqual([]);
   });
 });

@@ -37,7 +37,7 @@ function sharedAcceptance(finding: Finding, by: ReadonlyMap<string, Acceptance>)
 }
 
 /** Findings as they stand before whoever signs: open, and let stand by somebody. */
-export interface Standing {
+export interface AcceptanceStatus {
   readonly open: readonly Finding[];
   readonly accepted: readonly { readonly finding: Finding; readonly acceptance: Acceptance }[];
   /** Accepted once, but it has become worse or another since: open again. */
@@ -47,7 +47,7 @@ export interface Standing {
 }
 
 /** How findings stand. @param findings - all there are, of every check */
-export function standingOf({ accepted }: Build, findings: readonly Finding[]): Standing {
+export function acceptanceStatusOf({ accepted }: Build, findings: readonly Finding[]): AcceptanceStatus {
   const by = new Map(accepted.map((one) => [one.id, one]));
   const ids = new Set(findings.flatMap((finding) => [finding.id, sharedId(finding) ?? finding.id]));
   const taken = findings.flatMap((finding) => {

@@ -5,8 +5,8 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { finding } from '../../test/reference/finding.ts';
 import { emptyBuild } from '../../test/reference/places.ts';
-import { asBefore } from '../arrange/asBefore.ts';
-import { causesOf, causesOfWork, countBySeverity, reachText } from './causes.ts';
+import { beforeRetrofit } from '../arrange/beforeRetrofit.ts';
+import { causesOf, causesOfWork, countBySeverity, alsoAffectedText } from './causes.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
 import { about, findingId, type Subject } from './subject.ts';
@@ -46,7 +46,7 @@ describe('one cause is one', () => {
       /^Blue to the front: 7,260 cd combined at 3°, from 7 lamps \(limit 10 cd\)\. Not permitted: blue\./,
     );
     expect(cause?.findings).toEqual([cause?.first, ...blue.filter((f) => f !== cause?.first)]);
-    expect(cause === undefined ? '' : reachText(build, cause)).toMatch(
+    expect(cause === undefined ? '' : alsoAffectedText(build, cause)).toMatch(
       new RegExp(`^also in Stage \\d.*; ${blue.length} findings$`),
     );
   });
@@ -172,12 +172,12 @@ describe('before and after work', () => {
   test('a lamp that was taken off took its finding with it', () => {
     const medic = demoBuild('shore-medic-7');
     const of = (build: Build) => causesOf(build, checkBuild(build).findings);
-    const { gone, stay, come } = causesOfWork(of(asBefore(medic)), of(medic));
+    const { gone, stay, come } = causesOfWork(of(beforeRetrofit(medic)), of(medic));
     const sentences = (list: readonly { readonly first: Finding }[]): string[] =>
       list.map((cause) => cause.first.sentence);
     expect(sentences(gone)).toContainEqual(expect.stringMatching(/^Box rear, top: no lamp stays visible/));
     expect(sentences(come)).toContainEqual(expect.stringMatching(/^Mirror L/));
-    expect(gone.length + stay.length).toBe(of(asBefore(medic)).length);
+    expect(gone.length + stay.length).toBe(of(beforeRetrofit(medic)).length);
     expect(come.length + stay.length).toBe(of(medic).length);
   });
 });

@@ -1,4 +1,4 @@
-import { onText } from '../design/controls.ts';
+import { activeFunctionNames } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import type { Severity } from '../words/severity.ts';
 import { counterpartsOf } from './counterpart.ts';
@@ -89,10 +89,10 @@ export function causesOfWork(before: readonly Cause[], after: readonly Cause[]):
 }
 
 /** How far a cause reaches beyond its first finding: "also in Stage 2; in Stage 3; by 2 packs; 4 findings"; empty when it does not. */
-export function reachText(build: Build, { first, findings }: Cause): string {
+export function alsoAffectedText(build: Build, { first, findings }: Cause): string {
   if (findings.length === 1) return '';
   const whenOf = ({ evidence: { state } }: Finding): string =>
-    state === null ? '' : onText(build, state.on);
+    state === null ? '' : activeFunctionNames(build, state.on);
   const others = [...new Set(findings.map(whenOf))].filter((when) => when !== '' && when !== whenOf(first));
   const packs = new Set(findings.map(({ packId }) => packId)).size;
   return [

@@ -10,7 +10,7 @@ import { InputError } from '../words/errors.ts';
 import { readBuild, readRulePack } from './document.ts';
 import { checkBuild } from './check.ts';
 import { piecesText } from './piece.ts';
-import { RULE_KINDS, kindOf, speaksIn, type Rule } from './registry.ts';
+import { RULE_KINDS, kindOf, appliesInState, type Rule } from './registry.ts';
 import { stateWith } from '../state/state.ts';
 import { DEMO_BUILDS, demoBuild, demoPack } from '../../test/reference/demo.ts';
 import { emptyBuild, put, stageId, changeStage } from '../../test/reference/places.ts';
@@ -134,7 +134,7 @@ describe('a rule speaks where it says so', () => {
     services: ['fire'],
   };
   const speaks = (service: Build['service'], state: Parameters<typeof stateWith>[0]) =>
-    speaksIn(rule, { ...emptyBuild(), service }, stateWith(state));
+    appliesInState(rule, { ...emptyBuild(), service }, stateWith(state));
   test('service, stage, light and pose, each by itself', () => {
     const there = { on: ['stage-2'], open: ['hatch'], ambient: 'night' } as const;
     expect(speaks('fire', there)).toBe(true);
@@ -187,7 +187,7 @@ describe('every kind of rule', () => {
   test('is registered under a name of its own, and says a sentence for each rule of the demo', () => {
     expect(new Set(RULE_KINDS.map((k) => k.kind)).size).toBe(RULE_KINDS.length);
     for (const rule of DEMO_BUILDS.flatMap((name) => demoBuild(name).rulePacks).flatMap((p) => p.rules)) {
-      expect(piecesText(kindOf(rule).says(rule))).not.toMatch(/undefined|NaN|\[object/);
+      expect(piecesText(kindOf(rule).sentenceParts(rule))).not.toMatch(/undefined|NaN|\[object/);
       const others = RULE_KINDS.filter((k) => k.kind !== rule.kind);
       expect(others.every((k) => k.of(rule) === null)).toBe(true);
     }

@@ -1,16 +1,16 @@
 import type { RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
-import type { WishData } from '../design/brief.ts';
-import { wishKindOf } from './brief/wishes.ts';
-import { ruleHead, wishHead } from './heads.ts';
+import type { RequirementData } from '../design/brief.ts';
+import { requirementKindOf } from './brief/requirements.ts';
+import { ruleHead, requirementHead } from './heads.ts';
 import type { CheckResult } from './finding.ts';
 import { CONTROLS_CHECKS } from './controls/controls.ts';
 import { LAYOUT_CHECKS, layoutFaults } from './layout/layout.ts';
 import { leftOutTask } from './leftOut.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { documentTasks } from './documentCheck.ts';
-import { conditionOf, holdsHere, kindOf, speaksIn, speaksTo } from './registry.ts';
+import { conditionOf, appliesInJurisdiction, kindOf, appliesInState, appliesToService } from './registry.ts';
 import { judgementsOf, limitsOf } from './elevations.ts';
 import { runTasks, type Task } from './run.ts';
 import type { Situation } from './situation.ts';
@@ -71,10 +71,10 @@ const TIMING_TASKS: readonly Task[] = [
 const CONTROLS_TASKS = documentTasks('controls', 'Controls', CONTROLS_CHECKS);
 
 /** A wish of the brief, as a rule of the agency's own pack; none for what is left to the proof. */
-function wishTask(build: Build, wish: WishData): Task[] {
-  const { check } = wishKindOf(wish);
+function wishTask(build: Build, wish: RequirementData): Task[] {
+  const { check } = requirementKindOf(wish);
   if ('proved' in check) return [];
-  const head = { ...wishHead(build, wish), listed: true, once: false };
+  const head = { ...requirementHead(build, wish), listed: true, once: false };
   return [
     'inState' in check
       ? {
@@ -94,15 +94,15 @@ function wishTask(build: Build, wish: WishData): Task[] {
  * and silent ones of a pack that does not hold here.
  */
 function packTasks(build: Build, pack: RulePack): Task[] {
-  const here = holdsHere(pack, build);
+  const here = appliesInJurisdiction(pack, build);
   return pack.rules.flatMap((rule): Task[] => {
     const kind = kindOf(rule);
     if (here && kind.sees === 'programme') return [];
     if (here && kind.inStates && conditionOf(build, pack, rule) !== null) return [];
     const head = { ...ruleHead(pack, rule), listed: true, once: false };
-    if (here && kind.sees === 'document' && speaksTo(rule, build))
-      return [{ ...head, sees: 'document', check: (subject) => kind.faults(subject, rule) }];
-    const speaks = (state: State): boolean => here && kind.inStates && speaksIn(rule, build, state);
+    if (here && kind.sees === 'document' && appliesToService(rule, build))
+      return [{ ...head, sees: 'document', check: (subject) => kind.findIssues(subject, rule) }];
+    const speaks = (state: State): boolean => here && kind.inStates && appliesInState(rule, build, state);
     return [
       {
         ...head,

@@ -1,4 +1,4 @@
-import { shownBy } from '../design/controls.ts';
+import { effectsOf } from '../design/controls.ts';
 import { changeStage } from '../../test/reference/places.ts';
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
@@ -61,7 +61,7 @@ test('asked of one state it speaks of that state alone', () => {
 
 test('a scene light alone that shows too much white is told as such, and not taken for a dark stage', () => {
   const pumper = withWhiteOfAnyLamp(demoBuild('tunnel-pumper-3'));
-  const cues = shownBy(pumper, 'stage-2')
+  const cues = effectsOf(pumper, 'stage-2')
     .cues.filter((c) => c.show === 'light' && c.target.kind === 'group' && c.target.groupId === 'inside')
     .map((c) => ({ ...c, level: 1, nightLevel: 1, nightPatternId: null }));
   const alone = changeStage(pumper, 2, { cues });

@@ -1,5 +1,5 @@
 import type { Build } from '../design/schema.ts';
-import { onText } from '../design/controls.ts';
+import { activeFunctionNames } from '../design/controls.ts';
 import { drivenIn } from '../state/driven.ts';
 import { onsKey, stateKey, type State } from '../state/state.ts';
 import { SEVERITIES, type Severity } from '../words/severity.ts';
@@ -40,7 +40,7 @@ export class DarkStages {
     const [first] = this.#states.values();
     if (first === undefined) return [];
     const asked = new Set([...this.#askers.values()].map(({ severity }) => severity));
-    const stages = [...this.#states.values()].map(({ on }) => onText(this.#build, on));
+    const stages = [...this.#states.values()].map(({ on }) => activeFunctionNames(this.#build, on));
     const rules = this.#askers.size === 1 ? 'one rule requires' : `${this.#askers.size} rules require`;
     const empty = this.#build.placements.length === 0;
     const next = empty

@@ -4,10 +4,10 @@ import type { Drive } from '../resolve/channels.ts';
 import type { Vehicle } from '../vehicle/types.ts';
 import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Home } from './finding.ts';
-import type { Judgement, Said } from './judgement.ts';
+import type { Verdict, IssueDraft } from './judgement.ts';
 import type { LayoutSubject } from './layout/subject.ts';
-import type { Piece } from './piece.ts';
-import type { WhateverOpen } from './shown.ts';
+import type { SentencePart } from './piece.ts';
+import type { PoseIndependentLimit } from './shown.ts';
 import type { Situation } from './situation.ts';
 
 /** A pose, as the stops that stand open. */
@@ -22,7 +22,7 @@ export type RuleDefinition<S extends z.ZodType<RuleData>> = {
   /** What a new rule of the kind says until somebody says otherwise. */
   readonly blank: Omit<z.input<S>, 'kind' | keyof RuleHead>;
   /** What a person reads and edits, from "At most" to the last figure, without stage or service. */
-  readonly says: (rule: z.output<S>) => readonly Piece[];
+  readonly sentenceParts: (rule: z.output<S>) => readonly SentencePart[];
   /** Where it is put right. */
   readonly home: Home;
 } & (OnDocument<z.output<S>> | OnProgramme | InStates<z.output<S>>);
@@ -30,7 +30,7 @@ export type RuleDefinition<S extends z.ZodType<RuleData>> = {
 interface OnDocument<R> {
   /** By the document alone, whatever is on. */
   readonly sees: 'document';
-  readonly faults: (subject: LayoutSubject, rule: R) => readonly Said[];
+  readonly findIssues: (subject: LayoutSubject, rule: R) => readonly IssueDraft[];
 }
 
 interface OnProgramme {
@@ -50,18 +50,18 @@ interface InStates<R> {
   /** The light around that it speaks of; any when not said. */
   readonly ambients?: (rule: R) => readonly Ambient[];
   /** What it keeps to whatever stands open: looked for in every combination of open parts besides. */
-  readonly limits?: (rule: R, at: Situation) => readonly WhateverOpen[];
+  readonly limits?: (rule: R, at: Situation) => readonly PoseIndependentLimit[];
   /** One judgement for each thing it speaks of in this state. */
-  readonly check: (at: Situation, rule: R) => readonly Judgement[];
+  readonly check: (at: Situation, rule: R) => readonly Verdict[];
   /** Which channels it looks at; those of the lamps that the rule counts when not said. */
-  readonly regards?: (drive: Drive, rule: R) => boolean;
+  readonly countsChannel?: (drive: Drive, rule: R) => boolean;
   /** What one more such channel does to it, where that is always the same. */
-  readonly more?: (rule: R) => 'helps' | 'hurts' | null;
+  readonly monotonicity?: (rule: R) => 'helps' | 'hurts' | null;
   /**
    * The lots a channel is of: each is judged by itself, and an empty one says nothing. A lot is called as its troubles are
    * (`about`); after an @ more may follow. All channels are one lot when not said.
    */
-  readonly lots?: (drive: Drive, at: Situation, rule: R) => readonly string[];
+  readonly partitions?: (drive: Drive, at: Situation, rule: R) => readonly string[];
   /** It asks whether one function is on alone, besides what lights. */
   readonly asksAlone?: true;
 }
@@ -83,18 +83,18 @@ export interface RuleKind<S extends z.ZodType<RuleData>> {
   readonly of: (data: RuleData) => z.output<S> | null;
   /** A new rule of the kind. */
   readonly begin: (head: RuleHead) => RuleData;
-  readonly says: (data: RuleData) => readonly Piece[];
+  readonly sentenceParts: (data: RuleData) => readonly SentencePart[];
   /** What the document alone says; nothing for a kind that looks at states. */
-  readonly faults: (subject: LayoutSubject, data: RuleData) => readonly Said[];
+  readonly findIssues: (subject: LayoutSubject, data: RuleData) => readonly IssueDraft[];
   /** The poses the rule speaks of; null when it speaks of any. */
   readonly poses: (data: RuleData, vehicle: Vehicle) => readonly Pose[] | null;
   readonly ambients: (data: RuleData) => readonly Ambient[];
-  readonly limits: (data: RuleData, at: Situation) => readonly WhateverOpen[];
-  readonly check: (at: Situation, data: RuleData) => readonly Judgement[];
-  readonly regards: (drive: Drive, data: RuleData) => boolean;
-  readonly more: (data: RuleData) => 'helps' | 'hurts' | null;
+  readonly limits: (data: RuleData, at: Situation) => readonly PoseIndependentLimit[];
+  readonly check: (at: Situation, data: RuleData) => readonly Verdict[];
+  readonly countsChannel: (drive: Drive, data: RuleData) => boolean;
+  readonly monotonicity: (data: RuleData) => 'helps' | 'hurts' | null;
   /** Null where all channels are one lot, which speaks when it is empty, too. */
-  readonly lots: ((drive: Drive, at: Situation, data: RuleData) => readonly string[]) | null;
+  readonly partitions: ((drive: Drive, at: Situation, data: RuleData) => readonly string[]) | null;
   /** Whether it asks if one function is on alone, besides what lights. */
   readonly asksAlone: boolean;
 }
@@ -111,7 +111,7 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     return rule;
   };
   const states = d.sees === 'driven' || d.sees === 'light' ? d : null;
-  const lots = states?.lots;
+  const lots = states?.partitions;
   return {
     kind: d.kind,
     schema: d.schema,
@@ -123,18 +123,18 @@ export function defineRule<S extends z.ZodType<RuleData>>(d: RuleDefinition<S>):
     alongElevations: d.sees === 'light' && d.fromEyes !== true,
     of: (data) => (data.kind === d.kind ? read(data) : null),
     begin: (head) => ({ kind: d.kind, ...head, ...d.blank }),
-    says: (data) => d.says(read(data)),
-    faults: (subject, data) => (d.sees === 'document' ? d.faults(subject, read(data)) : []),
+    sentenceParts: (data) => d.sentenceParts(read(data)),
+    findIssues: (subject, data) => (d.sees === 'document' ? d.findIssues(subject, read(data)) : []),
     poses: (data, vehicle) => states?.poses?.(read(data), vehicle) ?? null,
     ambients: (data) => states?.ambients?.(read(data)) ?? AMBIENTS,
     limits: (data, at) => states?.limits?.(read(data), at) ?? [],
     check: (at, data) => states?.check(at, read(data)) ?? [],
-    regards: (drive, data) => {
+    countsChannel: (drive, data) => {
       const rule = read(data);
-      return states?.regards?.(drive, rule) ?? (rule.lamps === 'all' || drive.warns);
+      return states?.countsChannel?.(drive, rule) ?? (rule.lamps === 'all' || drive.warns);
     },
-    more: (data) => states?.more?.(read(data)) ?? null,
-    lots: lots === undefined ? null : (drive, at, data) => lots(drive, at, read(data)),
+    monotonicity: (data) => states?.monotonicity?.(read(data)) ?? null,
+    partitions: lots === undefined ? null : (drive, at, data) => lots(drive, at, read(data)),
     asksAlone: states?.asksAlone === true,
   };
 }

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Build } from '../design/schema.ts';
 import { astray, DEMO_BUILDS, demoBuild, type DemoBuild } from '../../test/reference/demo.ts';
 import { everyKind } from '../../test/reference/rules.ts';
-import { WISH_KINDS, wishSentence } from './brief/wishes.ts';
+import { REQUIREMENT_KINDS, describeRequirement } from './brief/requirements.ts';
 import { checkBuild } from './check.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
 import { kindOf, ruleSentence } from './registry.ts';
@@ -44,7 +44,7 @@ const withEveryWish = (build: Build): Build => ({
   ...build,
   brief: {
     ...build.brief,
-    constraints: WISH_KINDS.flatMap((kind, i) => kind.first(build, `wish-${i}`) ?? []),
+    constraints: REQUIREMENT_KINDS.flatMap((kind, i) => kind.first(build, `wish-${i}`) ?? []),
   },
 });
 
@@ -65,7 +65,7 @@ describe('what is found in the demo builds', () => {
     const build = { ...withEveryWish(demoBuild(name)), rulePacks };
     const said = [
       ...rulePacks.flatMap(({ rules }) => rules.map((rule) => ruleSentence(rule))),
-      ...build.brief.constraints.map((wish) => wishSentence(build, wish)),
+      ...build.brief.constraints.map((wish) => describeRequirement(build, wish)),
     ];
     await expect([...said, foundText(build)].join('\n')).toMatchFileSnapshot(reference(`${name}-every-kind`));
   });
@@ -79,7 +79,9 @@ describe('what is found in the demo builds', () => {
 
   test('the fields of the sentence of a rule of every kind', async () => {
     const [pack] = everyKind(1);
-    const fields = (pack?.rules ?? []).map((rule) => JSON.stringify([rule.kind, ...kindOf(rule).says(rule)]));
+    const fields = (pack?.rules ?? []).map((rule) =>
+      JSON.stringify([rule.kind, ...kindOf(rule).sentenceParts(rule)]),
+    );
     await expect(`${fields.join('\n')}\n`).toMatchFileSnapshot(reference('fields'));
   });
 

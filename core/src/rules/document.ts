@@ -4,7 +4,7 @@ import { RULE_PACK_FORMAT, RulePack, type RuleData } from '../design/rulePack.ts
 import { Build, BUILD_FORMAT, SCHEMA_VERSION } from '../design/schema.ts';
 import { InputError, parseInput, pathText } from '../words/errors.ts';
 import { parseJson } from '../words/json.ts';
-import { wishKindOf } from './brief/wishes.ts';
+import { requirementKindOf } from './brief/requirements.ts';
 import { kindOf } from './registry.ts';
 
 /**
@@ -25,12 +25,12 @@ export function readBuild(data: unknown): Build {
     );
   const now = migrate(data, version);
   const kinds = KindsOfBuild.parse(now);
-  nameUnknownKinds(kinds.brief.constraints, wishKindOf, ['brief', 'constraints']);
+  nameUnknownKinds(kinds.brief.constraints, requirementKindOf, ['brief', 'constraints']);
   for (const [i, pack] of kinds.rulePacks.entries())
     nameUnknownKinds(pack.rules, kindOf, ['rulePacks', i, 'rules']);
   const build = parseInput(Build, now);
   for (const [i, wish] of build.brief.constraints.entries())
-    readKind(wishKindOf, wish, ['brief', 'constraints', i]);
+    readKind(requirementKindOf, wish, ['brief', 'constraints', i]);
   for (const [i, pack] of build.rulePacks.entries()) readRules(pack.rules, ['rulePacks', i, 'rules']);
   return build;
 }

@@ -1,6 +1,6 @@
 import type { Severity } from '../words/severity.ts';
 import type { Home } from './finding.ts';
-import type { Said } from './judgement.ts';
+import type { IssueDraft } from './judgement.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import type { Task } from './run.ts';
 
@@ -9,7 +9,7 @@ export interface DocumentCheck {
   readonly kind: string;
   readonly severity: Severity;
   readonly clause: string;
-  readonly faults: (subject: LayoutSubject) => Said[];
+  readonly findIssues: (subject: LayoutSubject) => IssueDraft[];
 }
 
 /** Such checks as tasks, told under one name. */
@@ -17,7 +17,7 @@ export const documentTasks = (
   packId: Home,
   packName: string,
   checks: readonly DocumentCheck[],
-  faultsOf = (subject: LayoutSubject, check: DocumentCheck): Said[] => check.faults(subject),
+  faultsOf = (subject: LayoutSubject, check: DocumentCheck): IssueDraft[] => check.findIssues(subject),
 ): Task[] =>
   checks.map((check) => ({
     packId,

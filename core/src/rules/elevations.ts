@@ -1,7 +1,7 @@
 import type { RuleData } from '../design/rulePack.ts';
-import type { Judgement, Trouble } from './judgement.ts';
+import type { Verdict, Issue } from './judgement.ts';
 import { kindOf } from './registry.ts';
-import type { WhateverOpen } from './shown.ts';
+import type { PoseIndependentLimit } from './shown.ts';
 import { LEVEL_DEG, type Situation } from './situation.ts';
 import { elevationText } from '../words/elevations.ts';
 
@@ -10,9 +10,9 @@ export const looksFrom = (rule: RuleData): readonly number[] =>
   kindOf(rule).alongElevations ? rule.elevationsDeg : [LEVEL_DEG];
 
 /** What a rule says of a state, seen from all the elevations it looks from: of each thing that is wrong, from where it is worst. */
-export function judgementsOf(rule: RuleData, at: Situation): Judgement[] {
-  const held: Judgement[] = [];
-  const worst = new Map<string, Trouble>();
+export function judgementsOf(rule: RuleData, at: Situation): Verdict[] {
+  const held: Verdict[] = [];
+  const worst = new Map<string, Issue>();
   for (const deg of looksFrom(rule))
     for (const judgement of kindOf(rule).check(at.seenFrom(deg), rule)) {
       if (judgement.outcome === 'holds') {
@@ -28,7 +28,7 @@ export function judgementsOf(rule: RuleData, at: Situation): Judgement[] {
 }
 
 /** What a rule keeps to whatever stands open, from each elevation it looks from. */
-export const limitsOf = (rule: RuleData, at: Situation): WhateverOpen[] =>
+export const limitsOf = (rule: RuleData, at: Situation): PoseIndependentLimit[] =>
   looksFrom(rule).flatMap((deg) =>
     kindOf(rule)
       .limits(rule, at)

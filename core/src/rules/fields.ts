@@ -4,7 +4,7 @@ import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { Colour, COLOURS } from '../words/colour.ts';
 import { Face, FACES } from '../words/face.ts';
-import { LIGHTS_AROUND, type LightAround } from '../words/weather.ts';
+import { LIGHTS_AROUND, type AmbientLevel } from '../words/weather.ts';
 import { oneOf, someOf, type Field } from './piece.ts';
 
 /* Fields that several kinds of rules and wishes share. */
@@ -24,9 +24,9 @@ export const Level = z.enum(['upper', 'lower', 'any'], { error: 'must be upper, 
 export const Light = z.enum(['steady', 'flashing', 'any'], { error: 'must be steady, flashing or any' });
 
 /** Whether an eye that sees several lamps together is asked, or each lamp by itself. */
-export const Of = z.enum(['sum', 'lamp'], { error: "must be 'sum' or 'lamp'" });
-export type Of = z.infer<typeof Of>;
-export const ofText = (of: Of): string => (of === 'sum' ? 'combined' : 'single lamp');
+export const PhotometricBasis = z.enum(['sum', 'lamp'], { error: "must be 'sum' or 'lamp'" });
+export type PhotometricBasis = z.infer<typeof PhotometricBasis>;
+export const ofText = (of: PhotometricBasis): string => (of === 'sum' ? 'combined' : 'single lamp');
 
 /** Whose light counts: that of lamps made to warn, or of scene, work and cabin lights too. */
 export const Lamps = z.enum(['warning', 'all'], { error: "must be 'warning' or 'all'" });
@@ -48,7 +48,7 @@ export const whenField = (field: string, when: z.infer<typeof When>): Field =>
     { value: 'night', text: 'by night', said: ' by night' },
   ]);
 /** "by day", "at dusk" or "at night", where an eye on the road looks. */
-export const aroundField = (around: LightAround): Field =>
+export const aroundField = (around: AmbientLevel): Field =>
   oneOf(
     'around',
     around,
@@ -56,19 +56,19 @@ export const aroundField = (around: LightAround): Field =>
     LIGHTS_AROUND.map((value) => ({ value, text: value === 'day' ? 'by day' : `at ${value}` })),
   );
 /** What the lamps do then: at dusk they burn as by day. */
-export const ambientAt = (around: LightAround): readonly Ambient[] => [around === 'night' ? 'night' : 'day'];
+export const ambientAt = (around: AmbientLevel): readonly Ambient[] => [around === 'night' ? 'night' : 'day'];
 export const lightField = (light: z.infer<typeof Light>): Field =>
   oneOf('light', light, 'Steady or flashing', [
     { value: 'any', text: 'light of any kind', said: 'light' },
     { value: 'steady', text: 'steady light' },
     { value: 'flashing', text: 'flashing light' },
   ]);
-export const ofField = (of: Of): Field =>
+export const ofField = (of: PhotometricBasis): Field =>
   oneOf(
     'of',
     of,
     'Combined or single lamp',
-    Of.options.map((value) => ({ value, text: ofText(value), said: `(${ofText(value)})` })),
+    PhotometricBasis.options.map((value) => ({ value, text: ofText(value), said: `(${ofText(value)})` })),
   );
 export const lampsField = (lamps: LampsCounted): Field =>
   oneOf(

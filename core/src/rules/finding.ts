@@ -1,5 +1,5 @@
 import type { Sector } from '../coverage/sectors.ts';
-import type { TrialStep } from '../design/controls.ts';
+import type { TestStep } from '../design/controls.ts';
 import type { ChannelRef } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import type { Severity } from '../words/severity.ts';
@@ -44,7 +44,7 @@ export interface Evidence {
   readonly channels: readonly ChannelRef[];
   readonly sectors: readonly Sector[];
   /** The shortest way from rest to that state, by the controls; empty where it was not asked for. */
-  readonly steps: readonly TrialStep[];
+  readonly steps: readonly TestStep[];
 }
 
 /** The step of the work in which something is put right. */

@@ -1,12 +1,12 @@
 import { groupTarget, lightCue } from '../design/functions.ts';
 import { setCue } from '../design/controlEdits.ts';
 import { describe, expect, test } from 'vitest';
-import { addWish } from '../design/briefEdits.ts';
+import { addRequirement } from '../design/briefEdits.ts';
 import { setColour } from '../arrange/lamps.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import type { Build } from '../design/schema.ts';
 import { addGroup } from '../design/timingEdits.ts';
-import { wishSentence, type Wish } from './brief/wishes.ts';
+import { describeRequirement, type Requirement } from './brief/requirements.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
 import { ruleSentence, type Rule } from './registry.ts';
@@ -18,12 +18,12 @@ import { common, packOf } from '../../test/reference/rules.ts';
 /* What each rule and each wish says, word for word, with its figure, its limit and what it points at. */
 
 /** A lamp that shows one colour by a pattern in stage 2, in a group of its own. */
-interface Shown extends At {
+interface PeakTowardFace extends At {
   readonly colour?: 'red' | 'blue' | 'white' | 'amber';
   readonly pattern?: string;
 }
 
-function build(lamps: Readonly<Record<string, Shown>>, rules: readonly Rule[] = []): Build {
+function build(lamps: Readonly<Record<string, PeakTowardFace>>, rules: readonly Rule[] = []): Build {
   const start: Build = { ...emptyBuild(), rulePacks: [packOf(...rules)] };
   return Object.entries(lamps).reduce((b, [id, { colour = 'red', pattern = 'single', ...at }]) => {
     const ref = [{ placementId: id, moduleId: 'm1' }];
@@ -55,7 +55,7 @@ const said = (f: Finding) => ({
 
 const BUMPER = { zone: 'rear-bumper', uM: 0.3 };
 const GRILLE = { zone: 'grille' };
-const byRule = (rule: Rule, lamps: Readonly<Record<string, Shown>>) =>
+const byRule = (rule: Rule, lamps: Readonly<Record<string, PeakTowardFace>>) =>
   found(build(lamps, [rule]), 'test').map(said);
 /** What all findings of a blocking rule about lamp a in stage 2 by day have in common. */
 const base = { outcome: 'fails', severity: 'blocks', channels: ['a/m1/1'], state: 'stage-2  day' };
@@ -400,13 +400,13 @@ describe('where lamps stand', () => {
 describe('wishes', () => {
   const w = { id: 'w', severity: 'blocks' as const };
   const lamp = build({ a: BUMPER });
-  const wishes = (wish: Wish, of = lamp) => found(addWish(of, wish), 'brief').map(said);
+  const wishes = (wish: Requirement, of = lamp) => found(addRequirement(of, wish), 'brief').map(said);
   const always = { outcome: 'fails', home: 'brief', severity: 'blocks', sectors: [], state: null };
 
   test('a head to be kept', () => {
-    const here: Wish = { kind: 'keep-head', ...w, placementId: 'a', where: 'where it is' };
-    const gone: Wish = { kind: 'keep-head', ...w, placementId: 'gone', where: 'anywhere' };
-    expect([here, gone].map((wish) => wishSentence(lamp, wish))).toEqual([
+    const here: Requirement = { kind: 'keep-head', ...w, placementId: 'a', where: 'where it is' };
+    const gone: Requirement = { kind: 'keep-head', ...w, placementId: 'gone', where: 'anywhere' };
+    expect([here, gone].map((wish) => describeRequirement(lamp, wish))).toEqual([
       'Keep "Rear bumper R" where it is',
       'Keep "gone", there or elsewhere',
     ]);
@@ -439,7 +439,7 @@ describe('wishes', () => {
     const middle = [0, 1, 2].map(
       (axis) => corners.reduce((sum, corner) => sum + (corner[axis] ?? 0), 0) / corners.length,
     );
-    const leave: Wish = { kind: 'leave-factory-lamp', ...w, lampId: 'reverse-left' };
+    const leave: Requirement = { kind: 'leave-factory-lamp', ...w, lampId: 'reverse-left' };
     const at = (back: number, side: number, up: number) => {
       const [x = 0, y = 0, z = 0] = middle;
       const own = ownZone({
@@ -467,7 +467,7 @@ describe('wishes', () => {
   });
 
   test('heights, holes, outputs, money and what is seen when off', () => {
-    const said: readonly [Wish, string, string, string][] = [
+    const said: readonly [Requirement, string, string, string][] = [
       [
         { kind: 'lowest-lamp', ...w, heightM: 0.9, faces: ['rear'] },
         'Rear bumper R: lower edge at 532 mm (minimum 900 mm).',

@@ -1,8 +1,8 @@
 import { Wording } from '../controls/sentence.ts';
-import { onText } from '../design/controls.ts';
+import { activeFunctionNames } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import { openText } from '../state/state.ts';
-import { reachText, type Cause } from './causes.ts';
+import { alsoAffectedText, type Cause } from './causes.ts';
 import { SEVERITY_NAMES } from '../words/severity.ts';
 import { formatNumber, formatQuantity, type Rounding } from '../words/quantity.ts';
 import type { Finding, Quantity } from './finding.ts';
@@ -41,7 +41,7 @@ export function limitsText(build: Build, { limits }: Finding): string {
 /** "Stage 2 · hatch open · night". */
 export function stateText(build: Build, { evidence: { state } }: Finding): string {
   if (state === null) return 'Every state';
-  return [onText(build, state.on), openText(build, state.open), state.ambient].join(' · ');
+  return [activeFunctionNames(build, state.on), openText(build, state.open), state.ambient].join(' · ');
 }
 
 const HEAD = [
@@ -80,7 +80,7 @@ export const findingsText = (build: Build, causes: readonly Cause[]): string =>
   causes
     .map((cause) => {
       const { first } = cause;
-      const also = reachText(build, cause);
+      const also = alsoAffectedText(build, cause);
       const doubt = first.outcome === 'cannot tell' ? 'Inconclusive: ' : '';
       return `${SEVERITY_NAMES[first.severity]}: ${doubt}${first.sentence} [${stateText(build, first)}] (${first.packName}, ${first.clause})${also === '' ? '' : `; ${also}`}`;
     })

@@ -3,7 +3,7 @@ import { BEARINGS } from '../coverage/field.ts';
 import type { Build } from '../design/schema.ts';
 import type { State } from '../state/state.ts';
 import { floorAt, powerFloor } from './kinds/powerFloor.ts';
-import { speaksIn } from './registry.ts';
+import { appliesInState } from './registry.ts';
 
 /**
  * What the chosen packs ask for by bearing from the lamps of a level in a state, cd·s/min; 0 where they ask nothing.
@@ -17,7 +17,7 @@ export function floorsIn(
 ): Float64Array {
   const floors = build.rulePacks
     .flatMap((pack) => pack.rules)
-    .filter((rule) => rule.kind === powerFloor.kind && speaksIn(rule, build, { ...state, open: [] }))
+    .filter((rule) => rule.kind === powerFloor.kind && appliesInState(rule, build, { ...state, open: [] }))
     .filter((rule) => rule.elevationsDeg.some(looksFrom))
     .flatMap((rule) => powerFloor.of(rule) ?? []);
   return Float64Array.from({ length: BEARINGS }, (_, b) =>

@@ -1,7 +1,7 @@
-import type { WishData } from '../design/brief.ts';
+import type { RequirementData } from '../design/brief.ts';
 import type { RuleData, RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
-import { wishSentence } from './brief/wishes.ts';
+import { describeRequirement } from './brief/requirements.ts';
 import type { Head } from './finding.ts';
 import { kindOf } from './registry.ts';
 
@@ -18,12 +18,12 @@ export const ruleHead = (pack: RulePack, rule: RuleData): Head => ({
   home: kindOf(rule).home,
 });
 
-export const wishHead = (build: Build, wish: WishData): Head => ({
+export const requirementHead = (build: Build, wish: RequirementData): Head => ({
   packId: BRIEF_PACK,
   packName: 'The brief',
   ruleId: wish.id,
   kind: wish.kind,
   severity: wish.severity,
-  clause: wishSentence(build, wish),
+  clause: describeRequirement(build, wish),
   home: 'brief',
 });

@@ -5,14 +5,14 @@ import type { Limit, Quantity } from './finding.ts';
 import { subjectsKey, type Subject } from './subject.ts';
 
 /** What a check says of one thing in one state, when nothing is wrong with it. */
-export interface Holds {
+export interface Pass {
   readonly outcome: 'holds';
   /** Room to the limit as a share of it; null where nothing is measured. */
   readonly margin: number | null;
 }
 
 /** What a check says of one thing in one state, when it is wrong or may be. */
-export interface Trouble {
+export interface Issue {
   readonly outcome: 'fails' | 'cannot tell';
   readonly margin: number | null;
   /** What it is about, without a figure. */
@@ -30,16 +30,16 @@ export interface Trouble {
   readonly state?: State | null;
 }
 
-export type Judgement = Holds | Trouble;
+export type Verdict = Pass | Issue;
 
 /** It holds, by so much. */
-export const holds = (margin: number | null = null): Holds => ({ outcome: 'holds', margin });
+export const holds = (margin: number | null = null): Pass => ({ outcome: 'holds', margin });
 
 /** A trouble as it is put down; what is left out is none. */
-export type Said = Pick<Trouble, 'subjects' | 'sentence'> & Partial<Omit<Trouble, 'about'>>;
+export type IssueDraft = Pick<Issue, 'subjects' | 'sentence'> & Partial<Omit<Issue, 'about'>>;
 
 /** It fails. What is not said is left out: no figure, no limits, nothing to point at. */
-export const fails = (said: Said): Trouble => ({
+export const fails = (said: IssueDraft): Issue => ({
   outcome: 'fails',
   margin: null,
   figure: null,

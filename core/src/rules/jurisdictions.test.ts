@@ -4,7 +4,7 @@ import { common, packOf } from '../../test/reference/rules.ts';
 import type { Build } from '../design/schema.ts';
 import { stateWith } from '../state/state.ts';
 import type { Finding, RuleOutcome } from './finding.ts';
-import { placesOf } from './jurisdictions.ts';
+import { jurisdictionResults } from './jurisdictions.ts';
 import type { Rule } from './registry.ts';
 
 const car = demoBuild('ks-13');
@@ -46,17 +46,18 @@ const broken = (on: string[], patch: Partial<Finding> = {}): Finding => ({
   ...patch,
 });
 const mustBeOff = (...findings: Finding[]) =>
-  placesOf(build, [outcome('broken')], findings).find(({ jurisdiction }) => jurisdiction === AWAY)?.mustBeOff;
+  jurisdictionResults(build, [outcome('broken')], findings).find(({ jurisdiction }) => jurisdiction === AWAY)
+    ?.mustBeOff;
 
 test('a pack speaks where it holds, and nowhere else', () => {
-  const [home, away] = placesOf(build, [outcome('broken')], [broken(['stage-2'])]);
+  const [home, away] = jurisdictionResults(build, [outcome('broken')], [broken(['stage-2'])]);
   expect([home?.jurisdiction, away?.jurisdiction]).toEqual([HOME, AWAY]);
   expect([home?.packs, home?.broken, home?.mustBeOff]).toEqual([[], [], []]);
   expect(away?.broken).toHaveLength(1);
   expect(away?.mustBeOff).toEqual(['Stage 2']);
-  const [, untold] = placesOf(build, [outcome('cannot tell')], []);
-  expect([untold?.broken.length, untold?.untold.length]).toEqual([0, 1]);
-  expect(away?.untold).toEqual([]);
+  const [, untold] = jurisdictionResults(build, [outcome('cannot tell')], []);
+  expect([untold?.broken.length, untold?.inconclusive.length]).toEqual([0, 1]);
+  expect(away?.inconclusive).toEqual([]);
 });
 
 test('what must be off is said once: not again with a key besides, nor what only warns, nor a fault with nothing on', () => {

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { common, withRules } from '../../test/reference/rules.ts';
 import { put, stageId } from '../../test/reference/places.ts';
-import { changeShown } from '../design/controlEdits.ts';
+import { changeEffect } from '../design/controlEdits.ts';
 import { changeModules } from '../design/moduleEdits.ts';
 import { lightCue, shown } from '../design/functions.ts';
 import { checkBuild } from './check.ts';
@@ -21,7 +21,7 @@ function rearOf(rule: Rule, head: 'head' | 'no head') {
     both,
   );
   return checkBuild(
-    changeShown(white, stageId(2), shown([lightCue({ kind: 'ungrouped' }, 1, 'steady')])),
+    changeEffect(white, stageId(2), shown([lightCue({ kind: 'ungrouped' }, 1, 'steady')])),
   ).findings.filter(({ packId }) => packId === 'test');
 }
 const noWhite = (lamps: 'warning' | 'all'): Rule => ({

@@ -4,7 +4,7 @@ import type { State } from '../state/state.ts';
 import { judgementsOf, limitsOf } from './elevations.ts';
 import { Lamps } from './fields.ts';
 import { ruleHead } from './heads.ts';
-import { fails, type Judgement } from './judgement.ts';
+import { fails, type Verdict } from './judgement.ts';
 import { kindOf } from './registry.ts';
 import type { Task } from './run.ts';
 import type { Situation } from './situation.ts';
@@ -18,11 +18,11 @@ const Counting = z.looseObject({ lamps: Lamps });
  */
 export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: State) => boolean): Task[] {
   const kind = kindOf(rule);
-  if (kind.sees !== 'light' || kind.more(rule) !== 'hurts') return [];
+  if (kind.sees !== 'light' || kind.monotonicity(rule) !== 'hurts') return [];
   const counting = Counting.safeParse(kind.schema.parse(rule));
   if (!counting.success || counting.data.lamps === 'all') return [];
   const whole: RuleData = { ...rule, lamps: 'all' };
-  const troubled = (of: RuleData, at: Situation): Judgement[] =>
+  const troubled = (of: RuleData, at: Situation): Verdict[] =>
     judgementsOf(of, at).filter(({ outcome }) => outcome === 'fails');
   return [
     {
@@ -54,4 +54,4 @@ export function leftOutTask(pack: RulePack, rule: RuleData, speaks: (state: Stat
   ];
 }
 
-const keyOf = (judgement: Judgement): string => (judgement.outcome === 'holds' ? '' : judgement.about);
+const keyOf = (judgement: Verdict): string => (judgement.outcome === 'holds' ? '' : judgement.about);

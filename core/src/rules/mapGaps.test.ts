@@ -7,7 +7,7 @@ import { litChannels, ringOf } from '../coverage/ring.ts';
 import { bearingsIn } from '../coverage/sectors.ts';
 import type { Build } from '../design/schema.ts';
 import { stateWith } from '../state/state.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { floorsIn } from './floors.ts';
 import { mapGaps } from './mapGaps.ts';
 
@@ -15,7 +15,7 @@ const ks12 = demoBuild('ks-12');
 const stage2 = stateWith({ on: ['stage-2'] });
 const OPTIONS = { colour: null, level: 'any', upperAboveM: 1.5 } as const;
 const mapOf = (build: Build, quantity: MapQuantity = 'power') =>
-  toTheEnd(directionMap(build, stage2, OPTIONS, quantity));
+  runToCompletion(directionMap(build, stage2, OPTIONS, quantity));
 const found = (build: Build) => mapGaps(build, stage2, 'any', mapOf(build));
 const floor = (elevationsDeg: number[], minCdsPerMin: number): Build => ({
   ...ks12,

@@ -28,7 +28,7 @@ describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
 
   test('every field in its sentence is a field of the rule, and each answer it offers is taken and read there', () => {
     if (rule === undefined) throw new Error('no rule');
-    for (const piece of kindOf(rule).says(rule)) {
+    for (const piece of kindOf(rule).sentenceParts(rule)) {
       if (typeof piece === 'string') continue;
       const answers = answersOf(piece);
       for (const answer of answers) {
@@ -39,7 +39,7 @@ describe.each(RULE_KINDS.map(({ kind }) => kind))('a new rule: %s', (kind) => {
         if (piece.field === 'mostM' && answer === 0) continue;
         const changed = withRuleField(pack, rule.id, piece.field, answer).rules[0] ?? rule;
         const there = kindOf(changed)
-          .says(changed)
+          .sentenceParts(changed)
           .find((p) => typeof p !== 'string' && p.field === piece.field);
         const read =
           there === undefined || typeof there === 'string'

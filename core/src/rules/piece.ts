@@ -26,7 +26,7 @@ export type Field = { readonly field: string; readonly label: string } & (
 );
 
 /** A piece of a rule's sentence: words, or a field. */
-export type Piece = string | Field;
+export type SentencePart = string | Field;
 
 /** A figure between two bounds, both allowed. */
 export const figure = (
@@ -71,7 +71,7 @@ export const textsOf = (field: string, values: readonly string[], label: string)
 });
 
 /** What a piece reads as within the sentence. */
-export function pieceText(piece: Piece): string {
+export function pieceText(piece: SentencePart): string {
   if (typeof piece === 'string') return piece;
   const saidOf = (value: string): string => {
     const options = piece.type === 'choice' || piece.type === 'choices' ? piece.options : [];
@@ -91,4 +91,4 @@ export function pieceText(piece: Piece): string {
 }
 
 /** The sentence that pieces make. */
-export const piecesText = (pieces: readonly Piece[]): string => pieces.map(pieceText).join('');
+export const piecesText = (pieces: readonly SentencePart[]): string => pieces.map(pieceText).join('');

@@ -1,6 +1,6 @@
 import { RULE_PACK_FORMAT, type RulePack } from '../design/rulePack.ts';
 import type { Build } from '../design/schema.ts';
-import { rulesHere } from './registry.ts';
+import { applicableRules } from './registry.ts';
 
 /** The pack under which the shop's own practice about the controls is told. */
 export const CONTROLS_PACK = 'controls';
@@ -72,6 +72,6 @@ const USUAL: RulePack = {
 
 /** The shop's practice for a build: where a pack of the build has a rule of a kind, that one takes its place. */
 export function practiceFor(build: Build): RulePack {
-  const own = new Set(rulesHere(build).map(({ rule }) => rule.kind));
+  const own = new Set(applicableRules(build).map(({ rule }) => rule.kind));
   return { ...USUAL, rules: USUAL.rules.filter(({ kind }) => !own.has(kind)) };
 }

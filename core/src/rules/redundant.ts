@@ -3,7 +3,7 @@ import type { Placement } from '../design/placement.ts';
 import type { Build } from '../design/schema.ts';
 import { lookupOf } from '../resolve/lookup.ts';
 import { drivenIn } from '../state/driven.ts';
-import { checkedOns, stateWith } from '../state/state.ts';
+import { checkedFunctionSets, stateWith } from '../state/state.ts';
 import { AMBIENTS } from '../words/ambient.ts';
 import { checkBuild } from './check.ts';
 import type { CheckResult, Finding, Quantity, RuleOutcome } from './finding.ts';
@@ -53,7 +53,7 @@ export function* redundantLamps(build: Build): Generator<number, Redundant[]> {
 /** The lamps made to warn that light in some function, each with its mirror image. */
 function warningLots(build: Build): Placement[][] {
   const lit = new Set(
-    checkedOns(build).flatMap((on) =>
+    checkedFunctionSets(build).flatMap((on) =>
       AMBIENTS.flatMap((ambient) =>
         drivenIn(build, stateWith({ on: [on], ambient })).flatMap((d) => (d.warns ? [d.placementId] : [])),
       ),

@@ -3,7 +3,7 @@ import { demoBuild } from '../../test/reference/demo.ts';
 import { common, packOf } from '../../test/reference/rules.ts';
 import { controlsFailure } from '../design/controlEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { checkWhole } from '../proof/checkWhole.ts';
+import { checkWhole } from '../verification/checkWhole.ts';
 import { drivenIn } from '../state/driven.ts';
 import { readBuild } from './document.ts';
 import { regionLock } from './regionLock.ts';
@@ -33,7 +33,7 @@ test('keeps dark in a jurisdiction what its packs forbid there, and nothing else
   const build = ruled(noRed, [AWAY]);
   expect(verdict(build)).toBe('broken');
   expect(regionLock.misfit(build)).toBeNull();
-  const laid = regionLock.lay(build);
+  const laid = regionLock.applyTemplate(build);
   expect(controlsFailure(laid)).toBeNull();
   expect(readBuild(JSON.parse(JSON.stringify(laid)))).toEqual(laid);
   expect(verdict(laid)).toBe('holds');
@@ -52,5 +52,5 @@ test('says why it cannot be laid', () => {
   expect(regionLock.misfit(ruled({ ...noRed, severity: 'warns' }, [AWAY]))).toMatch(/^no lamp shows/);
   const one = { ...car, brief: { ...car.brief, jurisdictions: [HOME] } };
   expect(regionLock.misfit(one)).toMatch(/fewer than two/);
-  expect(regionLock.misfit(regionLock.lay(ruled(noRed, [AWAY])))).toBe('it already exists');
+  expect(regionLock.misfit(regionLock.applyTemplate(ruled(noRed, [AWAY])))).toBe('it already exists');
 });

@@ -1,4 +1,12 @@
-import { during, first, is, lay, ofSet, there, type ReadyFunction } from '../arrange/ready/kit.ts';
+import {
+  during,
+  first,
+  is,
+  applyTemplate,
+  ofSet,
+  there,
+  type FunctionTemplate,
+} from '../arrange/templates/kit.ts';
 import { putSet } from '../design/controlEdits.ts';
 import { inColour } from '../arrange/lampSets.ts';
 import { ruledSet } from '../design/lampSets.ts';
@@ -13,7 +21,7 @@ import { lookupOf } from '../resolve/lookup.ts';
 import { COLOURS, type Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
 import { colour } from './kinds/colour.ts';
-import { holdsIn, speaksTo } from './registry.ts';
+import { holdsIn, appliesToService } from './registry.ts';
 import { LEVEL_DEG } from './situation.ts';
 
 const REGION_LOCK = 'region-lock';
@@ -31,7 +39,9 @@ interface Forbidden {
 function forbiddenIn(build: Build, jurisdiction: string): Forbidden[] {
   return build.rulePacks
     .filter((pack) => holdsIn(pack, jurisdiction))
-    .flatMap((pack) => pack.rules.filter((rule) => rule.severity === 'blocks' && speaksTo(rule, build)))
+    .flatMap((pack) =>
+      pack.rules.filter((rule) => rule.severity === 'blocks' && appliesToService(rule, build)),
+    )
     .flatMap((data) => {
       const rule = colour.of(data);
       if (rule === null || rule.light === 'steady') return [];
@@ -88,7 +98,7 @@ function laidFor(b: Build, jurisdiction: string, place: number): Build {
     cues.push(darkCue(ofSet(id), [c]));
   }
   if (cues.length === 0) return b;
-  return lay(
+  return applyTemplate(
     build,
     newFunction(
       lockId(place),
@@ -101,7 +111,7 @@ function laidFor(b: Build, jurisdiction: string, place: number): Build {
 }
 
 /** Colours that a jurisdiction of the brief forbids stay dark there, as the packs of the build say that hold there. */
-export const regionLock: ReadyFunction = {
+export const regionLock: FunctionTemplate = {
   id: REGION_LOCK,
   name: 'Lock by region',
   what: 'In each jurisdiction of the brief the colours stay dark, head by head, that its packs forbid to that side.',
@@ -115,5 +125,6 @@ export const regionLock: ReadyFunction = {
         : null,
     );
   },
-  lay: (build) => build.brief.jurisdictions.reduce((b, name, place) => laidFor(b, name, place), build),
+  applyTemplate: (build) =>
+    build.brief.jurisdictions.reduce((b, name, place) => laidFor(b, name, place), build),
 };

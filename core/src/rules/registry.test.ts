@@ -97,7 +97,7 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'height',
     'Height of lamps, layout, document',
-    'Warning lamps that can show [Colours] to the [Sides] have their middle between [Lowest middle, m] and [Highest middle, m] m from the ground, everything shut',
+    'Warning lamps that can show [Colours] to the [Sides] have their optical centre between [Lowest centre, m] and [Highest centre, m] m above ground, everything closed',
   ],
   [
     'marking',
@@ -117,7 +117,7 @@ const KINDS: readonly (readonly [kind: string, is: string, says: string])[] = [
   [
     'spacing-to-signal',
     'Distance from factory lamps, layout, document',
-    'Lenses of warning lamps are at least [Least distance, m] m from the maker’s lamps for [Factory lamps]',
+    'Lenses of warning lamps are at least [Least distance, m] m from factory lamps for [Factory lamps]',
   ],
   [
     'steady-required',
@@ -200,12 +200,12 @@ test('every kind of rule, word for word', () =>
   expect(
     RULE_KINDS.map((kind) => {
       const rule = kind.begin(common);
-      const more = kind.more(rule);
+      const more = kind.monotonicity(rule);
       return [
         kind.kind,
         `${kind.title}, ${kind.home}, ${kind.sees}${more === null ? '' : `, one more ${more}`}`,
         kind
-          .says(rule)
+          .sentenceParts(rule)
           .map((piece) => (typeof piece === 'string' ? piece : `[${piece.label}]`))
           .join(''),
       ];
@@ -227,7 +227,9 @@ test('of several modules, and of all of them, a rule about the controls is in go
 describe('what a field lets one put in is what a file may hold', () => {
   const cases = RULE_KINDS.flatMap((kind) => {
     const rule = kind.begin(common);
-    return kind.says(rule).flatMap((field) => (typeof field === 'string' ? [] : [{ kind, rule, field }]));
+    return kind
+      .sentenceParts(rule)
+      .flatMap((field) => (typeof field === 'string' ? [] : [{ kind, rule, field }]));
   });
   /** A pair is between its bounds only together with its partner: both are put in. */
   const PAIRS: Readonly<Record<string, readonly string[]>> = {
@@ -247,7 +249,7 @@ describe('what a field lets one put in is what a file may hold', () => {
       expect(refused(field).filter(reads)).toEqual([]);
       const said = (value: unknown): unknown => {
         const piece = kind
-          .says(withValue(value))
+          .sentenceParts(withValue(value))
           .find((one) => typeof one !== 'string' && one.field === field.field);
         return piece === undefined || typeof piece === 'string' ? null : valueOf(piece);
       };

@@ -103,7 +103,7 @@ export function kindOf({ kind }: Pick<RuleData, 'kind'>): AnyKind {
 export function ruleSentence(rule: RuleData): string {
   const who = rule.services.length === 0 ? '' : ` (${textOf(rule.services.map((s) => serviceName[s]))})`;
   const kind = kindOf(rule);
-  const said = piecesText(kind.says(rule));
+  const said = piecesText(kind.sentenceParts(rule));
   const when = rule.when === null ? '' : `, when ${plainCondition(rule.when)}`;
   if (!kind.inStates) return `${said}${when}${who}.`;
   const level = rule.elevationsDeg.length === 1 && rule.elevationsDeg[0] === 0;
@@ -115,12 +115,12 @@ export function ruleSentence(rule: RuleData): string {
 }
 
 /** Whether a rule speaks to what a build is for. */
-export const speaksTo = ({ services }: RuleData, { service }: Pick<Build, 'service'>): boolean =>
+export const appliesToService = ({ services }: RuleData, { service }: Pick<Build, 'service'>): boolean =>
   services.length === 0 || services.includes(service);
 
 /** Whether a rule speaks in a state of a build: to its service, its stage, its pose and the light around. */
-export function speaksIn(rule: RuleData, build: Build, { on, open, ambient }: State): boolean {
-  if (!speaksTo(rule, build)) return false;
+export function appliesInState(rule: RuleData, build: Build, { on, open, ambient }: State): boolean {
+  if (!appliesToService(rule, build)) return false;
   const mode = modeOf(build, on);
   if (!rule.stages.some((stage) => stage === mode)) return false;
   const kind = kindOf(rule);
@@ -146,7 +146,7 @@ function plainCondition(c: Condition): string {
 }
 
 /** Whether a pack holds where a build drives; one of no jurisdiction holds everywhere, and so do all while the brief names none. */
-export const holdsHere = (pack: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
+export const appliesInJurisdiction = (pack: RulePack, { brief }: Pick<Build, 'brief'>): boolean =>
   brief.jurisdictions.length === 0 || brief.jurisdictions.some((name) => holdsIn(pack, name));
 
 /** A rule, and the pack it stands in. */
@@ -156,10 +156,12 @@ export interface AskedRule {
 }
 
 /** The rules that speak to a build: of packs that hold where it drives, to its service. */
-export const rulesHere = (build: Build): AskedRule[] =>
+export const applicableRules = (build: Build): AskedRule[] =>
   build.rulePacks
-    .filter((pack) => holdsHere(pack, build))
-    .flatMap((pack) => pack.rules.filter((rule) => speaksTo(rule, build)).map((rule) => ({ pack, rule })));
+    .filter((pack) => appliesInJurisdiction(pack, build))
+    .flatMap((pack) =>
+      pack.rules.filter((rule) => appliesToService(rule, build)).map((rule) => ({ pack, rule })),
+    );
 
 /** Whether a pack holds in a jurisdiction. */
 export const holdsIn = ({ jurisdictions }: RulePack, name: string): boolean =>

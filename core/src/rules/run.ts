@@ -4,10 +4,10 @@ import { onsKey, poseKey, sameOpen, stateKey, statesOf, type State } from '../st
 import type { Drive } from '../resolve/channels.ts';
 import { SEVERITIES } from '../words/severity.ts';
 import type { CheckResult, Finding, Head, RuleOutcome } from './finding.ts';
-import { fails, type Judgement, type Said, type Trouble } from './judgement.ts';
+import { fails, type Verdict, type IssueDraft, type Issue } from './judgement.ts';
 import { DarkStages } from './darkStages.ts';
-import { openTogether } from './openTogether.ts';
-import type { WhateverOpen } from './shown.ts';
+import { severalPartsOpen } from './severalPartsOpen.ts';
+import type { PoseIndependentLimit } from './shown.ts';
 import type { LayoutSubject } from './layout/subject.ts';
 import { Situation } from './situation.ts';
 import { findingId, subjectsKey } from './subject.ts';
@@ -26,7 +26,7 @@ export type Task = TaskHead &
     | {
         /** On the document, whatever the state. */
         readonly sees: 'document';
-        readonly check: (subject: LayoutSubject) => readonly Said[];
+        readonly check: (subject: LayoutSubject) => readonly IssueDraft[];
       }
     | {
         /** In every state it speaks of: by what is driven alone, or by its light too. */
@@ -34,8 +34,8 @@ export type Task = TaskHead &
         readonly upperAboveM: number;
         readonly speaks: (state: State) => boolean;
         /** What it keeps to whatever stands open, for any pose of a state. */
-        readonly limits: (at: Situation) => readonly WhateverOpen[];
-        readonly check: (at: Situation) => readonly Judgement[];
+        readonly limits: (at: Situation) => readonly PoseIndependentLimit[];
+        readonly check: (at: Situation) => readonly Verdict[];
       }
   );
 
@@ -43,22 +43,22 @@ export type Task = TaskHead &
 const WORSE_SHARE = 0.1;
 
 /** Whether a trouble is so much worse than another that it is worth saying besides. */
-function isWorse({ margin }: Trouble, { margin: told }: Trouble): boolean {
+function isWorse({ margin }: Issue, { margin: told }: Issue): boolean {
   // What cannot be measured any more is worse than what can.
   if (margin === null || told === null) return margin === null && told !== null;
   return margin < told - WORSE_SHARE * Math.max(1, Math.abs(told));
 }
 
 /** What has come out of a task so far. */
-class Record {
+class TaskResult {
   readonly task: Task;
-  readonly troubles: { readonly trouble: Trouble; readonly state: State | null }[] = [];
+  readonly troubles: { readonly trouble: Issue; readonly state: State | null }[] = [];
   statesChecked = 0;
   /** It fails in a state in which nothing lights. */
   unlit = false;
   margin: number | null = null;
   /** By what was said in a stage, the trouble that said it last. */
-  readonly #told = new Map<string, Trouble>();
+  readonly #told = new Map<string, Issue>();
   readonly #judged = new Set<string>();
   readonly #driven = new Map<readonly Drive[], number>();
 
@@ -90,7 +90,7 @@ class Record {
   }
 
   /** Takes in how near a judgement is to its limit. */
-  measure({ margin }: Judgement): void {
+  measure({ margin }: Verdict): void {
     if (margin !== null) this.margin = this.margin === null ? margin : Math.min(this.margin, margin);
   }
 
@@ -98,7 +98,7 @@ class Record {
    * Takes a judgement in. A trouble that only repeats what earlier states of the stage showed says nothing new, unless it is
    * much worse.
    */
-  add(judgement: Judgement, state: State | null): void {
+  add(judgement: Verdict, state: State | null): void {
     this.measure(judgement);
     if (judgement.outcome === 'holds') return;
     const { about, outcome } = judgement;
@@ -145,7 +145,7 @@ export function runTasks(
   tasks: readonly Task[],
   only: State | null,
 ): CheckResult {
-  const records = tasks.map((task) => new Record(task));
+  const records = tasks.map((task) => new TaskResult(task));
   for (const record of records)
     if (record.task.sees === 'document') {
       record.statesChecked = 1;
@@ -181,7 +181,7 @@ export function runTasks(
 }
 
 /** Looks in all combinations of open parts for what is still in order in every state listed. */
-function lookOpenTogether(build: Build, states: readonly State[], record: Record): void {
+function lookOpenTogether(build: Build, states: readonly State[], record: TaskResult): void {
   const { task } = record;
   if (task.sees === 'document') return;
   const looked = new Set<readonly Drive[]>();
@@ -192,7 +192,7 @@ function lookOpenTogether(build: Build, states: readonly State[], record: Record
     const shut = new Situation(build, state, task.upperAboveM);
     for (const limit of task.limits(shut)) {
       if (record.knows(state, subjectsKey(limit.subjects))) continue;
-      const { poses, untold } = openTogether(shut, limit);
+      const { poses, inconclusive: untold } = severalPartsOpen(shut, limit);
       for (const trouble of untold) record.add(trouble, state);
       for (const there of poses.map((open) => ({ ...state, open })))
         if (record.isNew(build, there))
@@ -202,7 +202,7 @@ function lookOpenTogether(build: Build, states: readonly State[], record: Record
   }
 }
 
-function findingOf(task: Task, trouble: Trouble, state: State | null): Finding {
+function findingOf(task: Task, trouble: Issue, state: State | null): Finding {
   const { packId, packName, ruleId, kind, home, severity, clause } = task;
   const { outcome, sentence, figure, limits, channels, sectors, subjects } = trouble;
   const when = state === null ? 'always' : stateKey(state);

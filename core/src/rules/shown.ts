@@ -12,7 +12,7 @@ import { timelinesOf } from '../timing/timeline.ts';
 import { highestTogether } from '../timing/worst.ts';
 import type { Colour } from '../words/colour.ts';
 import type { Face } from '../words/face.ts';
-import type { LampsCounted, Of } from './fields.ts';
+import type { LampsCounted, PhotometricBasis } from './fields.ts';
 import type { Situation } from './situation.ts';
 import type { Subject } from './subject.ts';
 
@@ -23,7 +23,7 @@ export interface LightLimit {
   readonly colour: Colour;
   readonly face: Face;
   readonly aboveCd: number;
-  readonly of: Of;
+  readonly of: PhotometricBasis;
   readonly lamps: LampsCounted;
   /** Which of that colour count. */
   readonly counts: (drive: Drive) => boolean;
@@ -44,10 +44,10 @@ export interface LightFloor {
 }
 
 /** What a rule keeps to whatever stands open: looked for in every combination of open parts. */
-export type WhateverOpen = LightLimit | LightFloor;
+export type PoseIndependentLimit = LightLimit | LightFloor;
 
 /** The most light that some channels show toward a face, in the worst alignment of what drifts. */
-export interface Shown {
+export interface PeakTowardFace {
   readonly cd: number;
   /** Whether some moment shows just that; else no moment shows more. */
   readonly exact: boolean;
@@ -64,10 +64,10 @@ const alone = ({ drive, share }: LitChannel, bearing: number): number =>
   highestCd(drive) * (share[bearing] ?? 0);
 
 /** What a limit speaks of, in a state. */
-export const shownAgainst = (
+export const peakAgainstLimit = (
   at: Situation,
   { colour, face, aboveCd, of, lamps, counts }: LightLimit,
-): Shown =>
+): PeakTowardFace =>
   shownToward(
     at.lit(lamps).filter(({ drive }) => drive.colour === colour && counts(drive)),
     face,
@@ -81,8 +81,13 @@ export const shownAgainst = (
  * @param lit - of one colour, or all whose light adds up
  * @param of - all together, as an eye sees them, or the brightest lamp by itself
  */
-function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of: Of): Shown {
-  const none: Shown = {
+function shownToward(
+  lit: readonly LitChannel[],
+  face: Face,
+  aboveCd: number,
+  of: PhotometricBasis,
+): PeakTowardFace {
+  const none: PeakTowardFace = {
     cd: 0,
     exact: true,
     bearing: FACE_SECTORS[face].fromDeg,
@@ -108,7 +113,7 @@ function shownToward(lit: readonly LitChannel[], face: Face, aboveCd: number, of
   };
 }
 
-function together(lit: readonly LitChannel[], face: Face, aboveCd: number): Shown {
+function together(lit: readonly LitChannel[], face: Face, aboveCd: number): PeakTowardFace {
   const bearings = FACE_BEARINGS[face];
   const cd = new Float64Array(BEARINGS);
   for (const { drive, share } of lit) {

@@ -13,7 +13,7 @@ import { areaLight, groundGrid, workAreasOf } from '../sight/ground.ts';
 import { lightsIn, sourcesOf } from '../sight/source.ts';
 import { outlineOf } from '../sight/stations.ts';
 import { stateWith } from '../state/state.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { LayoutSubject } from './layout/subject.ts';
 import { ruleSentence, type Rule, type RuleOf } from './registry.ts';
 import { formatQuantity } from '../words/quantity.ts';
@@ -159,11 +159,11 @@ describe('light to work by', () => {
     const scene = pumper.controls.functions.filter(({ kind }) => kind === 'light').map(({ id }) => id);
     const outline = outlineOf(lookupOf(pumper).vehicle);
     const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: scene })), 'steady');
-    const wide = toTheEnd(groundGrid(lamps, outline, { stepM: 0.5, beyondM: 6 }));
+    const wide = runToCompletion(groundGrid(lamps, outline, { stepM: 0.5, beyondM: 6 }));
     const left = workAreasOf(outline).find(({ id }) => id === 'left');
     if (left === undefined) throw new Error('no ground at the left');
     expect(left.leftY - left.rightY).toBeCloseTo(3, 6);
-    const [mean] = workLight.faults(new LayoutSubject(pumper), rule({ meanLx: 5000 }));
+    const [mean] = workLight.findIssues(new LayoutSubject(pumper), rule({ meanLx: 5000 }));
     expect(mean?.figure?.value).toBeCloseTo(areaLight(wide, left, 1).meanLx, 6);
   });
   test('where nothing lights to work by it says so, with the light that is missing', () => {
@@ -172,11 +172,11 @@ describe('light to work by', () => {
       'Ground illuminance, left: average 0.0 lx, no work light function (minimum 10 lx).',
       'Ground illuminance, left: minimum 0.0 lx, no work light function (minimum 1 lx).',
     ]);
-    expect(workLight.faults(new LayoutSubject(bare), rule({})).map(({ state }) => state)).toEqual([
+    expect(workLight.findIssues(new LayoutSubject(bare), rule({})).map(({ state }) => state)).toEqual([
       null,
       null,
     ]);
-    const [mean] = workLight.faults(new LayoutSubject(pumper), rule({ area: 'rear' }));
+    const [mean] = workLight.findIssues(new LayoutSubject(pumper), rule({ area: 'rear' }));
     expect(mean?.figure?.unit).toBe('lx');
     expect(mean?.figure?.value).toBeLessThan(1);
     expect(mean?.limits).toEqual([{ value: 10, unit: 'lx', sense: 'at least' }]);

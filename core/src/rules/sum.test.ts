@@ -9,7 +9,7 @@ import { addGroup, changeGroup } from '../design/timingEdits.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { put, stageId } from '../../test/reference/places.ts';
 import { common, packOf, withRules, withWhiteOfAnyLamp } from '../../test/reference/rules.ts';
-import { addWish } from '../design/briefEdits.ts';
+import { addRequirement } from '../design/briefEdits.ts';
 import { stateWith } from '../state/state.ts';
 import { checkBuild } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -139,7 +139,7 @@ describe('what an observer sees is the sum', () => {
     const lamps = twoWhite(one, ['steady', 'slow-alternate']);
     const wish = (light: 'steady' | 'flashing' | 'any') =>
       checkBuild(
-        addWish(lamps, {
+        addRequirement(lamps, {
           kind: 'never-colours',
           id: 'w',
           severity: 'warns',

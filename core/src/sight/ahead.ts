@@ -4,7 +4,7 @@ import type { Solid } from '../geometry/solid.ts';
 import { moveSolid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 import type { State } from '../state/state.ts';
-import type { MovingPart, Stop, Vehicle } from '../vehicle/types.ts';
+import type { MovingPart, PartPosition, Vehicle } from '../vehicle/types.ts';
 import { lightsIn, sightsOf, type ModuleLight } from './source.ts';
 import { solidsIn } from './stations.ts';
 
@@ -17,7 +17,7 @@ const reaches = new WeakMap<Vehicle, ReadonlyMap<string, number>>();
 function reachesOf(vehicle: Vehicle): ReadonlyMap<string, number> {
   const known = reaches.get(vehicle);
   if (known !== undefined) return known;
-  const foremost = ({ id }: MovingPart, stop: Stop): number =>
+  const foremost = ({ id }: MovingPart, stop: PartPosition): number =>
     Math.max(
       ...vehicle.solids
         .filter(({ partId }) => partId === id)

@@ -5,12 +5,12 @@ import type { State } from '../state/state.ts';
 import { effective, highestOf, raised } from '../timing/signal.ts';
 import { meanLevel } from '../timing/timeline.ts';
 import type { Ambient } from '../words/ambient.ts';
-import type { LightAround, Weather } from '../words/weather.ts';
+import type { AmbientLevel, Weather } from '../words/weather.ts';
 import { LightInTime } from './lightInTime.ts';
 import { OBSERVERS, seenBy, type Observer } from './observer.ts';
 import { lightsIn, type ModuleLight } from './source.ts';
 import { metresPerSecond, overCrestM, stoppingM } from './stopping.ts';
-import { moduleKey, surroundingsOf, Way, type Surroundings } from './way.ts';
+import { moduleKey, surroundingsOf, SightLine, type SightScene } from './sightLine.ts';
 
 /** Meteorological optical range of the air, m. */
 export const OPTICAL_RANGE_M: Readonly<Record<Weather, number>> = {
@@ -20,7 +20,7 @@ export const OPTICAL_RANGE_M: Readonly<Record<Weather, number>> = {
   fog: 80,
 };
 /** Luminance that the eye looks against, cd/m². */
-export const LUMINANCE_AROUND: Readonly<Record<LightAround, number>> = { day: 10_000, dusk: 100, night: 1 };
+export const LUMINANCE_AROUND: Readonly<Record<AmbientLevel, number>> = { day: 10_000, dusk: 100, night: 1 };
 
 /** An approach begins here and ends here, m from the vehicle's origin. */
 export const FROM_M = 3000;
@@ -81,7 +81,7 @@ export interface ApproachCurve {
 export class Approaches {
   readonly #build: Build;
   readonly #state: State;
-  readonly #around: Surroundings;
+  readonly #around: SightScene;
   readonly #lights = new Map<Ambient, readonly ModuleLight[]>();
   readonly #onWays = new Map<string, LightOnWay>();
 
@@ -163,7 +163,7 @@ export class Approaches {
   #onWay(approach: Approach, without: ReadonlySet<string>): LightOnWay {
     const { ways, sights, placeOf } = this.#around;
     const key = `${approach.bearingDeg} ${approach.eyeM}`;
-    const way = ways.get(key) ?? new Way(sights, approach.bearingDeg, approach.eyeM);
+    const way = ways.get(key) ?? new SightLine(sights, approach.bearingDeg, approach.eyeM);
     ways.set(key, way);
     const lights = this.#lightsFor(approach).filter(({ placementId }) => !without.has(placementId));
     return new LightOnWay(lights, placeOf, way, approach);
@@ -174,7 +174,7 @@ export class Approaches {
 export const neededFor = ({ speedKmh, gradePercent, weather }: Approach): number =>
   stoppingM(speedKmh, gradePercent, weather === 'rain');
 
-const ambientOf = (around: LightAround): Ambient => (around === 'night' ? 'night' : 'day');
+const ambientOf = (around: AmbientLevel): Ambient => (around === 'night' ? 'night' : 'day');
 
 /** Channels that flash, by their module and timeline: the mean of each, cd. */
 interface Means {
@@ -211,7 +211,7 @@ class LightOnWay {
   readonly light: LightInTime;
   /** Height of each module that counts, m. */
   readonly heightsM: readonly number[];
-  readonly #way: Way;
+  readonly #way: SightLine;
   /** The places along the way of the modules that count. */
   readonly #modules: Int32Array;
   readonly #bounds = new Map<Observer, Bounds>();
@@ -220,7 +220,7 @@ class LightOnWay {
   constructor(
     lights: readonly ModuleLight[],
     placeOf: ReadonlyMap<string, number>,
-    way: Way,
+    way: SightLine,
     { colour, level }: Pick<Approach, 'colour' | 'level'>,
   ) {
     this.#way = way;

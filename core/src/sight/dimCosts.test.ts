@@ -1,12 +1,12 @@
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { plainSeenM } from '../../test/reference/plainSight.ts';
-import { READY_FUNCTIONS } from '../arrange/ready/readyFunctions.ts';
+import { FUNCTION_TEMPLATES } from '../arrange/templates/functionTemplates.ts';
 import { controlsFailure } from '../design/controlEdits.ts';
 import type { Build } from '../design/schema.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { play } from '../controls/trial.ts';
+import { play } from '../controls/controlTest.ts';
 import { highestCd } from '../resolve/channels.ts';
 import { drivenIn } from '../state/driven.ts';
 import { stateIn } from '../state/running.ts';
@@ -16,10 +16,10 @@ import { usualApproaches } from './usualApproaches.ts';
 
 const bare = demoBuild('ks-13');
 const calm = ((): Build => {
-  const ready = READY_FUNCTIONS.find(({ id }) => id === 'calm-rear');
+  const ready = FUNCTION_TEMPLATES.find(({ id }) => id === 'calm-rear');
   if (ready === undefined) throw new Error('it is ready');
   expect(ready.misfit(bare)).toBeNull();
-  const laid = ready.lay(bare);
+  const laid = ready.applyTemplate(bare);
   expect(controlsFailure(laid)).toBeNull();
   expect(ready.misfit(laid)).not.toBeNull();
   return laid;
@@ -50,7 +50,7 @@ test('a calm rear sends 0.4 of the light back in the state that it is on in, and
 });
 
 test('it comes by its key in park, and goes with driving off', () => {
-  const programme = programmeOf(calm);
+  const programme = compileProgram(calm);
   const on = (script: string): readonly string[] => {
     const last = play(programme, readScript(programme, script, 'script')).at(-1);
     return last === undefined ? [] : stateIn(programme, last.running).on;

@@ -1,11 +1,11 @@
-import type { On } from '../design/controls.ts';
+import type { ActiveFunction } from '../design/controls.ts';
 import type { TrafficSide } from '../design/site.ts';
 import { bearingOf } from '../geometry/direction.ts';
 import { dot, length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Drive } from '../resolve/channels.ts';
 import { highestTogether, type HighestTogether } from '../resolve/highest.ts';
 import { meanLevel } from '../timing/timeline.ts';
-import type { LightAround } from '../words/weather.ts';
+import type { AmbientLevel } from '../words/weather.ts';
 import type { ModuleLight, ModuleSight } from './source.ts';
 import type { Station } from './stations.ts';
 
@@ -28,7 +28,7 @@ export const thresholdIncrement = (veil: number, average: number): number =>
   average <= 5 ? (65 * veil) / average ** 0.8 : (95 * veil) / average ** 1.05;
 
 /** Luminance that an eye on the road is used to, cd/m². */
-export const LUMINANCE_USED_TO: Readonly<Record<LightAround, number>> = { day: 3000, dusk: 10, night: 1 };
+export const ADAPTATION_LUMINANCE: Readonly<Record<AmbientLevel, number>> = { day: 3000, dusk: 10, night: 1 };
 
 /** The glare that lamps give one eye. */
 export interface Glare {
@@ -102,7 +102,7 @@ export const glareAt = (lights: readonly ModuleLight[], looking: Looking): Glare
 
 /** What one function sends an eye, and by which lamps. */
 export interface FunctionLight {
-  readonly on: On;
+  readonly on: ActiveFunction;
   /** Illuminance at the eye, across each ray, at the highest instant of what it shows, lx. */
   readonly eyeLx: number;
   readonly byLamp: readonly {

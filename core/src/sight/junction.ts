@@ -5,8 +5,8 @@ import { TrafficSide } from '../design/site.ts';
 import { length, scale, sub, type Vec3 } from '../geometry/vec.ts';
 import type { State } from '../state/state.ts';
 import { vehicleOf } from '../vehicle/vehicle.ts';
-import { within } from '../words/numbers.ts';
-import { LightAround } from '../words/weather.ts';
+import { numberBetween } from '../words/numbers.ts';
+import { AmbientLevel } from '../words/weather.ts';
 import { LUMINANCE_AROUND } from './approach.ts';
 import { LightInTime } from './lightInTime.ts';
 import { lightsIn, type ModuleLight } from './source.ts';
@@ -21,14 +21,14 @@ export const Junction = z
     /** From which side of the vehicle the other comes. */
     from: TrafficSide,
     /** The wall ends so far before the line, and stands so far beside the vehicle's middle, m. */
-    cornerBackM: within(0, 30),
-    cornerAsideM: within(1, 30),
+    cornerBackM: numberBetween(0, 30),
+    cornerAsideM: numberBetween(1, 30),
     /** How far the eye still is from where the two ways cross, and how high, m. */
-    eyeAlongM: within(2, 200),
-    eyeM: within(0.3, 4),
-    around: LightAround,
+    eyeAlongM: numberBetween(2, 200),
+    eyeM: numberBetween(0.3, 4),
+    around: AmbientLevel,
     /** So many times the light that is just visible. */
-    noticing: within(1, 1000),
+    noticing: numberBetween(1, 1000),
   })
   .refine(({ cornerAsideM, eyeAlongM }) => eyeAlongM > cornerAsideM, {
     path: ['eyeAlongM'],

@@ -5,14 +5,16 @@ import { stateWith } from '../state/state.ts';
 import { levelAt } from '../timing/timeline.ts';
 import { planeLx } from './ground.ts';
 import { litGround } from './litGround.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { lightsIn } from './source.ts';
 import { outlineOf } from './stations.ts';
 
 test('at a moment the ground has what all channels give it then', () => {
   const build = demoBuild('tunnel-pumper-3');
   const lights = lightsIn(build, stateWith({ on: ['stage-2'], ambient: 'night' }));
-  const shares = toTheEnd(litGround(lights, outlineOf(lookupOf(build).vehicle), { stepM: 2, beyondM: 6 }));
+  const shares = runToCompletion(
+    litGround(lights, outlineOf(lookupOf(build).vehicle), { stepM: 2, beyondM: 6 }),
+  );
   expect(shares.length).toBeGreaterThan(2);
   expect(shares.length).toBeLessThan(lights.length);
   let brightest = 0;

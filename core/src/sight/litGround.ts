@@ -1,7 +1,7 @@
 import type { Drive } from '../resolve/channels.ts';
 import type { Span } from '../timing/span.ts';
 import type { Colour } from '../words/colour.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { groundGrid, type GroundGrid, type GroundOptions } from './ground.ts';
 import { sourceOf, type LineSource, type ModuleLight } from './source.ts';
 import type { Outline } from './stations.ts';
@@ -34,7 +34,7 @@ export function* litGround(
     }
   const shares: GroundShare[] = [];
   for (const { drive, sources } of lots.values()) {
-    const grid = toTheEnd(groundGrid(sources, outline, options));
+    const grid = runToCompletion(groundGrid(sources, outline, options));
     shares.push({ colour: drive.colour, cycleMs: drive.cycleMs, spans: drive.spans, grid });
     yield shares.length / lots.size;
   }

@@ -17,14 +17,14 @@ import { eyeLightByFunction, eyesInLane, glareAt } from './glare.ts';
 import { areaLight, groundGrid, planeLx, type GroundGrid } from './ground.ts';
 import { hiddenToward } from './hiders.ts';
 import { SEEN_AS, seenBy } from './observer.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { driverOf, outlineOf, solidsIn, stationsOf } from './stations.ts';
 import { overCrestM, stoppingM } from './stopping.ts';
 import { DUTIES, type Duty } from '../design/brief.ts';
 import { usualApproaches } from './usualApproaches.ts';
 import { meanLevel } from '../timing/timeline.ts';
-import { scattering, thrownBack, veilOf } from './veil.ts';
+import { scattering, fogBackscatter, veilOf } from './veil.ts';
 import { wayOut } from './view.ts';
 
 const car = demoBuild('ks-13');
@@ -100,7 +100,7 @@ describe('seen in time', () => {
   });
   test('what a lamp adds is what is lost without it', () => {
     const table = new Approaches(car, stage2);
-    const gains = toTheEnd(table.gains(approach({})));
+    const gains = runToCompletion(table.gains(approach({})));
     expect(gains.length).toBeGreaterThan(0);
     for (const { placementId, gainM } of gains) {
       const without = { ...car, placements: car.placements.filter(({ id }) => id !== placementId) };
@@ -202,7 +202,7 @@ describe('fog', () => {
             cdOn: () => (_: number, d: Vec3) => 1000 * Math.max(0, dot(d, aim)) ** 8,
           };
           const view = directionOf(aside, 0);
-          const found = thrownBack(lamp, [0, 0, 1.3], view, 80);
+          const found = fogBackscatter(lamp, [0, 0, 1.3], view, 80);
           expect(found / plainThrownBack(lamp, [0, 0, 1.3], view, 80)).toBeCloseTo(1, 2);
         },
       ),
@@ -226,7 +226,7 @@ describe('fog', () => {
         const cd = drives.reduce((all, drive) => all + drive.peakCd * meanLevel(drive), 0);
         const thrown = ways.reduce(
           (all, { view, endM, share }) =>
-            all + share * thrownBack({ centre, cdOn: shareOn }, driver.eye, view, 80, endM),
+            all + share * fogBackscatter({ centre, cdOn: shareOn }, driver.eye, view, 80, endM),
           0,
         );
         return sum + (cd * thrown) / views.length;
@@ -322,7 +322,7 @@ describe('glare', () => {
 describe('light on the ground', () => {
   const lamps = sourcesOf(lightsIn(pumper, stateWith({ on: ['scene-light'] })), 'steady');
   const outline = outlineOf(lookupOf(pumper).vehicle);
-  const grid = toTheEnd(groundGrid(lamps, outline, { stepM: 1, beyondM: 15 }));
+  const grid = runToCompletion(groundGrid(lamps, outline, { stepM: 1, beyondM: 15 }));
 
   test('each point as a plain sum over all lamps gives it', () => {
     let lit = 0;
@@ -375,7 +375,7 @@ describe('light on the ground', () => {
 describe('all directions', () => {
   test('each row of the map is the ring at its elevation', () => {
     const options = { colour: null, level: 'any', upperAboveM: 1.5 } as const;
-    const map = toTheEnd(directionMap(car, stage2, options, 'power'));
+    const map = runToCompletion(directionMap(car, stage2, options, 'power'));
     for (const elevationDeg of [-30, 0, 12, 60]) {
       const row = map.elevationsDeg.indexOf(elevationDeg);
       const ring = powerRing(litChannels(car, stage2, { ...options, elevationDeg }));

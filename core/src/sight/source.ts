@@ -1,4 +1,4 @@
-import type { Standing } from '../coverage/field.ts';
+import type { PlacedBeam } from '../coverage/field.ts';
 import { fieldsOf } from '../coverage/lampFields.ts';
 import { PastLines, type PastOn } from '../coverage/pastOnLine.ts';
 import type { Placement } from '../design/placement.ts';
@@ -39,7 +39,7 @@ export interface ModuleLight extends ModuleSight {
   readonly drives: readonly Drive[];
 }
 
-const sights = new WeakMap<readonly Standing[], readonly ModuleSight[]>();
+const sights = new WeakMap<readonly PlacedBeam[], readonly ModuleSight[]>();
 
 /** The modules of a placement in a pose: worked out once for all states of a build. */
 export function sightsOf(build: Build, p: Placement, open: readonly string[]): readonly ModuleSight[] {

@@ -1,11 +1,11 @@
 import { litChannels, powerRing } from '../coverage/ring.ts';
 import { FACE_BEARINGS } from '../coverage/sectors.ts';
-import type { On } from '../design/controls.ts';
+import type { ActiveFunction } from '../design/controls.ts';
 import type { Build } from '../design/schema.ts';
 import { countsOf, type Counts } from '../resolve/counts.ts';
 import { currentOf, type Current } from '../resolve/current.ts';
 import { drivenIn } from '../state/driven.ts';
-import { checkedOns, modeOf, stateWith } from '../state/state.ts';
+import { checkedFunctionSets, modeOf, stateWith } from '../state/state.ts';
 import type { Ambient } from '../words/ambient.ts';
 import type { Face } from '../words/face.ts';
 import { STATED_AT_V } from '../words/volts.ts';
@@ -22,7 +22,7 @@ export interface FaceLight {
 /** What one way to equip a vehicle comes to, to be held against another. */
 export interface Variant {
   /** What is on. */
-  readonly on: On;
+  readonly on: ActiveFunction;
   readonly light: Readonly<Record<Face, FaceLight>>;
   readonly current: Current;
   /** Power as a mean over time, W. */
@@ -34,7 +34,7 @@ export interface Variant {
 
 /** The modes that a build has functions for, the most urgent last; without 0, which warns nobody. */
 export const modesOf = (build: Build): number[] =>
-  [...new Set(checkedOns(build).map((on) => modeOf(build, [on])))]
+  [...new Set(checkedFunctionSets(build).map((on) => modeOf(build, [on])))]
     .filter((mode) => mode > 0)
     .toSorted((a, b) => a - b);
 
@@ -43,7 +43,7 @@ export const modesOf = (build: Build): number[] =>
  * @returns null when it has none
  */
 export function variantOf(build: Build, mode: number, ambient: Ambient): Variant | null {
-  const on = checkedOns(build).find((one) => modeOf(build, [one]) === mode);
+  const on = checkedFunctionSets(build).find((one) => modeOf(build, [one]) === mode);
   if (on === undefined) return null;
   const state = stateWith({ on: [on], ambient });
   const power = powerRing(

@@ -39,7 +39,7 @@ type ThrowingLamp = Pick<LineSource, 'centre' | 'cdOn'>;
  * @param endM - where the view meets the body or the ground
  * @returns cd/m²
  */
-export function thrownBack(
+export function fogBackscatter(
   { centre, cdOn }: ThrowingLamp,
   eye: Vec3,
   view: Vec3,
@@ -172,7 +172,7 @@ function perPeakOf(solids: readonly Solid[], lamp: ThrowingLamp, eye: Vec3, opti
   if (before !== undefined) return before;
   const views = viewsFrom(solids, eye);
   const sum = views.reduce(
-    (total, { view, endM, share }) => total + share * thrownBack(lamp, eye, view, opticalRangeM, endM),
+    (total, { view, endM, share }) => total + share * fogBackscatter(lamp, eye, view, opticalRangeM, endM),
     0,
   );
   known.set(key, sum / views.length);

@@ -3,7 +3,7 @@ import type { Solid } from '../geometry/solid.ts';
 import type { Vec3 } from '../geometry/vec.ts';
 
 /** Where a view ends, and what is left of it there. */
-export interface WayOut {
+export interface ExitPath {
   /** Infinite where it goes out to the sky. */
   readonly endM: number;
   /** The opaque solid it ends on; null for the ground or the sky. */
@@ -13,7 +13,7 @@ export interface WayOut {
 }
 
 /** Where a view past solids and the ground ends. An eye that is within a solid sees through it. @param view - unit vector */
-export function wayOut(solids: readonly Solid[], eye: Vec3, view: Vec3): WayOut {
+export function wayOut(solids: readonly Solid[], eye: Vec3, view: Vec3): ExitPath {
   let endM = view[2] < 0 ? eye[2] / -view[2] : Infinity;
   let on: Solid | null = null;
   for (const solid of solids) {

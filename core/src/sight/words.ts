@@ -4,13 +4,13 @@ import { HEAD_LAMPS_CD } from './reflective.ts';
 import { formatQuantity } from '../words/quantity.ts';
 
 /** "seen from 166 m", "seen from 3000 m on", "not seen 20 m off". */
-export function seenText({ seenM, beyond }: Sighting): string {
+export function detectionText({ seenM, beyond }: Sighting): string {
   if (beyond) return `detected at ${Math.round(seenM)} m or more`;
   return seenM === 0 ? 'not detected at 20 m' : `detected at ${Math.round(seenM)} m`;
 }
 
 /** "1.6 s too late", "at least 12 s to spare". */
-export function spareText({ marginS, beyond }: Sighting): string {
+export function timeMarginText({ marginS, beyond }: Sighting): string {
   if (!Number.isFinite(marginS)) return 'cannot stop on this gradient';
   return `margin ${beyond ? 'at least ' : ''}${marginS.toFixed(1).replace('-', '−')} s`;
 }
@@ -30,7 +30,7 @@ export const airText = ({ weather, around }: ApproachResult['approach']): string
 export function approachText(result: ApproachResult): string {
   const [normal] = result.sightings;
   const { approach, neededM } = result;
-  return `${approach.name} · ${airText(approach)}: ${seenText(normal)}, stopping distance ${Math.round(neededM)} m, ${spareText(normal)}.`;
+  return `${approach.name} · ${airText(approach)}: ${detectionText(normal)}, stopping distance ${Math.round(neededM)} m, ${timeMarginText(normal)}.`;
 }
 
 /** "first seen with the nose 4.6 m before the line", "not seen before its nose is there". */

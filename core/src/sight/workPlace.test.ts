@@ -10,7 +10,7 @@ import { lookupOf } from '../resolve/lookup.ts';
 import { stateWith } from '../state/state.ts';
 import { eyesInLane, glareAt } from './glare.ts';
 import { areaLight, groundGrid, planeLx, workAreasOf } from './ground.ts';
-import { toTheEnd } from '../words/inSteps.ts';
+import { runToCompletion } from '../words/inSteps.ts';
 import { lightsIn, sourcesOf } from './source.ts';
 import { outlineOf, stationsOf } from './stations.ts';
 import { Surfaces } from './surfaces.ts';
@@ -20,7 +20,7 @@ import {
   lampsLighting,
   placeOf,
   stretchAbove,
-  thrownBackLx,
+  interreflectedLx,
   usualWorkPlaces,
   workPlaceLx,
 } from './workPlace.ts';
@@ -203,7 +203,7 @@ describe('what is thrown back to a work place', () => {
     ];
     const lamps = [lamp([0, 1, 2], [wall])];
     const at = (finishes: Build['finishes'], facing: WorkPlace['facing']) =>
-      thrownBackLx(new Surfaces(vehicle, [wall], finishes), lamps, place(facing, [0, 0.5, 1]));
+      interreflectedLx(new Surfaces(vehicle, [wall], finishes), lamps, place(facing, [0, 0.5, 1]));
     const noRoad = [{ surface: 'road', percent: 0 }];
     expect(at(noRoad, 'left')).toBeGreaterThan(20);
     expect(at(dark, 'left')).toBeCloseTo(at(noRoad, 'left') / 50, 9);
@@ -222,7 +222,7 @@ describe('what is thrown back to a work place', () => {
     const lamps = [lamp([0, 0, 2], walls)];
     const around = new Surfaces(vehicle, walls, []);
     // The four walls and the floor are alike seen from the middle, and so is the ceiling.
-    const again = thrownBackLx(around, lamps, place('up', [0, 0, 1.001], 1.98));
+    const again = interreflectedLx(around, lamps, place('up', [0, 0, 1.001], 1.98));
     const first = (4 * Math.PI * 1000) / (6 * 2 * 2);
     expect(again / (0.5 * first)).toBeGreaterThan(0.9);
     expect(again / (0.5 * first)).toBeLessThan(1.1);
@@ -254,7 +254,7 @@ describe('which lamps light a place', () => {
     expect(second?.atDarkestLx).toBeGreaterThan(first?.atDarkestLx ?? Infinity);
   });
   test('a strip of ground as a place gets what its piece of the grid gets', () => {
-    const grid = toTheEnd(groundGrid(lamps, outline, { stepM: 0.25, beyondM: 5 }));
+    const grid = runToCompletion(groundGrid(lamps, outline, { stepM: 0.25, beyondM: 5 }));
     // Before and behind the body light comes past its corners alone: there an edge more or less is all of it.
     for (const area of workAreasOf(outline).filter(({ id }) => id === 'left' || id === 'right')) {
       const byLamp = lampsLighting(lamps, placeOf(area));

@@ -145,7 +145,7 @@ function spread<T>(all: readonly T[], most: number): readonly T[] {
  * E = π/N Σ L over N looks, spread by the cosine to its normal, L = ρ E/π of what each meets first.
  * @returns lx; light that is thrown back more than once is left out
  */
-export function thrownBackLx(surfaces: Surfaces, lamps: readonly Source[], place: WorkPlace): number {
+export function interreflectedLx(surfaces: Surfaces, lamps: readonly Source[], place: WorkPlace): number {
   const { normal, along, across } = AXES[place.facing];
   const asked = spread(pointsOn(place), MOST_ASKED);
   const lit = asked.map(([a, c]) => {

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { emptyBuild } from '../../test/reference/places.ts';
 import { addFunction } from '../design/controlEdits.ts';
 import { newFunction, type FunctionKind } from '../design/functions.ts';
-import { checkedOns, modeOf } from './state.ts';
+import { checkedFunctionSets, modeOf } from './state.ts';
 
 const withFunction = (kind: FunctionKind, mode: 0 | 1 | 2 | 3 | null, rank: number) =>
   addFunction(emptyBuild(), newFunction('f', 'F', kind, { way: 'always' }, [], { mode }), rank);
@@ -19,6 +19,6 @@ test('light to see by has no mode, whatever it is marked with, and is not checke
   expect(modeOf(withFunction('light', 0, 0), ['f', 'stage-2'])).toBe(2);
   const build = withFunction('light', 1, 0);
   expect(modeOf(build, ['f', 'stage-2'])).toBe(2);
-  expect(checkedOns(build)).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
-  expect(checkedOns(withFunction('warning', 2, 0))).toContain('f');
+  expect(checkedFunctionSets(build)).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
+  expect(checkedFunctionSets(withFunction('warning', 2, 0))).toContain('f');
 });

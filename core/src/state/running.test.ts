@@ -1,25 +1,25 @@
 import { expect, test } from 'vitest';
 import { emptyBuild, put } from '../../test/reference/places.ts';
-import { programmeOf } from '../controls/programme.ts';
+import { compileProgram } from '../controls/program.ts';
 import { readScript } from '../controls/script.ts';
-import { started } from '../controls/simulator.ts';
-import { play } from '../controls/trial.ts';
+import { initialSimulation } from '../controls/simulator.ts';
+import { play } from '../controls/controlTest.ts';
 import { stateIn } from './running.ts';
 
 const build = put(emptyBuild(), 'spot', {
   zone: 'grille',
   aims: [{ id: 'right', name: 'to the right', panDeg: 60, tiltDeg: 0 }],
 });
-const programme = programmeOf(build);
+const programme = compileProgram(build);
 /** The state after these steps from rest. */
 function after(script: string) {
   const played = play(programme, readScript(programme, script, 'script'));
   expect(played.filter(({ refused }) => refused)).toEqual([]);
-  return stateIn(programme, played.at(-1)?.running ?? started(programme));
+  return stateIn(programme, played.at(-1)?.running ?? initialSimulation(programme));
 }
 
 test('at rest: everything shut, lamps at home, by day', () => {
-  const { open, ambient } = stateIn(programme, started(programme));
+  const { open, ambient } = stateIn(programme, initialSimulation(programme));
   expect([open, ambient]).toEqual([[], 'day']);
 });
 

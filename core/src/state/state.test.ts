@@ -8,8 +8,8 @@ import { addFunction, removeFunction } from '../design/controlEdits.ts';
 import { newFunction } from '../design/functions.ts';
 import {
   bodyPoses,
-  checkedOns,
-  firstLook,
+  checkedFunctionSets,
+  defaultState,
   modeOf,
   onsKey,
   openText,
@@ -62,10 +62,10 @@ describe('keys', () => {
 describe('what is looked at first', () => {
   const without = (...ids: string[]) => ids.reduce(removeFunction, emptyBuild());
   test('the stage that warns in earnest; else the last there is; else nothing', () => {
-    expect(firstLook(emptyBuild())).toEqual({ on: ['stage-2'], open: [], ambient: 'day' });
-    expect(firstLook(without('stage-2')).on).toEqual([stagesOf(without('stage-2')).at(-1)?.id]);
+    expect(defaultState(emptyBuild())).toEqual({ on: ['stage-2'], open: [], ambient: 'day' });
+    expect(defaultState(without('stage-2')).on).toEqual([stagesOf(without('stage-2')).at(-1)?.id]);
     const none = without('stage-1', 'stage-2', 'stage-3', 'off');
-    expect(firstLook(none)).toEqual({ on: [], open: [], ambient: 'day' });
+    expect(defaultState(none)).toEqual({ on: [], open: [], ambient: 'day' });
   });
 });
 
@@ -101,7 +101,7 @@ describe('modes', () => {
   test('what takes light away counts where it says that no warning is on, and is never checked by itself', () => {
     expect(modeOf(withCut(0), ['cut', 'stage-2'])).toBe(0);
     expect(modeOf(withCut(2), ['cut', 'stage-3'])).toBe(3);
-    expect(checkedOns(withCut(0))).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
+    expect(checkedFunctionSets(withCut(0))).toEqual(['off', 'stage-1', 'stage-2', 'stage-3']);
   });
   test('nothing that is on has one: none', () => {
     const lit = addFunction(emptyBuild(), newFunction('l', 'L', 'light', { way: 'always' }, []), 0);

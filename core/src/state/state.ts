@@ -1,4 +1,11 @@
-import { functionAt, functionsInOrder, onsOf, readOn, stagesOf, type On } from '../design/controls.ts';
+import {
+  functionAt,
+  functionsInOrder,
+  onsOf,
+  readOn,
+  stagesOf,
+  type ActiveFunction,
+} from '../design/controls.ts';
 import type { ControlFunction } from '../design/functions.ts';
 import { lampMoves } from '../design/lampMoves.ts';
 import type { Build } from '../design/schema.ts';
@@ -10,7 +17,7 @@ import { AMBIENTS, type Ambient } from '../words/ambient.ts';
 /** The functions that are on, the stops at which moving parts stand, the light around. */
 export interface State {
   /** In any order. */
-  readonly on: readonly On[];
+  readonly on: readonly ActiveFunction[];
   /** Stops by id, in any order; a part with none named is shut. */
   readonly open: readonly string[];
   readonly ambient: Ambient;
@@ -31,7 +38,7 @@ export interface GivenLight {
 export const stateWith = (values: Partial<State>): State => ({ on: [], open: [], ambient: 'day', ...values });
 
 /** What is looked at first: warning in earnest, everything shut, by day. */
-export function firstLook(build: Build): State {
+export function defaultState(build: Build): State {
   const stages = stagesOf(build);
   const stage = stages.find(({ mode }) => mode === 2) ?? stages.at(-1);
   return stateWith({ on: stage === undefined ? [] : [stage.id] });
@@ -44,7 +51,7 @@ const setKey = (ids: readonly string[]): string =>
   ids.length < 2 ? (ids[0] ?? '') : ids.toSorted().join('+');
 
 /** What is on as a key, in whatever order it is named. */
-export const onsKey = (on: readonly On[]): string => setKey(on);
+export const onsKey = (on: readonly ActiveFunction[]): string => setKey(on);
 
 /** The state as a key: equal for equal states. */
 export const stateKey = ({ on, open, ambient, given }: State): string =>
@@ -67,14 +74,16 @@ export const posesOf = (build: Build): readonly (readonly string[])[] => [
 ];
 
 /** What rule packs call the warning: the mode of the strongest stage or warning that is on and has one; 0 with none. */
-export function modeOf(build: Build, on: readonly On[]): number {
+export function modeOf(build: Build, on: readonly ActiveFunction[]): number {
   if (on.length === 0) return 0;
   const ids = new Set(on.map((key) => readOn(key).id));
   return build.controls.functions.find((fn) => hasMode(fn) && ids.has(fn.id))?.mode ?? 0;
 }
 
 /** What says the mode, the strongest first: while one of its ways of being on is on, all after it say nothing. */
-export const modeSteps = (build: Build): { readonly ons: readonly On[]; readonly mode: number }[] =>
+export const modeSteps = (
+  build: Build,
+): { readonly ons: readonly ActiveFunction[]; readonly mode: number }[] =>
   build.controls.functions.flatMap((fn) => (hasMode(fn) ? [{ ons: onsOf(fn), mode: fn.mode ?? 0 }] : []));
 
 /**
@@ -85,19 +94,19 @@ const hasMode = ({ kind, mode }: ControlFunction): boolean =>
   mode !== null && (kind === 'stage' || kind === 'warning' || (kind === 'cut' && mode === 0));
 
 /** The functions that rules are asked about, each by itself: those that have a mode, in order of urgency. */
-export const checkedOns = (build: Build): On[] =>
+export const checkedFunctionSets = (build: Build): ActiveFunction[] =>
   functionsInOrder(build).flatMap((fn) => (hasMode(fn) && fn.kind !== 'cut' ? onsOf(fn) : []));
 
 /** Every state that is checked: each of these functions in each pose in each light, the plainest of each first. */
 export function statesOf(build: Build): State[] {
   const poses = posesOf(build);
-  return checkedOns(build).flatMap((on) =>
+  return checkedFunctionSets(build).flatMap((on) =>
     AMBIENTS.flatMap((ambient) => poses.map((open) => ({ on: [on], open, ambient }))),
   );
 }
 
 /** The state that a stage or another function makes by itself, with what else is said of it. */
-export function stateOf(build: Build, on: On, values: Partial<State> = {}): State {
+export function stateOf(build: Build, on: ActiveFunction, values: Partial<State> = {}): State {
   functionAt(build, readOn(on).id);
   return stateWith({ ...values, on: [on] });
 }

@@ -2,7 +2,7 @@ import { stageId } from '../../test/reference/places.ts';
 import { describe, expect, test } from 'vitest';
 import { drivenIn } from '../state/driven.ts';
 import { calmSlowdown, loopMs } from './calm.ts';
-import type { Played } from './timeline.ts';
+import type { ScheduledPattern } from './timeline.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 
 describe('the calm preview', () => {
@@ -28,7 +28,7 @@ describe('the calm preview', () => {
     expect(calmSlowdown(drivenIn(demoBuild('ks-12'), { on: ['off'], ambient: 'day' }))).toBe(1);
   });
 
-  const played = (cycleMs: number, from: readonly number[], steady = false): Played => ({
+  const played = (cycleMs: number, from: readonly number[], steady = false): ScheduledPattern => ({
     channelId: `${cycleMs} ${from.join()}`,
     clockId: String(cycleMs),
     cycleMs,

@@ -1,4 +1,4 @@
-import { commonCycleMs, type Played } from './timeline.ts';
+import { commonCycleMs, type ScheduledPattern } from './timeline.ts';
 
 /** The preview loops after this at most, ms. */
 const LONGEST_LOOP_MS = 120_000;
@@ -6,7 +6,7 @@ const LONGEST_LOOP_MS = 120_000;
 const CALM_FLASHES_PER_S = 2;
 
 /** The time after which the preview of these channels begins again, ms. */
-export function loopMs(drives: readonly Played[]): number {
+export function loopMs(drives: readonly ScheduledPattern[]): number {
   const flashing = drives.filter((d) => !d.steady);
   return flashing.length === 0
     ? 1000
@@ -17,7 +17,7 @@ export function loopMs(drives: readonly Played[]): number {
  * How much slower than true speed a preview must run, at least 1, so that no more than two flashes of the whole
  * picture begin in any second. Every channel's every pulse counts, wherever it is on the screen.
  */
-export function calmSlowdown(drives: readonly Played[]): number {
+export function calmSlowdown(drives: readonly ScheduledPattern[]): number {
   const loop = loopMs(drives);
   const onsets = new Set<number>();
   for (const d of drives.filter((candidate) => !candidate.steady)) {

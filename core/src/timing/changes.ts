@@ -1,11 +1,11 @@
 import { loopMs } from './calm.ts';
-import type { Played } from './timeline.ts';
+import type { ScheduledPattern } from './timeline.ts';
 
 /**
  * The next time at which any channel's light changes, or the one before; over the end of the loop it begins again.
  * @param step - 1 forward, −1 back
  */
-export function changeFrom(drives: readonly Played[], timeMs: number, step: 1 | -1): number {
+export function changeFrom(drives: readonly ScheduledPattern[], timeMs: number, step: 1 | -1): number {
   const loop = loopMs(drives);
   const after = (edge: number): number => (((step * (edge - timeMs)) % loop) + loop) % loop || loop;
   const edges = new Set<number>();

@@ -3,17 +3,17 @@ import { describe, expect, test } from 'vitest';
 import { mayFollow, timeOf } from './clock.ts';
 import { atSpeed, percentSpeed, speedNumber } from './recipes/speed.ts';
 import { LIBRARY } from './book.ts';
-import { clockParts, clockSignal, commonDivisor, timelinesOf, type Played } from './timeline.ts';
+import { clockParts, clockSignal, commonDivisor, timelinesOf, type ScheduledPattern } from './timeline.ts';
 import { leastEffective, worstDarkMs } from './worst.ts';
 
-const flash = (channelId: string, cycleMs: number, litMs = Math.round(cycleMs / 4)): Played => ({
+const flash = (channelId: string, cycleMs: number, litMs = Math.round(cycleMs / 4)): ScheduledPattern => ({
   channelId,
   clockId: 'c',
   cycleMs,
   spans: [{ fromMs: 0, toMs: litMs, level: 1 }],
   steady: false,
 });
-const lightOf = (drives: readonly Played[], cd: number) => {
+const lightOf = (drives: readonly ScheduledPattern[], cd: number) => {
   const amounts = new Map(drives.map((d) => [d.channelId, cd]));
   const timelines = timelinesOf(drives);
   return {

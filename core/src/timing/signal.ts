@@ -147,7 +147,7 @@ export interface Gap {
 }
 
 /** A straight piece of a light. */
-export interface Piece {
+export interface SignalSegment {
   readonly fromMs: number;
   readonly toMs: number;
   readonly start: number;
@@ -155,7 +155,7 @@ export interface Piece {
 }
 
 /** The times in which pieces that follow each other lie below a threshold; a ramp is cut where it crosses it. */
-export function darkIn(pieces: Iterable<Piece>, threshold: number): Gap[] {
+export function darkIn(pieces: Iterable<SignalSegment>, threshold: number): Gap[] {
   const gaps: { fromMs: number; ms: number }[] = [];
   for (const { fromMs, toMs, start, end } of pieces) {
     const [dark, darkAfter] = [start < threshold, end < threshold];
@@ -171,7 +171,7 @@ export function darkIn(pieces: Iterable<Piece>, threshold: number): Gap[] {
   return gaps;
 }
 
-function* piecesOf({ durationsMs, start, end }: Signal): Generator<Piece> {
+function* piecesOf({ durationsMs, start, end }: Signal): Generator<SignalSegment> {
   let fromMs = 0;
   for (const [i, ms] of durationsMs.entries()) {
     yield { fromMs, toMs: fromMs + ms, start: at(start, i), end: at(end, i) };

@@ -22,7 +22,10 @@ export const OWN_CLOCK = {
 } as const;
 
 /** Why a fixture cannot follow a group's clock, in a few words; null when it can. */
-export function whyFree({ flasher }: { readonly flasher: Flasher | null }, clock: Clock): string | null {
+export function freeRunReason(
+  { flasher }: { readonly flasher: Flasher | null },
+  clock: Clock,
+): string | null {
   if (flasher === null || (flasher.line !== null && clock.lines.includes(flasher.line))) return null;
   return flasher.line === null
     ? 'has its own flasher without a sync line'
@@ -30,7 +33,10 @@ export function whyFree({ flasher }: { readonly flasher: Flasher | null }, clock
 }
 
 /** Why a fixture cannot be fed as a group is, in a few words; null when it can. */
-export const whyWrongVolts = ({ volts }: { readonly volts: readonly Volts[] }, clock: Clock): string | null =>
+export const voltageMismatch = (
+  { volts }: { readonly volts: readonly Volts[] },
+  clock: Clock,
+): string | null =>
   volts.includes(clock.volts) ? null : `made for ${volts.join(' or ')} V, but fed ${clock.volts} V`;
 
 /** How two clocks run apart when one of them is off by a tolerance. */

@@ -7,7 +7,7 @@ import {
   commonDivisor,
   meanLevel,
   timelinesOf,
-  type Played,
+  type ScheduledPattern,
 } from './timeline.ts';
 
 const lit = (fromMs: number, toMs: number, level = 1, endLevel?: number): Span => ({
@@ -20,8 +20,8 @@ const channel = (
   channelId: string,
   cycleMs: number,
   spans: readonly Span[],
-  more: Partial<Played> = {},
-): Played => ({
+  more: Partial<ScheduledPattern> = {},
+): ScheduledPattern => ({
   channelId,
   clockId: 'one',
   cycleMs,
@@ -71,7 +71,7 @@ describe('channels of one clock are laid out together', () => {
 
   test('the same channel beside others is laid out with these', () => {
     const a = channel('a', 100, [lit(0, 50)]);
-    const beside = (other: Played) => timelinesOf([a, other])[0]?.durationsMs;
+    const beside = (other: ScheduledPattern) => timelinesOf([a, other])[0]?.durationsMs;
     expect(beside(channel('b', 100, [lit(50, 100)]))).toEqual([50, 50]);
     expect(beside(channel('c', 100, [lit(70, 80)]))).toEqual([50, 20, 10, 20]);
     const b = channel('b', 100, [lit(10, 30)]);
@@ -94,7 +94,7 @@ describe('channels of one clock are laid out together', () => {
 });
 
 describe('channels whose common cycle is too long', () => {
-  const parts = (...channels: readonly Played[]) =>
+  const parts = (...channels: readonly ScheduledPattern[]) =>
     clockParts(channels).map((p) => [p.members.map((m) => m.channelId).join(''), p.cycleMs, p.linked]);
   const one = [lit(0, 5)];
 

@@ -2,7 +2,7 @@ import { levelAtTime, levelWithin, litMs, type Span } from './span.ts';
 import type { Signal } from './signal.ts';
 
 /** A channel as timing knows it: what it shows, over and over, on which clock. */
-export interface Played {
+export interface ScheduledPattern {
   readonly channelId: string;
   /** Channels of one clock keep their phases; different clocks drift. */
   readonly clockId: string;
@@ -14,7 +14,7 @@ export interface Played {
 }
 
 /** Channels of one clock over the cycle common to them. */
-export interface Timeline<C extends Played = Played> {
+export interface Timeline<C extends ScheduledPattern = ScheduledPattern> {
   readonly clockId: string;
   readonly cycleMs: number;
   readonly durationsMs: readonly number[];
@@ -47,11 +47,11 @@ const MOST_EDGES = 20_000;
  * have no divisor in common do come through every alignment of whole milliseconds; others come through some, and are
  * marked as linked: what is the worst over all alignments is then a bound.
  */
-export const timelinesOf = <C extends Played>(drives: readonly C[]): Timeline<C>[] =>
+export const timelinesOf = <C extends ScheduledPattern>(drives: readonly C[]): Timeline<C>[] =>
   clockParts(drives.filter((d) => !d.steady)).map((part) => timelineOf(part));
 
 /** Channels of one clock whose common cycle can be laid out. */
-export interface ClockPart<C extends Played> {
+export interface ClockPart<C extends ScheduledPattern> {
   readonly clockId: string;
   readonly members: readonly C[];
   readonly cycleMs: number;
@@ -59,7 +59,7 @@ export interface ClockPart<C extends Played> {
 }
 
 /** The channels of each clock, in order of first appearance, in as few parts as can be laid out. */
-export const clockParts = <C extends Played>(drives: readonly C[]): ClockPart<C>[] =>
+export const clockParts = <C extends ScheduledPattern>(drives: readonly C[]): ClockPart<C>[] =>
   [...new Set(drives.map((d) => d.clockId))].flatMap((clockId) => {
     const parts = partsOf(drives.filter((d) => d.clockId === clockId)).map((members) => ({
       clockId,
@@ -75,7 +75,7 @@ export const clockParts = <C extends Played>(drives: readonly C[]): ClockPart<C>
   });
 
 /** Channels of one clock shared out so that each part has a common cycle that can be laid out. */
-function partsOf<C extends Played>(members: readonly C[]): C[][] {
+function partsOf<C extends ScheduledPattern>(members: readonly C[]): C[][] {
   const cycles = [...new Set(members.map((d) => d.cycleMs))].toSorted((a, b) => a - b);
   const edgesIn = new Map(
     cycles.map((ms) => [
@@ -99,7 +99,7 @@ function canLayOut(cycles: readonly number[], edgesIn: ReadonlyMap<number, numbe
 }
 
 /** Channels begun together, as if they were of one clock. */
-function timelineOf<C extends Played>({ clockId, members, linked }: ClockPart<C>): Timeline<C> {
+function timelineOf<C extends ScheduledPattern>({ clockId, members, linked }: ClockPart<C>): Timeline<C> {
   const { cycleMs, durationsMs, levels } = layoutOf(members);
   return {
     clockId,
@@ -122,17 +122,17 @@ interface Layout {
 }
 
 /** A channel never changes, and the same ones meet in many states: laid out once, and known by the first of them. */
-const layouts = new WeakMap<Played, Map<string, Layout>>();
-const numbers = new WeakMap<Played, number>();
+const layouts = new WeakMap<ScheduledPattern, Map<string, Layout>>();
+const numbers = new WeakMap<ScheduledPattern, number>();
 let numbered = 0;
 
-function numberOf(drive: Played): number {
+function numberOf(drive: ScheduledPattern): number {
   const number = numbers.get(drive) ?? numbered++;
   numbers.set(drive, number);
   return number;
 }
 
-function layoutOf(members: readonly Played[]): Layout {
+function layoutOf(members: readonly ScheduledPattern[]): Layout {
   const [first] = members;
   if (first === undefined) return layOut(members);
   const ofFirst = layouts.get(first) ?? new Map<string, Layout>();
@@ -143,7 +143,7 @@ function layoutOf(members: readonly Played[]): Layout {
   return layout;
 }
 
-function layOut(members: readonly Played[]): Layout {
+function layOut(members: readonly ScheduledPattern[]): Layout {
   const cycleMs = commonCycleMs(members.map((d) => d.cycleMs));
   const cuts = new Set<number>([0, cycleMs]);
   for (const d of members) {
@@ -164,18 +164,20 @@ function layOut(members: readonly Played[]): Layout {
 }
 
 /** Level of a channel at a time on its clock: 0 between spans; at an edge what comes after it. */
-export const levelAt = ({ spans, cycleMs }: Pick<Played, 'spans' | 'cycleMs'>, timeMs: number): number =>
-  levelAtTime(spans, cycleMs, timeMs);
+export const levelAt = (
+  { spans, cycleMs }: Pick<ScheduledPattern, 'spans' | 'cycleMs'>,
+  timeMs: number,
+): number => levelAtTime(spans, cycleMs, timeMs);
 
 /** Level just before the end of a piece that no edge cuts. */
-function levelBefore({ spans, cycleMs }: Played, fromMs: number, toMs: number): number {
+function levelBefore({ spans, cycleMs }: ScheduledPattern, fromMs: number, toMs: number): number {
   const t = fromMs % cycleMs;
   const span = spans.find((s) => s.fromMs <= t && t < s.toMs);
   return span === undefined ? 0 : levelWithin(span, t + (toMs - fromMs));
 }
 
 /** Mean level of a channel over its cycle, 0 to 1. */
-export const meanLevel = ({ spans, cycleMs }: Pick<Played, 'spans' | 'cycleMs'>): number =>
+export const meanLevel = ({ spans, cycleMs }: Pick<ScheduledPattern, 'spans' | 'cycleMs'>): number =>
   litMs(spans) / cycleMs;
 
 /** What one clock's channels send together, each of so much at level 1 (cd, or A); null when none of them is named. */

@@ -5,7 +5,7 @@ import { dot } from '../geometry/vec.ts';
 import { BODY_TYPES } from './bodies/bodyTypes.ts';
 import { dimensionsFault } from './body/dimension.ts';
 import { rangesOf } from './options/options.ts';
-import { usualSpec } from './spec.ts';
+import { defaultSpec } from './spec.ts';
 import { vehicleOf } from './vehicle.ts';
 
 /** Rounding of corners and planes, m: three orders above what double precision leaves, three below a panel. */
@@ -30,7 +30,7 @@ describe('every solid is convex for every accepted measure', () => {
     fc.assert(
       fc.property(fitted, ([options, dimensions]) => {
         if (dimensionsFault(body, dimensions) !== null) return;
-        const vehicle = vehicleOf({ ...usualSpec(id), dimensions, options });
+        const vehicle = vehicleOf({ ...defaultSpec(id), dimensions, options });
         for (const solid of vehicle.solids) {
           const out = Math.max(
             ...solid.planes.flatMap(({ n, d }) => solid.vertices.map((v) => dot(n, v) - d)),

@@ -1,14 +1,17 @@
-import { doubles, type LooseEnd } from '../words/looseEnd.ts';
+import { duplicateIds, type DanglingReference } from '../words/danglingReference.ts';
 import type { VehicleSpec } from './spec.ts';
 import type { Vehicle } from './types.ts';
 import { vehicleOf } from './vehicle.ts';
 
 /** Every id of a vehicle that names nothing on it, or names something twice. */
-export function* looseParts(spec: VehicleSpec, path: readonly PropertyKey[]): Generator<LooseEnd> {
+export function* invalidPartReferences(
+  spec: VehicleSpec,
+  path: readonly PropertyKey[],
+): Generator<DanglingReference> {
   const vehicle = vehicleOf(spec);
-  yield* doubles(vehicle.zones, [...path, 'zones']);
+  yield* duplicateIds(vehicle.zones, [...path, 'zones']);
   for (const list of ['solids', 'keepOuts', 'reflectors', 'equipment'] as const)
-    yield* doubles(spec[list], [...path, list]);
+    yield* duplicateIds(spec[list], [...path, list]);
   const lamps = vehicle.factoryLamps.map(({ id }) => id);
   for (const [i, { partId }] of spec.zones.entries())
     if (partId !== null && !hasPart(vehicle, partId))
@@ -25,7 +28,7 @@ export function* looseParts(spec: VehicleSpec, path: readonly PropertyKey[]): Ge
 }
 
 /** A vehicle whose own zones, and lamps found, on parts that it has not lie on the body instead. */
-export function withoutLostParts(spec: VehicleSpec): VehicleSpec {
+export function dropMissingParts(spec: VehicleSpec): VehicleSpec {
   const vehicle = vehicleOf(spec);
   const isLost = ({ partId }: { readonly partId: string | null }): boolean =>
     partId !== null && !hasPart(vehicle, partId);

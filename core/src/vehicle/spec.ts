@@ -3,7 +3,7 @@ import { MountStyle } from '../fixture/types.ts';
 import { MAX_TRIANGLES } from '../geometry/mesh.ts';
 import { isConvex } from '../geometry/polygon.ts';
 import { Id, Name } from '../words/names.ts';
-import { within } from '../words/numbers.ts';
+import { numberBetween } from '../words/numbers.ts';
 import { BODY_TYPES, findBodyType } from './bodies/bodyTypes.ts';
 import { DIMENSIONS, dimensionsFault } from './body/dimension.ts';
 import {
@@ -48,8 +48,8 @@ export const OwnZone = z.strictObject({
   singleWall: z.boolean(),
   behind: Name,
   /** Free depth behind it, and how far a lamp may stand out of it, m; null when nobody measured. */
-  behindM: within(0, 3).nullable(),
-  outM: within(0, 3).nullable(),
+  behindM: numberBetween(0, 3).nullable(),
+  outM: numberBetween(0, 3).nullable(),
 });
 export type OwnZone = z.infer<typeof OwnZone>;
 
@@ -65,7 +65,7 @@ export const Reflector = z.strictObject({
     error: 'must be red, yellow, white, blue, green or orange',
   }),
   /** Coefficient of retroreflection R_A, cd·lx⁻¹·m⁻². */
-  cdPerLxM2: within(0, 2000),
+  cdPerLxM2: numberBetween(0, 2000),
 });
 export type Reflector = z.infer<typeof Reflector>;
 
@@ -149,7 +149,7 @@ export const Equipment = z
     kind: z.enum(EQUIPMENT_KINDS, { error: `must be one of ${EQUIPMENT_KINDS.join(', ')}` }),
     ...BOX,
     /** What it draws at work, A. */
-    loadA: within(0, 200),
+    loadA: numberBetween(0, 200),
     transmission: share,
   })
   .refine(hasRoom, FLAT);
@@ -210,7 +210,7 @@ export const VehicleSpec = z
 export type VehicleSpec = z.infer<typeof VehicleSpec>;
 
 /** A body type as the maker builds it, with some options fitted and nothing of one's own. */
-export function usualSpec(bodyType: string, options: readonly string[] = []): VehicleSpec {
+export function defaultSpec(bodyType: string, options: readonly string[] = []): VehicleSpec {
   const body = findBodyType(bodyType);
   if (body === undefined) throw new RangeError(`no body type '${bodyType}'`);
   return {

@@ -9,19 +9,19 @@ import { readBuild } from '../rules/document.ts';
 import { FACTORY_FUNCTIONS } from '../words/factoryFunction.ts';
 import { BODY_TYPES } from './bodies/bodyTypes.ts';
 import { FACINGS } from './measures.ts';
-import { usualSpec, type Equipment } from './spec.ts';
+import { defaultSpec, type Equipment } from './spec.ts';
 import { asFound, EMPTY_SURVEY, type AddedLamp, type SurveyedLamp } from './survey.ts';
 import { openingZoneId, tieZoneId } from './tieIn.ts';
 import { bodyKeepOuts, vehicleOf } from './vehicle.ts';
 
 const bodies = BODY_TYPES.map(({ id }) => id);
 const surveyOf = (bodyType: string, survey: Partial<typeof EMPTY_SURVEY>) =>
-  vehicleOf({ ...usualSpec(bodyType), survey: { ...EMPTY_SURVEY, ...survey } });
+  vehicleOf({ ...defaultSpec(bodyType), survey: { ...EMPTY_SURVEY, ...survey } });
 
 test.each(bodies)(
   '%s: a lamp found just where it stands keeps its place, size, aim and its mirror image',
   (body) => {
-    const before = vehicleOf(usualSpec(body));
+    const before = vehicleOf(defaultSpec(body));
     const lamps = Object.fromEntries(before.factoryLamps.map((lamp) => [lamp.id, asFound(lamp)]));
     const after = surveyOf(body, { lamps });
     for (const [i, lamp] of before.factoryLamps.entries()) {
@@ -128,7 +128,7 @@ describe('a lamp that the body type does not have', () => {
       vehicle: {
         ...carried.vehicle,
         bodyType: 'pickup',
-        dimensions: usualSpec('pickup').dimensions,
+        dimensions: defaultSpec('pickup').dimensions,
         options: [],
       },
     };
@@ -143,7 +143,7 @@ describe('a lamp that the body type does not have', () => {
 
 describe('keep-outs', () => {
   // A lamp in the way of each keep-out of the body, on a zone of one's own in its middle.
-  const [keepOut] = bodyKeepOuts(usualSpec('mid-suv'));
+  const [keepOut] = bodyKeepOuts(defaultSpec('mid-suv'));
   const bounds = boundsOf(keepOut === undefined ? [] : [keepOut.solid]);
   if (keepOut === undefined || bounds === null) throw new Error('no keep-out');
   const { low, high } = bounds;

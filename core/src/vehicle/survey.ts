@@ -3,7 +3,7 @@ import { aimFrame, turnFrame } from '../geometry/frame.ts';
 import { box } from '../geometry/solid.ts';
 import { add, dot, scale, type Vec3 } from '../geometry/vec.ts';
 import { FactoryFunction } from '../words/factoryFunction.ts';
-import { Id, Name, Remark } from '../words/names.ts';
+import { Id, Name, FreeText } from '../words/names.ts';
 import { mayTie } from './body/assembly.ts';
 import { zone } from './body/zone.ts';
 import {
@@ -75,7 +75,7 @@ export const Survey = z.strictObject({
   singleWall: z.record(Id, z.boolean()),
   /** By keep-out of the body type. */
   keepOuts: z.record(Id, SurveyedKeepOut).refine(atMost, TOO_MANY),
-  notes: Remark,
+  notes: FreeText,
 });
 export type Survey = z.infer<typeof Survey>;
 

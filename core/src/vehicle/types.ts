@@ -14,7 +14,7 @@ export type Fixing = (typeof FIXINGS)[number];
 export type PartKind = 'door' | 'hatch' | 'bonnet' | 'tailgate' | 'shutter' | 'blade' | 'lift' | 'mast';
 
 /** A place in which a moving part can stand besides shut. */
-export interface Stop {
+export interface PartPosition {
   /** As a state names it; the part's own id when it has one stop alone. */
   readonly id: string;
   /** In words: "open", "pinned at 180°". */
@@ -28,7 +28,7 @@ export interface MovingPart {
   readonly id: string;
   readonly name: string;
   readonly kind: PartKind;
-  readonly stops: readonly [Stop, ...Stop[]];
+  readonly stops: readonly [PartPosition, ...PartPosition[]];
 }
 
 /** A flat patch for lamps. `u` is to the right as seen from outside, `v` up (or forward on the roof), `n` outward. */

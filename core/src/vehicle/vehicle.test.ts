@@ -35,17 +35,17 @@ import {
   skinDepthM,
 } from './picture/drawn.ts';
 import { OPTIONS } from './options/options.ts';
-import { usualSpec, VehicleSpec } from './spec.ts';
+import { defaultSpec, VehicleSpec } from './spec.ts';
 import { nextPose, stopsOf, vehicleOf, zoneOf } from './vehicle.ts';
 import { readVehicle, writeVehicle } from './vehicleFile.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { emptyBuild, put, changeStage, ofKind } from '../../test/reference/places.ts';
 
 describe.each(BODY_TYPES)('$id', (body) => {
-  const vehicle = vehicleOf(usualSpec(body.id));
+  const vehicle = vehicleOf(defaultSpec(body.id));
 
   test('every dimension has a place to measure it, as long as it says', () => {
-    const { dimensions } = usualSpec(body.id);
+    const { dimensions } = defaultSpec(body.id);
     for (const key of Object.keys(body.ranges)) {
       const mark = vehicle.marks[key];
       if (mark === undefined) throw new Error(`${key} has no mark`);
@@ -62,7 +62,7 @@ describe.each(BODY_TYPES)('$id', (body) => {
     for (const id of body.options) {
       const option = OPTIONS.find((o) => o.id === id);
       expect(option, id).toBeDefined();
-      const fitted = vehicleOf({ ...usualSpec(body.id), options: [id] });
+      const fitted = vehicleOf({ ...defaultSpec(body.id), options: [id] });
       expect(fitted.solids.length + fitted.zones.length, id).toBeGreaterThan(
         vehicle.solids.length + vehicle.zones.length,
       );
@@ -79,7 +79,7 @@ describe.each(BODY_TYPES)('$id', (body) => {
 });
 
 describe('parts that move', () => {
-  const van = vehicleOf(usualSpec('panel-van'));
+  const van = vehicleOf(defaultSpec('panel-van'));
   test('barn doors pin at 90°, 180° and 270°, one stop after the other, and shut again', () => {
     const door = van.parts.find((p) => p.id === 'barn-door-left');
     expect(door?.stops.map((s) => Math.abs(s.motion.angleDeg))).toEqual([90, 180, 270]);
@@ -88,7 +88,7 @@ describe('parts that move', () => {
       [[]],
     );
     expect(poses.map((p) => p.length)).toEqual([0, 1, 1, 1, 0]);
-    expect(openText({ vehicle: usualSpec('panel-van'), placements: [] }, poses[2] ?? [])).toMatch(/180°/);
+    expect(openText({ vehicle: defaultSpec('panel-van'), placements: [] }, poses[2] ?? [])).toMatch(/180°/);
   });
   test('a sliding door slides', () => {
     const slides = stopsOf(van, 'door').filter((s) => Math.hypot(...s.motion.by) > 0.3);
@@ -105,7 +105,7 @@ describe('parts that move', () => {
 describe('another vehicle under the lamps', () => {
   const lamps = put(put(emptyBuild(), 'a', { zone: 'grille' }), 'b', { zone: 'hatch-panel-left' });
   test('what has a zone there stays, the rest is counted and taken off', () => {
-    expect(lampsWithoutZone(lamps, usualSpec('sedan'))).toBe(1);
+    expect(lampsWithoutZone(lamps, defaultSpec('sedan'))).toBe(1);
     const sedan = changeBodyType(lamps, 'sedan');
     expect(sedan.placements.map((p) => p.id)).toEqual(['a']);
     expect(readBuild(sedan)).toEqual(sedan);
@@ -123,7 +123,7 @@ describe('another vehicle under the lamps', () => {
     expect(toggleOption(lit, 'bumper-guard').placements).toEqual([]);
   });
   test('a vehicle file reads back; another file is refused', () => {
-    const spec = { ...usualSpec('pumper'), name: 'Tunnel pumper' };
+    const spec = { ...defaultSpec('pumper'), name: 'Tunnel pumper' };
     expect(readVehicle(JSON.parse(JSON.stringify(writeVehicle(spec))))).toEqual(spec);
     expect(() => readVehicle({ format: 'flarik-build' })).toThrow(/this is not a Flarik vehicle/);
     expect(() => readVehicle({ ...writeVehicle({ ...spec, bodyType: 'boat' }) })).toThrow(
@@ -249,7 +249,7 @@ describe('parts of one’s own', () => {
     ],
   ])('%s is refused', (_, solid, message) => {
     const read = VehicleSpec.safeParse({
-      ...usualSpec('sedan'),
+      ...defaultSpec('sedan'),
       solids: [{ id: 'own-1', name: 'Own', ...solid }],
     });
     expect(read.error?.issues[0]?.message).toMatch(message);
@@ -341,7 +341,7 @@ describe('a body from a mesh', () => {
   });
 
   test('corners that are not there, and too many triangles, are refused', () => {
-    const spec = (mesh: object) => VehicleSpec.safeParse({ ...usualSpec('sedan'), mesh });
+    const spec = (mesh: object) => VehicleSpec.safeParse({ ...defaultSpec('sedan'), mesh });
     const good = { ...boxMesh([0, 0, 0], [1, 1, 1]), replacesBody: true };
     expect(spec(good).success).toBe(true);
     expect(spec({ ...good, triangles: [0, 1, 99] }).error?.issues[0]?.message).toMatch(

@@ -11,7 +11,7 @@ import { findOption, rangesOf } from './options/options.ts';
 import { ownParts } from './own.ts';
 import type { VehicleSpec } from './spec.ts';
 import { surveyed } from './survey.ts';
-import type { KeepOut, MountZone, MovingPart, PartKind, Stop, Vehicle } from './types.ts';
+import type { KeepOut, MountZone, MovingPart, PartKind, PartPosition, Vehicle } from './types.ts';
 
 const known = new WeakMap<VehicleSpec, Vehicle>();
 
@@ -64,11 +64,11 @@ export function bodyKeepOuts(spec: VehicleSpec): readonly KeepOut[] {
 export type OpenParts = ReadonlySet<string>;
 
 /** Where a part stands; null when shut. */
-export const stopOf = (part: MovingPart, open: OpenParts): Stop | null =>
+export const stopOf = (part: MovingPart, open: OpenParts): PartPosition | null =>
   part.stops.find((stop) => open.has(stop.id)) ?? null;
 
 /** Everywhere a part can stand: shut, as null, and its stops. */
-export const stopsWithShut = (part: MovingPart): readonly (Stop | null)[] => [null, ...part.stops];
+export const stopsWithShut = (part: MovingPart): readonly (PartPosition | null)[] => [null, ...part.stops];
 
 /** The motion of a part in this pose; null while shut, or for no part at all. */
 export function motionOf(vehicle: Vehicle, partId: string | null, open: OpenParts): Motion | null {
@@ -82,7 +82,7 @@ export const isOpen = (vehicle: Vehicle, partId: string | null, open: OpenParts)
   motionOf(vehicle, partId, open) !== null;
 
 /** Every stop of the parts of some kinds; of all parts when none is named. */
-export const stopsOf = (vehicle: Vehicle, ...kinds: readonly PartKind[]): Stop[] =>
+export const stopsOf = (vehicle: Vehicle, ...kinds: readonly PartKind[]): PartPosition[] =>
   vehicle.parts.filter((p) => kinds.length === 0 || kinds.includes(p.kind)).flatMap((p) => p.stops);
 
 /** The pose after a part has gone to its next stop, and from the last back to shut. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { InputError, parseInput, pathText } from '../words/errors.ts';
-import { looseParts } from './looseParts.ts';
+import { invalidPartReferences } from './looseParts.ts';
 import { vehicleFromVersion1, vehicleFromVersion2 } from './migrate.ts';
 import { VehicleSpec } from './spec.ts';
 
@@ -27,7 +27,7 @@ export const writeVehicle = (vehicle: VehicleSpec): z.infer<typeof VehicleFile> 
  */
 export function readVehicle(data: unknown): VehicleSpec {
   const { vehicle } = parseInput(VehicleFile, newest(data));
-  const [loose] = looseParts(vehicle, ['vehicle']);
+  const [loose] = invalidPartReferences(vehicle, ['vehicle']);
   if (loose !== undefined) throw new InputError(pathText(loose.path), loose.reason);
   return vehicle;
 }

@@ -5,7 +5,10 @@ const TOLD_EVERY = 0.05;
  * Runs a sum that could be given up between two steps to its end.
  * @param told - how far it has come, 0 to 1, now and then
  */
-export function toTheEnd<R>(sum: Generator<number, R>, told: (share: number) => void = () => undefined): R {
+export function runToCompletion<R>(
+  sum: Generator<number, R>,
+  told: (share: number) => void = () => undefined,
+): R {
   let last = 0;
   for (;;) {
     const step = sum.next();

@@ -13,7 +13,7 @@ export const Name = z
   .regex(/^[^<>\p{Control}]*$/u, 'must be one line without < or >');
 
 /** A longer remark; may be empty, may run over lines, no markup. */
-export const Remark = z
+export const FreeText = z
   .string({ error: 'must be text' })
   .max(2000, 'must be at most 2000 characters')
   .regex(/^[^<>]*$/u, 'must not contain < or >');

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** A number between two bounds, both allowed, that says so when it is not. */
-export const within = (min: number, max: number) =>
+export const numberBetween = (min: number, max: number) =>
   z
     .number({ error: 'must be a number' })
     .min(min, `must be at least ${min}`)

@@ -7,5 +7,5 @@ export type Weather = z.infer<typeof Weather>;
 
 /** Light around, as an eye on the road meets it. */
 export const LIGHTS_AROUND = ['day', 'dusk', 'night'] as const;
-export const LightAround = z.enum(LIGHTS_AROUND, { error: `must be one of ${LIGHTS_AROUND.join(', ')}` });
-export type LightAround = z.infer<typeof LightAround>;
+export const AmbientLevel = z.enum(LIGHTS_AROUND, { error: `must be one of ${LIGHTS_AROUND.join(', ')}` });
+export type AmbientLevel = z.infer<typeof AmbientLevel>;

@@ -1,5 +1,5 @@
-import type { ControlState, Programme, ProgrammeEvent } from '../../src/controls/programme.ts';
-import { atRest, isTiming, step } from '../../src/controls/step.ts';
+import type { ControlState, ControlProgram, ProgramEvent } from '../../src/controls/program.ts';
+import { initialControlState, isTiming, step } from '../../src/controls/step.ts';
 import { eventsOf } from '../../src/design/inputs.ts';
 
 /** A state with the number of events it takes to get there. */
@@ -12,7 +12,7 @@ const keyOf = ({ values, memory, phases }: ControlState): string =>
   [...values.values(), '|', ...memory.values(), '|', ...phases.values()].join(' ');
 
 /** Everything that may happen but timers: each input to each value, each press that is listened to. */
-export function happenings(programme: Programme): ProgrammeEvent[] {
+export function happenings(programme: ControlProgram): ProgramEvent[] {
   const { inputs, controls } = programme;
   const presses = eventsOf(controls).filter(
     (e) =>
@@ -22,22 +22,22 @@ export function happenings(programme: Programme): ProgrammeEvent[] {
   );
   return [
     ...inputs.flatMap(({ id, values }) =>
-      values.map((value): ProgrammeEvent => ({ kind: 'arrives', input: id, value })),
+      values.map((value): ProgramEvent => ({ kind: 'arrives', input: id, value })),
     ),
     ...presses,
   ];
 }
 
 /** Every state that can be reached, breadth first, over plain objects and by `step` alone. */
-export function bruteReach(programme: Programme): Met[] {
+export function bruteReach(programme: ControlProgram): Met[] {
   const events = happenings(programme);
-  const start = atRest(programme);
+  const start = initialControlState(programme);
   const met = new Set([keyOf(start)]);
   const out: Met[] = [{ state: start, depth: 0 }];
   for (const { state, depth } of out) {
     const timers = programme.controls.functions
       .filter((fn) => isTiming(state, fn))
-      .map((fn): ProgrammeEvent => ({ kind: 'ends', functionId: fn.id }));
+      .map((fn): ProgramEvent => ({ kind: 'ends', functionId: fn.id }));
     for (const event of [...events, ...timers]) {
       const next = step(programme, state, event)?.state;
       if (next === undefined || met.has(keyOf(next))) continue;
@@ -49,7 +49,7 @@ export function bruteReach(programme: Programme): Met[] {
 }
 
 /** Which functions are on, each cycle with its number: what makes a picture. */
-export const pictureOf = (programme: Programme, { on, memory }: ControlState): string =>
+export const pictureOf = (programme: ControlProgram, { on, memory }: ControlState): string =>
   programme.ranked
     .filter(({ id }) => on.has(id))
     .map((fn) => (fn.when.way === 'cycle' ? `${fn.id}:${memory.get(fn.id) ?? 0}` : fn.id))

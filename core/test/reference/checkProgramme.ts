@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { z } from 'zod';
-import { Programme } from '../../src/controls/programme.ts';
+import { ControlProgram } from '../../src/controls/program.ts';
 import type { Condition, InputEvent } from '../../src/design/condition.ts';
 import type { ControlFunction } from '../../src/design/functions.ts';
-import { usualControls } from '../../src/design/usualControls.ts';
+import { defaultControls } from '../../src/design/usualControls.ts';
 
 const Cond: z.ZodType<Condition> = z.lazy(() =>
   z.union([
@@ -48,7 +48,10 @@ const File = z.object({
 });
 
 /** The small programme of check figures, and the keys that only give presses. */
-export function checkProgramme(): { readonly programme: Programme; readonly presses: readonly string[] } {
+export function checkProgramme(): {
+  readonly programme: ControlProgram;
+  readonly presses: readonly string[];
+} {
   const file = File.parse(
     JSON.parse(readFileSync(new URL('./controls-check.json', import.meta.url), 'utf8')),
   );
@@ -85,7 +88,7 @@ export function checkProgramme(): { readonly programme: Programme; readonly pres
     byHand: true,
   }));
   return {
-    programme: new Programme(inputs, { ...usualControls(), panels: [], functions, never }),
+    programme: new ControlProgram(inputs, { ...defaultControls(), panels: [], functions, never }),
     presses: file.presses,
   };
 }

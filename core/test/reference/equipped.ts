@@ -1,6 +1,6 @@
 import { addPartner, addPlacement } from '../../src/arrange/lamps.ts';
 import { freeSpot } from '../../src/arrange/freeSpot.ts';
-import { joinPlace } from '../../src/arrange/joinPlace.ts';
+import { assignDefaults } from '../../src/arrange/assignDefaults.ts';
 import { withStartingStages } from '../../src/arrange/startingStages.ts';
 import type { Build } from '../../src/design/schema.ts';
 import { vehicleOf } from '../../src/vehicle/vehicle.ts';
@@ -36,8 +36,8 @@ export function equippedBuild(bodyType: string): Build {
       const wanted = { id, fixtureId, zoneId: zone.id, uM, vM: 0 };
       const one = addPlacement(build, { ...wanted, ...freeSpot(build, wanted, isPair) });
       return isPair
-        ? joinPlace(addPartner(one, id, twin), [id, twin], ['stage-2'])
-        : joinPlace(one, [id], ['stage-2']);
+        ? assignDefaults(addPartner(one, id, twin), [id, twin], ['stage-2'])
+        : assignDefaults(one, [id], ['stage-2']);
     },
     withStartingStages(emptyBuild(bodyType), 'rear-all-white'),
   );

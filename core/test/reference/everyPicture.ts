@@ -1,15 +1,15 @@
 import { leavesOf, type Condition } from '../../src/design/condition.ts';
-import { onsOf, type On } from '../../src/design/controls.ts';
+import { onsOf, type ActiveFunction } from '../../src/design/controls.ts';
 import { conditionsOf } from '../../src/design/inputs.ts';
-import { NONE } from '../../src/proof/diagrams.ts';
-import { movesOf, Poses } from '../../src/proof/poses.ts';
-import type { ProofSubject } from '../../src/proof/subject.ts';
-import { checkedOns, modeOf } from '../../src/state/state.ts';
+import { NONE } from '../../src/verification/diagrams.ts';
+import { movesOf, Poses } from '../../src/verification/poses.ts';
+import type { VerificationSubject } from '../../src/verification/subject.ts';
+import { checkedFunctionSets, modeOf } from '../../src/state/state.ts';
 import { AMBIENTS, type Ambient } from '../../src/words/ambient.ts';
 
 /** What is on at once, with the light around and what stands open; of states alike in that one. */
 export interface Picture {
-  readonly on: readonly On[];
+  readonly on: readonly ActiveFunction[];
   readonly ambient: Ambient;
   readonly mode: number;
   /** The stops of parts that something asks about. */
@@ -21,8 +21,8 @@ export interface Picture {
 }
 
 /** Every picture, one by one: nothing bounded, nothing taken together but states in which all of this is the same. */
-export function everyPicture(
-  subject: ProofSubject,
+export function everyOutputState(
+  subject: VerificationSubject,
   conditions: readonly Condition[],
 ): { readonly pictures: readonly Picture[]; readonly poses: Poses } {
   const { build, program, diagrams: d, whole, showing } = subject;
@@ -32,7 +32,7 @@ export function everyPicture(
   );
   const inputs = [...new Set(moves.map(({ input }) => program.wired.placeOf(input) ?? -1))];
   const lights = new Set(
-    checkedOns(build).filter((on) => AMBIENTS.some((a) => showing.driven([on], a).length > 0)),
+    checkedFunctionSets(build).filter((on) => AMBIENTS.some((a) => showing.driven([on], a).length > 0)),
   );
   const ons = build.controls.functions
     .filter(

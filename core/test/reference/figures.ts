@@ -4,7 +4,7 @@ import { thresholdIncrement, veilPerLux } from '../../src/sight/glare.ts';
 import { relativeLuminance } from '../../src/sight/observer.ts';
 import { overCrestM, stoppingM } from '../../src/sight/stopping.ts';
 import type { LineSource } from '../../src/sight/source.ts';
-import { thrownBack } from '../../src/sight/veil.ts';
+import { fogBackscatter } from '../../src/sight/veil.ts';
 import { planeLx } from '../../src/sight/ground.ts';
 import type { Vec3 } from '../../src/geometry/vec.ts';
 
@@ -26,7 +26,7 @@ const allRound = (centre: Vec3, cd: number): LineSource => ({
 });
 const EYE: Vec3 = [0, 0, 1.3];
 const AHEAD: Vec3 = [1, 0, 0];
-const veil = (centre: Vec3, v: number): number => thrownBack(allRound(centre, 1000), EYE, AHEAD, v);
+const veil = (centre: Vec3, v: number): number => fogBackscatter(allRound(centre, 1000), EYE, AHEAD, v);
 /** Just seen, with a factor on the threshold: as if the lamp were so much weaker. */
 const noticed = (cd: number, v: number, k: number): number => seenFromM(cd / k, v, DAY);
 

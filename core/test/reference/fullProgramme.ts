@@ -1,7 +1,7 @@
-import { Programme } from '../../src/controls/programme.ts';
+import { ControlProgram } from '../../src/controls/program.ts';
 import type { Condition, InputEvent } from '../../src/design/condition.ts';
 import { newFunction, shown, type ControlFunction, type When } from '../../src/design/functions.ts';
-import { usualControls } from '../../src/design/usualControls.ts';
+import { defaultControls } from '../../src/design/usualControls.ts';
 
 const FUNCTIONS = 64;
 const INPUTS = 40;
@@ -71,9 +71,9 @@ function functionsOf(seed: number): ControlFunction[] {
   });
 }
 
-const programmeOf = (functions: ControlFunction[]): Programme =>
-  new Programme(inputs, {
-    ...usualControls(),
+const programmeOf = (functions: ControlFunction[]): ControlProgram =>
+  new ControlProgram(inputs, {
+    ...defaultControls(),
     panels: [],
     functions,
     enabledBy: KEY_ON,
@@ -82,13 +82,13 @@ const programmeOf = (functions: ControlFunction[]): Programme =>
   });
 
 /** A program of 64 functions and 40 inputs as a full vehicle has: keys, cycles, choices, timers, what others enable. */
-export const fullProgramme = (seed: number): Programme => programmeOf(functionsOf(seed));
+export const fullProgram = (seed: number): ControlProgram => programmeOf(functionsOf(seed));
 
 /**
  * The same with a chain of keys, each of which needs the one before it, and a function that is on with the last: so many
  * events from rest, the key of the ignition among them.
  */
-export function withFault(depth: number): { readonly programme: Programme; readonly fault: string } {
+export function withFault(depth: number): { readonly programme: ControlProgram; readonly fault: string } {
   const chain = Array.from({ length: depth - 1 }, (_, i) =>
     newFunction(
       `chain${i}`,

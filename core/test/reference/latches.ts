@@ -1,9 +1,9 @@
-import { Programme } from '../../src/controls/programme.ts';
+import { ControlProgram } from '../../src/controls/program.ts';
 import { newFunction } from '../../src/design/functions.ts';
-import { usualControls } from '../../src/design/usualControls.ts';
+import { defaultControls } from '../../src/design/usualControls.ts';
 
 /** Latched functions under one key, each with a button of its own: `2 ** (count + 1)` raw states that hang together. */
-export function latches(count: number): Programme {
+export function latches(count: number): ControlProgram {
   const functions = Array.from({ length: count }, (_, i) =>
     newFunction(
       `f${i}`,
@@ -26,8 +26,8 @@ export function latches(count: number): Programme {
     source: 'vehicle',
     byHand: true,
   } as const;
-  return new Programme([ignition], {
-    ...usualControls(),
+  return new ControlProgram([ignition], {
+    ...defaultControls(),
     panels: [],
     functions,
     enabledBy: { kind: 'is', input: 'ignition', values: ['on'] },

@@ -1,6 +1,6 @@
-import { levelAt, type Played } from '../../src/timing/timeline.ts';
+import { levelAt, type ScheduledPattern } from '../../src/timing/timeline.ts';
 
-type Spanned = Pick<Played, 'spans' | 'cycleMs'>;
+type Spanned = Pick<ScheduledPattern, 'spans' | 'cycleMs'>;
 const known = new WeakMap<Spanned, Float64Array>();
 
 /** The level of a channel at every millisecond of its cycle, asked for once each. */

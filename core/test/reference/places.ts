@@ -2,7 +2,7 @@ import { newBuild } from '../../src/design/create.ts';
 import { addPlacement, changePlacement, type PlacementPatch } from '../../src/arrange/lamps.ts';
 import { changeModules } from '../../src/design/moduleEdits.ts';
 import type { Build } from '../../src/design/schema.ts';
-import { changeShown, setCue, setNightLevel } from '../../src/design/controlEdits.ts';
+import { changeEffect, setCue, setNightLevel } from '../../src/design/controlEdits.ts';
 import { STAGE_IDS } from '../../src/design/usualControls.ts';
 import { groupTarget, lightCue, type Cue } from '../../src/design/functions.ts';
 import { addGroup } from '../../src/design/timingEdits.ts';
@@ -65,7 +65,7 @@ export const changeStage = (
   stage: number,
   { cues, nightLevel }: { readonly cues?: Cue[]; readonly nightLevel?: number },
 ): Build => {
-  const cued = cues === undefined ? build : changeShown(build, stageId(stage), { cues });
+  const cued = cues === undefined ? build : changeEffect(build, stageId(stage), { cues });
   return nightLevel === undefined ? cued : setNightLevel(cued, stageId(stage), nightLevel);
 };
 

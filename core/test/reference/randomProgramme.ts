@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { Programme } from '../../src/controls/programme.ts';
+import { ControlProgram } from '../../src/controls/program.ts';
 import type { Condition, InputEvent } from '../../src/design/condition.ts';
-import type { Follows, Implication } from '../../src/design/controls.ts';
+import type { InputLink, Implication } from '../../src/design/controls.ts';
 import type { ControlFunction, When } from '../../src/design/functions.ts';
 import { newFunction, shown } from '../../src/design/functions.ts';
-import { isAllowed } from '../../src/design/programmeFaults.ts';
-import { usualControls } from '../../src/design/usualControls.ts';
+import { isAllowed } from '../../src/design/programFaults.ts';
+import { defaultControls } from '../../src/design/usualControls.ts';
 
 const INPUTS = [
   { id: 'i0', values: ['a', 'b'] },
@@ -103,7 +103,7 @@ function functionOf(i: number): fc.Arbitrary<ControlFunction> {
 }
 
 /** A small programme of any shape: a few inputs and keys, functions of every way, follows and forbidden values. */
-export const randomProgramme: fc.Arbitrary<Programme> = fc
+export const randomProgram: fc.Arbitrary<ControlProgram> = fc
   .record({
     functions: fc.tuple(...[0, 1, 2, 3, 4].map(functionOf)),
     enabledBy: fc.option(isCondition, { freq: 2 }),
@@ -112,7 +112,7 @@ export const randomProgramme: fc.Arbitrary<Programme> = fc
       { maxLength: 1 },
     ),
     follows: fc.array(
-      fc.constantFrom<Follows>(
+      fc.constantFrom<InputLink>(
         { input: 'i0', values: ['b'], follower: 'i2', takes: 'b' },
         { input: 'i1', values: ['c'], follower: 'i0', takes: 'a' },
         { input: 'i2', values: ['a'], follower: 'i1', takes: 'b' },
@@ -129,8 +129,8 @@ export const randomProgramme: fc.Arbitrary<Programme> = fc
       byHand: id !== 'i2',
     }));
     const rest = new Map(INPUTS.map(({ id, values: [first = ''] }) => [id, first]));
-    return new Programme(inputs, {
-      ...usualControls(),
+    return new ControlProgram(inputs, {
+      ...defaultControls(),
       panels: [],
       functions,
       enabledBy,

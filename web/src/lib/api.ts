@@ -1,4 +1,4 @@
-import { STARTS } from '@flarik/core/arrange/startingStages';
+import { STAGE_PRESETS } from '@flarik/core/arrange/startingStages';
 import { RulePack } from '@flarik/core/design/rulePack';
 import { Build } from '@flarik/core/design/schema';
 import { Severity } from '@flarik/core/words/severity';
@@ -70,7 +70,7 @@ export const NewBuildRequest = z.strictObject({
   /** Packs of the shelf that the build is to be checked by. */
   rulePackIds: z.array(Id).max(12),
   /** What its stages begin with. */
-  start: z.enum(STARTS).default('none'),
+  start: z.enum(STAGE_PRESETS).default('none'),
   /** Where it drives. */
   jurisdictions: z.array(Name).max(12).default([]),
 });

@@ -18,7 +18,7 @@
   import NewBuild from '$lib/builds/NewBuild.svelte';
   import Thumbnail from '$lib/builds/Thumbnail.svelte';
   import UnsavedWork from '$lib/builds/UnsavedWork.svelte';
-  import Variants from '$lib/builds/Variants.svelte';
+  import BuildComparison from '$lib/builds/BuildComparison.svelte';
   import { archiveBuild, importBuild, listBuilds, loadBuild, removeBuild } from '$lib/client';
   import TopBar from '$lib/frame/TopBar.svelte';
   import type { PageProps } from './$types';
@@ -254,7 +254,7 @@
 
 <NewBuild bind:open={making} packs={data.packs} {builds} />
 <Modal passiveModal open={comparing} modalHeading="Comparison" on:close={() => (comparing = false)}>
-  {#if comparing}<Variants ids={beside} />{/if}
+  {#if comparing}<BuildComparison ids={beside} />{/if}
 </Modal>
 <Modal
   danger

@@ -1,14 +1,19 @@
 import { groupTarget, lightCue, newFunction, type Cue } from '../../design/functions.ts';
-import { addFunction, changeShown, putSet, setCue } from '../../design/controlEdits.ts';
+import { addFunction, changeEffect, putSet, setCue } from '../../design/controlEdits.ts';
 import { fixedSet } from '../../design/lampSets.ts';
-import { WISH_KINDS, wishSentence, type Wish } from './wishes.ts';
-import { subjectSentence, type BehaviourWish } from './wishes/behaviour.ts';
-import { keepHead } from './wishes/keepHead.ts';
+import { REQUIREMENT_KINDS, describeRequirement, type Requirement } from './requirements.ts';
+import { subjectSentence, type BehaviourRequirement } from './requirements/behaviour.ts';
+import { keepHead } from './requirements/keepHead.ts';
 import { addGroup } from '../../design/timingEdits.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
 import { readBuild } from '../document.ts';
 import { describe, expect, test } from 'vitest';
-import { addWish, changeBrief, changeWish, removeWish } from '../../design/briefEdits.ts';
+import {
+  addRequirement,
+  changeBrief,
+  changeRequirement,
+  removeRequirement,
+} from '../../design/briefEdits.ts';
 import { countsOf } from '../../resolve/counts.ts';
 import { changePlacement, setColour } from '../../arrange/lamps.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
@@ -17,8 +22,8 @@ import { checkBuild } from '../check.ts';
 import { emptyBuild, put } from '../../../test/reference/places.ts';
 
 const base = { id: 'w', severity: 'blocks' as const };
-const wish = (build: Build, c: Wish): string[] =>
-  checkBuild(addWish(build, c))
+const wish = (build: Build, c: Requirement): string[] =>
+  checkBuild(addRequirement(build, c))
     .findings.filter((f) => f.packId === 'brief')
     .map((f) => f.sentence);
 
@@ -52,8 +57,8 @@ describe('what the agency asks for', () => {
   });
 
   test('only these colours, never that colour, by side', () => {
-    const never: Wish = { kind: 'never-colours', ...base, colours: ['blue'], faces: ['rear'] };
-    const only: Wish = { kind: 'only-colours', ...base, colours: ['red'], faces: ['rear'] };
+    const never: Requirement = { kind: 'never-colours', ...base, colours: ['blue'], faces: ['rear'] };
+    const only: Requirement = { kind: 'only-colours', ...base, colours: ['red'], faces: ['rear'] };
     expect(wish(rearLamp('blue'), never)[0]).toMatch(
       /^Blue to the rear: 1,270 cd combined at 180°, from Rear bumper R \(limit 5 cd\)\./,
     );
@@ -64,7 +69,7 @@ describe('what the agency asks for', () => {
   });
 
   test('unseen when off: a smoked lens or a place inside', () => {
-    const unseen: Wish = { kind: 'unseen-when-off', ...base, atMost: 0 };
+    const unseen: Requirement = { kind: 'unseen-when-off', ...base, atMost: 0 };
     expect(wish(lamp, unseen)).toEqual(['Lamps visible when off: Rear bumper R.']);
     expect(wish(changePlacement(lamp, 'a', { lensTransmission: 0.5 }), unseen)).toEqual([]);
     expect(wish(put(emptyBuild(), 'a', { zone: 'hatch-lip', fixture: 'hatch-lip-head' }), unseen)).toEqual(
@@ -75,19 +80,19 @@ describe('what the agency asks for', () => {
 
   test('money: what is new counts, what is kept does not', () => {
     const cost = countsOf(lamp).costMinor;
-    const most = (minor: number): Wish => ({ kind: 'spend-at-most', ...base, minor });
+    const most = (minor: number): Requirement => ({ kind: 'spend-at-most', ...base, minor });
     expect(wish(lamp, most(cost))).toEqual([]);
     expect(wish(lamp, most(cost - 100))[0]).toMatch(/^Fixture cost: 98 EUR \(limit 97 EUR\)\./);
     expect(wish(changePlacement(lamp, 'a', { status: 'kept' }), most(0))).toEqual([]);
   });
 
   test('keep a head, leave a factory lamp', () => {
-    const keep: Wish = { kind: 'keep-head', ...base, placementId: 'a' };
+    const keep: Requirement = { kind: 'keep-head', ...base, placementId: 'a' };
     expect(wish(lamp, keep)[0]).toMatch(/^Lamp to be kept, Rear bumper R: status is new, required: kept\./);
     expect(wish(changePlacement(lamp, 'a', { status: 'kept' }), keep)).toEqual([]);
     expect(wish(emptyBuild(), keep)[0]).toMatch(/^Lamp to be kept, deleted lamp: no longer exists\./);
     const [factory] = lookupOf(lamp).vehicle.factoryLamps;
-    const leave: Wish = { kind: 'leave-factory-lamp', ...base, lampId: factory?.id ?? '' };
+    const leave: Requirement = { kind: 'leave-factory-lamp', ...base, lampId: factory?.id ?? '' };
     expect(wish(lamp, leave)).toEqual([]);
     expect(wish(lamp, { ...leave, lampId: 'no-such' })[0]).toMatch(
       /^The factory lamp of this requirement no longer exists\./,
@@ -107,7 +112,7 @@ describe('what the agency asks for', () => {
     expect(used(four)).toBe(4);
     const all = four.placements.flatMap((p) => ref(p.id));
     const flashing = (cues: Cue[]): Build =>
-      changeShown(changeModules(four, all, { groupId: 'g' }), 'stage-2', { cues });
+      changeEffect(changeModules(four, all, { groupId: 'g' }), 'stage-2', { cues });
     const lit = flashing([lightCue(groupTarget('g'), 1, 'double')]);
     expect(used(lit)).toBe(1);
     expect(used(changeModules(lit, ref('grille'), { phase: 'B' }))).toBe(2);
@@ -121,13 +126,13 @@ describe('what the agency asks for', () => {
     expect(used(white)).toBe(1);
     expect(used(changePlacement(white, 'grille', { status: 'planned' }))).toBe(1 + 2);
     const two = setColour(lamp, [{ placementId: 'a', moduleId: 'm1' }], 2, 'white');
-    const spare = (outputs: number): Wish => ({ kind: 'spare-outputs', ...base, outputs, spare: 4 });
+    const spare = (outputs: number): Requirement => ({ kind: 'spare-outputs', ...base, outputs, spare: 4 });
     expect(wish(two, spare(6))).toEqual([]);
     expect(wish(two, spare(5))).toEqual(['2 of 5 outputs used, 3 spare (minimum 4).']);
   });
 
   test('stay visible with the hatch up: the bumper does, the hatch does not', () => {
-    const stay = (zone: string): Wish => ({
+    const stay = (zone: string): Requirement => ({
       kind: 'stay-visible',
       ...base,
       zoneIds: [zone],
@@ -143,7 +148,7 @@ describe('what the agency asks for', () => {
 });
 
 describe('what is left with parts open is judged by direction', () => {
-  const stay = (zoneIds: string[], open = ['hatch']): Wish => ({
+  const stay = (zoneIds: string[], open = ['hatch']): Requirement => ({
     kind: 'stay-visible',
     ...base,
     zoneIds,
@@ -190,14 +195,19 @@ describe('what is left with parts open is judged by direction', () => {
 describe('wishes by face and by what becomes of a head', () => {
   const lamp = put(emptyBuild(), 'a', { zone: 'rear-bumper', uM: 0.3 });
   test('nothing below a height to the front leaves the rear alone', () => {
-    const low = (faces: ('front' | 'rear')[]): Wish => ({ kind: 'lowest-lamp', ...base, heightM: 3, faces });
+    const low = (faces: ('front' | 'rear')[]): Requirement => ({
+      kind: 'lowest-lamp',
+      ...base,
+      heightM: 3,
+      faces,
+    });
     expect(wish(lamp, low(['front']))).toEqual([]);
     expect(wish(lamp, low(['front', 'rear']))).toHaveLength(1);
     const round = put(emptyBuild(), 'b', { zone: 'roof', fixture: 'legacy-rotator' });
     expect(wish(round, low(['front']))).toHaveLength(1);
   });
   test('a head kept anywhere may be reused elsewhere, but not taken out', () => {
-    const keep = (where: 'where it is' | 'anywhere'): Wish => ({
+    const keep = (where: 'where it is' | 'anywhere'): Requirement => ({
       kind: 'keep-head',
       ...base,
       placementId: 'a',
@@ -232,11 +242,16 @@ describe('editing the brief', () => {
   test('what something is to be, word for word', () => {
     const build = addGroup(put(emptyBuild(), 'a', { zone: 'rear-bumper' }), { id: 'g', name: 'All behind' });
     const usual = { atLeast: 1, patternId: null, mostLevel: null, withinS: null };
-    const says = (said: Pick<BehaviourWish, 'subject' | 'is'> & Partial<BehaviourWish>): string =>
-      subjectSentence(build, { ...usual, ...said });
-    const all: BehaviourWish['subject'] = { kind: 'lamps', target: null, colours: [], faces: [] };
-    const some: BehaviourWish['subject'] = { ...all, colours: ['red', 'white'], faces: ['rear', 'left'] };
-    const group: BehaviourWish['subject'] = { ...all, target: groupTarget('g') };
+    const says = (
+      said: Pick<BehaviourRequirement, 'subject' | 'is'> & Partial<BehaviourRequirement>,
+    ): string => subjectSentence(build, { ...usual, ...said });
+    const all: BehaviourRequirement['subject'] = { kind: 'lamps', target: null, colours: [], faces: [] };
+    const some: BehaviourRequirement['subject'] = {
+      ...all,
+      colours: ['red', 'white'],
+      faces: ['rear', 'left'],
+    };
+    const group: BehaviourRequirement['subject'] = { ...all, target: groupTarget('g') };
     expect([
       says({ subject: all, is: 'lit' }),
       says({ subject: all, is: 'flashing', atLeast: 2 }),
@@ -276,22 +291,22 @@ describe('editing the brief', () => {
 
   test('every kind, word for word; it can be put down and reads back', () => {
     const build = put(emptyBuild(), 'a', { zone: 'rear-bumper' });
-    const all = WISH_KINDS.map((kind) => {
+    const all = REQUIREMENT_KINDS.map((kind) => {
       const first = kind.first(build, 'w1');
       if (first === null) throw new Error(kind.kind);
-      const put1 = addWish(build, first);
+      const put1 = addRequirement(build, first);
       expect(readBuild(put1)).toEqual(put1);
-      return [kind.kind, kind.name, wishSentence(put1, first)];
+      return [kind.kind, kind.name, describeRequirement(put1, first)];
     });
     expect(all).toEqual(FIRST);
     expect(keepHead.first(emptyBuild(), 'w1')).toBeNull();
   });
 
   test('changed and taken away by id; the answers apart from them', () => {
-    const one = addWish(emptyBuild(), { kind: 'lowest-lamp', ...base, heightM: 0.3 });
-    const changed = changeWish(one, { kind: 'lowest-lamp', ...base, heightM: 0.4 });
+    const one = addRequirement(emptyBuild(), { kind: 'lowest-lamp', ...base, heightM: 0.3 });
+    const changed = changeRequirement(one, { kind: 'lowest-lamp', ...base, heightM: 0.4 });
     expect(changed.brief.constraints).toEqual([{ kind: 'lowest-lamp', ...base, heightM: 0.4 }]);
-    expect(removeWish(changed, 'w').brief.constraints).toEqual([]);
+    expect(removeRequirement(changed, 'w').brief.constraints).toEqual([]);
     expect(changeBrief(one, { agency: 'Kestrel Sound' }).brief.constraints).toEqual(one.brief.constraints);
   });
 });

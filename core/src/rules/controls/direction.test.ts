@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { addOwn } from '../../arrange/vehicleEdits.ts';
 import { emptyBuild, ofKind, ownZone, put } from '../../../test/reference/places.ts';
-import { changeShown } from '../../design/controlEdits.ts';
+import { changeEffect } from '../../design/controlEdits.ts';
 import { groupTarget, lightCue } from '../../design/functions.ts';
 import { changeModules } from '../../design/moduleEdits.ts';
 import { addPattern } from '../../design/patternEdits.ts';
@@ -25,7 +25,7 @@ function row(patternId: string, orders: readonly number[], more: readonly Patter
       ),
     addGroup(placed, { id: 'g', name: 'G' }),
   );
-  return changeShown(grouped, 'stage-2', { cues: [lightCue(groupTarget('g'), 1, patternId)] });
+  return changeEffect(grouped, 'stage-2', { cues: [lightCue(groupTarget('g'), 1, patternId)] });
 }
 const said = (build: Build): string[] => ofKind(build, 'direction').map((f) => f.sentence);
 
@@ -69,7 +69,7 @@ test('a pattern that declares no way is never judged', () =>
   expect(said(row('every-other', down))).toEqual([]));
 
 test('a pattern shown at night alone is looked at too, and told once', () => {
-  const night = changeShown(row('every-other', up), 'stage-2', {
+  const night = changeEffect(row('every-other', up), 'stage-2', {
     cues: [lightCue(groupTarget('g'), 1, 'every-other', { nightPatternId: 'centre-out' })],
   });
   const found = ofKind(night, 'direction');
@@ -87,7 +87,7 @@ test('a lamp of several heads is a row by itself, and is named', () => {
       addGroup(stick, { id: 'g', name: 'G' }),
     );
   const sweep = (orders: readonly number[]): string[] =>
-    said(changeShown(turned(orders), 'stage-2', { cues: [lightCue(groupTarget('g'), 1, 'sweep')] }));
+    said(changeEffect(turned(orders), 'stage-2', { cues: [lightCue(groupTarget('g'), 1, 'sweep')] }));
   const all = heads.map((_, i) => i + 1);
   expect([...sweep(all), ...sweep(all.toReversed())]).toEqual([
     'Stage 2: “Sweep to the right” must move to the right, seen from behind. On "Rear bumper" it does not.',

@@ -7,7 +7,7 @@ import { bookOf } from '../../timing/book.ts';
 import type { Direction } from '../../timing/pattern.ts';
 import type { Vec3 } from '../../geometry/vec.ts';
 import { AMBIENTS } from '../../words/ambient.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { about, subjectsKey } from '../subject.ts';
 
@@ -25,12 +25,12 @@ interface Onset {
  * everything shut or any one part open or lamp moved. A lamp of several
  * heads is a row by itself, single heads of a group are one together; rows along the vehicle have no left and right.
  */
-export function wrongWays(subject: LayoutSubject): Said[] {
+export function wrongSweepDirections(subject: LayoutSubject): IssueDraft[] {
   const { build } = subject;
   const book = bookOf(build);
   const found = namedOns(build).flatMap(({ on, name }) =>
     AMBIENTS.flatMap((ambient) =>
-      rowsOf(drivenIn(build, { on: [on], ambient })).flatMap((row): Said[] => {
+      rowsOf(drivenIn(build, { on: [on], ambient })).flatMap((row): IssueDraft[] => {
         const [first] = row;
         const pattern = first === undefined ? undefined : book.find(first.patternId);
         if (first === undefined || pattern?.direction === undefined) return [];

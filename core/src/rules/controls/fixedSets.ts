@@ -1,18 +1,18 @@
 import { likeButOutside } from '../../arrange/likeSet.ts';
 import type { ControlFunction } from '../../design/functions.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { about } from '../subject.ts';
 
 /** Functions of kind cut and dim that address a fixed list, while lamps with all that its own have in common are outside. */
-export function shortFixedSets({ build }: LayoutSubject): Said[] {
+export function shortFixedSets({ build }: LayoutSubject): IssueDraft[] {
   const labels = new Map(build.placements.map((p) => [p.id, p.label]));
   return build.controls.functions
     .filter(({ kind }) => kind === 'cut' || kind === 'dim')
     .flatMap((fn) =>
       build.controls.sets
         .filter((set) => setIdsOf(fn).has(set.id))
-        .flatMap((set): Said[] => {
+        .flatMap((set): IssueDraft[] => {
           const outside = likeButOutside(build, set);
           const [first] = outside;
           if (first === undefined) return [];

@@ -1,7 +1,7 @@
 import { leavesOf, type Condition } from '../../design/condition.ts';
 import { originalOf } from '../../design/inputs.ts';
 import type { Control, Panel } from '../../design/panel.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { about } from '../subject.ts';
 
@@ -18,7 +18,7 @@ const stays = (control: Control): boolean =>
  * Functions that two controls of different panels bring on, each as it stands: where one is put back the other still holds
  * it on, and no condition says which leads.
  */
-export function noneLeads({ build: { controls } }: LayoutSubject): Said[] {
+export function conflictingControls({ build: { controls } }: LayoutSubject): IssueDraft[] {
   const held = new Map(
     controls.panels.flatMap((panel) =>
       panel.controls.filter(stays).map((control): [string, Held] => [control.id, { panel, control }]),
@@ -28,7 +28,7 @@ export function noneLeads({ build: { controls } }: LayoutSubject): Said[] {
     [...leavesOf(c)].flatMap((leaf) =>
       leaf.kind === 'is' ? (held.get(originalOf(controls, leaf.input)) ?? []) : [],
     );
-  return controls.functions.flatMap(({ id, name, when }): Said[] => {
+  return controls.functions.flatMap(({ id, name, when }): IssueDraft[] => {
     if (when.way !== 'while') return [];
     for (const ways of eitherOf(when.condition)) {
       const ofWays = ways.map(heldIn).filter((of) => of.length > 0);

@@ -1,6 +1,6 @@
 import type { CabPlace, Panel } from '../../design/panel.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { about } from '../subject.ts';
 
@@ -20,9 +20,9 @@ const WAYS = [
 ] as const;
 
 /** Panels larger than the room they are to take. A size of 0 was not measured. */
-export const panelsTooLarge = (subject: LayoutSubject): Said[] =>
+export const panelsTooLarge = (subject: LayoutSubject): IssueDraft[] =>
   housed(subject).flatMap(({ panel, room }) =>
-    WAYS.flatMap(([way, size]): Said[] =>
+    WAYS.flatMap(([way, size]): IssueDraft[] =>
       room[size] === 0 || panel[size] <= room[size]
         ? []
         : [
@@ -37,9 +37,9 @@ export const panelsTooLarge = (subject: LayoutSubject): Said[] =>
   );
 
 /** Room that several panels take together beyond its width: they stand beside each other, or not at all. */
-export function roomsTakenTwice(subject: LayoutSubject): Said[] {
+export function roomsTakenTwice(subject: LayoutSubject): IssueDraft[] {
   const all = housed(subject);
-  return subject.build.controls.cabPlaces.flatMap((room): Said[] => {
+  return subject.build.controls.cabPlaces.flatMap((room): IssueDraft[] => {
     const there = all.filter((one) => one.room === room);
     const wide = there.reduce((sum, { panel }) => sum + panel.widthMm, 0);
     if (there.length < 2 || (room.widthMm > 0 && wide <= room.widthMm)) return [];
@@ -59,7 +59,7 @@ export function roomsTakenTwice(subject: LayoutSubject): Said[] {
 }
 
 /** Panels in the way of an airbag. */
-export const airbagFaults = (subject: LayoutSubject): Said[] =>
+export const airbagFaults = (subject: LayoutSubject): IssueDraft[] =>
   housed(subject)
     .filter(({ room }) => room.airbag)
     .map(({ panel, room }) => ({
@@ -68,7 +68,7 @@ export const airbagFaults = (subject: LayoutSubject): Said[] =>
     }));
 
 /** Panels that the driver works and cannot reach belted. */
-export const outOfReach = (subject: LayoutSubject): Said[] =>
+export const outOfReach = (subject: LayoutSubject): IssueDraft[] =>
   housed(subject)
     .filter(({ panel, room }) => !room.reached && DRIVERS.some((place) => place === panel.place))
     .map(({ panel, room }) => ({
@@ -79,7 +79,7 @@ export const outOfReach = (subject: LayoutSubject): Said[] =>
 const DRIVERS: readonly Panel['place'][] = ['dash', 'console', 'overhead', 'hand-held'];
 
 /** Panels that cannot be taken out again without taking the cab apart. */
-export const builtIn = (subject: LayoutSubject): Said[] =>
+export const builtIn = (subject: LayoutSubject): IssueDraft[] =>
   housed(subject)
     .filter(({ room }) => !room.replaceable)
     .map(({ panel, room }) => ({

@@ -1,5 +1,5 @@
 import type { Control, Panel } from '../../design/panel.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { about } from '../subject.ts';
 
@@ -40,9 +40,9 @@ function equalsOf(panels: readonly Panel[]): Equals[] {
 }
 
 /** Twins that say or show something else than what they stand for, and second panels that are nearly the first, but not quite. */
-export const unequalTwins = ({ build }: LayoutSubject): Said[] =>
-  equalsOf(build.controls.panels).flatMap(({ panel, second, pairs }): Said[] => {
-    const told = pairs.flatMap(({ original, twin }): Said[] => {
+export const unequalTwins = ({ build }: LayoutSubject): IssueDraft[] =>
+  equalsOf(build.controls.panels).flatMap(({ panel, second, pairs }): IssueDraft[] => {
+    const told = pairs.flatMap(({ original, twin }): IssueDraft[] => {
       const differs = differences(original, twin);
       return differs.length === 0
         ? []

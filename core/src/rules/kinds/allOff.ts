@@ -16,7 +16,7 @@ export const allOff = defineRule({
     ...RULE_HEAD,
     actionsToOff: z.int().min(1).max(20),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'From every state an operator can switch all warning off, the key left on, in at most ',
     figure('actionsToOff', rule.actionsToOff, 'Actions to all warning off', { min: 1, max: 20, whole: true }),
     ' actions',

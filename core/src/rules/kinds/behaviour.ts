@@ -24,7 +24,7 @@ export const behaviourRule = defineRule({
     moduleCount: z.int().min(1).max(400),
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     oneOf('says', rule.says, 'Whenever, never or possible', [
       { value: 'whenever', text: 'Always' },
       { value: 'never', text: 'Never' },

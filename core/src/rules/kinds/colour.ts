@@ -15,14 +15,14 @@ import {
   lampsField,
   Light,
   lightField,
-  Of,
+  PhotometricBasis,
   ofField,
   ofText,
 } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
-import { shownAgainst, type LightLimit } from '../shown.ts';
+import { peakAgainstLimit, type LightLimit } from '../shown.ts';
 import { about } from '../subject.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 
@@ -36,7 +36,7 @@ const Schema = z.strictObject({
   light: Light,
   /** Light counts as shown to a face above this, cd. */
   aboveCd: positive,
-  of: Of.default('sum'),
+  of: PhotometricBasis.default('sum'),
   lamps: Lamps.default('warning'),
 });
 
@@ -48,7 +48,7 @@ export const colour = defineRule({
   home: 'layout',
   sees: 'light',
   schema: Schema,
-  says: (rule) => [
+  sentenceParts: (rule) => [
     oneOf('verdict', rule.verdict, 'Only these or none of these', [
       { value: 'only', text: 'Only' },
       { value: 'never', text: 'No' },
@@ -68,9 +68,9 @@ export const colour = defineRule({
     ', any door position',
   ],
   limits,
-  regards: (drive, rule) =>
+  countsChannel: (drive, rule) =>
     limits(rule).some((l) => l.colour === drive.colour && l.counts(drive)) && countsLamp(drive, rule.lamps),
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const may =
       rule.verdict === 'only'
@@ -78,7 +78,7 @@ export const colour = defineRule({
         : `Not permitted: ${rule.colours.join(', ')}`;
     const kind = rule.light === 'any' ? '' : `${rule.light} `;
     return limits(rule).map((limit) => {
-      const shown = shownAgainst(at, limit);
+      const shown = peakAgainstLimit(at, limit);
       const margin = roomBelow(shown.cd, rule.aboveCd);
       if (shown.cd <= rule.aboveCd) return holds(margin);
       const drives = shown.channels.map(({ drive }) => drive);

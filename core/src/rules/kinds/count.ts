@@ -41,7 +41,7 @@ export const count = defineRule({
     aboveCd: positive,
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     oneOf('verdict', rule.verdict, 'At least or at most', [
       { value: 'at least', text: 'At least' },
       { value: 'at most', text: 'At most' },
@@ -60,8 +60,8 @@ export const count = defineRule({
     ', each, everything closed',
   ],
   poses: () => SHUT,
-  regards: (drive, rule) => rule.colours.includes(drive.colour) && countsLamp(drive, rule.lamps),
-  more: (rule) => (rule.verdict === 'at least' ? 'helps' : 'hurts'),
+  countsChannel: (drive, rule) => rule.colours.includes(drive.colour) && countsLamp(drive, rule.lamps),
+  monotonicity: (rule) => (rule.verdict === 'at least' ? 'helps' : 'hurts'),
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level).filter(({ drive }) => rule.colours.includes(drive.colour));
     return rule.faces.map((face) => {

@@ -28,7 +28,7 @@ export const darkGap = defineRule({
     maxMs: positive,
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Never below ',
     figure('thresholdCd', rule.thresholdCd, 'Dark below, cd'),
     ' cd from ',
@@ -40,7 +40,7 @@ export const darkGap = defineRule({
     ', everything closed',
   ],
   poses: () => SHUT,
-  more: () => 'helps',
+  monotonicity: () => 'helps',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps);
     return rule.faces.map((face) => {

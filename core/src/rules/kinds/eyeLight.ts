@@ -42,7 +42,7 @@ export const eyeLight = defineRule({
     ambient: When,
     maxLx: positive,
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At most ',
     figure('maxLx', rule.maxLx, 'Light at the eye, lx'),
     ' lx at the eye of the ',
@@ -51,8 +51,8 @@ export const eyeLight = defineRule({
     ', peak',
   ],
   ambients: (rule) => ambientsOf(rule.ambient),
-  regards: () => true,
-  more: () => 'hurts',
+  countsChannel: () => true,
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const station = stationsOf(at.build).find(({ id }) => id === rule.station);
     // Not every body has a pump panel, or a box to sit in: nobody is there. A driver is in all.

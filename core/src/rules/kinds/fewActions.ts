@@ -19,7 +19,7 @@ export const fewActions = defineRule({
     toHighestStage: actions,
     toOthers: actions,
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Stage 3 takes at most ',
     figure('toHighestStage', rule.toHighestStage, 'Actions to stage 3', { min: 1, max: 20, whole: true }),
     ' and everything else at most ',

@@ -24,14 +24,14 @@ export const flashRate = defineRule({
       maxPerMinute: positive,
     })
     .refine((r) => r.minPerMinute <= r.maxPerMinute, 'minPerMinute must not exceed maxPerMinute'),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Between ',
     figure('minPerMinute', rule.minPerMinute, 'Fewest flashes a minute'),
     ' and ',
     figure('maxPerMinute', rule.maxPerMinute, 'Most flashes a minute'),
     ' flashes a minute',
   ],
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) => {
       const { slowestPerMinute: slowest, fastestPerMinute: fastest } = first;

@@ -33,7 +33,7 @@ export const flashesASecond = defineRule({
     most: z.int().min(1).max(100),
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At most ',
     figure('most', rule.most, 'Most flashes in a second', { min: 1, max: 100, whole: true }),
     rule.most === 1 ? ' flash' : ' flashes',
@@ -46,7 +46,7 @@ export const flashesASecond = defineRule({
     ' cd, everything closed',
   ],
   poses: () => SHUT,
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const looked = [...new Set(rule.faces.flatMap((face) => FACE_BEARINGS[face]))];
     const lit = at

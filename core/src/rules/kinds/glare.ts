@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { eyesInLane, Glares, LUMINANCE_USED_TO, thresholdIncrement } from '../../sight/glare.ts';
+import { eyesInLane, Glares, ADAPTATION_LUMINANCE, thresholdIncrement } from '../../sight/glare.ts';
 import { lightsIn } from '../../sight/source.ts';
 import { positive } from '../../words/numbers.ts';
-import { LightAround } from '../../words/weather.ts';
+import { AmbientLevel } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
 import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
@@ -24,10 +24,10 @@ export const glare = defineRule({
     kind: z.literal('glare'),
     ...RULE_HEAD,
     lane: z.enum(['oncoming', 'following'], { error: 'must be oncoming or following' }),
-    around: LightAround,
+    around: AmbientLevel,
     maxPercent: positive,
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Threshold increment for the ',
     oneOf('lane', rule.lane, 'Driver', [
       { value: 'oncoming', text: 'oncoming driver' },
@@ -40,14 +40,14 @@ export const glare = defineRule({
     ' at 10 to 200 m, peak',
   ],
   ambients: (rule) => ambientAt(rule.around),
-  regards: () => true,
-  more: () => 'hurts',
+  countsChannel: () => true,
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const glares = new Glares(lightsIn(at.build, at.state));
     const worst = eyesInLane(rule.lane, at.build.traffic)
       .map((eye) => ({
         ...eye,
-        percent: thresholdIncrement(glares.highestVeil(eye), LUMINANCE_USED_TO[rule.around]),
+        percent: thresholdIncrement(glares.highestVeil(eye), ADAPTATION_LUMINANCE[rule.around]),
       }))
       .reduce((a, b) => (b.percent > a.percent ? b : a));
     const margin = roomBelow(worst.percent, rule.maxPercent);

@@ -4,17 +4,17 @@ import { bearingOf } from '../../geometry/direction.ts';
 import { isWarning } from '../../resolve/channels.ts';
 import { placeModules } from '../../resolve/place.ts';
 import { FACES, facesAt } from '../../words/face.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { colours, coloursField, faces, facesField } from '../fields.ts';
 import { atLeast, atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { mmDown, mmUp, pointing } from '../layout/subject.ts';
 import { oncePerPair } from '../layout/layout.ts';
 import { figure } from '../piece.ts';
 import { formatNumber } from '../../words/quantity.ts';
 
-const heightM = within(0, 8);
+const heightM = numberBetween(0, 8);
 
 /** Optical centres of warning lamps between two heights from the ground, by colour and face. */
 export const height = defineRule({
@@ -33,7 +33,7 @@ export const height = defineRule({
       mostM: heightM,
     })
     .refine((r) => r.leastM <= r.mostM, 'leastM must not exceed mostM'),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Warning lamps that can show ',
     coloursField(rule.colours),
     ' to the ',
@@ -44,10 +44,10 @@ export const height = defineRule({
     figure('mostM', rule.mostM, 'Highest centre, m', { min: 0, max: 8 }),
     ' m above ground, everything closed',
   ],
-  faults: (subject, rule) =>
+  findIssues: (subject, rule) =>
     oncePerPair(
       subject,
-      subject.lamps.flatMap((p): Said[] => {
+      subject.lamps.flatMap((p): IssueDraft[] => {
         const { lookup } = subject;
         if (!isWarning(lookup.fixture(p.fixtureId))) return [];
         const heights = placeModules(lookup, p, new Set()).flatMap(({ centre, module, frame }) => {
@@ -62,7 +62,7 @@ export const height = defineRule({
         const [low, high] = [Math.min(...heights), Math.max(...heights)];
         const between = `permitted ${formatNumber(rule.leastM * 1000)} to ${formatNumber(rule.mostM * 1000)} mm`;
         const limits = [atLeast(rule.leastM * 1000, 'mm'), atMost(rule.mostM * 1000, 'mm')];
-        const at = (mm: number, text: string): Said => ({
+        const at = (mm: number, text: string): IssueDraft => ({
           sentence: `${p.label}: optical centre ${text} mm above ground (${between}).`,
           figure: { value: mm, unit: 'mm' },
           limits,

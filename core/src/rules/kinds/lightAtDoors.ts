@@ -13,7 +13,7 @@ export const lightAtDoors = defineRule({
   sees: 'programme',
   asksWhen: false,
   schema: z.strictObject({ kind: z.literal('light-at-doors'), ...RULE_HEAD, times: positive }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Warning light toward a side with an open door or hatch rises automatically to at most ',
     figure('times', rule.times, 'Most growth, times'),
     ' times what it was',

@@ -5,7 +5,7 @@ import { isWarning } from '../../resolve/channels.ts';
 import { Name } from '../../words/names.ts';
 import { defineRule } from '../define.ts';
 import { textOf } from '../fields.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing } from '../layout/subject.ts';
 import { textsOf } from '../piece.ts';
 import { about } from '../subject.ts';
@@ -26,11 +26,11 @@ export const marking = defineRule({
       .max(12, 'must be at most 12 approvals')
       .refine((names) => new Set(names).size === names.length, 'must name each approval once'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Every warning lamp is approved as ',
     textsOf('approvals', rule.approvals, 'Accepted approvals, separated by semicolons'),
   ],
-  faults: (subject, rule) => {
+  findIssues: (subject, rule) => {
     const { lookup } = subject;
     const lamps = subject.lamps.filter((p) => isWarning(lookup.fixture(p.fixtureId)));
     const fixtures = [...new Set(lamps.map((p) => p.fixtureId))].map((id) => lookup.fixture(id));
@@ -42,7 +42,7 @@ export const marking = defineRule({
     );
     const asked = `Required: ${textOf(rule.approvals)}.`;
     return [
-      ...others.map((fixture): Said => ({
+      ...others.map((fixture): IssueDraft => ({
         ...pointing(of([fixture])),
         subjects: [about('fixture', fixture.id)],
         sentence: `${fixture.name}: approved as ${textOf(fixture.approvals)}. ${asked}`,

@@ -17,9 +17,9 @@ export const peakCurrent = defineRule({
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('peak-current'), ...RULE_HEAD, maxA: positive }),
-  says: (rule) => ['At most ', figure('maxA', rule.maxA, 'Most current, A'), ' A at the peak'],
-  regards: () => true,
-  more: () => 'hurts',
+  sentenceParts: (rule) => ['At most ', figure('maxA', rule.maxA, 'Most current, A'), ' A at the peak'],
+  countsChannel: () => true,
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const drives = at.drives();
     const { value: worstA, exact } = currentOf(drives).worstA;

@@ -28,7 +28,7 @@ export const permittedPatterns = defineRule({
       .refine((ids) => new Set(ids).size === ids.length, 'must name each pattern once')
       .refine((ids) => ids.every((id) => PATTERNS.some((p) => p.id === id)), 'must name library patterns'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Warning lamps flash no other patterns than ',
     someOf(
       'patterns',
@@ -38,7 +38,7 @@ export const permittedPatterns = defineRule({
       nameOf,
     ),
   ],
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) =>
       rule.patterns.includes(first.patternId)

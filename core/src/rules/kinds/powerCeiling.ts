@@ -28,7 +28,7 @@ export const powerCeiling = defineRule({
     maxCdsPerMin: positive,
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At most ',
     figure('maxCdsPerMin', rule.maxCdsPerMin, 'Most optical power, cd·s/min'),
     ' cd·s/min from ',
@@ -40,7 +40,7 @@ export const powerCeiling = defineRule({
   ],
   poses: () => SHUT,
   ambients: (rule) => ambientsOf(rule.ambient),
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps);
     const power = powerRing(lit);

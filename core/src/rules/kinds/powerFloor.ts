@@ -21,7 +21,7 @@ import {
   whenField,
 } from '../fields.ts';
 import { atLeast } from '../finding.ts';
-import { fails, holds, roomAbove, type Judgement } from '../judgement.ts';
+import { fails, holds, roomAbove, type Verdict } from '../judgement.ts';
 import { figure, someOf, type Field } from '../piece.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
@@ -79,7 +79,7 @@ export const powerFloor = defineRule({
   home: 'visibility',
   sees: 'light',
   schema: Schema,
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At least ',
     figure('minCdsPerMin', rule.minCdsPerMin, 'Least optical power, cd·s/min'),
     ' cd·s/min from ',
@@ -93,7 +93,7 @@ export const powerFloor = defineRule({
   ],
   poses: (rule, vehicle) => rule.poses.flatMap((kind) => posesNamed(vehicle, kind)),
   ambients: (rule) => ambientsOf(rule.ambient),
-  more: () => 'helps',
+  monotonicity: () => 'helps',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps, rule.level);
     const power = powerRing(lit);
@@ -106,7 +106,7 @@ function floorToward(
   face: Face,
   lit: ReturnType<Situation['lit']>,
   power: Float64Array,
-): Judgement {
+): Verdict {
   const bearings = FACE_BEARINGS[face];
   const worst = bearings.reduce((a, b) => ((power[b] ?? 0) < (power[a] ?? 0) ? b : a));
   const least = power[worst] ?? 0;

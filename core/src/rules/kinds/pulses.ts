@@ -22,13 +22,13 @@ export const pulses = defineRule({
     /** Pulses that may make up one flash. */
     most: z.int().min(1).max(20),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At most ',
     figure('most', rule.most, 'Most pulses', { min: 1, max: 20, whole: true }),
     rule.most === 1 ? ' pulse' : ' pulses',
     ' in one flash',
   ],
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) =>
     rhythmsOf(at.drives('warning')).map(({ first, subjects, drives }) => {
       const margin = roomBelow(first.pulsesAFlash, rule.most);

@@ -30,7 +30,7 @@ export const rhythms = defineRule({
     most: z.int().min(1).max(100),
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At most ',
     figure('most', rule.most, 'Most rhythms', { min: 1, max: 100, whole: true }),
     rule.most === 1 ? ' different rhythm' : ' different rhythms',
@@ -41,7 +41,7 @@ export const rhythms = defineRule({
     ' cd, everything closed',
   ],
   poses: () => SHUT,
-  more: () => 'hurts',
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const lit = at.lit(rule.lamps).filter(({ drive }) => flashes(drive));
     const drivesAt = (b: number): Drive[] =>

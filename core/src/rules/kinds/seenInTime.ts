@@ -4,10 +4,10 @@ import { channelOf } from '../../resolve/channels.ts';
 import type { Approach } from '../../design/approach.ts';
 import { Approaches, neededFor } from '../../sight/approach.ts';
 import { OBSERVERS } from '../../sight/observer.ts';
-import { seenText, spareText } from '../../sight/words.ts';
+import { detectionText, timeMarginText } from '../../sight/words.ts';
 import { Colour, COLOURS } from '../../words/colour.ts';
-import { within } from '../../words/numbers.ts';
-import { LightAround, Weather, WEATHERS } from '../../words/weather.ts';
+import { numberBetween } from '../../words/numbers.ts';
+import { AmbientLevel, Weather, WEATHERS } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
 import { ambientAt, aroundField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
@@ -15,7 +15,7 @@ import { fails, holds } from '../judgement.ts';
 import { figure, oneOf } from '../piece.ts';
 import { about } from '../subject.ts';
 
-const Shown = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOURS.join(', ')}` });
+const PeakTowardFace = z.union([z.literal('any'), Colour], { error: `must be any, ${COLOURS.join(', ')}` });
 const EYES = ['normal', 'every'] as const;
 const OBSERVER = {
   normal: 'normal vision',
@@ -46,20 +46,20 @@ export const seenInTime = defineRule({
     kind: z.literal('seen-in-time'),
     ...RULE_HEAD,
     /** Where the eye comes from, clockwise from straight ahead. */
-    fromDeg: within(0, 359.9),
-    speedKmh: within(5, 250),
-    eyeM: within(0.3, 4),
-    gradePercent: within(-15, 15),
+    fromDeg: numberBetween(0, 359.9),
+    speedKmh: numberBetween(5, 250),
+    eyeM: numberBetween(0.3, 4),
+    gradePercent: numberBetween(-15, 15),
     weather: Weather,
-    around: LightAround,
+    around: AmbientLevel,
     /** Light of this colour alone. */
-    shown: Shown,
+    shown: PeakTowardFace,
     /** So many times what is just visible. */
-    noticing: within(1, 1000),
+    noticing: numberBetween(1, 1000),
     eyes: z.enum(EYES, { error: 'must be normal or every' }),
-    spareS: within(-60, 600),
+    spareS: numberBetween(-60, 600),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'A driver at ',
     figure('speedKmh', rule.speedKmh, 'Speed, km/h', { min: 5, max: 250 }),
     ' km/h from ',
@@ -94,8 +94,8 @@ export const seenInTime = defineRule({
     ' s before braking is required',
   ],
   ambients: (rule) => ambientAt(rule.around),
-  regards: (drive, rule) => rule.shown === 'any' || drive.colour === rule.shown,
-  more: () => 'helps',
+  countsChannel: (drive, rule) => rule.shown === 'any' || drive.colour === rule.shown,
+  monotonicity: () => 'helps',
   check: (at, rule) => {
     const { fromDeg, speedKmh, eyeM, gradePercent, weather, around, shown, noticing } = rule;
     const approach: Approach = {
@@ -124,7 +124,7 @@ export const seenInTime = defineRule({
         return fails({
           subjects: [about('observer', sighting.observer)],
           margin,
-          sentence: `${what}, ${OBSERVER[sighting.observer]}: ${seenText(sighting)}, stopping distance ${Math.round(neededM)} m, ${spareText(sighting)} (minimum ${rule.spareS} s).`,
+          sentence: `${what}, ${OBSERVER[sighting.observer]}: ${detectionText(sighting)}, stopping distance ${Math.round(neededM)} m, ${timeMarginText(sighting)} (minimum ${rule.spareS} s).`,
           figure: Number.isFinite(sighting.marginS) ? { value: sighting.marginS, unit: 's' } : null,
           limits: [atLeast(rule.spareS, 's')],
           channels: at

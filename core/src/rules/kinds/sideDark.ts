@@ -26,13 +26,13 @@ export const sideDark = defineRule({
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('side-dark'), ...RULE_HEAD, maxMs: positive }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'The lamps of one side are never dark together for longer than ',
     figure('maxMs', rule.maxMs, 'Longest darkness, ms'),
     ' ms',
   ],
-  more: () => 'helps',
-  lots: (drive, at) => SIDES.filter((side) => onSide(at, drive, side)),
+  monotonicity: () => 'helps',
+  partitions: (drive, at) => SIDES.filter((side) => onSide(at, drive, side)),
   check: (at, rule) => {
     const drives = at.drives('warning');
     return SIDES.map((side) => {

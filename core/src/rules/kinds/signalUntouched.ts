@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { listOf, RULE_HEAD } from '../../design/rulePack.ts';
 import { FACTORY_FUNCTIONS, FactoryFunction } from '../../words/factoryFunction.ts';
 import { defineRule } from '../define.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { lampsAt } from '../layout/atFactoryLamp.ts';
 import { pointing } from '../layout/subject.ts';
 import { someOf } from '../piece.ts';
@@ -20,15 +20,15 @@ export const signalUntouched = defineRule({
     ...RULE_HEAD,
     signals: listOf(FactoryFunction, 'lamp'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'No change to factory lamps or their wiring for ',
     someOf('signals', rule.signals, 'Factory lamps', FACTORY_FUNCTIONS),
   ],
-  faults: (subject, rule) =>
+  findIssues: (subject, rule) =>
     subject.lookup.vehicle.factoryLamps
       .filter(({ does }) => rule.signals.includes(does))
       .flatMap((lamp) =>
-        lampsAt(subject, lamp).map((p): Said => {
+        lampsAt(subject, lamp).map((p): IssueDraft => {
           const how =
             subject.lookup.fixture(p.fixtureId).kind === 'factory' ? 'is connected to' : 'is placed at';
           const points = pointing([p]);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { listOf, RULE_HEAD } from '../../design/rulePack.ts';
 import { FACTORY_FUNCTIONS, FactoryFunction } from '../../words/factoryFunction.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { oncePerPair } from '../layout/layout.ts';
 import { lampsNear } from '../layout/nearSignal.ts';
@@ -18,13 +18,13 @@ export const spacingToSignal = defineRule({
     kind: z.literal('spacing-to-signal'),
     ...RULE_HEAD,
     signals: listOf(FactoryFunction, 'lamp'),
-    leastM: within(0.001, 2),
+    leastM: numberBetween(0.001, 2),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Lenses of warning lamps are at least ',
     figure('leastM', rule.leastM, 'Least distance, m', { min: 0.001, max: 2 }),
     ' m from factory lamps for ',
     someOf('signals', rule.signals, 'Factory lamps', FACTORY_FUNCTIONS),
   ],
-  faults: (subject, rule) => oncePerPair(subject, lampsNear(subject, rule.signals, rule.leastM)),
+  findIssues: (subject, rule) => oncePerPair(subject, lampsNear(subject, rule.signals, rule.leastM)),
 });

@@ -13,7 +13,7 @@ export const standingDraw = defineRule({
   sees: 'programme',
   asksWhen: false,
   schema: z.strictObject({ kind: z.literal('standing-draw'), ...RULE_HEAD, maxW: positive }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'What an open door or hatch switches on draws at most ',
     figure('maxW', rule.maxW, 'Highest draw, W'),
     ' W with the engine stopped, where no timer ends it',

@@ -24,12 +24,12 @@ export const staysLit = defineRule({
     /** A lamp lights a side to which it sends more than this at some bearing, cd. */
     aboveCd: positive,
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'No open door or hatch leaves a side without warning light above ',
     figure('aboveCd', rule.aboveCd, 'Light counts above, cd'),
     ' cd that has it with everything closed',
   ],
-  more: () => 'helps',
+  monotonicity: () => 'helps',
   limits: ({ aboveCd }) =>
     FACES.map((face) => ({
       subjects: [about('face', face)],
@@ -38,7 +38,7 @@ export const staysLit = defineRule({
       lamps: 'warning' as const,
     })),
   // By face and elevation: the fewest lamps that light it with everything shut are the first to leave it dark.
-  lots: (drive, at, rule) =>
+  partitions: (drive, at, rule) =>
     rule.elevationsDeg.flatMap((deg) =>
       FACES.filter((face) => lights(drive, at.shareOf(drive, deg), face, rule.aboveCd)).map(
         (face) => `${subjectsKey([about('face', face)])}@${deg}`,

@@ -5,7 +5,7 @@ import { apartDeg } from '../../geometry/direction.ts';
 import { channelOf, highestCd } from '../../resolve/channels.ts';
 import { Colour, COLOURS } from '../../words/colour.ts';
 import { Face, FACES, faceText } from '../../words/face.ts';
-import { positive, within } from '../../words/numbers.ts';
+import { positive, numberBetween } from '../../words/numbers.ts';
 import { defineRule, SHUT } from '../define.ts';
 import { countsLamp, Lamps, lampsField } from '../fields.ts';
 import { atLeast } from '../finding.ts';
@@ -31,10 +31,10 @@ export const steadyRequired = defineRule({
     /** In all, cd. */
     minCd: positive,
     /** From straight out of the face, either way. */
-    withinDeg: within(0, 45),
+    withinDeg: numberBetween(0, 45),
     lamps: Lamps.default('warning'),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Steady ',
     oneOf('colour', rule.colour, 'Colour', plain(COLOURS)),
     ' light of at least ',
@@ -48,8 +48,9 @@ export const steadyRequired = defineRule({
     '° of straight ahead, everything closed',
   ],
   poses: () => SHUT,
-  regards: (drive, rule) => drive.steady && drive.colour === rule.colour && countsLamp(drive, rule.lamps),
-  more: () => 'helps',
+  countsChannel: (drive, rule) =>
+    drive.steady && drive.colour === rule.colour && countsLamp(drive, rule.lamps),
+  monotonicity: () => 'helps',
   check: (at, rule) => {
     const middle = FACES.indexOf(rule.face) * 90;
     const bearings = FACE_BEARINGS[rule.face].filter((b) => apartDeg(b, middle) <= rule.withinDeg);

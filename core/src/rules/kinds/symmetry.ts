@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { asymmetryFaults } from '../layout/asymmetry.ts';
 import { oncePerPair } from '../layout/layout.ts';
@@ -13,11 +13,11 @@ export const symmetry = defineRule({
   blank: { withinM: 0.02 },
   home: 'layout',
   sees: 'document',
-  schema: z.strictObject({ kind: z.literal('symmetry'), ...RULE_HEAD, withinM: within(0.001, 1) }),
-  says: (rule) => [
+  schema: z.strictObject({ kind: z.literal('symmetry'), ...RULE_HEAD, withinM: numberBetween(0.001, 1) }),
+  sentenceParts: (rule) => [
     'Each lamp off the centre line has a counterpart, within ',
     figure('withinM', rule.withinM, 'May be off by, m', { min: 0.001, max: 1 }),
     ' m, in matching colours',
   ],
-  faults: (subject, rule) => oncePerPair(subject, asymmetryFaults(subject, rule.withinM)),
+  findIssues: (subject, rule) => oncePerPair(subject, asymmetryFaults(subject, rule.withinM)),
 });

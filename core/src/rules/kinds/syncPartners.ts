@@ -18,9 +18,9 @@ export const syncPartners = defineRule({
   home: 'timing',
   sees: 'driven',
   schema: z.strictObject({ kind: z.literal('sync-partners'), ...RULE_HEAD }),
-  says: () => ['Mirrored pairs are synchronised: one sync group, equal cycles'],
+  sentenceParts: () => ['Mirrored pairs are synchronised: one sync group, equal cycles'],
   asksAlone: true,
-  lots: ({ placementId }, at) => {
+  partitions: ({ placementId }, at) => {
     const { partnerId } = at.placement(placementId) ?? { partnerId: null };
     return partnerId === null
       ? []

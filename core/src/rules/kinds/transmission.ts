@@ -4,10 +4,10 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { transmissionAlong } from '../../geometry/ray.ts';
 import { isWarning } from '../../resolve/channels.ts';
 import { placeModules } from '../../resolve/place.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atLeast } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { oncePerPair } from '../layout/layout.ts';
 import { pointing } from '../layout/subject.ts';
 import { figure } from '../piece.ts';
@@ -22,19 +22,19 @@ export const transmission = defineRule({
   schema: z.strictObject({
     kind: z.literal('transmission'),
     ...RULE_HEAD,
-    leastPercent: within(1, 100),
+    leastPercent: numberBetween(1, 100),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'Glass, cover and lens pass at least ',
     figure('leastPercent', rule.leastPercent, 'Least that passes, %', { min: 1, max: 100 }),
     ' % of the light of each warning lamp along its aim, everything closed',
   ],
-  faults: (subject, rule) => {
+  findIssues: (subject, rule) => {
     const { lookup } = subject;
     const glass = lookup.vehicle.solids.filter((s) => s.transmission > 0 && s.transmission < 1);
     return oncePerPair(
       subject,
-      subject.lamps.flatMap((p): Said[] => {
+      subject.lamps.flatMap((p): IssueDraft[] => {
         if (!isWarning(lookup.fixture(p.fixtureId))) return [];
         const passed = placeModules(lookup, p, new Set()).flatMap(({ centre, module, frame }) => {
           const setup = p.modules.find((m) => m.id === module.id);

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { onsOf, type On } from '../../design/controls.ts';
+import { onsOf, type ActiveFunction } from '../../design/controls.ts';
 import { channelOf } from '../../resolve/channels.ts';
 import { Approaches, FROM_M, TO_M } from '../../sight/approach.ts';
 import { drivenIn } from '../../state/driven.ts';
 import { stateWith } from '../../state/state.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atMost } from '../finding.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
@@ -25,17 +25,17 @@ export const unnoticed = defineRule({
   schema: z.strictObject({
     kind: z.literal('unnoticed'),
     ...RULE_HEAD,
-    eyeM: within(0.3, 4),
-    farthestM: within(TO_M, FROM_M),
+    eyeM: numberBetween(0.3, 4),
+    farthestM: numberBetween(TO_M, FROM_M),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'At night, with all interior lights on and everything closed, from a height of ',
     figure('eyeM', rule.eyeM, 'Height of the eye, m', { min: 0.3, max: 4 }),
     ' m the detection distance of interior light is at most ',
     figure('farthestM', rule.farthestM, 'Farthest, m', { min: TO_M, max: FROM_M }),
     ' m',
   ],
-  faults: (subject, rule) => {
+  findIssues: (subject, rule) => {
     const inside = insideLamps(subject);
     const state = stateWith({ on: insideOns(subject, inside), ambient: 'night' });
     const { build } = subject;
@@ -85,7 +85,7 @@ const insideLamps = ({ lookup, lamps }: LayoutSubject): ReadonlySet<string> =>
   new Set(lamps.filter((p) => lookup.fixture(p.fixtureId).kind === 'cabin').map(({ id }) => id));
 
 /** The lights to work by that light one of them. */
-const insideOns = ({ build }: LayoutSubject, inside: ReadonlySet<string>): On[] =>
+const insideOns = ({ build }: LayoutSubject, inside: ReadonlySet<string>): ActiveFunction[] =>
   build.controls.functions
     .filter(({ kind }) => kind === 'light')
     .flatMap(onsOf)

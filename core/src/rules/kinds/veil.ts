@@ -4,8 +4,8 @@ import { LUMINANCE_AROUND } from '../../sight/approach.ts';
 import { aheadOf } from '../../sight/ahead.ts';
 import { driverOf } from '../../sight/stations.ts';
 import { FogVeil } from '../../sight/veil.ts';
-import { positive, within } from '../../words/numbers.ts';
-import { LightAround } from '../../words/weather.ts';
+import { positive, numberBetween } from '../../words/numbers.ts';
+import { AmbientLevel } from '../../words/weather.ts';
 import { defineRule } from '../define.ts';
 import { ambientAt, aroundField } from '../fields.ts';
 import { atMost } from '../finding.ts';
@@ -25,11 +25,11 @@ export const veil = defineRule({
     kind: z.literal('veil'),
     ...RULE_HEAD,
     /** One sees so far through it, m. */
-    opticalRangeM: within(20, 2000),
-    around: LightAround,
+    opticalRangeM: numberBetween(20, 2000),
+    around: AmbientLevel,
     maxPercent: positive,
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'In fog with a visibility of ',
     figure('opticalRangeM', rule.opticalRangeM, 'Meteorological optical range, m', { min: 20, max: 2000 }),
     ' m, ',
@@ -39,8 +39,8 @@ export const veil = defineRule({
     ' % of fog luminance',
   ],
   ambients: (rule) => ambientAt(rule.around),
-  regards: () => true,
-  more: () => 'hurts',
+  countsChannel: () => true,
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
     const driver = driverOf(at.lookup.vehicle, at.build.traffic);
     if (driver === null)

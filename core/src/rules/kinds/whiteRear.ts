@@ -3,11 +3,11 @@ import { RULE_HEAD } from '../../design/rulePack.ts';
 import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { positive } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
-import { countsLamp, Lamps, lampsField, Of, ofField, ofText } from '../fields.ts';
+import { countsLamp, Lamps, lampsField, PhotometricBasis, ofField, ofText } from '../fields.ts';
 import { atMost } from '../finding.ts';
 import { fails, holds, roomBelow } from '../judgement.ts';
 import { figure } from '../piece.ts';
-import { shownAgainst, type LightLimit } from '../shown.ts';
+import { peakAgainstLimit, type LightLimit } from '../shown.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
 import { formatQuantity } from '../../words/quantity.ts';
@@ -16,7 +16,7 @@ const Schema = z.strictObject({
   kind: z.literal('white-rear'),
   ...RULE_HEAD,
   aboveCd: positive,
-  of: Of.default('sum'),
+  of: PhotometricBasis.default('sum'),
   lamps: Lamps.default('warning'),
 });
 
@@ -28,7 +28,7 @@ export const whiteRear = defineRule({
   home: 'layout',
   sees: 'light',
   schema: Schema,
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'No white above ',
     figure('aboveCd', rule.aboveCd, 'Counts above, cd'),
     ' cd ',
@@ -38,10 +38,10 @@ export const whiteRear = defineRule({
     ' except steady reversing lamps, any door position',
   ],
   limits: (rule, at) => [limit(at, rule)],
-  regards: (drive, rule) => drive.colour === 'white' && countsLamp(drive, rule.lamps),
-  more: () => 'hurts',
+  countsChannel: (drive, rule) => drive.colour === 'white' && countsLamp(drive, rule.lamps),
+  monotonicity: () => 'hurts',
   check: (at, rule) => {
-    const shown = shownAgainst(at, limit(at, rule));
+    const shown = peakAgainstLimit(at, limit(at, rule));
     const margin = roomBelow(shown.cd, rule.aboveCd);
     if (shown.cd <= rule.aboveCd) return [holds(margin)];
     const drives = shown.channels.map(({ drive }) => drive);

@@ -1,15 +1,15 @@
 import { z } from 'zod';
-import { toTheEnd } from '../../words/inSteps.ts';
+import { runToCompletion } from '../../words/inSteps.ts';
 import { RULE_HEAD } from '../../design/rulePack.ts';
-import { onsOf, onText } from '../../design/controls.ts';
+import { onsOf, activeFunctionNames } from '../../design/controls.ts';
 import { areaLight, groundGrid, workAreasOf, type GroundGrid } from '../../sight/ground.ts';
 import { lightsIn, sourcesOf } from '../../sight/source.ts';
 import { outlineOf } from '../../sight/stations.ts';
 import { stateWith } from '../../state/state.ts';
-import { within } from '../../words/numbers.ts';
+import { numberBetween } from '../../words/numbers.ts';
 import { defineRule } from '../define.ts';
 import { atLeast } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import type { LayoutSubject } from '../layout/subject.ts';
 import { figure, oneOf } from '../piece.ts';
 import { about } from '../subject.ts';
@@ -37,10 +37,10 @@ export const workLight = defineRule({
     kind: z.literal('work-light'),
     ...RULE_HEAD,
     area: z.enum(['left', 'right', 'rear', 'front'], { error: 'must be left, right, rear or front' }),
-    meanLx: within(0, 100_000),
-    leastLx: within(0, 100_000),
+    meanLx: numberBetween(0, 100_000),
+    leastLx: numberBetween(0, 100_000),
   }),
-  says: (rule) => [
+  sentenceParts: (rule) => [
     'With all work lights on, the ground at the ',
     oneOf('area', rule.area, 'Ground', AREAS),
     ', 3 m wide, has an average of at least ',
@@ -49,13 +49,14 @@ export const workLight = defineRule({
     figure('leastLx', rule.leastLx, 'Least, lx', ANY_LX),
     ' lx, everything closed',
   ],
-  faults: (subject, rule) => {
+  findIssues: (subject, rule) => {
     const on = workOns(subject);
     const area = workAreasOf(outlineOf(subject.lookup.vehicle)).find(({ id }) => id === rule.area);
     if (area === undefined) return [];
     const found = areaLight(gridOf(subject), area, rule.leastLx);
-    const which = on.length === 0 ? 'no work light function' : `with ${onText(subject.build, on)}`;
-    const short = (what: string, is: number, least: number): Said => ({
+    const which =
+      on.length === 0 ? 'no work light function' : `with ${activeFunctionNames(subject.build, on)}`;
+    const short = (what: string, is: number, least: number): IssueDraft => ({
       subjects: [about('work area', rule.area), about('topic', what)],
       sentence: `ground illuminance, ${rule.area}: ${what === 'mean' ? 'average' : 'minimum'} ${is.toFixed(1)} lx, ${which} (minimum ${least} lx).`,
       figure: { value: is, unit: 'lx' },
@@ -80,7 +81,7 @@ function gridOf(subject: LayoutSubject): GroundGrid {
   if (known !== undefined) return known;
   const lamps = sourcesOf(lightsIn(subject.build, stateWith({ on: workOns(subject) })), 'steady');
   const outline = outlineOf(subject.lookup.vehicle);
-  const grid = toTheEnd(groundGrid(lamps, outline, { stepM: STEP_M, beyondM: 3 }));
+  const grid = runToCompletion(groundGrid(lamps, outline, { stepM: STEP_M, beyondM: 3 }));
   grids.set(subject, grid);
   return grid;
 }

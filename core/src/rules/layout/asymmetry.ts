@@ -3,14 +3,14 @@ import { length, mirrorY, sub } from '../../geometry/vec.ts';
 import { placeModules } from '../../resolve/place.ts';
 import type { Colour } from '../../words/colour.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { mmDown, pointing, type LayoutSubject, type StandingLamp } from './subject.ts';
 
 /** Twins may stand this far from each other's mirror image, m. */
 const TOLERANCE_M = 0.02;
 
 /** Lamps beside the centreline with no like lamp at their mirror image, or with one in other colours than the rest. */
-export function asymmetryFaults(subject: LayoutSubject, toleranceM = TOLERANCE_M): Said[] {
+export function asymmetryFaults(subject: LayoutSubject, toleranceM = TOLERANCE_M): IssueDraft[] {
   const standing = subject.standing();
   const sided = standing.filter(
     ({ placed }) => Math.abs(placed.base[1]) >= TOLERANCE_M && placed.zone.face !== 'inside',
@@ -26,7 +26,11 @@ function likes(of: StandingLamp, standing: readonly StandingLamp[]): { other: St
     .toSorted((a, b) => a.offM - b.offM);
 }
 
-function missingTwin(lamp: StandingLamp, standing: readonly StandingLamp[], toleranceM: number): Said[] {
+function missingTwin(
+  lamp: StandingLamp,
+  standing: readonly StandingLamp[],
+  toleranceM: number,
+): IssueDraft[] {
   const nearest = likes(lamp, standing)[0]?.offM ?? Infinity;
   if (nearest <= toleranceM) return [];
   const near = nearest < 0.4;
@@ -68,7 +72,7 @@ interface ColourPair {
 }
 
 /** Twins whose colours do not answer each other as those of the other twins do. */
-function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): Said[] {
+function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): IssueDraft[] {
   const twins = sided
     .filter(({ placed }) => placed.base[1] > 0)
     .flatMap((left) => {
@@ -82,7 +86,7 @@ function otherColours(subject: LayoutSubject, sided: readonly StandingLamp[]): S
   const [fromLeft, fromRight] = [usualAnswers(all, 'left'), usualAnswers(all, 'right')];
   const isUsual = (pair: ColourPair): boolean =>
     fromLeft.get(pair.left) === pair.right && fromRight.get(pair.right) === pair.left;
-  return twins.flatMap(({ left, right, pairs }): Said[] => {
+  return twins.flatMap(({ left, right, pairs }): IssueDraft[] => {
     const odd = pairs.find((pair) => !isUsual(pair));
     if (odd === undefined) return [];
     return [

@@ -2,7 +2,7 @@ import type { Placement } from '../../design/placement.ts';
 import { FACES, facesAt } from '../../words/face.ts';
 import { placeModules } from '../../resolve/place.ts';
 import { bearingOf } from '../../geometry/direction.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing, percent, type LayoutSubject } from './subject.ts';
 import { about } from '../subject.ts';
 
@@ -15,7 +15,7 @@ const USUAL_BORDER_M = 1.5;
 const WARNS = new Set(['roof bar', 'head', 'interior bar', 'rear bar', 'strip', 'beacon', 'legacy']);
 
 /** Faces on which nearly all warning light comes from one level: a tall or a low car hides it. */
-export function balanceFaults(subject: LayoutSubject): Said[] {
+export function balanceFaults(subject: LayoutSubject): IssueDraft[] {
   const border = subject.build.rulePacks[0]?.upperAboveM ?? USUAL_BORDER_M;
   const sums = new Map(FACES.map((f) => [f, { upper: 0, lower: 0, lamps: new Set<Placement>() }]));
   for (const p of subject.lamps) {
@@ -39,7 +39,7 @@ export function balanceFaults(subject: LayoutSubject): Said[] {
       }
     }
   }
-  return FACES.flatMap((face): Said[] => {
+  return FACES.flatMap((face): IssueDraft[] => {
     const sum = sums.get(face);
     const whole = sum === undefined ? 0 : sum.upper + sum.lower;
     if (sum === undefined || whole === 0) return [];

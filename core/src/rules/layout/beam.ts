@@ -1,5 +1,5 @@
 import type { Placement } from '../../design/placement.ts';
-import { bodyFieldsOf, type Standing } from '../../coverage/field.ts';
+import { bodyFieldsOf, type PlacedBeam } from '../../coverage/field.ts';
 import { movePoint, type AimFrame } from '../../geometry/frame.ts';
 import { combine, dot, length, sub, unit, type Vec3 } from '../../geometry/vec.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
@@ -25,7 +25,7 @@ export function hiddenShares(
   return fields.remembered('hidden', p, open, () => fields.standing(p, open).map(hiddenOf));
 }
 
-function hiddenOf(standing: Standing): number {
+function hiddenOf(standing: PlacedBeam): number {
   let [sent, passed] = [0, 0];
   for (const { weight, passes } of weighed(standing)) {
     sent += weight;
@@ -38,7 +38,11 @@ function hiddenOf(standing: Standing): number {
 const LEAST_WEIGHT = 0.02;
 
 /** By direction of `beamRays`: what matters of a module's beam, and what of that the body lets pass. */
-const weighed = ({ placed, beam, past }: Standing): { readonly weight: number; readonly passes: number }[] =>
+const weighed = ({
+  placed,
+  beam,
+  past,
+}: PlacedBeam): { readonly weight: number; readonly passes: number }[] =>
   beamRays(placed.frame).map(({ direction, perSteradian }) => {
     const weight = beam(direction) * perSteradian;
     return weight < LEAST_WEIGHT ? { weight: 0, passes: 0 } : { weight, passes: weight * past(direction) };
@@ -46,7 +50,7 @@ const weighed = ({ placed, beam, past }: Standing): { readonly weight: number; r
 
 /** A module in its place, and what the body lets pass of its beam by direction of `beamRays`. */
 export interface PassedBeam {
-  readonly placed: Standing['placed'];
+  readonly placed: PlacedBeam['placed'];
   readonly passes: readonly number[];
 }
 

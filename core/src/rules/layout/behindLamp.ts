@@ -5,7 +5,7 @@ import { ballAround, type Ball } from '../../geometry/ball.ts';
 import { dot, length, sub } from '../../geometry/vec.ts';
 import type { PlacedModule } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { bodyFieldsOf, placeKey } from '../../coverage/field.ts';
 import { beamRays, passedBeams, type PassedBeam } from './beam.ts';
 import { percent, pointing, type LayoutSubject } from './subject.ts';
@@ -25,13 +25,13 @@ interface Other {
 }
 
 /** Lamps of which the housings of others hide a module's beam with everything shut: of what the body lets pass. */
-export function behindLampFaults(subject: LayoutSubject): Said[] {
+export function behindLampFaults(subject: LayoutSubject): IssueDraft[] {
   const lamps = subject.lamps.filter(({ status }) => status !== 'planned');
   const others = lamps.map((p): Other => {
     const solid = housingOf(subject.lookup, p, []);
     return { p, ball: ballAround(solid.vertices), obstacles: layOut([solid]) };
   });
-  return lamps.flatMap((p): Said[] => {
+  return lamps.flatMap((p): IssueDraft[] => {
     const { share, by } = worstBefore(
       subject,
       p,

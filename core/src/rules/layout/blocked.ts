@@ -4,7 +4,7 @@ import { openText } from '../../state/state.ts';
 import type { MountZone } from '../../vehicle/types.ts';
 import { stopsOf } from '../../vehicle/vehicle.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { comesBefore, hiddenShares } from './beam.ts';
 import { percent, pointing, type LayoutSubject, type StandingLamp } from './subject.ts';
 
@@ -14,8 +14,8 @@ const MOST_HIDDEN = 0.4;
 const MOST_HIDDEN_BEHIND_GLASS = 0.85;
 
 /** Lamps of which the body hides a module's beam with everything shut. */
-export const blockedFaults = (subject: LayoutSubject): Said[] =>
-  outside(subject).flatMap(({ p, placed }): Said[] => {
+export const blockedFaults = (subject: LayoutSubject): IssueDraft[] =>
+  outside(subject).flatMap(({ p, placed }): IssueDraft[] => {
     const most = mostHidden(placed.zone);
     const shut = hiddenIn(subject, p, [], most);
     if (shut.modules.length === 0 || isUncovered(subject, { p, placed }, most)) return [];
@@ -44,11 +44,11 @@ const mostHidden = ({ mount }: MountZone): number =>
   mount === 'glass' ? MOST_HIDDEN_BEHIND_GLASS : MOST_HIDDEN;
 
 /** Lamps that shine freely with everything shut, of which a part that opens hides modules: in its worst pose. */
-export function coveredFaults(subject: LayoutSubject): Said[] {
+export function coveredFaults(subject: LayoutSubject): IssueDraft[] {
   const { vehicle } = subject.lookup;
   // Nobody warns with the bonnet up.
   const bonnet = new Set(stopsOf(vehicle, 'bonnet').map((stop) => stop.id));
-  return outside(subject).flatMap(({ p, placed }): Said[] => {
+  return outside(subject).flatMap(({ p, placed }): IssueDraft[] => {
     const { partId } = placed.zone;
     const most = mostHidden(placed.zone);
     const inPose = (open: readonly string[]): Hidden => hiddenIn(subject, p, open, most);
@@ -86,7 +86,12 @@ function hiddenIn(subject: LayoutSubject, p: Placement, open: readonly string[],
   };
 }
 
-function saying(subject: LayoutSubject, p: Placement, { open, modules, worst }: Hidden, most: number): Said {
+function saying(
+  subject: LayoutSubject,
+  p: Placement,
+  { open, modules, worst }: Hidden,
+  most: number,
+): IssueDraft {
   const how = openText(subject.build, open);
   const count = p.modules.length;
   const which = modules.length === 1 ? 'one module' : `${modules.length} modules`;

@@ -1,11 +1,11 @@
 import { fixingOf, holesOf } from '../../resolve/place.ts';
 import { countText } from '../fields.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing, type LayoutSubject } from './subject.ts';
 
 /** Lamps drilled onto a panel of one skin, or onto what bears no holes. */
-export function holeFaults(subject: LayoutSubject): Said[] {
-  return subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
+export function holeFaults(subject: LayoutSubject): IssueDraft[] {
+  return subject.standing().flatMap(({ p, placed: { zone, fixture } }): IssueDraft[] => {
     const holes = holesOf(fixture, zone, p);
     if (holes === 0 || (!zone.singleWall && zone.fixings.includes('drill'))) return [];
     const why = zone.singleWall ? 'a single-skin panel' : 'where drilling is not permitted';
@@ -23,8 +23,8 @@ export function holeFaults(subject: LayoutSubject): Said[] {
 }
 
 /** Lamps held in a way their zone does not bear. */
-export function fixingFaults(subject: LayoutSubject): Said[] {
-  return subject.standing().flatMap(({ p, placed: { zone } }): Said[] => {
+export function fixingFaults(subject: LayoutSubject): IssueDraft[] {
+  return subject.standing().flatMap(({ p, placed: { zone } }): IssueDraft[] => {
     const fixing = fixingOf(zone, p);
     if (fixing === 'drill' || zone.fixings.includes(fixing)) return [];
     return [

@@ -2,7 +2,7 @@ import { dot, type Vec3 } from '../../geometry/vec.ts';
 import type { Solid } from '../../geometry/solid.ts';
 import { placeModules } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { mmUp, pointing, type LayoutSubject } from './subject.ts';
 
 /** A lens may lie this deep in a panel as it is drawn: seams, seals and the picture's own thickness, m. */
@@ -13,8 +13,8 @@ const depthIn = (solid: Solid, at: Vec3): number =>
   Math.min(...solid.planes.map(({ n, d }) => d - dot(n, at)));
 
 /** Lamps with a lens inside the body: they shine on sheet metal. A lamp that a shut door covers is meant to be there. */
-export const insideFaults = (subject: LayoutSubject): Said[] =>
-  subject.standing().flatMap(({ p, placed: { zone } }): Said[] => {
+export const insideFaults = (subject: LayoutSubject): IssueDraft[] =>
+  subject.standing().flatMap(({ p, placed: { zone } }): IssueDraft[] => {
     if (zone.face === 'inside') return [];
     const opaque = subject.lookup.vehicle.solids.filter((s) => s.transmission === 0);
     const depth = Math.max(

@@ -2,12 +2,12 @@ import { TOUCH_M } from '../../resolve/housing.ts';
 import { convexOf, overlapDepthM } from '../../geometry/overlap.ts';
 import { moveSolid } from '../../geometry/solid.ts';
 import { motionOf } from '../../vehicle/vehicle.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing, mmUp, type LayoutSubject, type StandingLamp } from './subject.ts';
 import { about } from '../subject.ts';
 
 /** Lamps in a volume to be kept clear, with everything shut or with a part at a stop. */
-export function keepOutFaults(subject: LayoutSubject): Said[] {
+export function keepOutFaults(subject: LayoutSubject): IssueDraft[] {
   const { vehicle } = subject.lookup;
   const known = new Set<string>();
   return subject.poses.flatMap((open) => {

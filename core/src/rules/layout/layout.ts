@@ -1,6 +1,6 @@
 import type { Placement } from '../../design/placement.ts';
 import type { DocumentCheck } from '../documentCheck.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { aimRangeFaults } from './aimRange.ts';
 import { asymmetryFaults } from './asymmetry.ts';
 import { balanceFaults } from './balance.ts';
@@ -22,50 +22,70 @@ import { counterpartsOf } from '../counterpart.ts';
 import { subjectsKey } from '../subject.ts';
 
 export const LAYOUT_CHECKS: readonly DocumentCheck[] = [
-  { kind: 'overlap', severity: 'blocks', clause: 'Lamps do not overlap', faults: overlapFaults },
-  { kind: 'keep-out', severity: 'blocks', clause: 'Keep-outs stay clear', faults: keepOutFaults },
+  { kind: 'overlap', severity: 'blocks', clause: 'Lamps do not overlap', findIssues: overlapFaults },
+  { kind: 'keep-out', severity: 'blocks', clause: 'Keep-outs stay clear', findIssues: keepOutFaults },
   {
     kind: 'hole',
     severity: 'blocks',
     clause: 'No holes where drilling is not permitted',
-    faults: holeFaults,
+    findIssues: holeFaults,
   },
-  { kind: 'misfit', severity: 'blocks', clause: 'Lamps fit their zones', faults: misfitFaults },
-  { kind: 'inside', severity: 'blocks', clause: 'Lenses are outside the body', faults: insideFaults },
-  { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', faults: offZoneFaults },
-  { kind: 'room', severity: 'warns', clause: 'Depth behind and projection', faults: roomFaults },
-  { kind: 'aim-range', severity: 'warns', clause: 'Aim within the fixture’s range', faults: aimRangeFaults },
-  { kind: 'fixing', severity: 'warns', clause: 'Mounting suits the zone', faults: fixingFaults },
-  { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', faults: nearSignalFaults },
-  { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', faults: blockedFaults },
-  { kind: 'behind-lamp', severity: 'warns', clause: 'Beams pass other lamps', faults: behindLampFaults },
-  { kind: 'covered', severity: 'advises', clause: 'Beams pass open parts', faults: coveredFaults },
-  { kind: 'turned-away', severity: 'advises', clause: 'Visible with open doors', faults: turnedAwayFaults },
-  { kind: 'balance', severity: 'advises', clause: 'Balance of upper and lower lamps', faults: balanceFaults },
-  { kind: 'reach', severity: 'notes', clause: 'Within reach for service', faults: reachFaults },
-  { kind: 'lifted', severity: 'notes', clause: 'Keep-outs as the survey found them', faults: liftedFaults },
-  { kind: 'asymmetry', severity: 'notes', clause: 'Left and right match', faults: asymmetryFaults },
+  { kind: 'misfit', severity: 'blocks', clause: 'Lamps fit their zones', findIssues: misfitFaults },
+  { kind: 'inside', severity: 'blocks', clause: 'Lenses are outside the body', findIssues: insideFaults },
+  { kind: 'off-zone', severity: 'warns', clause: 'Lamps stay on their zones', findIssues: offZoneFaults },
+  { kind: 'room', severity: 'warns', clause: 'Depth behind and projection', findIssues: roomFaults },
+  {
+    kind: 'aim-range',
+    severity: 'warns',
+    clause: 'Aim within the fixture’s range',
+    findIssues: aimRangeFaults,
+  },
+  { kind: 'fixing', severity: 'warns', clause: 'Mounting suits the zone', findIssues: fixingFaults },
+  { kind: 'near-signal', severity: 'warns', clause: 'Clear of turn signals', findIssues: nearSignalFaults },
+  { kind: 'blocked', severity: 'warns', clause: 'Beams pass the body', findIssues: blockedFaults },
+  { kind: 'behind-lamp', severity: 'warns', clause: 'Beams pass other lamps', findIssues: behindLampFaults },
+  { kind: 'covered', severity: 'advises', clause: 'Beams pass open parts', findIssues: coveredFaults },
+  {
+    kind: 'turned-away',
+    severity: 'advises',
+    clause: 'Visible with open doors',
+    findIssues: turnedAwayFaults,
+  },
+  {
+    kind: 'balance',
+    severity: 'advises',
+    clause: 'Balance of upper and lower lamps',
+    findIssues: balanceFaults,
+  },
+  { kind: 'reach', severity: 'notes', clause: 'Within reach for service', findIssues: reachFaults },
+  {
+    kind: 'lifted',
+    severity: 'notes',
+    clause: 'Keep-outs as the survey found them',
+    findIssues: liftedFaults,
+  },
+  { kind: 'asymmetry', severity: 'notes', clause: 'Left and right match', findIssues: asymmetryFaults },
 ];
 
 /** What a check found. */
-export function layoutFaults(subject: LayoutSubject, check: DocumentCheck): Said[] {
-  return oncePerPair(subject, check.faults(subject));
+export function layoutFaults(subject: LayoutSubject, check: DocumentCheck): IssueDraft[] {
+  return oncePerPair(subject, check.findIssues(subject));
 }
 
 /** Figures that differ by less than this share of the greater are one. */
 const SAME_SHARE = 0.01;
 
-const isSameFigure = (a: Said['figure'], b: Said['figure']): boolean => {
+const isSameFigure = (a: IssueDraft['figure'], b: IssueDraft['figure']): boolean => {
   const [one, other] = [a?.value ?? 0, b?.value ?? 0];
   return Math.abs(one - other) <= SAME_SHARE * Math.max(Math.abs(one), Math.abs(other));
 };
 
 /** A fault that a mirrored pair shares is said once; one that is worse on one side is said of both. */
-export function oncePerPair(subject: LayoutSubject, faults: readonly Said[]): Said[] {
+export function oncePerPair(subject: LayoutSubject, faults: readonly IssueDraft[]): IssueDraft[] {
   const lamps = new Map<string, Placement>(subject.build.placements.map((p) => [p.id, p]));
   const counterpart = counterpartsOf(subject.build);
   const byKey = new Map(faults.map((f) => [subjectsKey(f.subjects), f]));
-  return faults.flatMap((fault): Said[] => {
+  return faults.flatMap((fault): IssueDraft[] => {
     const [lamp, ...more] = fault.subjects.filter(({ kind }) => kind === 'lamp');
     const p = lamps.get(lamp?.id ?? '');
     const twin = byKey.get(subjectsKey(fault.subjects.map(counterpart)));

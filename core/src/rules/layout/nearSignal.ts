@@ -1,7 +1,7 @@
 import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec.ts';
 import { placeModules } from '../../resolve/place.ts';
 import type { FactoryFunction } from '../../words/factoryFunction.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing, mmDown, type LayoutSubject } from './subject.ts';
 
 /** A flashing lamp nearer than this to a turn signal can be taken for it or drown it, m. */
@@ -15,7 +15,7 @@ function fromSegmentM(p: Vec3, a: Vec3, b: Vec3): number {
 }
 
 /** Warning lamps too near a factory turn signal. */
-export const nearSignalFaults = (subject: LayoutSubject): Said[] =>
+export const nearSignalFaults = (subject: LayoutSubject): IssueDraft[] =>
   lampsNear(subject, ['turn'], LEAST_APART_M);
 
 /**
@@ -26,9 +26,9 @@ export function lampsNear(
   subject: LayoutSubject,
   does: readonly FactoryFunction[],
   leastApartM: number,
-): Said[] {
+): IssueDraft[] {
   const signals = subject.lookup.vehicle.factoryLamps.filter((l) => does.includes(l.does));
-  return subject.lamps.flatMap((p): Said[] => {
+  return subject.lamps.flatMap((p): IssueDraft[] => {
     const { lookup } = subject;
     const { kind } = lookup.fixture(p.fixtureId);
     if (kind === 'cabin' || kind === 'scene' || kind === 'work' || kind === 'factory') return [];

@@ -2,15 +2,15 @@ import { TOUCH_M } from '../../resolve/housing.ts';
 import { dot, sub, type Vec3 } from '../../geometry/vec.ts';
 import { footCorners } from '../../resolve/place.ts';
 import { atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { mmUp, pointing, type LayoutSubject } from './subject.ts';
 
 /**
  * Lamps whose mounting face reaches over the edge of their zone as it stands there, rolled as it is: after a roll, a
  * change of measures, or in a file. A head that is panned or tilted swings on its foot, which stays.
  */
-export function offZoneFaults(subject: LayoutSubject): Said[] {
-  return subject.standing().flatMap(({ p, placed }): Said[] => {
+export function offZoneFaults(subject: LayoutSubject): IssueDraft[] {
+  return subject.standing().flatMap(({ p, placed }): IssueDraft[] => {
     const { zone, fixture } = placed;
     // What does not fit at all is said once, by that.
     if (!fixture.mounts.includes(zone.mount)) return [];

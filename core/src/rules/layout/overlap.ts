@@ -1,11 +1,11 @@
 import { TOUCH_M } from '../../resolve/housing.ts';
 import { length, sub } from '../../geometry/vec.ts';
 import { overlapDepthM } from '../../geometry/overlap.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { pointing, mmUp, type LayoutSubject } from './subject.ts';
 
 /** Lamps that stand in each other, whatever zones they are on. */
-export function overlapFaults(subject: LayoutSubject): Said[] {
+export function overlapFaults(subject: LayoutSubject): IssueDraft[] {
   const boxes = subject.standing().map((s) => ({
     ...s,
     radiusM: Math.max(...s.housing.corners.map((corner) => length(sub(corner, s.placed.base)))),

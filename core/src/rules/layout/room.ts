@@ -1,12 +1,12 @@
 import { TOUCH_M } from '../../resolve/housing.ts';
 import { atLeast, atMost } from '../finding.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 import { mmDown, mmUp, pointing, type LayoutSubject } from './subject.ts';
 import { about } from '../subject.ts';
 
 /** Lamps that need more depth behind their zone than is free, or stand out of it further than they may. */
-export const roomFaults = (subject: LayoutSubject): Said[] =>
-  subject.standing().flatMap(({ p, placed: { zone, fixture } }): Said[] => {
+export const roomFaults = (subject: LayoutSubject): IssueDraft[] =>
+  subject.standing().flatMap(({ p, placed: { zone, fixture } }): IssueDraft[] => {
     const outM = fixture.sizeM.depth + p.poleM;
     return [
       ...(zone.behindM !== null && fixture.behindM > zone.behindM

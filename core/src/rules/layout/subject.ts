@@ -6,7 +6,7 @@ import type { Build } from '../../design/schema.ts';
 import { bodyPoses, stateWith } from '../../state/state.ts';
 import type { Convex } from '../../geometry/overlap.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Trouble } from '../judgement.ts';
+import type { Issue } from '../judgement.ts';
 import { about } from '../subject.ts';
 
 /** A lamp where it stands. */
@@ -51,7 +51,7 @@ export class LayoutSubject {
 export const pointing = (
   placements: readonly Placement[],
   open: readonly string[] = [],
-): Pick<Trouble, 'subjects' | 'channels' | 'state'> => ({
+): Pick<Issue, 'subjects' | 'channels' | 'state'> => ({
   subjects: placements.map(({ id }) => about('lamp', id)),
   channels: placements.flatMap((p) => p.modules.map((m) => ({ placementId: p.id, moduleId: m.id, slot: 1 }))),
   state: open.length === 0 ? null : stateWith({ open }),

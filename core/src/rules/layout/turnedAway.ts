@@ -3,15 +3,15 @@ import { placeModules } from '../../resolve/place.ts';
 import { dot } from '../../geometry/vec.ts';
 import { hiddenShares } from './beam.ts';
 import { pointing, type LayoutSubject } from './subject.ts';
-import type { Said } from '../judgement.ts';
+import type { IssueDraft } from '../judgement.ts';
 
 /** A lamp that turns further than this with its door serves its direction no more, degrees. */
 const MOST_TURNED_DEG = 50;
 
 /** Lamps on a moving part that no longer serve their direction when it opens: turned away, or hidden there. */
-export function turnedAwayFaults(subject: LayoutSubject): Said[] {
+export function turnedAwayFaults(subject: LayoutSubject): IssueDraft[] {
   const { lookup } = subject;
-  return subject.lamps.flatMap((p): Said[] => {
+  return subject.lamps.flatMap((p): IssueDraft[] => {
     const zone = lookup.vehicle.zones.find((z) => z.id === p.zoneId);
     const part = lookup.vehicle.parts.find((candidate) => candidate.id === zone?.partId);
     if (zone === undefined || part === undefined || zone.face === 'inside' || p.status === 'planned')
@@ -19,7 +19,7 @@ export function turnedAwayFaults(subject: LayoutSubject): Said[] {
     const aim = (open: readonly string[]) => placeModules(lookup, p, new Set(open))[0]?.frame.aim;
     const shut = aim([]);
     return part.stops
-      .flatMap((stop): Said[] => {
+      .flatMap((stop): IssueDraft[] => {
         const open = aim([stop.id]);
         if (shut === undefined || open === undefined) return [];
         const turned = (Math.acos(Math.min(1, Math.max(-1, dot(shut, open)))) * 180) / Math.PI;

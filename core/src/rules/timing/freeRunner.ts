@@ -1,6 +1,6 @@
 import { channelOf, type Drive } from '../../resolve/channels.ts';
 import { driftOf } from '../../timing/step.ts';
-import { fails, type Judgement } from '../judgement.ts';
+import { fails, type Verdict } from '../judgement.ts';
 import type { Situation } from '../situation.ts';
 import { about } from '../subject.ts';
 
@@ -10,9 +10,9 @@ import { about } from '../subject.ts';
  *
  * @param mustKeepStep - asks the groups that must, or those that need not
  */
-export const freeRunners = (at: Situation, mustKeepStep: boolean): Judgement[] => {
+export const freeRunners = (at: Situation, mustKeepStep: boolean): Verdict[] => {
   const free = at.drives().filter((d) => d.freeBecause !== null && !d.steady && d.spans.length > 0);
-  return [...new Set(free.map((d) => d.placementId))].flatMap((id): Judgement[] => {
+  return [...new Set(free.map((d) => d.placementId))].flatMap((id): Verdict[] => {
     const drives = free.filter((d) => d.placementId === id);
     const group = at.build.timing.groups.find((g) => g.id === drives[0]?.groupId);
     if (group?.mustKeepStep !== mustKeepStep) return [];

@@ -73,12 +73,8 @@ describe('patterns by recipe', () => {
     });
     const tryOut = (p: Pattern) => () => new PatternBook([p]).cycle('s');
     expect(tryOut(sequence(['sweep', 1], ['single', 1]))).toThrow(/cannot follow each other/);
-    expect(tryOut(sequence(['slow-then-quick', 1]))).toThrow(
-      /\\'Slow, then quick\\' is a sequence; a sequence cannot contain one/,
-    );
-    expect(tryOut(sequence(['s', 1]))).toThrow(
-      /\\'Slow, then quick\\' is a sequence; a sequence cannot contain one/,
-    );
+    expect(tryOut(sequence(['slow-then-quick', 1]))).toThrow(/is a sequence; a sequence cannot contain one/);
+    expect(tryOut(sequence(['s', 1]))).toThrow(/is a sequence; a sequence cannot contain one/);
     expect(tryOut(sequence(['breathing', 30]))).toThrow(/90000 ms/);
     expect(tryOut(sequence(['nowhere', 1]))).toThrow(/no pattern 'nowhere'/);
   });

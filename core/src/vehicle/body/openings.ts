@@ -1,6 +1,6 @@
 import { turnAbout } from '../../geometry/frame.ts';
 import { box, type Solid } from '../../geometry/solid.ts';
-import type { Assembly, MovingPart, Stop } from '../types.ts';
+import type { Assembly, MovingPart, PartPosition } from '../types.ts';
 import { onSides, rect, type XYR } from '../picture/pen.ts';
 import { assemble, mirrored, partPair, part } from './assembly.ts';
 import { PANEL_M } from './surfaces.ts';
@@ -75,7 +75,7 @@ export function shutterPair(id: string, name: string, y: number, o: Opening): As
 /** A hinged leaf of a pair at the rear, which can be pinned where one loads: 90°, 180° or 270° from shut. */
 export function barnDoors(x: number, y: number, z0: number, z1: number): Assembly {
   const id = 'barn-door-left';
-  const stop = (deg: number): Stop => ({
+  const stop = (deg: number): PartPosition => ({
     id: deg === 90 ? id : `${id}-${deg}`,
     name: `pinned at ${deg}°`,
     motion: turnAbout([x, y, 0], [0, 0, 1], -deg),

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { box } from '../../geometry/solid.ts';
 import { dot } from '../../geometry/vec.ts';
 import { BODY_TYPES } from '../bodies/bodyTypes.ts';
-import { usualSpec } from '../spec.ts';
+import { defaultSpec } from '../spec.ts';
 import type { ArtShape, Vehicle, View } from '../types.ts';
 import { vehicleOf } from '../vehicle.ts';
 import { cornersOf, Outlines } from './outlines.ts';
@@ -30,7 +30,7 @@ describe('the corners of a drawn path', () => {
 
 /** A vehicle of which nothing but some drawings matter. */
 const drawn = (...art: [View, ArtShape['kind'], string][]): Vehicle => ({
-  ...vehicleOf(usualSpec('mid-suv')),
+  ...vehicleOf(defaultSpec('mid-suv')),
   art: art.map(([view, kind, path]) => ({ view, kind, path, partId: null })),
 });
 const cube = box('cube', [0, 0, 0], [1, 1, 1]);
@@ -71,7 +71,7 @@ describe('a cube as it is drawn', () => {
 test.each(BODY_TYPES.map(({ id }) => id))(
   '%s: nothing grows, nothing vanishes, and something is rounded',
   (id) => {
-    const vehicle = vehicleOf(usualSpec(id));
+    const vehicle = vehicleOf(defaultSpec(id));
     const outlines = new Outlines(vehicle);
     let cut = 0;
     for (const solid of vehicle.solids) {

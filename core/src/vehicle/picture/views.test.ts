@@ -6,7 +6,7 @@ import { dot, type Vec3 } from '../../geometry/vec.ts';
 import { BODY_TYPES } from '../bodies/bodyTypes.ts';
 import { OPTIONS } from '../options/options.ts';
 import { skinDepthM } from './drawn.ts';
-import { usualSpec } from '../spec.ts';
+import { defaultSpec } from '../spec.ts';
 import type { View } from '../types.ts';
 import { vehicleOf } from '../vehicle.ts';
 import { project, toViewer, unproject } from './views.ts';
@@ -35,7 +35,7 @@ describe('views', () => {
 
   test('the skin of any body lies within its measures, and mirrored on both sides', () => {
     for (const body of BODY_TYPES) {
-      const vehicle = vehicleOf(usualSpec(body.id));
+      const vehicle = vehicleOf(defaultSpec(body.id));
       for (const [a, b] of [
         [0, 0.7],
         [0.8, 0.9],
@@ -51,7 +51,7 @@ describe('views', () => {
 });
 
 describe('options on every body that takes them', () => {
-  const fitted = (bodyType: string, id: string) => vehicleOf({ ...usualSpec(bodyType), options: [id] });
+  const fitted = (bodyType: string, id: string) => vehicleOf({ ...defaultSpec(bodyType), options: [id] });
   const reach = (points: readonly Vec3[], axis: 0 | 1 | 2): [number, number] => {
     const values = points.map((p) => p[axis]);
     return [Math.min(...values), Math.max(...values)];
@@ -62,7 +62,7 @@ describe('options on every body that takes them', () => {
     expect(bodies.length, 'some body takes it').toBeGreaterThan(0);
     expect(option.what.length).toBeGreaterThan(10);
     for (const body of bodies) {
-      const plain = vehicleOf(usualSpec(body.id));
+      const plain = vehicleOf(defaultSpec(body.id));
       const vehicle = fitted(body.id, id);
       const known = new Set([...plain.solids, ...plain.zones].map((item) => item.id));
       const solids = vehicle.solids.filter((s) => !known.has(s.id));
@@ -86,7 +86,7 @@ describe('options on every body that takes them', () => {
 
   test('what moves is listed with words for every stop', () => {
     for (const body of BODY_TYPES) {
-      const vehicle = vehicleOf({ ...usualSpec(body.id), options: [...body.options] });
+      const vehicle = vehicleOf({ ...defaultSpec(body.id), options: [...body.options] });
       for (const part of vehicle.parts) {
         expect(part.stops.length).toBeGreaterThanOrEqual(1);
         expect(part.stops[0].id).toBe(part.id);

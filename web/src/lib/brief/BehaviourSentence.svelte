@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Condition } from '@flarik/core/design/condition';
   import { targetKey } from '@flarik/core/design/functions';
-  import { MOST_WITHIN_S, type BehaviourWish } from '@flarik/core/rules/brief/wishes/behaviour';
+  import { MOST_WITHIN_S, type BehaviourRequirement } from '@flarik/core/rules/brief/requirements/behaviour';
   import { PATTERNS } from '@flarik/core/timing/library';
   import { COLOURS, type Colour } from '@flarik/core/words/colour';
   import { FACES, type Face } from '@flarik/core/words/face';
@@ -13,7 +13,7 @@
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
   /** A wish about what the controls do, as a sentence that is changed in place. */
-  let { wish, onset }: { wish: BehaviourWish; onset: (wish: BehaviourWish) => void } = $props();
+  let { wish, onset }: { wish: BehaviourRequirement; onset: (wish: BehaviourRequirement) => void } = $props();
   const editor = getEditor()();
   const { functions, loads } = $derived(editor.build.controls);
 
@@ -59,7 +59,7 @@
   );
 
   /** What lamps are to be, with a pattern or level where that asks for one. */
-  function be(is: BehaviourWish['is']): void {
+  function be(is: BehaviourRequirement['is']): void {
     onset({
       ...wish,
       is,
@@ -90,7 +90,7 @@
     label="Whenever, never or possible"
     options={SAYS}
     value={wish.says}
-    onset={(says: BehaviourWish['says']) =>
+    onset={(says: BehaviourRequirement['says']) =>
       onset({ ...wish, says, withinS: says === 'whenever' ? wish.withinS : null })}
   />
   <ConditionEditor condition={wish.when} label="When" onset={(when: Condition) => onset({ ...wish, when })} />
@@ -149,7 +149,7 @@
       label="Required value"
       options={OTHERS_ARE}
       value={wish.is}
-      onset={(is: BehaviourWish['is']) => onset({ ...wish, is })}
+      onset={(is: BehaviourRequirement['is']) => onset({ ...wish, is })}
     />
   {/if}
   {#if wish.says === 'whenever'}

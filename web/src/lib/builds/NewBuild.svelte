@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { STARTS, startText, type Start } from '@flarik/core/arrange/startingStages';
+  import { STAGE_PRESETS, startText, type Start } from '@flarik/core/arrange/startingStages';
   import { type Service, serviceName, SERVICES } from '@flarik/core/words/service';
   import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
   import { Name } from '@flarik/core/words/names';
@@ -166,7 +166,7 @@
           </fieldset>
           <fieldset>
             <legend>Initial stages</legend>
-            {#each STARTS as option (option)}
+            {#each STAGE_PRESETS as option (option)}
               <label class="start">
                 <input type="radio" name="start" value={option} bind:group={start} />
                 <span><strong>{startText[option].name}</strong> {startText[option].what}</span>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { vehicleOf } from '@flarik/core/vehicle/vehicle';
-  import { usualSpec } from '@flarik/core/vehicle/spec';
+  import { defaultSpec } from '@flarik/core/vehicle/spec';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import type { BuildPicture } from '$lib/api';
 
@@ -15,7 +15,7 @@
   const SHUT: ReadonlySet<string> = new Set();
   /** Room around the vehicle, m. */
   const ROOM_M = 0.25;
-  const vehicle = $derived(vehicleOf(picture?.vehicle ?? usualSpec(bodyType)));
+  const vehicle = $derived(vehicleOf(picture?.vehicle ?? defaultSpec(bodyType)));
   const box = $derived({
     x: -vehicle.lengthM / 2 - ROOM_M,
     y: -vehicle.heightM - 2 * ROOM_M,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { InputEvent } from '@flarik/core/design/condition';
-  import { programmeOf } from '@flarik/core/controls/programme';
+  import { compileProgram } from '@flarik/core/controls/program';
   import { Wording } from '@flarik/core/controls/sentence';
   import { getEditor } from '$lib/editor/context';
 
@@ -20,7 +20,7 @@
       { kind: 'press', control: id, press: 'short' },
       { kind: 'press', control: id, press: 'long' },
     ]);
-    const arrivals = programmeOf(editor.build).inputs.flatMap(({ id, values }) =>
+    const arrivals = compileProgram(editor.build).inputs.flatMap(({ id, values }) =>
       values.map((value): InputEvent => ({ kind: 'arrives', input: id, value })),
     );
     return [...presses, ...arrivals].map((event) => ({ text: wording.event(event), event }));

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { habitsOf, oldFrom } from '@flarik/core/controls/habits';
-  import type { OldControl } from '@flarik/core/design/controls';
+  import { controlChanges, previousPanelFrom } from '@flarik/core/controls/controlChanges';
+  import type { PreviousControl } from '@flarik/core/design/controls';
   import { LONGEST_LABEL } from '@flarik/core/design/functions';
   import { CONTROL_KINDS, MOST_COLUMNS, MOST_ROWS } from '@flarik/core/design/panel';
   import { getEditor } from '$lib/editor/context';
@@ -8,15 +8,15 @@
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
 
   /** The panel that operators are used to, as a face; what each of its controls did, and what became of it. */
-  let { onset }: { onset: (what: string, oldPanel: OldControl[]) => void } = $props();
+  let { onset }: { onset: (what: string, oldPanel: PreviousControl[]) => void } = $props();
   const editor = getEditor()();
   const { oldPanel, functions } = $derived(editor.build.controls);
-  const habits = $derived(habitsOf(editor.build));
+  const habits = $derived(controlChanges(editor.build));
   let chosenId = $state<string | null>(null);
   const chosen = $derived(habits.find(({ old }) => old.id === chosenId) ?? null);
   const columns = $derived(Math.max(4, ...oldPanel.map((o) => o.column)));
 
-  const put = (old: OldControl, patch: Partial<OldControl>): void =>
+  const put = (old: PreviousControl, patch: Partial<PreviousControl>): void =>
     onset(
       `Old control ${old.label}`,
       oldPanel.map((o) => (o.id === old.id ? { ...o, ...patch } : o)),
@@ -43,7 +43,7 @@
     if (panel !== undefined)
       onset(
         'Keep the panel as the old one',
-        oldFrom(editor.build, panel, () => freshId('old')),
+        previousPanelFrom(editor.build, panel, () => freshId('old')),
       );
   }
 </script>

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { onText, type Trial, type TrialStep } from '@flarik/core/design/controls';
-  import { putTrial, removeTrial } from '@flarik/core/design/controlEdits';
+  import { activeFunctionNames, type ControlTest, type TestStep } from '@flarik/core/design/controls';
+  import { saveTest, deleteTest } from '@flarik/core/design/controlEdits';
   import { readScript, stepText } from '@flarik/core/controls/script';
   import { timeText, Wording } from '@flarik/core/controls/sentence';
-  import { runTrial } from '@flarik/core/controls/trial';
+  import { runTest } from '@flarik/core/controls/controlTest';
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
@@ -15,9 +15,9 @@
   let name = $state('');
   let script = $state('');
   let trouble = $state('');
-  const outcomes = $derived(editor.build.controls.trials.map((trial) => runTrial(cockpit.programme, trial)));
+  const outcomes = $derived(editor.build.controls.trials.map((trial) => runTest(cockpit.programme, trial)));
 
-  const said = (step: TrialStep): string =>
+  const said = (step: TestStep): string =>
     step.kind === 'wait' ? `${timeText(step.ms)} pass` : wording.event(step.event);
 
   function keep(): void {
@@ -26,7 +26,7 @@
       trouble = 'Enter a name for the test.';
       return;
     }
-    const trial: Trial = {
+    const trial: ControlTest = {
       id: freshId('t'),
       name: read.data,
       steps: [...cockpit.steps],
@@ -34,7 +34,7 @@
     };
     trouble = '';
     name = '';
-    editor.edit(`Save test ${trial.name}`, (b) => putTrial(b, trial));
+    editor.edit(`Save test ${trial.name}`, (b) => saveTest(b, trial));
   }
 
   function run(): void {
@@ -111,14 +111,14 @@
           >
           {#if !well}
             <span class="trouble"
-              >{missing.length > 0 ? `not on: ${onText(editor.build, missing)}` : ''}
-              {surplus.length > 0 ? `also on: ${onText(editor.build, surplus)}` : ''}</span
+              >{missing.length > 0 ? `not on: ${activeFunctionNames(editor.build, missing)}` : ''}
+              {surplus.length > 0 ? `also on: ${activeFunctionNames(editor.build, surplus)}` : ''}</span
             >
           {/if}
           <button
             class="link"
             aria-label="Delete test {trial.name}"
-            onclick={() => editor.edit(`Delete test ${trial.name}`, (b) => removeTrial(b, trial.id))}
+            onclick={() => editor.edit(`Delete test ${trial.name}`, (b) => deleteTest(b, trial.id))}
             >delete</button
           >
         </li>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { changeShown } from '@flarik/core/design/controlEdits';
+  import { changeEffect } from '@flarik/core/design/controlEdits';
   import { onKey } from '@flarik/core/design/controls';
   import {
     FUNCTION_KINDS,
@@ -31,12 +31,12 @@
   });
 
   function setDims(dims: Dim[]): void {
-    editor.edit(`Dims of ${fn.name}`, (b) => changeShown(b, on, { dims }));
+    editor.edit(`Dims of ${fn.name}`, (b) => changeEffect(b, on, { dims }));
   }
   function setLoad(loadId: string, value: string): void {
     const others = shownNow.loads.filter((l) => l.loadId !== loadId);
     editor.edit(`Loads of ${fn.name}`, (b) =>
-      changeShown(b, on, { loads: value === '' ? others : [...others, { loadId, value }] }),
+      changeEffect(b, on, { loads: value === '' ? others : [...others, { loadId, value }] }),
     );
   }
 </script>

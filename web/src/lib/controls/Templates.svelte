@@ -1,12 +1,12 @@
 <script lang="ts">
   import { CONTROL_TEMPLATES, templateMisfit } from '@flarik/core/arrange/controlTemplates';
-  import type { ReadyFunction } from '@flarik/core/arrange/ready/kit';
-  import { READY_FUNCTIONS } from '@flarik/core/arrange/ready/readyFunctions';
+  import type { FunctionTemplate } from '@flarik/core/arrange/templates/kit';
+  import { FUNCTION_TEMPLATES } from '@flarik/core/arrange/templates/functionTemplates';
   import { controlsFailure } from '@flarik/core/design/controlEdits';
   import type { Build } from '@flarik/core/design/schema';
   import { regionLock } from '@flarik/core/rules/regionLock';
   import { getEditor } from '$lib/editor/context';
-  import WouldBreak from '$lib/frame/WouldBreak.svelte';
+  import FindingsPreview from '$lib/frame/FindingsPreview.svelte';
 
   /** Whole ways to operate a vehicle, and single functions, laid with one undo and then changed. */
   const editor = getEditor()();
@@ -14,14 +14,14 @@
   /** What a programme has no room for any more is found as it is laid. */
   let refused = $state.raw<{ build: Build; id: string; why: string } | null>(null);
   const functions = $derived(
-    [...READY_FUNCTIONS, regionLock].map((f) => ({
+    [...FUNCTION_TEMPLATES, regionLock].map((f) => ({
       ...f,
       why: refused?.id === f.id && refused.build === editor.build ? refused.why : f.misfit(editor.build),
     })),
   );
 
-  function put({ id, name, lay }: ReadyFunction): void {
-    const laid = lay(editor.build);
+  function put({ id, name, applyTemplate }: FunctionTemplate): void {
+    const laid = applyTemplate(editor.build);
     const why = controlsFailure(laid);
     if (why === null) editor.edit(name, () => laid);
     else refused = { build: editor.build, id, why };
@@ -30,20 +30,20 @@
 
 <section class="ready" aria-label="Templates">
   <h2>Complete programs</h2>
-  {#each templates as { id, name, what, why, lay } (id)}
+  {#each templates as { id, name, what, why, applyTemplate } (id)}
     <div class="one">
       <button
         class="plain"
         disabled={why !== null}
         aria-label="Apply {name}"
-        onclick={() => editor.edit(`Template ${name}`, (b) => lay(b))}>Apply</button
+        onclick={() => editor.edit(`Template ${name}`, (b) => applyTemplate(b))}>Apply</button
       >
       <p>
         <strong>{name}</strong>
         {what}
         {#if why !== null}<span class="quiet">Not available: {why}.</span>{/if}
       </p>
-      {#if why === null}<div class="more"><WouldBreak {name} {lay} /></div>{/if}
+      {#if why === null}<div class="more"><FindingsPreview {name} apply={applyTemplate} /></div>{/if}
     </div>
   {/each}
   <h2>Single functions</h2>
@@ -58,7 +58,7 @@
         {what}
         {#if why !== null}<span class="quiet">Not available: {why}.</span>{/if}
       </p>
-      {#if why === null}<div class="more"><WouldBreak {name} lay={fn.lay} /></div>{/if}
+      {#if why === null}<div class="more"><FindingsPreview {name} apply={fn.applyTemplate} /></div>{/if}
     </div>
   {/each}
 </section>

@@ -1,23 +1,23 @@
-import { asBefore, isRetrofit } from '@flarik/core/arrange/asBefore';
-import { gravestFirst, outcomesOf } from '@flarik/core/proof/checkWhole';
-import { provedApart } from './provedApart';
-import { Proving } from './proving.svelte';
+import { beforeRetrofit, isRetrofit } from '@flarik/core/arrange/beforeRetrofit';
+import { bySeverity, outcomesOf } from '@flarik/core/verification/checkWhole';
+import { provedApart } from './verifiedApart';
+import { Verifying } from './verifying.svelte';
 import {
   functionAt,
   functionsInOrder,
   namedOns,
   onsOf,
-  onText,
+  activeFunctionNames,
   readOn,
   stagesOf,
-  type On,
+  type ActiveFunction,
 } from '@flarik/core/design/controls';
 import type { Build } from '@flarik/core/design/schema';
-import { firstLook, poseKey, type State } from '@flarik/core/state/state';
+import { defaultState, poseKey, type State } from '@flarik/core/state/state';
 import type { RingOptions } from '@flarik/core/coverage/ring';
 import type { Sector } from '@flarik/core/coverage/sectors';
 import type { CheckResult, Finding, RuleOutcome } from '@flarik/core/rules/finding';
-import { standingOf } from '@flarik/core/rules/acceptances';
+import { acceptanceStatusOf } from '@flarik/core/rules/acceptances';
 import { causesOf } from '@flarik/core/rules/causes';
 import { drivenIn } from '@flarik/core/state/driven';
 import { lookupOf } from '@flarik/core/resolve/lookup';
@@ -31,7 +31,7 @@ import type { Ambient } from '@flarik/core/words/ambient';
 import { deltaOf } from '@flarik/core/design/delta';
 import { overfull } from '@flarik/core/design/parts';
 import { Autosave } from './autosave.svelte';
-import { Cockpit } from './cockpit.svelte';
+import { ControlSimulator } from './controlSimulator.svelte';
 import { History } from './history';
 import { LatestRun } from './latestRun.svelte';
 import { Preview } from './preview.svelte';
@@ -70,7 +70,7 @@ export class Editor {
   when = $state<'before' | 'after'>('after');
   readonly isBefore = $derived.by(() => this.when === 'before' && isRetrofit(this.build));
   /** The build as it is looked at. */
-  readonly seen = $derived.by(() => (this.isBefore ? asBefore(this.build) : this.build));
+  readonly seen = $derived.by(() => (this.isBefore ? beforeRetrofit(this.build) : this.build));
   readonly drives = $derived.by(() => drivenIn(this.seen, this.state));
   /** What stands open: the same set until that changes, so that what is drawn from it stays. */
   readonly open = $derived.by(() => this.#openIn(this.state.open));
@@ -80,12 +80,12 @@ export class Editor {
   /** Every way in which a function can be on, the stages first. */
   readonly named = $derived.by(() => namedOns(this.build));
   /** The strongest stage that is on; null when none is. */
-  readonly stageOn = $derived.by((): On | null => {
+  readonly stageOn = $derived.by((): ActiveFunction | null => {
     const stages = this.build.controls.functions.filter((fn) => fn.kind === 'stage').flatMap(onsOf);
     return stages.find((on) => this.state.on.includes(on)) ?? null;
   });
   /** The function whose timing is looked at: the strongest stage that is on, or what else is. */
-  readonly looked = $derived.by((): On => {
+  readonly looked = $derived.by((): ActiveFunction => {
     const { on } = this.state;
     return this.stageOn ?? on[0] ?? functionsInOrder(this.build)[0]?.id ?? '';
   });
@@ -97,7 +97,7 @@ export class Editor {
   #now: Build | null = null;
 
   readonly autosave: Autosave;
-  readonly cockpit = new Cockpit(
+  readonly cockpit = new ControlSimulator(
     () => this.build,
     (state) => (this.state = state),
   );
@@ -108,14 +108,14 @@ export class Editor {
   /** The same check of the vehicle as it was before the work. */
   readonly checkBefore = new LatestRun(async (build: Build) => ({
     build,
-    ...(await this.#worker(asBefore(build)).check()),
+    ...(await this.#worker(beforeRetrofit(build)).check()),
   }));
   /** The same check in the state being looked at alone. */
   readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
     this.#worker(build).checkState(state),
   );
   /** What is proved of the controls, over every state. */
-  readonly proving = new Proving();
+  readonly proving = new Verifying();
   /** Whether what is proved is proved of the build as it is now. */
   readonly isProved = $derived.by(() => this.proving.answer?.build === this.build);
   /** Whether it will be by itself. */
@@ -124,14 +124,14 @@ export class Editor {
   );
   /** All findings there are, the gravest first. */
   readonly findings = $derived.by((): readonly Finding[] =>
-    gravestFirst(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
+    bySeverity(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),
   );
   /** How each rule and wish came out, by each function and over all that the controls bring about. */
   readonly outcomes = $derived.by((): readonly RuleOutcome[] =>
     outcomesOf(this.check.answer?.outcomes ?? [], this.proving.answer?.outcomes ?? []),
   );
   /** Which of them are open, and which somebody lets stand. */
-  readonly standing = $derived.by(() => standingOf(this.build, this.findings));
+  readonly standing = $derived.by(() => acceptanceStatusOf(this.build, this.findings));
   /** The open ones by what causes them. */
   readonly causes = $derived.by(() => causesOf(this.build, this.standing.open));
   readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
@@ -145,7 +145,7 @@ export class Editor {
 
   constructor(saved: SavedBuild) {
     this.build = $state.raw(saved.build);
-    this.state = $state.raw(firstLook(saved.build));
+    this.state = $state.raw(defaultState(saved.build));
     this.autosave = new Autosave(saved);
     const upper = saved.build.rulePacks[0]?.upperAboveM;
     if (upper !== undefined) this.ringOptions = { ...this.ringOptions, upperAboveM: upper };
@@ -179,7 +179,7 @@ export class Editor {
     const checked = await this.tryOut(build);
     const proof = await provedApart(build, checked);
     return {
-      findings: gravestFirst(checked.findings, proof.findings),
+      findings: bySeverity(checked.findings, proof.findings),
       outcomes: outcomesOf(checked.outcomes, proof.outcomes),
     };
   }
@@ -285,12 +285,12 @@ export class Editor {
     this.moduleId = moduleId;
   }
 
-  nameOf(on: On): string {
-    return onText(this.build, [on]);
+  nameOf(on: ActiveFunction): string {
+    return activeFunctionNames(this.build, [on]);
   }
 
   /** Looks at what one function shows by itself. */
-  lookAtFunction(on: On): void {
+  lookAtFunction(on: ActiveFunction): void {
     functionAt(this.build, readOn(on).id);
     this.lookAtState({ on: [on] });
   }
@@ -326,7 +326,7 @@ export class Editor {
   }
 
   /** Looks at the state with a function besides, or without it; of a cycle's numbers one at a time. */
-  toggleOn(on: On): void {
+  toggleOn(on: ActiveFunction): void {
     const now = this.state.on;
     const { id } = readOn(on);
     this.lookAtState({

@@ -1,5 +1,5 @@
 import { freeSpot } from '@flarik/core/arrange/freeSpot';
-import { joinPlace } from '@flarik/core/arrange/joinPlace';
+import { assignDefaults } from '@flarik/core/arrange/assignDefaults';
 import { addPartner, addPlacement } from '@flarik/core/arrange/lamps';
 import { permittedColours } from '@flarik/core/rules/permittedColours';
 import type { MountZone } from '@flarik/core/vehicle/types';
@@ -24,8 +24,8 @@ export function placeAt(
     const placed = addPlacement(build, { ...wanted, ...freeSpot(build, wanted, pair) });
     const mayShow = permittedColours(build);
     return pair
-      ? joinPlace(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on, mayShow)
-      : joinPlace(placed, [id], editor.state.on, mayShow);
+      ? assignDefaults(addPartner(placed, id, partnerId), [id, partnerId], editor.state.on, mayShow)
+      : assignDefaults(placed, [id], editor.state.on, mayShow);
   });
   editor.carry = null;
   editor.select(pair ? [id, partnerId] : [id]);

@@ -1,4 +1,4 @@
-import { onText } from '@flarik/core/design/controls';
+import { activeFunctionNames } from '@flarik/core/design/controls';
 import { iesOfState } from '@flarik/core/coverage/iesOfState';
 import { download } from '$lib/download';
 import type { Editor } from './editor.svelte';
@@ -11,5 +11,9 @@ export function saveIes(editor: Editor, lampId: string | null): void {
   const lamp = build.placements.find((p) => p.id === lampId);
   const name = lamp === undefined ? build.name : `${build.name}, ${lamp.label}`;
   const when = lampId === null && isBefore ? ', before the work' : '';
-  download(`${name}${when}, ${onText(build, state.on)}.ies`, iesOfState(build, state, lampId), 'text/plain');
+  download(
+    `${name}${when}, ${activeFunctionNames(build, state.on)}.ies`,
+    iesOfState(build, state, lampId),
+    'text/plain',
+  );
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { accept, withdraw } from '@flarik/core/rules/acceptances';
-  import { reachText, type Cause } from '@flarik/core/rules/causes';
+  import { alsoAffectedText, type Cause } from '@flarik/core/rules/causes';
   import { figureText, limitsText, stateText } from '@flarik/core/rules/findingsTable';
   import { InputError } from '@flarik/core/words/errors';
   import { Wording } from '@flarik/core/controls/sentence';
@@ -18,7 +18,7 @@
 
   const { first, findings } = $derived(cause);
   const { build } = $derived(editor);
-  const also = $derived(reachText(build, cause));
+  const also = $derived(alsoAffectedText(build, cause));
   const wording = $derived(new Wording(build));
   const acceptance = $derived(accepted ? build.accepted.find(({ id }) => id === first.id) : undefined);
   const outgrown = $derived(

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { standingOf } from '@flarik/core/rules/acceptances';
+  import { acceptanceStatusOf } from '@flarik/core/rules/acceptances';
   import type { Build } from '@flarik/core/design/schema';
   import { causesOf, causesOfWork, countBySeverity, type Cause } from '@flarik/core/rules/causes';
   import { stateText } from '@flarik/core/rules/findingsTable';
@@ -30,7 +30,7 @@
 
   const { causes, standing } = $derived(editor);
   const here = $derived(
-    causesOf(editor.build, standingOf(editor.build, editor.here.answer?.findings ?? []).open),
+    causesOf(editor.build, acceptanceStatusOf(editor.build, editor.here.answer?.findings ?? []).open),
   );
 
   const answer = $derived(editor.check.answer);
@@ -47,7 +47,7 @@
     // What was checked must be the build as it is now, before and after.
     if (before?.build !== editor.build || answer?.build !== editor.build || !editor.isBefore) return null;
     const causesIn = (build: Build, findings: readonly Finding[]): Cause[] =>
-      causesOf(build, standingOf(build, findings).open);
+      causesOf(build, acceptanceStatusOf(build, findings).open);
     return causesOfWork(causesIn(editor.seen, before.findings), causesIn(editor.build, answer.findings));
   });
   const nothingText = $derived(

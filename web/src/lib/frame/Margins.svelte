@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { outcomeText } from '@flarik/core/proof/outcomeText';
+  import { outcomeText } from '@flarik/core/verification/outcomeText';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
   import { getEditor } from '$lib/editor/context';
 

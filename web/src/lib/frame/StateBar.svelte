@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { On } from '@flarik/core/design/controls';
+  import type { ActiveFunction } from '@flarik/core/design/controls';
   import type { Ambient } from '@flarik/core/words/ambient';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/ui/Choice.svelte';
@@ -29,7 +29,7 @@
       bare
       options={stages}
       value={editor.stageOn ?? ''}
-      onchoose={(on: On) => editor.lookAtFunction(on)}
+      onchoose={(on: ActiveFunction) => editor.lookAtFunction(on)}
     />
   {/if}
   {#if editor.build.controls.functions.length > editor.stages.length}

@@ -18,24 +18,24 @@ interface Pressed {
 }
 
 /** What a press does; null when it is another key's. */
-type Answer = (pressed: Pressed) => (() => void) | null;
+type KeyHandler = (pressed: Pressed) => (() => void) | null;
 
 /** A key or several, what they do, and how; without that whatever has the focus does it itself. */
 interface Shortcut {
   readonly keys: string;
   readonly does: string;
-  readonly on?: Answer;
+  readonly on?: KeyHandler;
   /** It works in a field too. */
   readonly inFields?: true;
 }
 
 const ctrl =
-  (key: string, run: (pressed: Pressed) => void): Answer =>
+  (key: string, run: (pressed: Pressed) => void): KeyHandler =>
   (pressed) =>
     pressed.ctrl && pressed.key === key ? () => run(pressed) : null;
 
 const plain =
-  (key: string, run: (pressed: Pressed) => void): Answer =>
+  (key: string, run: (pressed: Pressed) => void): KeyHandler =>
   (pressed) =>
     !pressed.ctrl && pressed.key === key ? () => run(pressed) : null;
 

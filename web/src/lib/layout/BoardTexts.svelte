@@ -1,6 +1,6 @@
 <script lang="ts">
   import { setCue } from '@flarik/core/design/controlEdits';
-  import { namedOns, shownBy, type On } from '@flarik/core/design/controls';
+  import { namedOns, effectsOf, type ActiveFunction } from '@flarik/core/design/controls';
   import { groupTarget, sameTarget, type LightCue } from '@flarik/core/design/functions';
   import type { Placement } from '@flarik/core/design/placement';
   import { membersOfSet } from '@flarik/core/resolve/setMembers';
@@ -25,7 +25,7 @@
       : placement.modules.some((m) => sameTarget(cue.target, groupTarget(m.groupId)));
   const rows = $derived(
     namedOns(editor.build).flatMap(({ on, name }) =>
-      shownBy(editor.build, on)
+      effectsOf(editor.build, on)
         .cues.filter((cue) => cue.show === 'light')
         .filter(speaksToIt)
         .map((cue) => ({ on, name, cue })),
@@ -33,7 +33,7 @@
   );
   const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
-  function say(on: On, cue: LightCue, said: string): void {
+  function say(on: ActiveFunction, cue: LightCue, said: string): void {
     const text = BoardText.safeParse(said.trim());
     if (text.success)
       editor.edit(`Text of ${placement.label}`, (b) =>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import FilePicker from '$lib/ui/FilePicker.svelte';
-  import { freeFixtureId, takeFixtures } from '@flarik/core/design/fixtureEdits';
+  import { freeFixtureId, importFixtures } from '@flarik/core/design/fixtureEdits';
   import { InputError } from '@flarik/core/words/errors';
   import type { RowError } from '@flarik/core/fixture/csv';
   import { rollToFit } from '@flarik/core/resolve/place';
@@ -71,7 +71,7 @@
   function copyAsOwn(fixture: Fixture): void {
     const id = freeFixtureId(editor.build, `own-${fixture.id}`);
     const copy = { ...fixture, id, name: `Custom ${fixture.name.toLowerCase()}`.slice(0, 80) };
-    editor.edit(`Copy ${fixture.name} as custom fixture`, (b) => takeFixtures(b, [copy]).build);
+    editor.edit(`Copy ${fixture.name} as custom fixture`, (b) => importFixtures(b, [copy]).build);
     editor.carry = { fixtureId: id, at: null };
   }
 
@@ -84,7 +84,7 @@
     try {
       const { readFixtureTable } = await import('./fixtureFile');
       const { fixtures, errors } = readFixtureTable(file.name, await file.text());
-      const taken = takeFixtures(editor.build, fixtures);
+      const taken = importFixtures(editor.build, fixtures);
       const clashes = taken.refused.map((id) => ({
         row: 0,
         column: 'id',

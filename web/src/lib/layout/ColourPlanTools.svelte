@@ -3,14 +3,14 @@
   import {
     COLOUR_PLANS,
     colourPlanName,
-    layColourPlan,
+    applyColourPlan,
     type ColourPlan,
   } from '@flarik/core/arrange/colourPlans';
   import type { Build } from '@flarik/core/design/schema';
   import { Button } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { nameOf } from '$lib/editor/names';
-  import WouldBreak from '$lib/frame/WouldBreak.svelte';
+  import FindingsPreview from '$lib/frame/FindingsPreview.svelte';
 
   /** Ready colour plans for these lamps; what a plan would break is said before it is laid. */
   let { placements }: { placements: readonly Placement[] } = $props();
@@ -20,13 +20,13 @@
   let plan = $state<ColourPlan>('side-split');
   const laid = $derived.by(() => {
     const [these, wanted] = [ids, plan];
-    return (build: Build) => layColourPlan(build, these, wanted);
+    return (build: Build) => applyColourPlan(build, these, wanted);
   });
 
   function lay(): void {
     const wanted = plan;
     editor.edit(`${colourPlanName[wanted]} for ${nameOf(editor.build, [...ids])}`, (b) =>
-      layColourPlan(b, ids, wanted),
+      applyColourPlan(b, ids, wanted),
     );
   }
 </script>
@@ -40,7 +40,7 @@
     <div class="row">
       <Button size="small" on:click={lay}>Apply</Button>
     </div>
-    <WouldBreak name={colourPlanName[plan]} lay={laid} />
+    <FindingsPreview name={colourPlanName[plan]} apply={laid} />
   </div>
 </details>
 

@@ -8,7 +8,7 @@
     detachFile,
     lampsOf,
     removeFixture,
-    takeFixtures,
+    importFixtures,
   } from '@flarik/core/design/fixtureEdits';
   import { formatOf, PhotometryFile, readTable } from '@flarik/core/fixture/photometry/file';
   import { InputError, parseInput } from '@flarik/core/words/errors';
@@ -83,7 +83,7 @@
     if (changed.success)
       editor.edit(
         `Change ${fixture.name}`,
-        (b) => takeFixtures(b, [changed.data]).build,
+        (b) => importFixtures(b, [changed.data]).build,
         `own ${fixture.id}`,
       );
   }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { isRetrofit } from '@flarik/core/arrange/asBefore';
+  import { isRetrofit } from '@flarik/core/arrange/beforeRetrofit';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/ui/Choice.svelte';

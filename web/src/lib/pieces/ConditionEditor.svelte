@@ -5,7 +5,7 @@
   import { leavesOf, type Condition } from '@flarik/core/design/condition';
   import type { FunctionKind } from '@flarik/core/design/functions';
   import { Name } from '@flarik/core/words/names';
-  import { programmeOf } from '@flarik/core/controls/programme';
+  import { compileProgram } from '@flarik/core/controls/program';
   import { Wording } from '@flarik/core/controls/sentence';
   import TickBoxes from '$lib/ui/TickBoxes.svelte';
   import { getEditor } from '$lib/editor/context';
@@ -34,7 +34,7 @@
   } = $props();
   const editor = getEditor()();
   const wording = $derived(new Wording(editor.build));
-  const programme = $derived(programmeOf(editor.build));
+  const programme = $derived(compileProgram(editor.build));
   const inputs = $derived([
     ...programme.inputs,
     ...editor.build.controls.panels.flatMap((p) =>

@@ -1,14 +1,14 @@
 <script lang="ts">
   import { BoardText } from '@flarik/core/words/boardText';
   import { setCue, withDark } from '@flarik/core/design/controlEdits';
-  import { shownBy, type On } from '@flarik/core/design/controls';
+  import { effectsOf, type ActiveFunction } from '@flarik/core/design/controls';
   import {
     darkCue,
     lightCue,
     sameTarget,
     type Cue,
     type DarkCue,
-    type Ink,
+    type CueColour,
     type LightCue,
   } from '@flarik/core/design/functions';
   import { addPattern, emptyPattern, freshName, showPattern } from '@flarik/core/design/patternEdits';
@@ -26,7 +26,7 @@
     row,
     onlyAllowed,
   }: {
-    on: On;
+    on: ActiveFunction;
     row: CueRow;
     /** Patterns that the packs do not allow in the function are left out of the lists. */
     onlyAllowed: boolean;
@@ -37,11 +37,11 @@
   const desk = getDesk()();
   const name = $derived(editor.nameOf(on));
   const members = $derived(membersOf(editor.build, row.target));
-  const cues = $derived(shownBy(editor.build, on).cues.filter((cue) => sameTarget(cue.target, row.target)));
+  const cues = $derived(effectsOf(editor.build, on).cues.filter((cue) => sameTarget(cue.target, row.target)));
   const dark = $derived(cues.find((cue): cue is DarkCue => cue.show === 'dark') ?? null);
   const isLight = (cue: Cue): cue is LightCue => cue.show === 'light';
   /** Its cues by colour, and one empty place where there is none. */
-  const places = $derived.by((): { ink: Ink; cue: LightCue | null }[] => {
+  const places = $derived.by((): { ink: CueColour; cue: LightCue | null }[] => {
     const lit = cues.filter(isLight).map((cue) => ({ ink: cue.ink, cue }));
     const inOrder = lit.toSorted((a, b) => String(a.ink).localeCompare(String(b.ink)));
     return inOrder.length > 0 ? inOrder : [{ ink: 1, cue: null }];
@@ -57,10 +57,10 @@
     return there.size === 0 ? `slot ${slot}` : [...there].join('/');
   }
 
-  const which = (ink: Ink): string => (ink === 1 ? '' : `, ${inkText(ink)}`);
-  const placeOf = (ink: Ink) => ({ on, target: row.target, ink, ambient: 'day' as const });
+  const which = (ink: CueColour): string => (ink === 1 ? '' : `, ${inkText(ink)}`);
+  const placeOf = (ink: CueColour) => ({ on, target: row.target, ink, ambient: 'day' as const });
 
-  function setPattern(ink: Ink, patternId: string | null): void {
+  function setPattern(ink: CueColour, patternId: string | null): void {
     if (patternId === null) editor.edit(`Clear ${name}`, (b) => setCue(b, on, row.target, ink, null));
     else editor.edit(`Pattern in ${name}`, (b) => showPattern(b, placeOf(ink), patternId));
     editor.lookAtFunction(on);
@@ -68,7 +68,7 @@
   }
 
   /** A button, not a choice of the list: whoever walks a list by keyboard passes through its choices. */
-  function begin(ink: Ink): void {
+  function begin(ink: CueColour): void {
     const id = freshId('p');
     editor.edit(`New pattern in ${name}`, (b) =>
       showPattern(addPattern(b, emptyPattern(id, freshName(bookOf(b), 'Pattern', 1))), placeOf(ink), id),
@@ -93,7 +93,7 @@
       editor.edit(`Colour in ${name}`, (b) => setCue(b, on, row.target, cue.ink, { ...cue, ink }));
   }
 
-  const inkOf = (value: string): Ink | undefined =>
+  const inkOf = (value: string): CueColour | undefined =>
     SLOTS.find((slot) => String(slot) === value) ?? COLOURS.find((colour) => colour === value);
 
   /** Whether a message board is among them. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { On } from '@flarik/core/design/controls';
+  import type { ActiveFunction } from '@flarik/core/design/controls';
   import { patternMisfit } from '@flarik/core/rules/allowedPattern';
   import { bookOf } from '@flarik/core/timing/book';
   import { familyOf, PATTERN_FAMILIES, PATTERNS } from '@flarik/core/timing/library';
@@ -18,7 +18,7 @@
     onset,
   }: {
     label: string;
-    on: On;
+    on: ActiveFunction;
     /** The id of the pattern, or null for none. */
     value: string | null;
     /** What stands for no pattern. */

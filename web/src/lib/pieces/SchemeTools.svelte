@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Placement } from '@flarik/core/design/placement';
   import {
-    layScheme,
+    applyScheme,
     numbers,
     schemeName,
     schemeParts,
@@ -25,7 +25,7 @@
 
   const lay = (scheme: Scheme): void =>
     editor.edit(`${schemeName[scheme]} for ${nameOf(editor.build, [...ids])}`, (b) =>
-      layScheme(b, ids, scheme),
+      applyScheme(b, ids, scheme),
     );
 </script>
 

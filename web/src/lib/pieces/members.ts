@@ -1,4 +1,4 @@
-import { groupTarget, type Ink, type Target } from '@flarik/core/design/functions';
+import { groupTarget, type CueColour, type Target } from '@flarik/core/design/functions';
 import type { ModuleSetup, Placement } from '@flarik/core/design/placement';
 import type { Build } from '@flarik/core/design/schema';
 import { membersOf as memberKeys } from '@flarik/core/resolve/setMembers';
@@ -32,4 +32,4 @@ export const cueRows = (build: Build): CueRow[] => [
 ];
 
 /** What a cue lights, in words: "colour 2", "white". */
-export const inkText = (ink: Ink): string => (typeof ink === 'number' ? `colour ${ink}` : ink);
+export const inkText = (ink: CueColour): string => (typeof ink === 'number' ? `colour ${ink}` : ink);

@@ -1,12 +1,12 @@
-import type { Piece } from '@flarik/core/timing/signal';
+import type { SignalSegment } from '@flarik/core/timing/signal';
 
 /** The highest value of some pieces; a little more than nothing at least, so that a scale can be made of it. */
-export const topOf = (pieces: readonly Piece[]): number =>
+export const topOf = (pieces: readonly SignalSegment[]): number =>
   Math.max(1e-9, ...pieces.flatMap((p) => [p.start, p.end]));
 
 /** Pieces as a path: the outline alone, or filled down to nothing. */
 export function piecesPath(
-  pieces: readonly Piece[],
+  pieces: readonly SignalSegment[],
   x: (ms: number) => number,
   y: (value: number) => number,
   filled: boolean,

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { placesOf } from '@flarik/core/rules/jurisdictions';
+  import { jurisdictionResults } from '@flarik/core/rules/jurisdictions';
   import { holdsIn, ruleSentence } from '@flarik/core/rules/registry';
   import { getEditor } from '$lib/editor/context';
 
   /** Where the vehicle may drive as it is: rule by rule, place by place. */
   const editor = getEditor()();
   const { build } = $derived(editor);
-  const places = $derived(placesOf(build, editor.outcomes, editor.findings));
+  const places = $derived(jurisdictionResults(build, editor.outcomes, editor.findings));
   const verdicts = $derived(new Map(editor.outcomes.map((o) => [`${o.packId}|${o.ruleId}`, o.verdict])));
   const rows = $derived(
     build.rulePacks.flatMap((pack) =>
@@ -34,8 +34,8 @@
           <span class="broken"
             >✕ {place.broken.length} {place.broken.length === 1 ? 'rule fails' : 'rules fail'}</span
           >
-        {:else if place.untold.length > 0}
-          <span class="unsure">? {place.untold.length} inconclusive</span>
+        {:else if place.inconclusive.length > 0}
+          <span class="unsure">? {place.inconclusive.length} inconclusive</span>
         {:else}
           <span class="holds">✓ all applicable rules pass</span>
         {/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { choosePack, leaveOutPack } from '@flarik/core/design/packEdits';
+  import { choosePack, removePack } from '@flarik/core/design/packEdits';
   import type { RulePack } from '@flarik/core/design/rulePack';
   import { withNewRule } from '@flarik/core/rules/packEdits';
   import { ruleSentence } from '@flarik/core/rules/registry';
@@ -65,7 +65,7 @@
       <Button
         size="small"
         kind="ghost"
-        on:click={() => editor.edit(`Remove ${pack.name}`, (b) => leaveOutPack(b, pack.id))}>Remove</Button
+        on:click={() => editor.edit(`Remove ${pack.name}`, (b) => removePack(b, pack.id))}>Remove</Button
       >
     </div>
   </header>

@@ -9,7 +9,7 @@
 
   /** A rule as a sentence whose figures and choices are edited where they stand. */
   let { rule, onset }: { rule: RuleData; onset: (field: string, value: unknown) => void } = $props();
-  const pieces = $derived(kindOf(rule).says(rule));
+  const pieces = $derived(kindOf(rule).sentenceParts(rule));
 </script>
 
 <span class="sentence">

@@ -10,7 +10,7 @@ import type { Filed } from './filed';
 import { findSave, insertRevision, type SaveNote } from './revisionRepo';
 
 /** A build as it stands, in the way of a stale save: the JSON text of a SavedBuild, and what is said of it. */
-export interface Standing {
+export interface StoredBuild {
   readonly name: string;
   readonly version: number;
   readonly text: string;
@@ -20,7 +20,7 @@ export type SaveOutcome =
   | { readonly kind: 'saved'; readonly version: number; readonly savedAt: string }
   /** The save's id names an earlier one of other contents. */
   | { readonly kind: 'id taken' }
-  | { readonly kind: 'stale'; readonly current: Standing }
+  | { readonly kind: 'stale'; readonly current: StoredBuild }
   | { readonly kind: 'missing' };
 
 const { findings: Counts, picture: Picture, jurisdictions: Jurisdictions } = BuildSummary.shape;
@@ -86,7 +86,7 @@ const TODAYS = `{"format":"${BUILD_FORMAT}","schemaVersion":${SCHEMA_VERSION},`;
  * A build as last saved, as the JSON text of a SavedBuild: one of today's schema goes out as it was stored, for it was
  * parsed when it came in; an older one is read first. Null when there is none of that id.
  */
-export async function findStanding(db: Db, id: string): Promise<Standing | null> {
+export async function findStanding(db: Db, id: string): Promise<StoredBuild | null> {
   const row = await maybeOne(
     db,
     z.strictObject({ name: z.string(), document: z.string(), version: z.number(), updated_at: z.date() }),

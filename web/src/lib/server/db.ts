@@ -55,7 +55,7 @@ async function connect(pool: Pool): Promise<PoolConnection> {
     const connection = await Promise.race([coming, late]);
     if (connection !== null) return connection;
   } catch (error) {
-    throw told(error);
+    throw toDatabaseError(error);
   } finally {
     clearTimeout(timer);
   }
@@ -74,7 +74,7 @@ async function execute(db: Db, sql: string, values: Value[]): Promise<unknown> {
     const [result] = await connection.execute(sql, values);
     return result;
   } catch (error) {
-    throw told(error);
+    throw toDatabaseError(error);
   } finally {
     if (connection !== db) connection.release();
   }
@@ -94,7 +94,7 @@ const LOST = new Set([
 const codeOf = (error: unknown): string =>
   z.looseObject({ code: z.string() }).catch({ code: '' }).parse(error).code;
 
-function told(error: unknown): unknown {
+function toDatabaseError(error: unknown): unknown {
   if (LOST.has(codeOf(error))) return new DatabaseDownError(error);
   const queueFull = error instanceof Error && error.message === 'Queue limit reached.';
   return queueFull || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT' ? new DatabaseBusyError(error) : error;
@@ -137,7 +137,7 @@ export async function transaction<T>(pool: Pool, work: (db: Db) => Promise<T>): 
         () => connection.release(),
         () => connection.destroy(),
       );
-      if (codeOf(error) !== 'ER_LOCK_DEADLOCK' || attempt === TRIES) throw told(error);
+      if (codeOf(error) !== 'ER_LOCK_DEADLOCK' || attempt === TRIES) throw toDatabaseError(error);
     }
   }
 }

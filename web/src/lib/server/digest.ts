@@ -1,6 +1,6 @@
 import { readBuildText } from '@flarik/core/rules/document';
-import { checkWhole } from '@flarik/core/proof/checkWhole';
-import { standingOf } from '@flarik/core/rules/acceptances';
+import { checkWhole } from '@flarik/core/verification/checkWhole';
+import { acceptanceStatusOf } from '@flarik/core/rules/acceptances';
 import { causesOf, countBySeverity } from '@flarik/core/rules/causes';
 import { Severity } from '@flarik/core/words/severity';
 import { constants, setPriority } from 'node:os';
@@ -19,6 +19,6 @@ export type Digest = z.infer<typeof Digest>;
 /** Digests a build document: seconds of work, for a thread of its own. */
 export default function digest(document: string): Digest {
   const build = readBuildText(document);
-  const { open } = standingOf(build, checkWhole(build).findings);
+  const { open } = acceptanceStatusOf(build, checkWhole(build).findings);
   return { findings: countBySeverity(causesOf(build, open)), picture: pictureOf(build) };
 }

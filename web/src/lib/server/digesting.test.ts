@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { usualSpec } from '@flarik/core/vehicle/spec';
+import { defaultSpec } from '@flarik/core/vehicle/spec';
 import type { Digest } from './digest';
 import { Digesting, type Digested } from './digesting';
 
@@ -15,7 +15,7 @@ const THREAD = `export default async (document) => {
   const { wait, blocks } = JSON.parse(document);
   if (wait === 'for ever') for (;;);
   await new Promise((done) => setTimeout(done, wait));
-  return { findings: { blocks, warns: 0, advises: 0, notes: 0 }, picture: { vehicle: ${JSON.stringify(usualSpec('mid-suv'))}, lenses: [] } };
+  return { findings: { blocks, warns: 0, advises: 0, notes: 0 }, picture: { vehicle: ${JSON.stringify(defaultSpec('mid-suv'))}, lenses: [] } };
 };`;
 
 beforeAll(() => {

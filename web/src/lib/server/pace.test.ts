@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { Pace } from './pace';
+import { RateLimiter } from './pace';
 
 test('a sender who asks too fast is told how long to wait; another is not', async () => {
-  const pace = new Pace(2);
+  const pace = new RateLimiter(2);
   const waits = await Promise.all(Array.from({ length: 25 }, () => pace.waitS('192.0.2.1')));
   expect(waits.filter((wait) => wait === null)).toHaveLength(20);
   const told = waits.find((wait) => wait !== null) ?? 0;

@@ -4,7 +4,7 @@ import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 const COUNTED_S = 10;
 
 /** Holds a sender to a pace. */
-export class Pace {
+export class RateLimiter {
   readonly #limiter: RateLimiterMemory;
 
   /** @param mostASecond - requests, on the average over ten seconds */

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { fileBuild, type Filed } from './filed';
 
 /** What is to be read: JSON text, and where in it the build lies. */
-export interface Unread {
+export interface ReadJob {
   readonly text: string;
   /** How to call the text in an error. */
   readonly what: string;
@@ -16,14 +16,14 @@ export interface Unread {
 }
 
 /** What came of it: the build as it is stored, or what is wrong and where. */
-export type Read =
+export type ReadResult =
   | { readonly kind: 'read'; readonly filed: Filed }
   | { readonly kind: 'refused'; readonly path: string; readonly reason: string };
 
 const WithBuild = z.looseObject({ build: z.unknown() });
 
 /** Reads a build that came from outside: tens of milliseconds of work, for a thread of its own. */
-export default async function read({ text, what, as, id }: Unread): Promise<Read> {
+export default async function read({ text, what, as, id }: ReadJob): Promise<ReadResult> {
   try {
     const data = parseJson(text, what);
     const build = readBuild(as === 'text' ? data : parseInput(WithBuild, data).build);

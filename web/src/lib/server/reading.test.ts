@@ -6,14 +6,14 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { fileBuild } from './filed';
 import { unpack } from './packed';
-import type { Unread } from './read';
+import type { ReadJob } from './read';
 import { answer } from './problem';
 import { Reading } from './reading';
 import { demoBuild } from './support.testing';
 import { threadFile } from './threadFile';
 
 const build = demoBuild('ks-12');
-const asFile = (text: string): Unread => ({ text, what: 'build file', as: 'text', id: null });
+const asFile = (text: string): ReadJob => ({ text, what: 'build file', as: 'text', id: null });
 
 describe.each(['in a thread', 'by the server itself'])('%s', (where) => {
   let reading: Reading;

@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import type { Filed } from './filed';
 import { log } from './log';
-import read, { type Read, type Unread } from './read';
+import read, { type ReadResult, type ReadJob } from './read';
 import { threadFile } from './threadFile';
 
 /** Nobody waits longer for what they sent to be read, the wait for their turn included, ms. */
@@ -25,7 +25,7 @@ export class ReadingBusyError extends Error {
 
 /** Reads builds in threads beside the server, so that who only asks does not wait for who saves. */
 export class Reading {
-  readonly #pool: Piscina<Unread, Read> | null;
+  readonly #pool: Piscina<ReadJob, ReadResult> | null;
   readonly #longestMs: number;
 
   /** @param options - `file` holds the threads' code, without which the server reads by itself; `longestMs` ends one */
@@ -50,7 +50,7 @@ export class Reading {
    * @throws {InputError} what is wrong and where
    * @throws {ReadingBusyError} it was not read in time
    */
-  async read(unread: Unread): Promise<Filed> {
+  async read(unread: ReadJob): Promise<Filed> {
     const done = await this.#run(unread);
     switch (done.kind) {
       case 'read':
@@ -64,7 +64,7 @@ export class Reading {
   /** Stops at once, whatever is under way. */
   end = async (): Promise<void> => this.#pool?.destroy();
 
-  async #run(unread: Unread): Promise<Read> {
+  async #run(unread: ReadJob): Promise<ReadResult> {
     if (this.#pool === null) return read(unread);
     const signal = AbortSignal.timeout(this.#longestMs);
     try {

@@ -5,7 +5,7 @@ import type { Revision, SavedBuild } from '$lib/api';
 import { change, many, maybeOne, sqlTime, type Db } from './db';
 import type { Filed } from './filed';
 import { unpack } from './packed';
-import { toThin } from './thinning';
+import { revisionsToDelete } from './thinning';
 
 /** What is put down of a save besides the document. */
 export interface SaveNote {
@@ -126,7 +126,7 @@ export async function thinRevisions(pool: Pool, now: Date): Promise<number> {
       'SELECT version, saved_at, name IS NOT NULL AS named FROM build_revision WHERE build_id = ?',
       [id],
     );
-    for (const version of toThin(revisions, now))
+    for (const version of revisionsToDelete(revisions, now))
       gone += await change(
         pool,
         'DELETE FROM build_revision WHERE build_id = ? AND version = ? AND name IS NULL',

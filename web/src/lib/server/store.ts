@@ -7,7 +7,7 @@ import { openPool } from './db';
 import { log } from './log';
 import type { Filed } from './filed';
 import { migrate } from './migrate';
-import type { Unread } from './read';
+import type { ReadJob } from './read';
 import { Reading } from './reading';
 import { thinRevisions } from './revisionRepo';
 
@@ -77,7 +77,7 @@ export const digestLater = ({ id, document }: Filed, version: number): void =>
  * Reads a build from outside.
  * @throws {InputError} what is wrong and where
  */
-export const readUnread = (unread: Unread): Promise<Filed> => reader().read(unread);
+export const readUnread = (unread: ReadJob): Promise<Filed> => reader().read(unread);
 
 /** The list of builds, for somebody who looks at it: what it does not know yet is found out now. */
 export async function lookAtBuilds(): Promise<BuildSummary[]> {
@@ -87,7 +87,7 @@ export async function lookAtBuilds(): Promise<BuildSummary[]> {
 }
 
 /** A build that is deleted needs no digest. */
-export const digestNoMore = (id: string): void => digester().drop(id);
+export const skipDigest = (id: string): void => digester().drop(id);
 
 /** What an earlier run of the server had not done yet. */
 async function digestTheRest(): Promise<void> {

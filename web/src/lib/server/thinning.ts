@@ -16,7 +16,7 @@ const HOURLY_MS = 30 * DAY_MS;
  * The newest of all, the first, and the named always stay.
  * @returns their versions
  */
-export function toThin(revisions: readonly Aged[], now: Date): number[] {
+export function revisionsToDelete(revisions: readonly Aged[], now: Date): number[] {
   const versions = revisions.map((r) => r.version);
   const ends = new Set([
     versions.reduce((a, b) => Math.min(a, b), Infinity),

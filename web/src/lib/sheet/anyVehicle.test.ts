@@ -4,13 +4,13 @@ import { arrange, VIEWS } from './arrangement';
 import { rememberedPictures, lampPictures } from './pictures';
 import { BODY_TYPES } from '@flarik/core/vehicle/bodies/bodyTypes';
 import { stopsOf, vehicleOf } from '@flarik/core/vehicle/vehicle';
-import { usualSpec } from '@flarik/core/vehicle/spec';
+import { defaultSpec } from '@flarik/core/vehicle/spec';
 import { demoBuild } from '@flarik/core/test/reference/demo';
 
 describe('the sheet of any vehicle', () => {
   test('views lie apart in every pose of every body, and hold what they show', () => {
     for (const body of BODY_TYPES) {
-      const made = vehicleOf({ ...usualSpec(body.id), options: [...body.options] });
+      const made = vehicleOf({ ...defaultSpec(body.id), options: [...body.options] });
       for (const open of [[], ...stopsOf(made).map((s) => [s.id])]) {
         const { frames, width, height } = arrange(made, new Set(open));
         const all = VIEWS.map((view) => frames[view]);

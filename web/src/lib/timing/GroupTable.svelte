@@ -4,7 +4,7 @@
   import type { Group } from '@flarik/core/design/timing';
   import { SYNC_LINES } from '@flarik/core/fixture/flasher';
   import { mayFollow, timeOf } from '@flarik/core/timing/clock';
-  import { driftOf, whyFree } from '@flarik/core/timing/step';
+  import { driftOf, freeRunReason } from '@flarik/core/timing/step';
   import { getEditor } from '$lib/editor/context';
 
   /** The clocks: what follows what, how fast, how much later, and which heads cannot follow. */
@@ -17,7 +17,7 @@
       const lamps = editor.build.placements.filter((p) => p.modules.some((m) => m.groupId === group.id));
       const free = lamps.flatMap((p) => {
         const fixture = editor.lookup.fixture(p.fixtureId);
-        const why = whyFree(fixture, group.clock);
+        const why = freeRunReason(fixture, group.clock);
         return why === null ? [] : [{ p, why, flasher: fixture.flasher }];
       });
       const cycle = editor.drives.find((d) => d.groupId === group.id)?.cycleMs ?? 1000;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { namedOns } from '@flarik/core/design/controls';
-  import { addToScene, changeInScene, takeFromScene } from '@flarik/core/design/sceneEdits';
+  import { addToScene, changeInScene, removeFromScene } from '@flarik/core/design/sceneEdits';
   import type { ScenePoint, SceneVehicle } from '@flarik/core/design/scene';
   import type { Build } from '@flarik/core/design/schema';
   import { lookupOf } from '@flarik/core/resolve/lookup';
@@ -260,7 +260,7 @@
         {/each}
         <button
           class="plain"
-          onclick={() => editor.edit(`Remove ${v.name} from the scene`, (b) => takeFromScene(b, v.id))}
+          onclick={() => editor.edit(`Remove ${v.name} from the scene`, (b) => removeFromScene(b, v.id))}
           >Remove</button
         >
       </fieldset>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Remark } from '@flarik/core/words/names';
+  import { FreeText } from '@flarik/core/words/names';
   import { TextArea } from 'carbon-components-svelte';
 
   /** A remark over several lines, kept when it is left. */
@@ -12,7 +12,7 @@
   let refused = $state('');
 
   function keep(text: string): void {
-    const remark = Remark.safeParse(text);
+    const remark = FreeText.safeParse(text);
     refused = remark.success ? '' : (remark.error.issues[0]?.message ?? '');
     if (remark.success && remark.data !== value) onset(remark.data);
   }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onText } from '@flarik/core/design/controls';
+  import { activeFunctionNames } from '@flarik/core/design/controls';
   import { setFinish } from '@flarik/core/design/ownEdits';
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
   import type { Colour } from '@flarik/core/words/colour';
@@ -115,7 +115,7 @@
         <tbody>
           {#each direct.slice(0, 5) as { on, eyeLx, byLamp } (on)}
             <tr>
-              <td>{onText(editor.seen, [on])}</td>
+              <td>{activeFunctionNames(editor.seen, [on])}</td>
               <td class="figure">{small(eyeLx)}</td>
               <td class="who"
                 >{byLamp

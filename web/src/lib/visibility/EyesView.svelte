@@ -1,8 +1,8 @@
 <script lang="ts">
   import { setTraffic } from '@flarik/core/design/ownEdits';
   import type { TrafficSide } from '@flarik/core/design/site';
-  import { LUMINANCE_USED_TO } from '@flarik/core/sight/glare';
-  import type { LightAround } from '@flarik/core/words/weather';
+  import { ADAPTATION_LUMINANCE } from '@flarik/core/sight/glare';
+  import type { AmbientLevel } from '@flarik/core/words/weather';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/ui/Choice.svelte';
   import FigureField from '$lib/ui/FigureField.svelte';
@@ -32,14 +32,14 @@
   let whose = $state<(typeof WHOSE)[number]['value']>('road');
   /** At dusk the lamps burn as by day. */
   let dusk = $state(false);
-  const around = $derived<LightAround>(editor.state.ambient === 'night' ? 'night' : dusk ? 'dusk' : 'day');
+  const around = $derived<AmbientLevel>(editor.state.ambient === 'night' ? 'night' : dusk ? 'dusk' : 'day');
   const AROUNDS = [
     { value: 'day', text: 'day' },
     { value: 'dusk', text: 'dusk' },
   ] as const;
   /** What somebody said that eyes are used to, by the light around. */
-  let said = $state<Partial<Record<LightAround, number>>>({});
-  const usedTo = $derived({ around, cdPerM2: said[around] ?? LUMINANCE_USED_TO[around] });
+  let said = $state<Partial<Record<AmbientLevel, number>>>({});
+  const usedTo = $derived({ around, cdPerM2: said[around] ?? ADAPTATION_LUMINANCE[around] });
   const TRAFFIC = [
     { value: 'right', text: 'right' },
     { value: 'left', text: 'left' },

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { whereabouts } from '@flarik/core/coverage/gaps';
+  import { positionName } from '@flarik/core/coverage/gaps';
   import { MAP_FROM_DEG, MAP_STEP_DEG, MAP_TO_DEG } from '@flarik/core/coverage/map';
   import { sectorText } from '@flarik/core/coverage/sectors';
   import type { MapGap } from '@flarik/core/rules/mapGaps';
@@ -110,7 +110,7 @@
         class="name"
         style:left="{Math.min(0.9, Math.max(0.1, middleOf(gap))) * 100}%"
         style:top="calc({(upOf(0) / rows) * 100}% + {0.4 + (i % NAME_ROWS) * 1.4}rem)"
-        >gap {whereabouts(gap)}, {sectorText(gap)}</span
+        >gap {positionName(gap)}, {sectorText(gap)}</span
       >
     {/each}
   </div>

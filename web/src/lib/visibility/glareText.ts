@@ -1,9 +1,9 @@
 import { thresholdIncrement } from '@flarik/core/sight/glare';
-import type { LightAround } from '@flarik/core/words/weather';
+import type { AmbientLevel } from '@flarik/core/words/weather';
 
 /** The light around an eye, and the luminance that it is used to, cd/m². */
 export interface UsedTo {
-  readonly around: LightAround;
+  readonly around: AmbientLevel;
   readonly cdPerM2: number;
 }
 

@@ -1,7 +1,7 @@
 import type { AnalysisApi } from './analysis.worker';
-import { sparing } from './spare';
+import { restartWhenIdle } from './spare';
 
 /** Starts a worker for the sums. */
-export const startAnalysis = sparing<AnalysisApi>(
+export const startAnalysis = restartWhenIdle<AnalysisApi>(
   () => new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' }),
 );

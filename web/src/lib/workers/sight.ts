@@ -1,7 +1,7 @@
 import type { SightApi } from './sight.worker';
-import { sparing } from './spare';
+import { restartWhenIdle } from './spare';
 
 /** Starts a worker for what eyes, ground and air get of the light. */
-export const startSight = sparing<SightApi>(
+export const startSight = restartWhenIdle<SightApi>(
   () => new Worker(new URL('./sight.worker.ts', import.meta.url), { type: 'module' }),
 );

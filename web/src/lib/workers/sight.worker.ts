@@ -29,11 +29,11 @@ import { lightsIn, sourcesOf } from '@flarik/core/sight/source';
 import { driverOf, outlineOf, solidsIn, stationsOf, type Station } from '@flarik/core/sight/stations';
 import { modesOf, variantOf, type Variant } from '@flarik/core/sight/variant';
 import { veilOf, type VeilResult } from '@flarik/core/sight/veil';
-import { wouldGain, type WouldGain } from '@flarik/core/rules/wouldGain';
+import { estimateGain, type WouldGain } from '@flarik/core/rules/estimateGain';
 import { Surfaces } from '@flarik/core/sight/surfaces';
 import {
   lampsLighting,
-  thrownBackLx,
+  interreflectedLx,
   workPlaceLx,
   type LampLight,
   type WorkPlane,
@@ -41,7 +41,7 @@ import {
 import type { State } from '@flarik/core/state/state';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
-import { toTheEnd } from '@flarik/core/words/inSteps';
+import { runToCompletion } from '@flarik/core/words/inSteps';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
 import type { Rests } from './spare';
@@ -126,7 +126,7 @@ const api = {
     quantity: MapQuantity,
     progress: Progress,
   ): MapAnswer {
-    const map = toTheEnd(directionMap(design.present, state, options, quantity), progress);
+    const map = runToCompletion(directionMap(design.present, state, options, quantity), progress);
     return {
       ...map,
       gaps: options.colour === null ? mapGaps(design.present, state, options.level, map) : [],
@@ -141,7 +141,7 @@ const api = {
     progress: Progress,
   ): DirectionMap[] {
     return states.map((state, i) =>
-      toTheEnd(directionMap(design.present, state, options, quantity, LITTLE_STEP_DEG), (share) =>
+      runToCompletion(directionMap(design.present, state, options, quantity, LITTLE_STEP_DEG), (share) =>
         progress((i + share) / states.length),
       ),
     );
@@ -166,7 +166,7 @@ const api = {
     const reflects = approach.around !== 'day' && build.vehicle.reflectors.length > 0;
     return {
       curve: approaches.curve(approach),
-      gains: toTheEnd(approaches.gains(approach), progress),
+      gains: runToCompletion(approaches.gains(approach), progress),
       dims: dimCosts(build, state, approach),
       reflectiveM: reflects ? reflectiveFromM(build, state.open, approach) : null,
     };
@@ -176,7 +176,7 @@ const api = {
 
   /** What one more pair or bar would gain. */
   wouldGain: (state: State, approach: Approach, progress: Progress): WouldGain[] =>
-    toTheEnd(wouldGain(design.present, state, approach), progress),
+    runToCompletion(estimateGain(design.present, state, approach), progress),
 
   ground(state: State, stepM: number, progress: Progress): GroundAnswer {
     const build = design.present;
@@ -185,11 +185,11 @@ const api = {
     const options = { stepM, beyondM: mast ? 30 : 15 };
     const surfaces = Surfaces.of(build, state.open);
     return {
-      grid: toTheEnd(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
+      grid: runToCompletion(groundGrid(lamps, outlineOf(vehicleOf(build.vehicle)), options), progress),
       places: build.workPlaces.map((place) => ({
         place,
         lx: workPlaceLx(lamps, place),
-        thrownBackLx: thrownBackLx(surfaces, lamps, place),
+        thrownBackLx: interreflectedLx(surfaces, lamps, place),
       })),
     };
   },
@@ -202,7 +202,7 @@ const api = {
   litGround(state: State, progress: Progress): GroundShare[] {
     const build = design.present;
     const outline = outlineOf(vehicleOf(build.vehicle));
-    return toTheEnd(litGround(lightsIn(build, state), outline, LIT_GROUND), progress);
+    return runToCompletion(litGround(lightsIn(build, state), outline, LIT_GROUND), progress);
   },
 
   /** The same of other vehicles of a scene, of each in its own axes; nothing hides it but the vehicle itself. */
@@ -210,7 +210,7 @@ const api = {
     return members.map((member, i) => {
       const lights = lightsIn(member.build, stateThere(member, ambient));
       const outline = outlineOf(vehicleOf(member.build.vehicle));
-      return toTheEnd(litGround(lights, outline, LIT_GROUND), (share) =>
+      return runToCompletion(litGround(lights, outline, LIT_GROUND), (share) =>
         progress((i + share) / members.length),
       );
     });
@@ -228,7 +228,7 @@ const api = {
   },
 
   /** Lamps that no rule would miss. */
-  redundant: (progress: Progress): Redundant[] => toTheEnd(redundantLamps(design.present), progress),
+  redundant: (progress: Progress): Redundant[] => runToCompletion(redundantLamps(design.present), progress),
 
   eyes(state: State, opticalRangeM: number, progress: Progress): EyesAnswer {
     const build = design.present;

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { afterEach, describe, expect, it } from 'vitest';
-import { sparing } from './spare';
+import { restartWhenIdle } from './spare';
 
 /** Stands for a worker: the other end of a channel, with something that it holds. */
 class FakeWorker {
@@ -44,7 +44,7 @@ interface Api {
 
 const made: FakeWorker[] = [];
 const startOf = () =>
-  sparing<Api>(() => {
+  restartWhenIdle<Api>(() => {
     const fake = new FakeWorker();
     made.push(fake);
     return Object.assign(fake.here, { terminate: () => fake.close() });

@@ -24,7 +24,7 @@ const SILENCE = new Promise<never>(() => undefined);
  * Starts workers of one kind, and keeps one that was given back idle: to start one and to have its code made fast
  * takes longer than most of what it is asked, so that the next build opened in this tab need not wait for it.
  */
-export function sparing<Api extends object>(create: () => Ended): () => Started<Api> {
+export function restartWhenIdle<Api extends object>(create: () => Ended): () => Started<Api> {
   interface Kept {
     readonly worker: Ended;
     readonly api: Comlink.Remote<Api>;

@@ -1,9 +1,13 @@
 <script lang="ts">
-  import { readWish, WISH_KINDS, wishKindOf } from '@flarik/core/rules/brief/wishes';
-  import { addWish } from '@flarik/core/design/briefEdits';
+  import {
+    readRequirement,
+    REQUIREMENT_KINDS,
+    requirementKindOf,
+  } from '@flarik/core/rules/brief/requirements';
+  import { addRequirement } from '@flarik/core/design/briefEdits';
   import { Button } from 'carbon-components-svelte';
-  import WishRow from '$lib/brief/WishRow.svelte';
-  import Said from '$lib/brief/Said.svelte';
+  import RequirementRow from '$lib/brief/RequirementRow.svelte';
+  import AgencyRequest from '$lib/brief/AgencyRequest.svelte';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
 
@@ -14,7 +18,7 @@
 
   function add(): void {
     const id = freshId('w');
-    const { name, first } = wishKindOf({ kind });
+    const { name, first } = requirementKindOf({ kind });
     const wish = first(editor.build, id);
     refused = '';
     if (wish === null) {
@@ -24,12 +28,12 @@
           : 'This requirement does not apply to this vehicle.';
       return;
     }
-    editor.edit(`Add requirement ${name}`, (b) => addWish(b, wish));
+    editor.edit(`Add requirement ${name}`, (b) => addRequirement(b, wish));
   }
 </script>
 
 <div class="step">
-  <div class="said"><Said /></div>
+  <div class="said"><AgencyRequest /></div>
   <section class="wishes" aria-label="Requirements">
     <h2>Requirements</h2>
     <p class="quiet">
@@ -38,14 +42,15 @@
     <div class="add">
       <label for="wish-kind">New requirement</label>
       <select id="wish-kind" bind:value={kind}>
-        {#each WISH_KINDS as option (option.kind)}<option value={option.kind}>{option.name}</option>{/each}
+        {#each REQUIREMENT_KINDS as option (option.kind)}<option value={option.kind}>{option.name}</option
+          >{/each}
       </select>
       <Button size="small" on:click={add}>Add</Button>
       {#if refused !== ''}<span class="refused" role="alert">{refused}</span>{/if}
     </div>
     <ul>
       {#each constraints as wish (wish.id)}
-        <WishRow wish={readWish(wish)} />
+        <RequirementRow wish={readRequirement(wish)} />
       {:else}
         <li class="none quiet">
           No requirements yet. Ask what must never happen: holes, colours to the rear, a height for snow or

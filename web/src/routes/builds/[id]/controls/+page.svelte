@@ -1,18 +1,18 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { onText } from '@flarik/core/design/controls';
-  import { PROGRAMME_COLUMNS, programmeRows } from '@flarik/core/controls/programmeRows';
+  import { activeFunctionNames } from '@flarik/core/design/controls';
+  import { PROGRAM_COLUMNS, programRows } from '@flarik/core/controls/programRows';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import Papa from 'papaparse';
-  import Atlas from '$lib/controls/Atlas.svelte';
+  import StateMatrix from '$lib/controls/StateMatrix.svelte';
   import CabEditor from '$lib/controls/CabEditor.svelte';
   import CockpitInputs from '$lib/controls/CockpitInputs.svelte';
   import FunctionPanel from '$lib/controls/FunctionPanel.svelte';
   import InputsEditor from '$lib/controls/InputsEditor.svelte';
-  import Ladder from '$lib/controls/Ladder.svelte';
+  import PriorityList from '$lib/controls/PriorityList.svelte';
   import PanelFace from '$lib/controls/PanelFace.svelte';
   import PanelsEditor from '$lib/controls/PanelsEditor.svelte';
-  import ProofView from '$lib/controls/ProofView.svelte';
+  import VerificationView from '$lib/controls/VerificationView.svelte';
   import Recorder from '$lib/controls/Recorder.svelte';
   import SetsEditor from '$lib/controls/SetsEditor.svelte';
   import Templates from '$lib/controls/Templates.svelte';
@@ -63,7 +63,7 @@
   }
 
   function exportTable(): void {
-    const rows = { fields: [...PROGRAMME_COLUMNS], data: programmeRows(editor.build) };
+    const rows = { fields: [...PROGRAM_COLUMNS], data: programRows(editor.build) };
     download(`${editor.build.name}, program.csv`, `${Papa.unparse(rows, { newline: '\n' })}\n`, 'text/csv');
   }
 </script>
@@ -73,7 +73,7 @@
     <div class="drive">
       <p class="now" role="status">
         {#if cockpit.following}
-          <strong>{onText(editor.build, cockpit.on)}</strong>
+          <strong>{activeFunctionNames(editor.build, cockpit.on)}</strong>
           {#each loads as [id, value] (id)}
             · {editor.build.controls.loads.find((l) => l.id === id)?.name}: {value}
           {/each}
@@ -107,9 +107,9 @@
             />
             <button class="plain" onclick={exportTable}>Export program as CSV</button>
           </div>
-          {#if middle === 'ladder'}<Ladder {chosen} onchoose={choose} />
-          {:else if middle === 'atlas'}<Atlas />
-          {:else}<ProofView />{/if}
+          {#if middle === 'ladder'}<PriorityList {chosen} onchoose={choose} />
+          {:else if middle === 'atlas'}<StateMatrix />
+          {:else}<VerificationView />{/if}
         </div>
       </Pane>
     </PaneGroup>

@@ -8,9 +8,9 @@
   import GroupTable from '$lib/timing/GroupTable.svelte';
   import PatternLibrary from '$lib/timing/PatternLibrary.svelte';
   import PatternPanel from '$lib/timing/PatternPanel.svelte';
-  import Score from '$lib/timing/Score.svelte';
+  import Timeline from '$lib/timing/Timeline.svelte';
   import SceneView from '$lib/timing/SceneView.svelte';
-  import SideBySide from '$lib/timing/SideBySide.svelte';
+  import StageComparison from '$lib/timing/StageComparison.svelte';
   import CueTable from '$lib/timing/CueTable.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
@@ -45,7 +45,7 @@
 </script>
 
 <PaneGroup direction="horizontal" autoSaveId="flarik-timing" storage={paneWidths}>
-  <Pane order={1} minSize={20}><Score /></Pane>
+  <Pane order={1} minSize={20}><Timeline /></Pane>
   <SidePane bind:this={tools} name="Timing tools" side="right" share={BESIDE} least={20}>
     <PaneGroup direction="vertical" autoSaveId="flarik-timing-beside" storage={paneWidths}>
       <Pane defaultSize={34} collapsible collapsedSize={0} minSize={15}><Sheet editable={false} /></Pane>
@@ -69,7 +69,7 @@
           {:else if panel === 'pattern'}<PatternPanel />
           {:else if panel === 'patterns'}<PatternLibrary />
           {:else if panel === 'groups'}<GroupTable />
-          {:else if panel === 'compare'}<SideBySide />
+          {:else if panel === 'compare'}<StageComparison />
           {:else}<SceneView />{/if}
         </div>
       </Pane>

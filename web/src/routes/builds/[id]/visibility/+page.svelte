@@ -3,10 +3,10 @@
   import type { MapQuantity } from '@flarik/core/coverage/map';
   import type { Sector } from '@flarik/core/coverage/sectors';
   import type { Approach } from '@flarik/core/design/approach';
-  import { onText } from '@flarik/core/design/controls';
+  import { activeFunctionNames } from '@flarik/core/design/controls';
   import { USUAL_JUNCTION, type Junction } from '@flarik/core/sight/junction';
   import { usualApproaches } from '@flarik/core/sight/usualApproaches';
-  import { checkedOns, openText, posesOf, stateOf } from '@flarik/core/state/state';
+  import { checkedFunctionSets, openText, posesOf, stateOf } from '@flarik/core/state/state';
   import { Pane, PaneGroup } from 'paneforge';
   import { onDestroy } from 'svelte';
   import { getEditor } from '$lib/editor/context';
@@ -14,18 +14,18 @@
   import Choice from '$lib/ui/Choice.svelte';
   import { paneWidths } from '$lib/ui/remember';
   import SidePane from '$lib/ui/SidePane.svelte';
-  import ApproachesView from '$lib/visibility/ApproachesView.svelte';
+  import SightDistanceView from '$lib/visibility/SightDistanceView.svelte';
   import EyesView from '$lib/visibility/EyesView.svelte';
   import JunctionView from '$lib/visibility/JunctionView.svelte';
-  import GroundView from '$lib/visibility/GroundView.svelte';
+  import SceneLightView from '$lib/visibility/SceneLightView.svelte';
   import LittleMaps from '$lib/visibility/LittleMaps.svelte';
   import MapView from '$lib/visibility/MapView.svelte';
-  import RingChart from '$lib/visibility/RingChart.svelte';
-  import RingControls from '$lib/visibility/RingControls.svelte';
-  import SpareLamps from '$lib/visibility/SpareLamps.svelte';
+  import PolarChart from '$lib/visibility/PolarChart.svelte';
+  import PolarControls from '$lib/visibility/PolarControls.svelte';
+  import RedundancyView from '$lib/visibility/RedundancyView.svelte';
   import { Sight, type LittleState } from '$lib/editor/sight.svelte';
-  import Toward from '$lib/visibility/Toward.svelte';
-  import Worst from '$lib/visibility/Worst.svelte';
+  import DirectionDetails from '$lib/visibility/DirectionDetails.svelte';
+  import WorstCases from '$lib/visibility/WorstCases.svelte';
 
   const editor = getEditor()();
   const sight = new Sight();
@@ -76,9 +76,9 @@
     const { seen: build, state } = editor;
     return mapsBy === 'open'
       ? posesOf(build).map((open) => ({ title: openText(build, open), state: { ...state, open } }))
-      : checkedOns(build).map((on) => {
+      : checkedFunctionSets(build).map((on) => {
           const shown = stateOf(build, on, { open: state.open, ambient: state.ambient });
-          return { title: onText(build, shown.on), state: shown };
+          return { title: activeFunctionNames(build, shown.on), state: shown };
         });
   });
   $effect(() => {
@@ -138,7 +138,7 @@
   <div class="top">
     <Choice label="Seen" small options={LOOKS} value={look} onchoose={choose} />
     <BeforeAfter />
-    <Worst
+    <WorstCases
       {sight}
       {gaps}
       {asksNothing}
@@ -165,7 +165,7 @@
   <div class="view">
     {#if look === 'approaches'}
       {#if rows.length === 0}{@render waiting()}{:else}
-        <ApproachesView
+        <SightDistanceView
           {sight}
           {rows}
           chosen={approach ?? null}
@@ -183,11 +183,11 @@
       {/if}
     {:else if look === 'ground'}
       {#if sight.ground.answer === null}{@render waiting()}{:else}
-        <GroundView {sight} {looked} answer={sight.ground.answer} stale={sight.ground.running} />
+        <SceneLightView {sight} {looked} answer={sight.ground.answer} stale={sight.ground.running} />
       {/if}
     {:else if look === 'spare'}
       {#if sight.redundant.answer === null}{@render waiting()}{:else}
-        <SpareLamps lamps={sight.redundant.answer} stale={sight.redundant.running} />
+        <RedundancyView lamps={sight.redundant.answer} stale={sight.redundant.running} />
       {/if}
     {:else if look === 'eyes'}
       {#if sight.eyes.answer === null}{@render waiting()}{:else}
@@ -204,13 +204,13 @@
           <div class="chart">
             {#if look === 'eye'}
               <!-- Drawing in three dimensions is half of all code here: it comes when it is looked at. -->
-              {#await import('$lib/night/NightView.svelte') then { default: NightView }}
-                <NightView {sight} />
+              {#await import('$lib/view3d/View3d.svelte') then { default: View3d }}
+                <View3d {sight} />
               {:catch}
                 <p role="alert">The 3D view could not be loaded. Reload the page.</p>
               {/await}
             {:else}
-              <RingControls {look} bind:quantity bind:mapsBy />
+              <PolarControls {look} bind:quantity bind:mapsBy />
               <div class="ring">
                 {#if look === 'map' && mapsBy !== 'state'}
                   {#if sight.maps.answer === null}{@render waiting()}{:else}
@@ -235,7 +235,7 @@
                 {:else if values === undefined}
                   <p class="quiet">Calculating …</p>
                 {:else}
-                  <RingChart
+                  <PolarChart
                     {values}
                     {floor}
                     {gaps}
@@ -253,7 +253,7 @@
           </div>
         </Pane>
         <SidePane name="Direction details" side="right" share={27} least={18}>
-          <Toward {gaps} hidden={look === 'eye' ? [] : (sight.hidden.answer ?? [])} />
+          <DirectionDetails {gaps} hidden={look === 'eye' ? [] : (sight.hidden.answer ?? [])} />
         </SidePane>
       </PaneGroup>
     {/if}

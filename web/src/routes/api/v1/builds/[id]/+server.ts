@@ -10,7 +10,7 @@ import {
   type SaveOutcome,
 } from '$lib/server/buildRepo';
 import { answer, buildId, notFound, problem, readJson, readText } from '$lib/server/problem';
-import { database, digestLater, digestNoMore, readUnread } from '$lib/server/store';
+import { database, digestLater, skipDigest, readUnread } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -54,7 +54,7 @@ export const DELETE: RequestHandler = ({ params }) =>
   answer(async () => {
     const id = buildId(params.id);
     if (id === null || !(await deleteBuild(await database(), id))) return notFound(params.id);
-    digestNoMore(id);
+    skipDigest(id);
     return new Response(null, { status: 204 });
   });
 
