@@ -55,7 +55,7 @@ test('two builds side by side, by keyboard: light, current, holes and money in o
   page,
 }) => {
   await page.goto('/');
-  const beside = page.getByRole('button', { name: /side by side/i });
+  const beside = page.getByRole('button', { name: /compare/i });
   await expect(beside).toHaveCount(0);
   for (const name of ['Causeway patrol KS-12', 'Causeway patrol KS-13']) {
     await tabTo(page, page.getByRole('checkbox', { name: `Select ${name} to compare` }));
@@ -73,7 +73,7 @@ test('two builds side by side, by keyboard: light, current, holes and money in o
   const inThree = await rear.textContent();
   await dialog.getByText('Stage 1', { exact: true }).click();
   await expect(rear).not.toHaveText(inThree ?? '');
-  await expect(dialog.getByRole('row', { name: /^Fixtures to buy/ })).toContainText('EUR');
+  await expect(dialog.getByRole('row', { name: /^Fixture cost/ })).toContainText('EUR');
   await expectAccessible(page);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();

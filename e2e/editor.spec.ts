@@ -242,7 +242,7 @@ test('patterns that the packs do not allow are marked, or left out', async ({ pa
   const choices = list.getByRole('option');
   await expect.poll(() => choices.count()).toBeGreaterThan(40);
   await expect(choices.filter({ hasText: 'Slow alternate ✕' })).toHaveCount(1);
-  await page.getByLabel('Only patterns that the chosen packs allow').check();
+  await page.getByLabel('Only permitted patterns').check();
   await expect(choices.filter({ hasText: 'Slow alternate' })).toHaveCount(0);
   await expect(choices.filter({ hasText: '✕' })).toHaveCount(0);
 });

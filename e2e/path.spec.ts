@@ -103,7 +103,7 @@ test('by mouse: from a new build to a clean one, and out and in again', async ({
 
   await expectRoundTrip(
     page,
-    () => page.getByRole('button', { name: 'Export' }).click(),
+    () => page.getByRole('button', { name: 'Export', exact: true }).click(),
     async (path) => {
       await page.getByRole('link', { name: 'Flarik: all builds' }).click();
       await page.getByLabel('Build file to import').setInputFiles(path);
@@ -188,7 +188,7 @@ test('by keyboard alone: the same path', async ({ page }) => {
 
   await expectRoundTrip(
     page,
-    () => activate(page.getByRole('button', { name: 'Export' })),
+    () => activate(page.getByRole('button', { name: 'Export', exact: true })),
     async (path) => {
       await activate(page.getByRole('link', { name: 'Flarik: all builds' }));
       const [chooser] = await Promise.all([

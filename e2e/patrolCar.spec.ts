@@ -25,7 +25,7 @@ test('a full patrol car is built and proved as its page says, from nothing', asy
   await disable.click();
   await expect(disable).toBeHidden();
   await expect(page.getByText(/^Checking /)).toBeHidden();
-  await expect(findings(page)).toContainText('in Stage 2, Brake, Scene all round');
+  await expect(findings(page)).toContainText('Stage 2, Brake, Scene all round');
   await expect(findings(page)).toContainText(/\d advice/);
   await expect(findings(page)).not.toContainText(/\d (blocking|warning)/);
 });

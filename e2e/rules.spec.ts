@@ -54,7 +54,7 @@ test('a form is filled in: copied, its figures changed where they stand, tried, 
   await ours.getByLabel('Most current, A').press('Tab');
   await ours.getByRole('button', { name: 'Try on other builds' }).click();
   const box = page.getByRole('dialog');
-  await box.getByLabel('Against').selectOption({ index: 1 });
+  await box.getByLabel('Compare with').selectOption({ index: 1 });
   await expect(box.getByRole('list', { name: 'Changed rules' })).toContainText('At most 0.5 A');
   await box.getByRole('button', { name: 'Try', exact: true }).click();
   await expect(box.getByRole('row').filter({ hasText: '(differs)' }).first()).toBeVisible();

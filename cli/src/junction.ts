@@ -15,7 +15,7 @@ export function junction(build: Build, args: Args): Output {
       exitCode: 0,
       text: JSON.stringify({ build: build.name, on: state.on, open: state.open, corner, ...found }, null, 2),
     };
-  const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? id;
+  const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? 'deleted lamp';
   return {
     exitCode: 0,
     text: [

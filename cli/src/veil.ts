@@ -31,7 +31,7 @@ export function veil(build: Build, args: Args): Output {
         2,
       ),
     };
-  const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? id;
+  const labelOf = (id: string): string => build.placements.find((p) => p.id === id)?.label ?? 'deleted lamp';
   const figures = ({ highest, mean }: { highest: number; mean: number }): string =>
     `${highest.toFixed(3)} cd/m² peak, ${mean.toFixed(3)} cd/m² average`;
   return {

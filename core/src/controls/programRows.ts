@@ -51,7 +51,7 @@ export function programRows(build: Build): string[][] {
         ]),
       );
       const loads = shown.loads.map(({ loadId, value }) => [
-        build.controls.loads.find((l) => l.id === loadId)?.name ?? loadId,
+        build.controls.loads.find((l) => l.id === loadId)?.name ?? 'deleted output',
         value,
         '',
         '',

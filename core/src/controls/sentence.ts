@@ -45,7 +45,7 @@ export class Wording {
   }
 
   functionName(id: string): string {
-    return this.#build.controls.functions.find((fn) => fn.id === id)?.name ?? id;
+    return this.#build.controls.functions.find((fn) => fn.id === id)?.name ?? 'deleted function';
   }
 
   /** "the hatch is open and (Stage 2 or Stage 3 is on)". */
@@ -142,7 +142,7 @@ export class Wording {
   cue(cue: Cue): string {
     if (cue.show === 'dark') return cue.colours.length === 0 ? 'dark' : `no ${listed(cue.colours, 'or')}`;
     const book = bookOf(this.#build);
-    const name = (id: string) => book.find(id)?.name ?? id;
+    const name = (id: string) => book.find(id)?.name ?? 'deleted pattern';
     const percent = (share: number) => `${Math.round(share * 100)} %`;
     return [
       `${name(cue.patternId)} in ${typeof cue.ink === 'number' ? `colour ${cue.ink}` : cue.ink}`,
@@ -177,7 +177,7 @@ export class Wording {
       ),
       ...loads.map(
         ({ loadId, value }) =>
-          `${this.#build.controls.loads.find((l) => l.id === loadId)?.name ?? loadId}: ${value}`,
+          `${this.#build.controls.loads.find((l) => l.id === loadId)?.name ?? 'deleted output'}: ${value}`,
       ),
     ];
     return parts.join('; ') || 'shows nothing yet';

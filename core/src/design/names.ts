@@ -8,9 +8,9 @@ export function targetName(
 ): string {
   switch (target.kind) {
     case 'group':
-      return timing.groups.find((g) => g.id === target.groupId)?.name ?? target.groupId;
+      return timing.groups.find((g) => g.id === target.groupId)?.name ?? 'deleted sync group';
     case 'set':
-      return controls.sets.find((s) => s.id === target.setId)?.name ?? target.setId;
+      return controls.sets.find((s) => s.id === target.setId)?.name ?? 'deleted lamp set';
     case 'ungrouped':
       return 'in no group';
   }

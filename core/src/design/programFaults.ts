@@ -78,7 +78,7 @@ export function findCycle(functions: readonly ControlFunction[]): { at: number; 
     if (ring !== null)
       return {
         at: functions.findIndex((f) => f.id === ring[0]),
-        names: ring.map((id) => `"${byId.get(id)?.name ?? id}"`),
+        names: ring.map((id) => `"${byId.get(id)?.name ?? 'deleted function'}"`),
       };
   }
   return null;

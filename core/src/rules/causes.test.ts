@@ -43,7 +43,7 @@ describe('one cause is one', () => {
     expect(more).toEqual([]);
     // The most blue is told for all, the others in order.
     expect(cause?.first.sentence).toMatch(
-      /^Blue to the front: 7,260 cd combined at 3°, from 7 lamps \(limit 10 cd\)\. Not permitted: blue\./,
+      /^Blue to the front: 7,260 cd combined at 3° \(limit 10 cd\), from 7 lamps\. Not permitted: blue\./,
     );
     expect(cause?.findings).toEqual([cause?.first, ...blue.filter((f) => f !== cause?.first)]);
     expect(cause === undefined ? '' : alsoAffectedText(build, cause)).toMatch(
@@ -155,7 +155,7 @@ describe('findings as a table and as text', () => {
     const lines = findingsText(ks12, causesOf(ks12, findings)).split('\n');
     expect(lines).toHaveLength(causesOf(ks12, findings).length);
     expect(lines[0]).toMatch(
-      /^Blocking: Flashing blue to the rear: 6,640 cd combined at 177°, from 3 lamps \(limit 40 cd\)\. Permitted: red, amber\. \[Stage 1 · everything closed · day\]/,
+      /^Blocking: Flashing blue to the rear: 6,640 cd combined at 177° \(limit 40 cd\), from 3 lamps\. Permitted: red, amber\. \[Stage 1 · everything closed · day\]/,
     );
   });
 });

@@ -86,7 +86,7 @@ describe('colours', () => {
         id: 'test|r|stage-2||day|rear|blue',
         home: 'layout',
         sentence:
-          'Blue to the rear: 1,270 cd combined at 180°, from Rear bumper R (limit 10 cd). Permitted: red, amber.',
+          'Blue to the rear: 1,270 cd combined at 180° (limit 10 cd), from Rear bumper R. Permitted: red, amber.',
         figure: '1265 cd',
         limits: ['at most 10 cd'],
       },
@@ -100,7 +100,7 @@ describe('colours', () => {
     expect(
       byRule(never, { a: { ...BUMPER, colour: 'blue', pattern: 'steady' } }).map((f) => f.sentence),
     ).toEqual([
-      'Steady blue to the rear: 1,270 cd single lamp at 180°, from Rear bumper R (limit 10 cd). Not permitted: blue, white.',
+      'Steady blue to the rear: 1,270 cd single lamp at 180° (limit 10 cd), from Rear bumper R. Not permitted: blue, white.',
     ]);
   });
 
@@ -408,7 +408,7 @@ describe('wishes', () => {
     const gone: Requirement = { kind: 'keep-head', ...w, placementId: 'gone', where: 'anywhere' };
     expect([here, gone].map((wish) => describeRequirement(lamp, wish))).toEqual([
       'Keep "Rear bumper R" where it is',
-      'Keep "gone", there or elsewhere',
+      'Keep "deleted lamp", there or elsewhere',
     ]);
     expect(wishes(here)).toEqual([
       {

@@ -55,7 +55,7 @@ describe('colour', () => {
       evidence: { channels: [{ placementId: 'a', moduleId: 'm1', slot: 1 }] },
     });
     expect(broken[0]?.sentence).toMatch(
-      /^Blue to the rear: 1,270 cd combined at 180°, from Rear bumper R \(limit 10 cd\)\. Permitted: red\./,
+      /^Blue to the rear: 1,270 cd combined at 180° \(limit 10 cd\), from Rear bumper R\. Permitted: red\./,
     );
     expect(sentences(lampOn('rear-bumper', 'red', 'single', [rule]))).toEqual([]);
     expect(sentences(lampOn('grille', 'blue', 'single', [rule]))).toEqual([]);

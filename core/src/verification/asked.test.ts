@@ -93,7 +93,7 @@ describe('a wish about colours is held against every picture', () => {
       const [found, ...others] = ofBrief(verify(wishing(never(['white'], ['rear']), build)).findings);
       expect(others.map(({ sentence }) => sentence)).toEqual([]);
       expect(found?.sentence).toMatch(
-        /^White to the rear: 11,100 cd combined at 180°, from 4 lamps \(limit 5 cd\)\./,
+        /^White to the rear: 11,100 cd combined at 180° \(limit 5 cd\), from 4 lamps\./,
       );
     },
   );

@@ -191,7 +191,7 @@ export class VerificationSubject {
   }
 
   labelOf({ placementId }: ModuleRef): string {
-    return this.build.placements.find((p) => p.id === placementId)?.label ?? placementId;
+    return this.build.placements.find((p) => p.id === placementId)?.label ?? 'deleted lamp';
   }
 
   isFactory = ({ fixtureId }: Placement): boolean =>

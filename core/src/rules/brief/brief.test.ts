@@ -60,7 +60,7 @@ describe('what the agency asks for', () => {
     const never: Requirement = { kind: 'never-colours', ...base, colours: ['blue'], faces: ['rear'] };
     const only: Requirement = { kind: 'only-colours', ...base, colours: ['red'], faces: ['rear'] };
     expect(wish(rearLamp('blue'), never)[0]).toMatch(
-      /^Blue to the rear: 1,270 cd combined at 180°, from Rear bumper R \(limit 5 cd\)\./,
+      /^Blue to the rear: 1,270 cd combined at 180° \(limit 5 cd\), from Rear bumper R\./,
     );
     expect(wish(rearLamp('blue'), only)).toHaveLength(1);
     expect(wish(rearLamp('red'), never)).toEqual([]);
@@ -285,7 +285,7 @@ describe('editing the brief', () => {
       'All behind is dark',
       'at least 2 modules of amber of All behind are steady',
       'Stage 2 is on within 5 s',
-      'gone is off',
+      'deleted output is off',
     ]);
   });
 

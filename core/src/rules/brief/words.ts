@@ -8,5 +8,5 @@ export const moneyText = (minor: number, currency: string): string =>
 /** Zones by their names. */
 export function zonesText(build: Build, ids: readonly string[]): string {
   const { vehicle } = lookupOf(build);
-  return textOf(ids.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? id));
+  return textOf(ids.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? 'deleted zone'));
 }

@@ -72,7 +72,7 @@ const WORDS: Readonly<Record<Direction, string>> = {
 };
 
 const labelOf = ({ build }: LayoutSubject, id: string): string =>
-  build.placements.find((p) => p.id === id)?.label ?? id;
+  build.placements.find((p) => p.id === id)?.label ?? 'deleted lamp';
 
 /** Drives of one pattern that make a row: of one lamp, or of the single heads of a group. */
 function rowsOf(drives: readonly Drive[]): Drive[][] {

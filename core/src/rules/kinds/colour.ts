@@ -86,7 +86,7 @@ export const colour = defineRule({
         outcome: shown.exact ? 'fails' : 'cannot tell',
         subjects: limit.subjects,
         margin,
-        sentence: `${kind}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} ${ofText(rule.of)} at ${shown.bearing}°, from ${at.lampsText(drives)} (limit ${formatQuantity(rule.aboveCd, 'cd')}). ${may}.`,
+        sentence: `${kind}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} ${ofText(rule.of)} at ${shown.bearing}° (limit ${formatQuantity(rule.aboveCd, 'cd')}), from ${at.lampsText(drives)}. ${may}.`,
         figure: { value: shown.cd, unit: 'cd' },
         limits: [atMost(rule.aboveCd, 'cd')],
         channels: drives.map(channelOf),

@@ -9,7 +9,7 @@ import { fails, holds } from '../judgement.ts';
 import { someOf } from '../piece.ts';
 import { rhythmsOf } from '../rhythmsOf.ts';
 
-const nameOf = (id: string): string => PATTERNS.find((p) => p.id === id)?.name ?? id;
+const nameOf = (id: string): string => PATTERNS.find((p) => p.id === id)?.name ?? 'deleted pattern';
 
 /** Lamps flash patterns of a list and no others; one's own are not on it. */
 export const permittedPatterns = defineRule({

@@ -26,7 +26,7 @@
     { value: 'anywhere', text: 'there or elsewhere on the vehicle' },
   ] as const;
   const zoneNames = (ids: readonly string[]): string =>
-    ids.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? id).join(', ');
+    ids.map((id) => vehicle.zones.find((z) => z.id === id)?.name ?? 'deleted zone').join(', ');
 </script>
 
 <div class="sentence">

@@ -116,7 +116,7 @@
     <TickBoxes
       label="Function with the same effect"
       items={functions.map((fn) => fn.id)}
-      nameOf={(id: string) => functions.find((fn) => fn.id === id)?.name ?? id}
+      nameOf={(id: string) => functions.find((fn) => fn.id === id)?.name ?? 'deleted function'}
       atLeast={0}
       chosen={old.functionIds}
       onset={(functionIds: string[]) => put(old, { functionIds })}

@@ -20,7 +20,7 @@
   const many = (count: string): string => BigInt(count).toLocaleString('en-GB');
   const signs = { holds: '✓', broken: '✕', 'cannot tell': '?', silent: '–' } as const;
   const words = {
-    holds: 'holds',
+    holds: 'Pass',
     broken: 'Fail',
     'cannot tell': 'Inconclusive',
     silent: 'Not applicable',

@@ -17,7 +17,7 @@
   );
 
   const room = ({ margin, isBound }: Pick<RuleOutcome, 'margin' | 'isBound'>): string => {
-    if (margin === null || (isBound === true && margin === 0)) return 'holds';
+    if (margin === null || (isBound === true && margin === 0)) return 'Pass';
     if (margin >= 1) return 'margin over 100 %';
     return `margin ${isBound === true ? 'at least ' : ''}${Math.floor(margin * 100)} %`;
   };

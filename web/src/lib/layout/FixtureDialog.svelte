@@ -296,7 +296,7 @@
             <span class="quiet"
               >{file.moduleId === null
                 ? 'every module'
-                : (fixture.modules.find((m) => m.id === file.moduleId)?.name ?? file.moduleId)},
+                : (fixture.modules.find((m) => m.id === file.moduleId)?.name ?? 'deleted module')},
               {file.peakFor === null ? 'its shape alone' : `its peak for ${file.peakFor}`}</span
             ></span
           >

@@ -145,7 +145,7 @@ export const takenBy = (build: Build, ons: readonly ActiveFunction[]): string[] 
       effectsOf(build, on).cues.flatMap((cue) => {
         if (cue.show === 'light') return [];
         const what = cue.colours.length === 0 ? 'all light' : cue.colours.join(' and ');
-        const who = namedOns(build).find((named) => named.on === on)?.name ?? on;
+        const who = namedOns(build).find((named) => named.on === on)?.name ?? 'deleted function';
         return [`${who} takes ${what} of ${targetName(build, cue.target)}`];
       }),
     );
@@ -177,7 +177,7 @@ function linesOf(
         channelId: d.channelId,
         placementId: d.placementId,
         moduleId: d.moduleId,
-        name: labels.get(d.placementId) ?? d.placementId,
+        name: labels.get(d.placementId) ?? 'deleted lamp',
         colour: d.colour,
         freeBecause: d.freeBecause,
         bars: barsOf(d.spans, d.cycleMs, 0, stretch, () => [d.colour]),

@@ -28,7 +28,7 @@
     items={items.map(({ id }) => id)}
     {chosen}
     {atLeast}
-    nameOf={(id: string) => names.get(id) ?? id}
+    nameOf={(id: string) => names.get(id) ?? 'deleted item'}
     {onset}
   />
 </details>

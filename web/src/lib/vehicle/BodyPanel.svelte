@@ -69,7 +69,7 @@
     on:update={(event) => {
       const id = String(event.detail);
       if (id !== spec.bodyType)
-        make(`Make it a ${findBodyType(id)?.name ?? id}`, (b) => changeBodyType(b, id));
+        make(`Make it a ${findBodyType(id)?.name ?? 'other body'}`, (b) => changeBodyType(b, id));
     }}
   >
     {#each BODY_TYPES as type (type.id)}<SelectItem value={type.id} text={type.name} />{/each}

@@ -52,7 +52,7 @@
       byLamp.slice(0, 4).map((one) => ({
         ...one,
         what: 'straight' as const,
-        text: `${labels.get(one.placementId) ?? one.placementId} ${small(one.eyeLx)} lx`,
+        text: `${labels.get(one.placementId) ?? 'deleted lamp'} ${small(one.eyeLx)} lx`,
       })),
     ),
   ]);
@@ -120,7 +120,7 @@
               <td class="who"
                 >{byLamp
                   .slice(0, 2)
-                  .map((one) => `${labels.get(one.placementId) ?? one.placementId} ${small(one.eyeLx)} lx`)
+                  .map((one) => `${labels.get(one.placementId) ?? 'deleted lamp'} ${small(one.eyeLx)} lx`)
                   .join(', ')}</td
               >
             </tr>

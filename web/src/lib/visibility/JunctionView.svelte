@@ -195,7 +195,7 @@
         <p class="quiet">
           Not visible separately before the bumper reaches the line: {unseen
             .slice(0, 4)
-            .map(({ placementId }) => labels.get(placementId) ?? placementId)
+            .map(({ placementId }) => labels.get(placementId) ?? 'deleted lamp')
             .join(', ')}{unseen.length > 4 ? `, and ${unseen.length - 4} more` : ''}.
         </p>
       {/if}

@@ -15,7 +15,7 @@
   {#each rows as { placementId, note, figure } (placementId)}
     <li>
       <button class:on={editor.selection.has(placementId)} onclick={() => editor.select([placementId])}>
-        <span>{labels.get(placementId) ?? placementId}</span>
+        <span>{labels.get(placementId) ?? 'deleted lamp'}</span>
         <span class="quiet">{note ?? ''}</span>
         <span class="figure">{figure}</span>
       </button>

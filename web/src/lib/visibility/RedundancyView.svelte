@@ -16,7 +16,7 @@
       .filter(({ placementIds }) => placementIds.every((id) => labels.has(id)))
       .map((lamp) => ({
         ...lamp,
-        name: lamp.placementIds.map((id) => labels.get(id) ?? id).join(' and '),
+        name: lamp.placementIds.map((id) => labels.get(id) ?? 'deleted lamp').join(' and '),
         rule: lamp.loses === null ? null : outcomeText(editor.build, lamp.loses),
       })),
   );

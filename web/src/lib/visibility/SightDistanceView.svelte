@@ -64,7 +64,7 @@
       });
   }
   const zoneName = (zoneId: string): string =>
-    editor.vehicle.zones.find(({ id }) => id === zoneId)?.name ?? zoneId;
+    editor.vehicle.zones.find(({ id }) => id === zoneId)?.name ?? 'deleted zone';
   function add(lamps: MoreLamps): void {
     const id = freshId('p');
     const what = editor.lookup.fixture(lamps.fixtureId).name;

@@ -22,5 +22,7 @@ export const whoText = (
 ): string =>
   byLamp
     .slice(0, 2)
-    .map(({ placementId, share }) => `${labels.get(placementId) ?? placementId} ${Math.round(share * 100)} %`)
+    .map(
+      ({ placementId, share }) => `${labels.get(placementId) ?? 'deleted lamp'} ${Math.round(share * 100)} %`,
+    )
     .join(', ');

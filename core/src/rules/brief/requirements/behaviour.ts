@@ -103,7 +103,7 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
     case 'function':
       return `${new Wording(build).functionName(subject.functionId)} is ${is}`;
     case 'load':
-      return `${build.controls.loads.find((l) => l.id === subject.loadId)?.name ?? subject.loadId} is ${is}`;
+      return `${build.controls.loads.find((l) => l.id === subject.loadId)?.name ?? 'deleted output'} is ${is}`;
     case 'lamps': {
       const { target, colours } = subject;
       const toward = subject.faces.length === 0 ? '' : ` to the ${textOf(subject.faces)}`;
@@ -120,7 +120,7 @@ function bareSentence(build: Build, { subject, is, atLeast, patternId, mostLevel
         case 'in two colours':
           return `${atLeast === 1 ? 'a head shows' : `at least ${atLeast} heads show`} two colours of ${what}`;
         case 'in pattern': {
-          const name = bookOf(build).find(patternId ?? '')?.name ?? patternId ?? '';
+          const name = bookOf(build).find(patternId ?? '')?.name ?? 'deleted pattern';
           const many = atLeast === 1 ? '' : `, at least ${atLeast} modules`;
           return `${what}: all lit lamps use pattern “${name}”${many}`;
         }

@@ -57,7 +57,7 @@ function judged(at: Situation, wish: ColourWish, limit: LightLimit): Verdict {
     outcome: shown.exact ? 'fails' : 'cannot tell',
     subjects: limit.subjects,
     margin,
-    sentence: `${lightText(wish)}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} combined at ${shown.bearing}°, from ${at.lampsText(drives)} (limit ${SHOWN_CD} cd).`,
+    sentence: `${lightText(wish)}${limit.colour} ${faceText[limit.face]}: ${shown.exact ? '' : 'up to '}${formatQuantity(shown.cd, 'cd', 'up')} combined at ${shown.bearing}° (limit ${SHOWN_CD} cd), from ${at.lampsText(drives)}.`,
     figure: { value: shown.cd, unit: 'cd' },
     limits: [atMost(SHOWN_CD, 'cd')],
     channels: drives.map(channelOf),

@@ -22,7 +22,7 @@ export const keepHead = defineRequirement({
       ? null
       : { kind: 'keep-head', id, severity: 'warns', placementId: head.id, where: 'where it is' },
   sentence: ({ placements }, wish) => {
-    const label = placements.find((p) => p.id === wish.placementId)?.label ?? wish.placementId;
+    const label = placements.find((p) => p.id === wish.placementId)?.label ?? 'deleted lamp';
     return wish.where === 'anywhere' ? `Keep "${label}", there or elsewhere` : `Keep "${label}" where it is`;
   },
   check: {

@@ -18,7 +18,7 @@ export const leaveFactoryLamp = defineRequirement({
   },
   sentence: (build, wish) => {
     const lamp = lookupOf(build).vehicle.factoryLamps.find((l) => l.id === wish.lampId);
-    return `Leave the ${(lamp?.name ?? wish.lampId).toLowerCase()} untouched`;
+    return `Leave the ${(lamp?.name ?? 'deleted factory lamp').toLowerCase()} untouched`;
   },
   check: {
     onDocument: (layout, wish) => {
