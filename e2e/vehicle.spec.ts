@@ -95,9 +95,9 @@ test('a zone is drawn with its mirror image, put right by figures, and takes a l
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * 0.62, box.y + box.height * 0.7, { steps: 5 });
   await page.mouse.up();
-  await expect(own).toContainText('Own zone 1 left');
-  await expect(own).toContainText('Own zone 1 right');
-  await own.getByText('Own zone 1 left').click();
+  await expect(own).toContainText('Custom zone 1 left');
+  await expect(own).toContainText('Custom zone 1 right');
+  await own.getByText('Custom zone 1 left').click();
   await own.getByLabel('Width, mm').first().fill('400');
   await own.getByLabel('Width, mm').first().press('Enter');
   await own.getByLabel('Name', { exact: true }).first().fill('<b>');
@@ -105,9 +105,9 @@ test('a zone is drawn with its mirror image, put right by figures, and takes a l
   await expect(own.getByRole('alert')).toContainText('must be one line without < or >');
   await page.getByRole('link', { name: /^Layout/ }).click();
   await page.getByRole('button', { name: /^Perimeter head, one colour/ }).click();
-  await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Own zone 1 left' });
+  await page.getByLabel('Zone', { exact: true }).selectOption({ label: 'Custom zone 1 left' });
   await page.getByRole('button', { name: 'Place one' }).click();
-  await expect(page.getByRole('button', { name: 'Own zone 1 L', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Custom zone 1 L', exact: true })).toBeVisible();
   await saved(page).waitFor();
 });
 

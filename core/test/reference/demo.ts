@@ -20,7 +20,22 @@ export const DEMO_BUILDS = [
 ] as const;
 export type DemoBuild = (typeof DEMO_BUILDS)[number];
 
-export const demoBuild = (name: DemoBuild): Build => readBuildText(demoFile(`builds/${name}.json`));
+const read = new Map<DemoBuild, Build>();
+
+/** Read once by a process: whoever asks gets the same document, and what is remembered of it. Nobody can change it. */
+export function demoBuild(name: DemoBuild): Build {
+  const known = read.get(name) ?? frozen(readBuildText(demoFile(`builds/${name}.json`)));
+  read.set(name, known);
+  return known;
+}
+
+function frozen<T>(value: T): T {
+  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) {
+    Object.freeze(value);
+    for (const inner of Object.values(value)) frozen(inner);
+  }
+  return value;
+}
 
 export const demoPack = (): RulePack => readRulePack(JSON.parse(demoFile('packs/kestrel-sound.json')));
 

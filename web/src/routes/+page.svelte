@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
   import { Service, serviceName } from '@flarik/core/words/service';
@@ -60,8 +61,6 @@
   const services = $derived([...new Set(builds.map((b) => b.service))].toSorted());
   const putAway = $derived(builds.filter((b) => b.archived).length);
   const shown = $derived(listed(builds, { words, service, archived, sort }, serviceText));
-
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
   const LONGEST_NAME = 80;
 
@@ -218,7 +217,7 @@
             </th>
             <td><FindingCounts findings={build.findings} counting={build.counting} /></td>
             <td>
-              <span class="nowrap">{when.format(new Date(build.updatedAt))}</span>
+              <span class="nowrap">{formatDate(build.updatedAt)}</span>
               <span class="quiet small">revision {build.version}</span>
             </td>
             <td class="actions-cell">

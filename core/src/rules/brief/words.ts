@@ -1,9 +1,10 @@
+import { formatNumber } from '../../words/quantity.ts';
 import type { Build } from '../../design/schema.ts';
 import { lookupOf } from '../../resolve/lookup.ts';
 import { textOf } from '../fields.ts';
 
 export const moneyText = (minor: number, currency: string): string =>
-  `${Math.round(minor / 100).toLocaleString('en')} ${currency}`;
+  `${formatNumber(minor / 100)} ${currency}`;
 
 /** Zones by their names. */
 export function zonesText(build: Build, ids: readonly string[]): string {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatNumber } from '@flarik/core/words/quantity';
   import type { Build } from '@flarik/core/design/schema';
   import type { Variant } from '@flarik/core/sight/variant';
   import type { Ambient } from '@flarik/core/words/ambient';
@@ -68,9 +69,8 @@
     /** It is no better or worse than in another currency. */
     readonly inMoney?: true;
   }
-  const whole = (v: number): string => Math.round(v).toLocaleString('en');
-  const money = (v: number, { brief }: Build): string =>
-    `${(v / 100).toLocaleString('en', { minimumFractionDigits: 2 })} ${brief.currency}`;
+  const whole = (v: number): string => formatNumber(v);
+  const money = (v: number, { brief }: Build): string => `${formatNumber(v / 100, 2)} ${brief.currency}`;
   const ROWS: readonly Row[] = [
     ...FACES.map((face): Row => ({
       name: `Least light to the ${face}, cd·s/min`,

@@ -1,11 +1,11 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { onMount } from 'svelte';
   import { download } from '$lib/download';
   import { forgetUnsaved, listUnsaved, type Kept } from '$lib/editor/unsaved';
 
   /** Work that this browser keeps because the server never had it: until it is taken, saved as a file or thrown away. */
   let left = $state.raw<readonly Kept[]>([]);
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
   onMount(async () => {
     left = await listUnsaved();
@@ -24,7 +24,7 @@
       {#each left as kept (kept.tabId + kept.buildId)}
         <li>
           <span class="name">{kept.name}</span>
-          <span class="quiet">of {when.format(new Date(kept.at))}, based on revision {kept.basedOn}</span>
+          <span class="quiet">of {formatDate(kept.at)}, based on revision {kept.basedOn}</span>
           <a href="/builds/{kept.buildId}/layout">Open the build</a>
           <button class="link" onclick={() => download(`${kept.buildId}.flarik.json`, kept.text)}
             >Save as file</button

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { goto } from '$app/navigation';
   import { importBuild } from '$lib/client';
   import { getEditor } from '$lib/editor/context';
@@ -6,7 +7,6 @@
 
   /** Says that an earlier revision is looked at, and leads back from it. */
   const editor = getEditor()();
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
   let trouble = $state('');
 
   /** The revision as a build of its own: the server gives it an id that is free. */
@@ -24,8 +24,7 @@
 {#if editor.past !== null}
   <Notice tone="warns" role="status">
     <p>
-      <strong>Revision {editor.past.version}</strong> of {when.format(new Date(editor.past.savedAt))}.
-      Read-only.
+      <strong>Revision {editor.past.version}</strong> of {formatDate(editor.past.savedAt)}. Read-only.
       {#if trouble !== ''}<span role="alert">Could not create the build: {trouble}</span>{/if}
     </p>
     <button class="plain" onclick={() => editor.restorePast()}>Restore</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { Button, InlineNotification } from 'carbon-components-svelte';
   import { getEditor } from '$lib/editor/context';
   import { forgetUnsaved, type Kept, type Unsaved } from '$lib/editor/unsaved';
@@ -7,7 +8,6 @@
   let { unsaved = $bindable() }: { unsaved: readonly Unsaved[] } = $props();
   const editor = getEditor()();
   const first = $derived(unsaved[0]);
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
   function restore({ kept, build }: Unsaved): void {
     editor.backToNow();
@@ -28,9 +28,7 @@
     lowContrast
     hideCloseButton
     title="Unsaved work was found."
-    subtitle="This browser kept changes of {when.format(
-      new Date(first.kept.at),
-    )} that did not reach the server."
+    subtitle="This browser kept changes of {formatDate(first.kept.at)} that did not reach the server."
   >
     {#snippet actions()}
       <Button size="small" on:click={() => restore(first)}>Restore</Button>

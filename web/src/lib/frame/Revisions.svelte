@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { Name } from '@flarik/core/words/names';
   import { Modal } from 'carbon-components-svelte';
   import type { Revision } from '$lib/api';
@@ -8,7 +9,6 @@
   /** Revisions, and a look back at it. */
   let { open = $bindable() }: { open: boolean } = $props();
   const editor = getEditor()();
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
   const size = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
   let revisions = $state.raw<readonly Revision[] | null>(null);
   let trouble = $state('');
@@ -69,7 +69,7 @@
         {#each revisions as r, i (r.version)}
           <tr>
             <th scope="row" class="figure">{r.version}</th>
-            <td class="nowrap">{when.format(new Date(r.savedAt))}</td>
+            <td class="nowrap">{formatDate(r.savedAt)}</td>
             <td>{r.changed === '' ? '–' : r.changed}</td>
             <td class="figure nowrap">{size.format(r.bytes / 1000)} kB</td>
             <td>

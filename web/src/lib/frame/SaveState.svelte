@@ -1,17 +1,17 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { getEditor } from '$lib/editor/context';
 
   /** Whether the build is saved, in a word; what is wrong when it is not stands in a line of its own. */
   let { onrevisions }: { onrevisions: () => void } = $props();
   const editor = getEditor()();
-  const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
   const status = $derived(editor.autosave.status);
 </script>
 
 <span class="save" class:trouble={!['saved', 'waiting', 'saving'].includes(status.kind)} role="status">
   {#if status.kind === 'saved'}
     <button class="link" title="Revisions" onclick={onrevisions}
-      >Saved {clock.format(new Date(status.at))}
+      >Saved {formatDate(status.at, 'time')}
       <span class="revision">· revision {editor.autosave.version}</span></button
     >
   {:else if status.kind === 'waiting'}

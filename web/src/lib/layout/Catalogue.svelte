@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moneyText } from '@flarik/core/rules/brief/words';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freeFixtureId, importFixtures } from '@flarik/core/design/fixtureEdits';
   import { InputError } from '@flarik/core/words/errors';
@@ -109,7 +110,6 @@
   onMount(() => favourites.load());
 
   let list: HTMLUListElement | undefined = $state();
-  const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
 
   function choose(fixture: Fixture): void {
     editor.carry = editor.carry?.fixtureId === fixture.id ? null : { fixtureId: fixture.id, at: null };
@@ -166,10 +166,10 @@
               ? '1 module'
               : `${fixture.modules.length} modules`}, {fixture.colourSlots === 1
               ? '1 colour'
-              : `${fixture.colourSlots} colours`} · {money.format(fixture.priceMinor / 100)} · {fixture.inStock >
-            0
-              ? `${fixture.inStock} in stock`
-              : `${fixture.leadDays} days`}
+              : `${fixture.colourSlots} colours`} · {moneyText(
+              fixture.priceMinor,
+              editor.build.brief.currency,
+            )} · {fixture.inStock > 0 ? `${fixture.inStock} in stock` : `${fixture.leadDays} days`}
           </span>
         </button>
         {#if chosen?.id === fixture.id}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moneyText } from '@flarik/core/rules/brief/words';
   import { countsOf } from '@flarik/core/resolve/counts';
   import { getEditor } from '$lib/editor/context';
 
@@ -6,7 +7,6 @@
   const editor = getEditor()();
   const counts = $derived(countsOf(editor.build));
   const one = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
-  const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0 });
   const hours = $derived(Math.round(counts.installMinutes / 6) / 10);
 </script>
 
@@ -15,7 +15,7 @@
   <span>{one(counts.modules, 'module')}</span>
   <span>{one(counts.channels, 'channel')}</span>
   <span>{one(counts.holes, 'hole')}</span>
-  <span>{money.format(counts.costMinor / 100)} {editor.build.brief.currency} to buy</span>
+  <span>{moneyText(counts.costMinor, editor.build.brief.currency)} to buy</span>
   <span>{hours} h to fit</span>
   <span>{counts.leadDays === 0 ? 'all in stock' : `last part in ${one(counts.leadDays, 'day')}`}</span>
 </p>

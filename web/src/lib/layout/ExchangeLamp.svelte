@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moneyText } from '@flarik/core/rules/brief/words';
   import { effectOf, exchanged, exchangeMisfit } from '@flarik/core/arrange/exchange';
   import type { Placement } from '@flarik/core/design/placement';
   import { rollToFit } from '@flarik/core/resolve/place';
@@ -37,13 +38,12 @@
   const why = $derived(isSame ? null : exchangeMisfit(editor.build, placement.id, now));
   const after = $derived(isSame || why !== null ? null : exchanged(editor.build, placement.id, now));
   const effect = $derived(after === null ? null : effectOf(editor.build, after, placement.id));
-  const money = new Intl.NumberFormat(undefined, { maximumFractionDigits: 0, signDisplay: 'exceptZero' });
   const figure = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1, signDisplay: 'exceptZero' });
   const changes = $derived(
     effect === null
       ? []
       : [
-          `${money.format(effect.costMinor / 100)} ${editor.build.brief.currency}`,
+          `${effect.costMinor > 0 ? '+' : ''}${moneyText(effect.costMinor, editor.build.brief.currency)}`,
           `${figure.format(effect.installMinutes / 60)} h to fit`,
           `${figure.format(effect.holes)} holes`,
           effect.leadDays[0] === effect.leadDays[1]

@@ -1,3 +1,4 @@
+import { formatNumber } from '@flarik/core/words/quantity';
 import { coloursOffered } from '@flarik/core/fixture/catalogue/catalogue';
 import type { Fixture } from '@flarik/core/fixture/types';
 
@@ -52,7 +53,7 @@ export const factsIn = (currency: string): readonly Fact[] => [
         : `own flasher (±${f.tolerancePercent} %), ${f.line === null ? 'no sync line' : `synchronised by a ${f.line}`}`,
   },
   { name: 'Voltage', of: (f) => f.volts.map((v) => `${v} V`).join(' or ') },
-  { name: `Price, ${currency}`, of: (f) => (f.priceMinor / 100).toLocaleString() },
+  { name: `Price, ${currency}`, of: (f) => formatNumber(f.priceMinor / 100, 2) },
   { name: 'In stock', of: (f) => String(f.inStock) },
   { name: 'Lead time', of: (f) => `${f.leadDays} days` },
   { name: 'Time to fit', of: (f) => `${f.installMinutes} min` },

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatDate } from '$lib/ui/formatDate';
   import { choosePack } from '@flarik/core/design/packEdits';
   import type { RulePack } from '@flarik/core/design/rulePack';
   import type { Build } from '@flarik/core/design/schema';
@@ -121,7 +122,7 @@
       {#each versions as v (v.version)}
         <SelectItem
           value={String(v.version)}
-          text="library version {v.version}, {v.pack.edition}, {v.savedAt.slice(0, 10)}"
+          text="library version {v.version}, {v.pack.edition}, {formatDate(v.savedAt, 'date')}"
         />
       {/each}
     </Select>

@@ -182,7 +182,7 @@
   </div>
   {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
-  <div class="scroller" role="group" aria-label="Patterns" tabindex="0">
+  <div class="scroller" role="group" aria-label="Library" tabindex="0">
     <table>
       <thead>
         <tr>

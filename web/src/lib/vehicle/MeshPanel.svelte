@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatNumber } from '@flarik/core/words/quantity';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { InputError } from '@flarik/core/words/errors';
   import { MAX_TRIANGLES } from '@flarik/core/geometry/mesh';
@@ -75,12 +76,12 @@
 
 <h2>Body from a mesh file</h2>
 <p class="quiet small">
-  OBJ, STL or glTF of at most {MAX_TRIANGLES.toLocaleString()} triangles. It blocks light instead of the drawn body
+  OBJ, STL or glTF of at most {formatNumber(MAX_TRIANGLES)} triangles. It blocks light instead of the drawn body
   or in addition to it. Zones and moving parts stay.
 </p>
 {#if mesh !== null}
   <p class="small">
-    {mesh.name}: {(mesh.triangles.length / 3).toLocaleString()} triangles, {sizeOf(mesh.verticesM)} mm,
+    {mesh.name}: {formatNumber(mesh.triangles.length / 3)} triangles, {sizeOf(mesh.verticesM)} mm,
     {mesh.replacesBody ? 'replaces the body' : 'added to the body'}
   </p>
 {/if}
@@ -138,10 +139,10 @@
       <p class="trouble whole" role="alert">{placed.why}</p>
     {:else}
       <p class="whole small">
-        Length × width × height: {placed.size} mm; {(placed.spec.triangles.length / 3).toLocaleString()} triangles.
-        The vehicle has {Math.round(editor.vehicle.lengthM * 1000)} × {Math.round(
-          editor.vehicle.widthM * 1000,
-        )} × {Math.round(editor.vehicle.heightM * 1000)}.
+        Length × width × height: {placed.size} mm; {formatNumber(placed.spec.triangles.length / 3)} triangles. The
+        vehicle has {Math.round(editor.vehicle.lengthM * 1000)} × {Math.round(editor.vehicle.widthM * 1000)} × {Math.round(
+          editor.vehicle.heightM * 1000,
+        )}.
       </p>
     {/if}
     <Button size="small" disabled={placed.spec === null} on:click={put}>Add to the vehicle</Button>
