@@ -37,7 +37,13 @@
   const asked = $derived(editor.outcomes.filter((o) => o.verdict !== 'silent'));
   /** Everything known is of the build as it is now: checked and proved, and neither is going on. */
   const isSettled = $derived(answer?.build === editor.build && !editor.check.running && editor.isProved);
-  const holds = $derived(isSettled && asked.length > 0 && asked.every((o) => o.verdict === 'holds'));
+  /** What every design is asked, as that keep-outs stay clear, is in no pack's outcomes: only its findings tell. */
+  const hasFaults = $derived(
+    editor.findings.some(({ severity }) => severity === 'blocks' || severity === 'warns'),
+  );
+  const holds = $derived(
+    isSettled && !hasFaults && asked.length > 0 && asked.every((o) => o.verdict === 'holds'),
+  );
 
   /** The first of the gravest, as they are listed. */
   const worst = $derived(causes[0]?.first);
