@@ -23,7 +23,7 @@ describe('a CSV table of fixtures', () => {
     expect(errors[0]?.row).toBe(2);
   });
   test('no rows, too many rows, too many bytes', () => {
-    expect(() => readFixtureTable('e.csv', 'id,name\n')).toThrow(/^e\.csv: holds no row of fixtures/);
+    expect(() => readFixtureTable('e.csv', 'id,name\n')).toThrow(/^e\.csv: contains no row of fixtures/);
     expect(() => readFixtureTable('e.csv', `id\n${'x\n'.repeat(201)}`)).toThrow(/has 201 rows, at most 200/);
     expect(() => readFixtureTable('e.csv', 'x'.repeat(1_000_001))).toThrow(/is too large/);
   });

@@ -30,6 +30,6 @@ test.each([{}, { HOST: '127.0.0.1' }, { HOST: '0.0.0.0', FLARIK_WITHOUT_ACCOUNTS
   (env) => {
     const { status, said } = started(env);
     expect(status).toBe(1);
-    expect(said).toContain('DATABASE_URL must say where MariaDB is');
+    expect(said).toContain('DATABASE_URL must give the MariaDB address');
   },
 );
