@@ -64,7 +64,7 @@ async function driveAll(page: Page, how: How): Promise<void> {
   // The supplement under the hatch stays five seconds after it is shut.
   await press(input(page, 'Hatch', 'open'), how);
   await expect(now(page)).toContainText('Hatch supplement');
-  await press(input(page, 'Hatch', 'shut'), how);
+  await press(input(page, 'Hatch', 'closed'), how);
   await expect(page.getByText('Hatch supplement: timer ends in 5 s')).toBeVisible();
   await press(page.getByRole('button', { name: 'End now' }), how);
   await expect(now(page)).toHaveText('Stage 2');
@@ -417,7 +417,7 @@ test('each door’s lamp is its own door’s, on the medic', async ({ page }) =>
   await input(page, 'Rear left door', 'pinned at 90°').click();
   await expect(now(page)).toContainText('Rear left door, its lamp, in warning');
   await expect(now(page)).not.toContainText('Rear right door');
-  await input(page, 'Rear left door', 'shut').click();
+  await input(page, 'Rear left door', 'closed').click();
   await expect(now(page)).toHaveText('Stage 2');
 });
 

@@ -169,7 +169,7 @@ for (const how of ['mouse', 'keyboard'] as const) {
       await press(page, panel(page).getByRole('button', { name: 'Use it at night' }), how);
       await press(page, page.getByRole('button', { name: 'Functions', exact: true }), how);
       await expect(page.getByLabel('Pattern at night of Front and sides in Stage 1')).toHaveValue(/./);
-      await expect(page.getByRole('region', { name: 'Timeline of Stage 1' })).toContainText('3600 ms');
+      await expect(page.getByRole('region', { name: 'Timeline of Stage 1' })).toContainText('3,600 ms');
       const { timing: night, controls } = await stored(page, id);
       expect(night.patterns[1]?.name).toBe('Pattern 1, 25 % speed 2');
       expect(times(night.patterns[1]?.lines[0])).toEqual(first.map((span) => span.map((ms) => ms * 4)));
@@ -328,7 +328,7 @@ test('clocks: the rear at half the front’s speed; a head that runs free is sho
   await page.getByLabel('Heads follows the clock of').selectOption({ label: 'Old beacons' });
   await page.getByLabel('Speed of Heads, percent').fill('50');
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('region', { name: /^Timeline/ })).toContainText('1600 ms');
+  await expect(page.getByRole('region', { name: /^Timeline/ })).toContainText('1,600 ms');
   await expect(
     page.getByRole('button', { name: /Roof: has its own flasher without a sync line; up to 40 ms/ }),
   ).toBeVisible();

@@ -46,9 +46,9 @@ test('a new build on a pumper: typed measures, what was measured drawn, an optio
   await page.getByRole('link', { name: /^Vehicle/ }).click();
   const body = page.getByRole('region', { name: 'Body' });
   await body.getByLabel('Length, mm').fill('9200');
-  await expect(sheet(page)).toContainText('Length: 8900 mm, front-most to rear-most point of the body.');
+  await expect(sheet(page)).toContainText('Length: 8,900 mm, front-most to rear-most point of the body.');
   await body.getByLabel('Length, mm').press('Enter');
-  await expect(sheet(page)).toContainText('Length: 9200 mm');
+  await expect(sheet(page)).toContainText('Length: 9,200 mm');
   await body.getByText('Lightboard on a mast').click();
   await partsButton(page).click();
   await expect(page.getByRole('button', { name: 'Lightboard mast' })).toBeVisible();

@@ -38,7 +38,7 @@ const SHOTS: readonly Shot[] = [
     file: 'builds',
     path: '/',
     act: async (page) => {
-      await expect(page.getByText('being counted')).toHaveCount(0, { timeout: 60_000 });
+      await expect(page.getByText('Checking …')).toHaveCount(0, { timeout: 60_000 });
     },
   },
   { file: 'brief', path: `${KS12}/brief` },
@@ -81,7 +81,7 @@ const SHOTS: readonly Shot[] = [
   {
     file: 'visibility',
     path: `${KS12}/visibility`,
-    act: show(/^Show: Too little light to the rear in Stage 1/),
+    act: show(/^Show: Optical power to the rear/),
   },
   {
     file: 'all-directions',
@@ -96,7 +96,7 @@ const SHOTS: readonly Shot[] = [
     file: 'seen-in-time',
     path: `${PUMPER}/visibility`,
     act: async (page) => {
-      await page.getByRole('button', { name: /are needed to stop/ }).click({ timeout: 60_000 });
+      await page.getByRole('button', { name: /^Car from behind · fog · day: / }).click({ timeout: 60_000 });
       await page.getByRole('img', { name: /^Light at the eye/ }).waitFor({ timeout: 60_000 });
     },
   },
@@ -106,7 +106,7 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Scene light', exact: true }).click();
       await page.getByRole('checkbox', { name: /^Scene light/ }).check({ timeout: 60_000 });
-      await expect(page.getByText(/^Nothing burns/)).toHaveCount(0, { timeout: 60_000 });
+      await expect(page.getByText(/^No lamp is lit steady/)).toHaveCount(0, { timeout: 60_000 });
     },
   },
   {
@@ -151,7 +151,7 @@ const SHOTS: readonly Shot[] = [
     path: `${INCIDENT}/rules`,
     act: async (page) => {
       await page.getByRole('button', { name: 'Edit a copy' }).first().click();
-      await page.getByRole('article', { name: /own copy$/ }).waitFor();
+      await page.getByRole('article', { name: /\(copy\)$/ }).waitFor();
       await proved(page);
     },
   },
@@ -159,7 +159,7 @@ const SHOTS: readonly Shot[] = [
     file: 'layout-light',
     path: `${KS12}/layout`,
     theme: 'white',
-    act: show(/^Show: Too little light to the right/),
+    act: show(/^Show: Optical power to the right/),
   },
 ];
 
@@ -188,7 +188,7 @@ for (const { file, path, theme, act } of SHOTS) {
   await page.goto(path);
   if (path !== '/')
     await page
-      .getByText(/in this state|every rule and wish/)
+      .getByText(/in this state|requirements pass in every state/)
       .first()
       .waitFor();
   await act?.(page);

@@ -40,7 +40,8 @@ export class Wording {
           .find(({ input }) => input === inputId)
           ?.stops.find(({ id }) => id === value)?.name ?? value
       );
-    if (!inputId.startsWith('part.') || value === SHUT) return value;
+    if (!inputId.startsWith('part.')) return value;
+    if (value === SHUT) return 'closed';
     return stopsOf(vehicleOf(this.#build.vehicle)).find(({ id }) => id === value)?.name ?? value;
   }
 

@@ -66,7 +66,7 @@ export const darkGap = defineRule({
         outcome: certain ? 'fails' : 'cannot tell',
         subjects: [about('face', face)],
         margin,
-        sentence: `dark interval ${faceText[face]}: ${what} (limit ${rule.maxMs} ms below ${rule.thresholdCd} cd). Affected: ${sectors.map(sectorText).join(', ')}.`,
+        sentence: `dark interval ${faceText[face]}: ${what} (limit ${formatQuantity(rule.maxMs, 'ms')} below ${rule.thresholdCd} cd). Affected: ${sectors.map(sectorText).join(', ')}.`,
         figure: never ? null : { value: longest, unit: 'ms' },
         limits: [atMost(rule.maxMs, 'ms')],
         channels: toward.map(({ drive }) => channelOf(drive)),

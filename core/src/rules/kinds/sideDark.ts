@@ -49,7 +49,7 @@ export const sideDark = defineRule({
         outcome: exact ? 'fails' : 'cannot tell',
         subjects: [about('face', side)],
         margin,
-        sentence: `${side} side lamps: ${how} (limit ${rule.maxMs} ms).`,
+        sentence: `${side} side lamps: ${how} (limit ${formatQuantity(rule.maxMs, 'ms')}).`,
         figure: never ? null : { value: dark, unit: 'ms' },
         limits: [atMost(rule.maxMs, 'ms')],
         channels: mine.map(channelOf),

@@ -204,6 +204,6 @@
       checked={fn.withoutMaster}
       onchange={(event) => change({ withoutMaster: event.currentTarget.checked })}
     />
-    it goes without “{wording.condition(editor.build.controls.enabledBy)}”</label
+    exempt from “{wording.condition(editor.build.controls.enabledBy)}”</label
   >
 {/if}

@@ -67,7 +67,9 @@ describe('a new build', () => {
     expect(boat.status).toBe(400);
     expect((await problemOf(boat)).detail).toMatch(/^bodyType: /);
     const pack_ = await make({ rulePackIds: ['no-such'] });
-    expect((await problemOf(pack_)).detail).toMatch(/^rulePackIds\[0\]: no rule pack 'no-such' in the library/);
+    expect((await problemOf(pack_)).detail).toMatch(
+      /^rulePackIds\[0\]: no rule pack 'no-such' in the library/,
+    );
   });
 });
 

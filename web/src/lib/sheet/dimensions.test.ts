@@ -30,10 +30,10 @@ describe('distances and guides', () => {
   test('every dimension of the vehicle has its mark, with its figure and what it means', () => {
     for (const key of Object.keys(build.vehicle.dimensions)) {
       const mark = markOf(build.vehicle, vehicle, key);
-      expect(mark?.text, key).toMatch(/^[A-Z][a-z ]+: [\d.]+(°| mm)$/);
+      expect(mark?.text, key).toMatch(/^[A-Z][a-z ]+: [\d.,]+(°| mm)$/);
       expect(mark?.measured.length).toBeGreaterThan(5);
     }
-    expect(markOf(build.vehicle, vehicle, 'wheelbaseM')?.text).toBe('Wheelbase: 2900 mm');
+    expect(markOf(build.vehicle, vehicle, 'wheelbaseM')?.text).toBe('Wheelbase: 2,900 mm');
     expect(markOf(build.vehicle, vehicle, 'deckHeightM')).toBeNull();
     expect(markOf(build.vehicle, vehicle, 'charm')).toBeNull();
   });

@@ -9,6 +9,7 @@ import type { MountZone, Vehicle, View } from '@flarik/core/vehicle/types';
 import { posedZone, zoneOf, type OpenParts } from '@flarik/core/vehicle/vehicle';
 import { project } from '@flarik/core/vehicle/picture/views';
 import type { Point2 } from '@flarik/core/geometry/polygon';
+import { formatQuantity } from '@flarik/core/words/quantity';
 
 /** A measured distance drawn on a view. */
 export interface DimensionPicture {
@@ -32,7 +33,7 @@ export function markOf(spec: VehicleSpec, vehicle: Vehicle, key: string): MarkPi
   const found = vehicle.marks[key];
   if (found === undefined || !isDimension(key)) return null;
   const value = spec.dimensions[key] ?? 0;
-  const figure = key.endsWith('Deg') ? `${value}°` : `${mm(value)} mm`;
+  const figure = key.endsWith('Deg') ? `${value}°` : formatQuantity(value * 1000, 'mm');
   return {
     view: found.view,
     from: project(found.view, found.from),

@@ -5,6 +5,7 @@ import type { State } from '@flarik/core/state/state';
 import { groupsOf } from '@flarik/core/design/cues';
 import { patternShown, sameTarget, targetKey, type LightCue } from '@flarik/core/design/functions';
 import type { Ambient } from '@flarik/core/words/ambient';
+import { formatQuantity } from '@flarik/core/words/quantity';
 import type { CuePlace } from '@flarik/core/design/patternEdits';
 import type { Build } from '@flarik/core/design/schema';
 import type { Colour } from '@flarik/core/words/colour';
@@ -217,7 +218,7 @@ function figuresOf(cycle: Cycle): string {
       ? rate(cycle.slowestPerMinute)
       : `${rate(cycle.slowestPerMinute)} to ${rate(cycle.fastestPerMinute)}`;
   const pulses = f.pulsesPerCycle === 1 ? '1 pulse' : `${f.pulsesPerCycle} pulses`;
-  return `${cycle.cycleMs} ms, ${rates}/min, ${pulses}, ${Math.round(f.onShare * 100)} % on`;
+  return `${formatQuantity(cycle.cycleMs, 'ms')}, ${rates}/min, ${pulses}, ${Math.round(f.onShare * 100)} % on`;
 }
 
 /** How the clocks of a function stand to each other, in words. */
@@ -226,8 +227,8 @@ export function clocksText(drives: readonly Drive[], cycleMs: number): string {
   const clocks = new Set(flashing.map((d) => d.clockId)).size;
   if (flashing.length === 0) return 'steady only';
   return clocks === 1
-    ? `one clock, common cycle ${cycleMs} ms`
-    : `${clocks} unsynchronised clocks: no common cycle (drawn from a common start, repeating every ${cycleMs} ms)`;
+    ? `one clock, common cycle ${formatQuantity(cycleMs, 'ms')}`
+    : `${clocks} unsynchronised clocks: no common cycle (drawn from a common start, repeating every ${formatQuantity(cycleMs, 'ms')})`;
 }
 
 /** The next letter of a pattern with so many phases, beginning again with A. */
