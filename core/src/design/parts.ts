@@ -41,6 +41,9 @@ export function overfull(before: BuildParts, after: BuildParts): string | null {
     : `A build can have at most ${MOST[list]} ${LIST_NAMES[list]}; this would make ${after[list].length}.`;
 }
 
+const listOf = <T extends z.ZodType>(list: keyof typeof MOST, item: T) =>
+  z.array(item).max(MOST[list], `must be at most ${MOST[list]} ${LIST_NAMES[list]}`);
+
 /** The parts of a build; what they say of each other is checked besides. */
 export const BuildParts = z.strictObject({
   format: z.literal(BUILD_FORMAT, { error: `must be '${BUILD_FORMAT}'` }),
@@ -52,16 +55,14 @@ export const BuildParts = z.strictObject({
   brief: Brief,
   vehicle: VehicleSpec,
   /** The shop's own fixtures that this build may use. */
-  fixtures: z.array(Fixture).max(MOST.fixtures, `must be at most ${MOST.fixtures} own fixtures`),
-  photometry: z
-    .array(PhotometryFile)
-    .max(MOST.photometry, `must be at most ${MOST.photometry} photometric files`),
-  placements: z.array(Placement).max(MOST.placements, `must be at most ${MOST.placements} placements`),
+  fixtures: listOf('fixtures', Fixture),
+  photometry: listOf('photometry', PhotometryFile),
+  placements: listOf('placements', Placement),
   timing: Timing,
   /** What switches what, and what then shows. */
   controls: Controls,
   /** Other vehicles that are looked at together with this one. */
-  scene: z.array(SceneVehicle).max(MOST.scene, `must be at most ${MOST.scene} other vehicles`),
+  scene: listOf('scene', SceneVehicle),
   /** Ways to come upon the vehicle that are looked at besides the usual ones. */
   approaches: z
     .array(Approach)
@@ -83,7 +84,7 @@ export const BuildParts = z.strictObject({
       (finishes) => new Set(finishes.map(({ surface }) => surface)).size === finishes.length,
       'must name each surface once',
     ),
-  rulePacks: z.array(RulePack).max(MOST.rulePacks, `must be at most ${MOST.rulePacks} rule packs`),
+  rulePacks: listOf('rulePacks', RulePack),
   /** Findings that somebody lets stand. */
   accepted: z.array(Acceptance).max(MOST_ACCEPTED, `must be at most ${MOST_ACCEPTED} accepted findings`),
 });

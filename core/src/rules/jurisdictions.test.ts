@@ -58,6 +58,11 @@ test('a pack speaks where it holds, and nowhere else', () => {
   const [, untold] = jurisdictionResults(build, [outcome('cannot tell')], []);
   expect([untold?.broken.length, untold?.inconclusive.length]).toEqual([0, 1]);
   expect(away?.inconclusive).toEqual([]);
+  expect(away?.passed).toEqual([]);
+  const [elsewhere, held] = jurisdictionResults(build, [outcome('holds')], []);
+  expect([elsewhere?.passed.length, held?.passed.length]).toEqual([0, 1]);
+  // Before anything is checked nothing has passed.
+  expect(jurisdictionResults(build, [], []).flatMap(({ passed }) => passed)).toEqual([]);
 });
 
 test('what must be off is said once: not again with a key besides, nor what only warns, nor a fault with nothing on', () => {

@@ -10,6 +10,7 @@ export interface JurisdictionResult {
   /** The packs that hold there. */
   readonly packs: readonly RulePack[];
   readonly broken: readonly RuleOutcome[];
+  readonly passed: readonly RuleOutcome[];
   readonly inconclusive: readonly RuleOutcome[];
   /**
    * What is on where a rule that blocks is broken there: together it must not be on. One that holds another says nothing
@@ -43,6 +44,7 @@ export function jurisdictionResults(
       jurisdiction,
       packs,
       broken: there.filter(({ verdict }) => verdict === 'broken'),
+      passed: there.filter(({ verdict }) => verdict === 'holds'),
       inconclusive: there.filter(({ verdict }) => verdict === 'cannot tell'),
       mustBeOff: [...new Set(least.map((on) => activeFunctionNames(build, on)))],
     };

@@ -18,11 +18,13 @@
   const sentence = $derived(describeRequirement(editor.build, wish));
   const findings = $derived(editor.findings.filter((f) => f.packId === 'brief' && f.ruleId === wish.id));
 
-  const silent = $derived(
-    editor.proving.answer?.outcomes.some(
-      (o) => o.packId === 'brief' && o.ruleId === wish.id && o.verdict === 'silent',
-    ) === true,
+  /** Known once the build as it is now is verified; until then only what fails is told. */
+  const verdict = $derived(
+    editor.pending === null
+      ? editor.outcomes.find((o) => o.packId === 'brief' && o.ruleId === wish.id)?.verdict
+      : undefined,
   );
+  const holds = $derived(findings.length === 0 && verdict === 'holds');
 
   const set = (changed: CompleteRequirement): void =>
     editor.edit(
@@ -32,16 +34,16 @@
     );
 </script>
 
-<li class:broken={findings.length > 0}>
+<li class:broken={findings.length > 0} class:holds>
   <div>
     <RequirementSentence {wish} onset={set} />
     <p class="standing">
-      {#if wish.kind === 'behaviour' ? editor.proving.answer === null : editor.check.answer === null}
-        <span class="quiet">{editor.proving.stopped ? 'not verified: stopped' : 'checking …'}</span>
-      {:else if silent}
+      {#if holds}
+        <span class="pass">✓ Pass</span>
+      {:else if verdict === 'silent'}
         <span class="quiet">– Not applicable: its condition never occurs</span>
       {:else if findings.length === 0}
-        <span class="holds">✓ Pass</span>
+        <span class="quiet">{editor.pending ?? '? Inconclusive'}</span>
       {:else}
         {#each findings.slice(0, 3) as finding (finding.id)}
           <button onclick={() => showFinding(editor, finding)}
@@ -76,8 +78,12 @@
     gap: 0.5rem;
     align-items: start;
     padding: 0.6rem 0.5rem 0.6rem 0.75rem;
-    border-left: 3px solid var(--good);
+    border-left: 3px solid var(--cds-ui-04);
     background: var(--cds-ui-01);
+  }
+
+  li.holds {
+    border-left-color: var(--good);
   }
 
   li.broken {
@@ -105,7 +111,7 @@
     text-decoration: underline;
   }
 
-  .holds {
+  .pass {
     color: var(--good);
   }
 </style>

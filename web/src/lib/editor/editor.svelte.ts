@@ -122,6 +122,15 @@ export class Editor {
   readonly isProvedSoon = $derived.by(
     () => !this.isProved && !this.proving.stopped && this.proving.error === null && this.check.error === null,
   );
+  /** Why what is known may still change; null once the build as it is now is checked and verified. */
+  readonly pending = $derived.by(
+    (): 'checking …' | 'verifying …' | 'not verified' | 'check failed' | null => {
+      if (this.check.error !== null) return 'check failed';
+      if (this.check.running || this.check.answer?.build !== this.build) return 'checking …';
+      if (this.isProved) return null;
+      return this.isProvedSoon ? 'verifying …' : 'not verified';
+    },
+  );
   /** All findings there are, the gravest first. */
   readonly findings = $derived.by((): readonly Finding[] =>
     bySeverity(this.check.answer?.findings ?? [], this.proving.answer?.findings ?? []),

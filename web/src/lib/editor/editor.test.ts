@@ -17,6 +17,29 @@ const turn =
     changePlacement(b, first.id, { panDeg });
 const panOf = (b: Build): number | undefined => b.placements.find((p) => p.id === first.id)?.panDeg;
 
+test('what is known is pending until the build as it is now is checked and verified', () => {
+  const { editor } = open;
+  const known = (of: Build) => ({ build: of, findings: [], outcomes: [] });
+  const counts = { raw: '1', reachable: '1', pictures: '1', whole: true };
+  expect(editor.pending).toBe('checking …');
+  editor.check.answer = known(build);
+  expect(editor.pending).toBe('verifying …');
+  editor.proving.stopped = true;
+  expect(editor.pending).toBe('not verified');
+  editor.proving.stopped = false;
+  editor.proving.answer = { ...known(build), counts };
+  expect(editor.pending).toBeNull();
+  editor.check.running = true;
+  expect(editor.pending).toBe('checking …');
+  editor.check.running = false;
+  editor.edit('Turn it', turn(5));
+  expect(editor.pending).toBe('checking …');
+  editor.check.answer = known(editor.build);
+  expect(editor.pending).toBe('verifying …');
+  editor.check.error = new Error('no memory');
+  expect(editor.pending).toBe('check failed');
+});
+
 describe('edits', () => {
   test('each is one step, and undo goes back to the very document', () => {
     const { editor } = open;

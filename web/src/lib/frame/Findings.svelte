@@ -33,16 +33,19 @@
     causesOf(editor.build, acceptanceStatusOf(editor.build, editor.here.answer?.findings ?? []).open),
   );
 
+  /** Whether the state looked at is checked as it and the build are now. */
+  const isHereKnown = $derived(
+    !editor.here.running && editor.here.error === null && editor.here.answer !== null,
+  );
+
   const answer = $derived(editor.check.answer);
   const asked = $derived(editor.outcomes.filter((o) => o.verdict !== 'silent'));
-  /** Everything known is of the build as it is now: checked and proved, and neither is going on. */
-  const isSettled = $derived(answer?.build === editor.build && !editor.check.running && editor.isProved);
   /** What every design is asked, as that keep-outs stay clear, is in no pack's outcomes: only its findings tell. */
   const hasFaults = $derived(
     editor.findings.some(({ severity }) => severity === 'blocks' || severity === 'warns'),
   );
   const holds = $derived(
-    isSettled && !hasFaults && asked.length > 0 && asked.every((o) => o.verdict === 'holds'),
+    editor.pending === null && !hasFaults && asked.length > 0 && asked.every((o) => o.verdict === 'holds'),
   );
 
   /** The first of the gravest, as they are listed. */
@@ -61,7 +64,7 @@
       ? 'Checking every state …'
       : editor.build.rulePacks.length === 0
         ? 'No rule pack is selected. Add one under Rules.'
-        : isSettled
+        : editor.pending === null
           ? 'No open findings.'
           : editor.isProvedSoon
             ? 'No findings so far. Checking …'
@@ -85,7 +88,9 @@
         {#if holds}<span class="clean">✓ All rules and requirements pass in every state checked</span>{/if}
         {#if causes.length > 0}
           <span class="quiet"
-            >{here.length} in this state, {causes.length} in total{editor.isProvedSoon ? ' so far' : ''}</span
+            >{isHereKnown ? here.length : '…'} in this state, {causes.length} in total{editor.isProvedSoon
+              ? ' so far'
+              : ''}</span
           >
         {:else if !holds}
           <span class="quiet">{nothingText}</span>

@@ -23,6 +23,7 @@
   };
 </script>
 
+{#if editor.pending !== null}<p class="quiet" role="status">Passed so far ({editor.pending})</p>{/if}
 <ul>
   {#each rows as row (`${row.packId}|${row.ruleId}`)}
     <li>

@@ -14,12 +14,12 @@
     ),
   );
 
-  const MARK = {
-    holds: '✓ Pass',
+  const mark = $derived({
+    holds: editor.pending === null ? '✓ Pass' : `Pass so far (${editor.pending})`,
     broken: '✕ Fail',
     'cannot tell': '? Inconclusive',
     silent: '– Not applicable',
-  } as const;
+  });
 </script>
 
 <section aria-label="Jurisdictions">
@@ -36,6 +36,10 @@
           >
         {:else if place.inconclusive.length > 0}
           <span class="unsure">? {place.inconclusive.length} inconclusive</span>
+        {:else if editor.pending !== null}
+          <span class="quiet">no rule fails so far ({editor.pending})</span>
+        {:else if place.passed.length === 0}
+          <span class="quiet">no rule applies to this build</span>
         {:else}
           <span class="holds">✓ all applicable rules pass</span>
         {/if}
@@ -60,7 +64,7 @@
             <td>{ruleSentence(rule)} <span class="quiet">{pack.name}</span></td>
             {#each places as { jurisdiction } (jurisdiction)}
               <td class={verdict === 'broken' && holdsIn(pack, jurisdiction) ? 'broken' : 'quiet'}>
-                {#if !holdsIn(pack, jurisdiction)}not applicable there{:else if verdict === undefined}…{:else}{MARK[
+                {#if !holdsIn(pack, jurisdiction)}not applicable there{:else if verdict === undefined}…{:else}{mark[
                     verdict
                   ]}{/if}
               </td>

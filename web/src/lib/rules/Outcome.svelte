@@ -19,9 +19,12 @@
   {#if outcome === undefined}
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
-    <span class="holds">✓ Pass in {outcome.statesChecked} states{marginText(outcome.margin)}</span>
-    {#if !editor.isProved}<span class="quiet">({editor.isProvedSoon ? 'verifying …' : 'not verified'})</span
-      >{/if}
+    {@const pass = `Pass in ${outcome.statesChecked} states${marginText(outcome.margin)}`}
+    {#if editor.pending === null}
+      <span class="holds">✓ {pass}</span>
+    {:else}
+      <span class="quiet">{pass} so far ({editor.pending})</span>
+    {/if}
   {:else if outcome.verdict === 'silent'}
     <span class="quiet">– Not applicable</span>
   {:else if outcome.verdict === 'cannot tell'}
