@@ -170,7 +170,7 @@ describe('dark gap', () => {
     const [finding] = byPacks(lampOn('grille', 'red', 'single', [gap(5000)]));
     expect(finding?.figure).toBeNull();
     expect(finding?.sentence).toMatch(
-      /^Dark interval to the rear: unlimited \(limit 5000 ms below 1 cd\)\. Affected: 135°–225°\./,
+      /^Dark interval to the rear: unlimited \(limit 5,000 ms below 1 cd\)\. Affected: 135°–225°\./,
     );
   });
 });
