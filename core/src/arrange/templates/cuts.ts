@@ -105,7 +105,7 @@ export const READY_CUTS: readonly FunctionTemplate[] = [
         id: 'all-dark',
         name: 'All dark',
         kind: 'cut',
-        mode: 0,
+        more: { mode: 0 },
         cues: [darkCue(ofSet('all-lamps'))],
       }),
   },

@@ -108,21 +108,21 @@ export function layByKey(
     id,
     name,
     kind,
-    mode = null,
     cues,
+    more = {},
   }: {
     readonly set: readonly [id: string, name: string, clauses: SetClause[], pick?: SetPick];
     readonly key: readonly [stem: string, label: string];
     readonly id: string;
     readonly name: string;
     readonly kind: ControlFunction['kind'];
-    readonly mode?: ControlFunction['mode'];
     readonly cues: Cue[];
+    readonly more?: Partial<ControlFunction>;
   },
 ): Build {
   const { build } = withRuledSet(b, setId, setName, clauses, pick);
   const key = bindKey(build, stem, label, id);
-  return applyTemplate(key.build, newFunction(id, name, kind, byKey(key.controlId), cues, { mode }));
+  return applyTemplate(key.build, newFunction(id, name, kind, byKey(key.controlId), cues, more));
 }
 
 /** Puts a function where it belongs: signals on top, what takes light away next, other light above the stages and what stands for one, the rest below. */

@@ -19,6 +19,9 @@ import type { SetClause, SetPick } from '../../design/lampSets.ts';
 import { FACES, faceText, type Face } from '../../words/face.ts';
 import { forUse, anyMeets, shining, withRuledSet } from '../lampSets.ts';
 
+/** What shines to see by goes out when the vehicle drives fast, and stays out until its key is pressed again. */
+const OFF_AT_SPEED = { enabledBy: not(is('speed', 'fast')), forgets: true } as const;
+
 /** Light to see by. */
 export const READY_LIGHTS: readonly FunctionTemplate[] = [
   {
@@ -48,15 +51,15 @@ export const READY_LIGHTS: readonly FunctionTemplate[] = [
         const name = `${side === 'left' ? 'Left' : 'Right'} alley`;
         const clauses = [white, shining(side)];
         if (!anyMeets(build, clauses)) return build;
-        const { build: withSet } = withRuledSet(build, id, name, clauses, 'foremost');
-        const key = bindKey(withSet, id, name, id);
-        return applyTemplate(
-          key.build,
-          newFunction(id, name, 'light', byKey(key.controlId), [steady(id, 'white')], {
-            enabledBy: not(is('speed', 'fast')),
-            forgets: true,
-          }),
-        );
+        return layByKey(build, {
+          set: [id, name, clauses, 'foremost'],
+          key: [id, name],
+          id,
+          name,
+          kind: 'light',
+          cues: [steady(id, 'white')],
+          more: OFF_AT_SPEED,
+        });
       }, b),
   },
   {
@@ -85,10 +88,7 @@ export const READY_LIGHTS: readonly FunctionTemplate[] = [
           'light',
           byKey(key.controlId),
           faces.map((face) => steady(setId(face), 'white')),
-          {
-            enabledBy: not(is('speed', 'fast')),
-            forgets: true,
-          },
+          OFF_AT_SPEED,
         ),
       );
     },
@@ -98,21 +98,16 @@ export const READY_LIGHTS: readonly FunctionTemplate[] = [
     name: 'Scene light',
     what: 'A key for flood and scene lights. They switch off at speed.',
     misfit: (b) => first(there(b, 'scene-light'), some(b, [forUse('light')], 'scene, work or cabin light')),
-    applyTemplate: (b) => {
-      const { build } = withRuledSet(b, 'scene-light', 'Scene lights', [forUse('light')]);
-      const key = bindKey(build, 'scene-light', 'Scene', 'scene-light');
-      return applyTemplate(
-        key.build,
-        newFunction(
-          'scene-light',
-          'Scene light',
-          'light',
-          byKey(key.controlId),
-          [lightCue(ofSet('scene-light'), 1, 'steady')],
-          { enabledBy: not(is('speed', 'fast')), forgets: true },
-        ),
-      );
-    },
+    applyTemplate: (b) =>
+      layByKey(b, {
+        set: ['scene-light', 'Scene lights', [forUse('light')]],
+        key: ['scene-light', 'Scene'],
+        id: 'scene-light',
+        name: 'Scene light',
+        kind: 'light',
+        cues: [lightCue(ofSet('scene-light'), 1, 'steady')],
+        more: OFF_AT_SPEED,
+      }),
   },
 ];
 
