@@ -304,16 +304,16 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await page.getByRole('button', { name: 'Driver', exact: true }).click(WORKED_OUT);
   const lit = page.getByRole('table', { name: 'Lit surfaces before the driver' });
   await expect(
-    page.getByText(/^Worst for the driver: wing right, lit to 1\.49 cd\/m² by Roof/),
+    page.getByText(/^Worst for the driver: right front wing, lit to 1\.49 cd\/m² by Roof/),
   ).toBeVisible();
-  await expect(page.getByRole('img', { name: /^Driver’s view/ })).toContainText('wing right 1.49 cd/m²');
-  const wing = lit.getByRole('row', { name: /^wing right/ });
+  await expect(page.getByRole('img', { name: /^Driver’s view/ })).toContainText('right front wing 1.49 cd/m²');
+  const wing = lit.getByRole('row', { name: /^right front wing/ });
   await expect(wing).toContainText('1.49', WORKED_OUT);
-  await wing.getByLabel('wing right, reflectance, %').fill('5');
+  await wing.getByLabel('right front wing, reflectance, %').fill('5');
   await page.keyboard.press('Tab');
   await expect(wing).toContainText('0.15', WORKED_OUT);
-  await expect(page.getByText(/^Worst for the driver: /)).not.toContainText('wing right');
-  await wing.getByRole('button', { name: 'Use the default reflectance of wing right' }).click();
+  await expect(page.getByText(/^Worst for the driver: /)).not.toContainText('right front wing');
+  await wing.getByRole('button', { name: 'Use the default reflectance of right front wing' }).click();
   await expect(wing).toContainText('1.49', WORKED_OUT);
   await expect(lit.getByRole('row', { name: /^bonnet .*below 0.01/ })).toBeVisible();
   await saved(page).waitFor();

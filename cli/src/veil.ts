@@ -5,6 +5,7 @@ import { lightsIn } from '@flarik/core/sight/source';
 import { driverOf, solidsIn } from '@flarik/core/sight/stations';
 import { Surfaces } from '@flarik/core/sight/surfaces';
 import { veilOf } from '@flarik/core/sight/veil';
+import { partText } from '@flarik/core/vehicle/partText';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
 import { InputError } from '@flarik/core/words/errors';
 import { figureOf, stateOf, type Args } from './args.ts';
@@ -42,7 +43,7 @@ export function veil(build: Build, args: Args): Output {
       ...found.byLamp.map(({ placementId, ...one }) => `${labelOf(placementId)}: ${figures(one)}`),
       ...bounces.map(
         ({ surface, bearingDeg, elevationDeg, ...one }) =>
-          `reflected by ${surface} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
+          `reflected by ${partText(surface)} at ${bearingDeg}°, ${elevationDeg}°: ${figures(one)}`,
       ),
       ...reflections.map(
         ({ mirror, eyeLx, ...one }) =>

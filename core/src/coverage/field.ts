@@ -34,6 +34,8 @@ export interface PlacedBeam {
   readonly beam: (direction: Vec3) => number;
   /** The beam is a share by bearing times a share by elevation. */
   readonly separates: boolean;
+  /** Nothing leaves the back of the lens. */
+  readonly forwardOnly: boolean;
   /** Share that passes the vehicle in the pose asked for. */
   readonly past: TransmittedShare;
   /** All that `past` asks. */
@@ -45,6 +47,7 @@ interface Sight {
   readonly placed: PlacedModule;
   readonly beam: PlacedBeam['beam'];
   readonly separates: boolean;
+  readonly forwardOnly: boolean;
   readonly pastBody: TransmittedShare;
   /** Worked out when first asked for. */
   readonly pastPart: (part: MovingPart, stop: PartPosition | null) => TransmittedShare;
@@ -120,7 +123,7 @@ export class BodyFields {
       this.obstacles(part, part === null ? null : stopOf(part, stops)),
     );
     return this.#sight(p, own === null ? null : stopOf(own, stops)).map(
-      ({ placed, beam, separates, pastBody, pastPart }) => {
+      ({ placed, beam, separates, forwardOnly, pastBody, pastPart }) => {
         const hiding = others.map((part) => pastPart(part, stopOf(part, stops)));
         const past: TransmittedShare = (direction, farM) => {
           let share = pastBody(direction, farM);
@@ -130,7 +133,7 @@ export class BodyFields {
           }
           return share;
         };
-        return { placed, beam, separates, past, obstacles };
+        return { placed, beam, separates, forwardOnly, past, obstacles };
       },
     );
   }
@@ -150,6 +153,7 @@ export class BodyFields {
           beam: beamOf(placed, attached),
           // By its formula a beam falls off across and up each by itself, in the lamp's own angles.
           separates: !hasFile(attached) && Math.abs(placed.frame.up[2]) > UPRIGHT,
+          forwardOnly: !hasFile(attached) && placed.module.distribution.h50Deg !== null,
           pastBody:
             ownAlone === null
               ? bodyAlone

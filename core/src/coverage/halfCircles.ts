@@ -1,4 +1,4 @@
-import type { Vec3 } from '../geometry/vec.ts';
+import { dot, sub, type Vec3 } from '../geometry/vec.ts';
 import type { Obstacles } from './occlusion.ts';
 import { PlaneCut, solidsOf, type HidingSolid } from './planeCut.ts';
 
@@ -26,10 +26,12 @@ export class HalfCircles {
   readonly #solids: readonly (readonly HidingSolid[])[];
   readonly #cut: PlaneCut;
 
-  constructor(obstacles: readonly Obstacles[], origin: Vec3) {
+  /** @param facing - where the point shines, when nothing is asked of what lies behind it */
+  constructor(obstacles: readonly Obstacles[], origin: Vec3, facing: Vec3 | null = null) {
     const solids: HidingSolid[][] = Array.from({ length: 360 }, () => []);
     this.#cut = new PlaneCut(origin);
     for (const solid of obstacles.flatMap(solidsOf)) {
+      if (facing !== null && dot(sub(solid.middle, origin), facing) < -solid.radiusM) continue;
       const { middleDeg, halfDeg } = bearingsOf(solid.corners, origin);
       const first = Math.floor(middleDeg - halfDeg);
       const last = Math.min(first + 359, Math.floor(middleDeg + halfDeg));
@@ -64,14 +66,16 @@ export class HalfCircles {
     let low = Infinity;
     let high = -Infinity;
     for (let i = 0; i < count; i++) {
-      const angle = Math.atan2(t[i] ?? 0, s[i] ?? 0);
-      if (angle < low) low = angle;
-      if (angle > high) high = angle;
+      // Steeper is higher: of all corners only two need their angle.
+      const slope = (t[i] ?? 0) / (s[i] ?? 0);
+      if (slope < low) low = slope;
+      if (slope > high) high = slope;
     }
+    const [lowest, highest] = [Math.atan(low), Math.atan(high)];
     // A polygon that reaches the upright through the point hides straight up or down, too.
     return {
-      lowDeg: low <= -UPRIGHT ? -Infinity : low / RAD,
-      highDeg: high >= UPRIGHT ? Infinity : high / RAD,
+      lowDeg: lowest <= -UPRIGHT ? -Infinity : lowest / RAD,
+      highDeg: highest >= UPRIGHT ? Infinity : highest / RAD,
     };
   }
 }

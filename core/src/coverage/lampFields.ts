@@ -104,7 +104,7 @@ export class LampFields {
     const modules = this.standing(placement, open).map((standing) => {
       const { placed, obstacles } = standing;
       const { centre } = placed;
-      const circles = new HalfCircles(obstacles, centre);
+      const circles = new HalfCircles(obstacles, centre, standing.forwardOnly ? placed.frame.aim : null);
       const sent = sentBy(standing, placement.lensTransmission, elevationsDeg, rings);
       const all = new Float64Array(BEARINGS * elevationsDeg.length);
       const column = new Float64Array(elevationsDeg.length);
@@ -290,15 +290,22 @@ function sentBy(
       return true;
     };
   }
-  return (bearing, column) => {
-    let sends = false;
-    for (let row = 0; row < column.length; row++) {
-      const direction = rings[row]?.[bearing];
+  // Ring by ring, as directions lie in memory: column by column takes twice as long.
+  const rows = elevationsDeg.length;
+  const shares = new Float64Array(BEARINGS * rows);
+  const sends = new Uint8Array(BEARINGS);
+  for (const [row, ring] of rings.entries())
+    for (let b = 0; b < BEARINGS; b++) {
+      const direction = ring[b];
       const share = direction === undefined ? 0 : beam(direction);
-      column[row] = share * lensTransmission;
-      if (share > 0) sends = true;
+      if (share === 0) continue;
+      shares[b * rows + row] = share * lensTransmission;
+      sends[b] = 1;
     }
-    return sends;
+  return (bearing, column) => {
+    if (sends[bearing] === 0) return false;
+    column.set(shares.subarray(bearing * rows, (bearing + 1) * rows));
+    return true;
   };
 }
 

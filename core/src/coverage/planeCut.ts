@@ -1,6 +1,6 @@
 import { ballAround, type Ball } from '../geometry/ball.ts';
 import { SKIN_M } from '../geometry/ray.ts';
-import { dot, type Vec3 } from '../geometry/vec.ts';
+import type { Vec3 } from '../geometry/vec.ts';
 import type { Obstacles } from './occlusion.ts';
 
 /** A half-space whose border lies so flat in a plane is parallel to it. */
@@ -44,10 +44,12 @@ export function solidsOf(obstacles: Obstacles): readonly HidingSolid[] {
 }
 
 /** Room for the corners of a polygon, and of the next: one for all, as each cut is read before another is made. */
-const S = new Float64Array(MOST_CORNERS);
-const T = new Float64Array(MOST_CORNERS);
-const NEXT_S = new Float64Array(MOST_CORNERS);
-const NEXT_T = new Float64Array(MOST_CORNERS);
+let cornerS = new Float64Array(MOST_CORNERS);
+let cornerT = new Float64Array(MOST_CORNERS);
+let nextS = new Float64Array(MOST_CORNERS);
+let nextT = new Float64Array(MOST_CORNERS);
+/** How far each corner lies outside of a half-space. */
+const out = new Float64Array(MOST_CORNERS);
 
 /**
  * Cuts of convex solids with a plane through the point that they are seen from: a point of the plane is
@@ -55,10 +57,7 @@ const NEXT_T = new Float64Array(MOST_CORNERS);
  */
 export class PlaneCut {
   readonly #from: Vec3;
-  #s = S;
-  #t = T;
-  #nextS = NEXT_S;
-  #nextT = NEXT_T;
+  readonly #gaps = new Map<HidingSolid, Float64Array>();
 
   /** @param from - the point that all planes go through */
   constructor(from: Vec3) {
@@ -67,71 +66,95 @@ export class PlaneCut {
 
   /** Coordinates ahead of the corners that the last cut left. */
   get s(): Float64Array {
-    return this.#s;
+    return cornerS;
   }
 
   /** Coordinates across. */
   get t(): Float64Array {
-    return this.#t;
+    return cornerT;
   }
 
   /**
    * The convex polygon in which a solid cuts the plane, as far as 0 ≤ s ≤ mostS and leastT ≤ t ≤ mostT.
    * @returns how many corners it has; 0 where they do not meet
    */
-  of(
-    { planes }: HidingSolid,
-    ahead: Vec3,
-    across: Vec3,
-    mostS: number,
-    mostT: number,
-    leastT = -mostT,
-  ): number {
+  of(solid: HidingSolid, ahead: Vec3, across: Vec3, mostS: number, mostT: number, leastT = -mostT): number {
+    const { planes } = solid;
+    const gaps = this.#gapsOf(solid);
+    const [aheadX, aheadY, aheadZ] = ahead;
+    const [acrossX, acrossY, acrossZ] = across;
+    cornerS[0] = cornerS[3] = 0;
+    cornerS[1] = cornerS[2] = mostS;
+    cornerT[0] = cornerT[1] = leastT;
+    cornerT[2] = cornerT[3] = mostT;
     let count = 4;
-    this.#s.set([0, mostS, mostS, 0]);
-    this.#t.set([leastT, leastT, mostT, mostT]);
-    for (let p = 0; p < planes.length; p += 4) {
-      const normal: Vec3 = [planes[p] ?? 0, planes[p + 1] ?? 0, planes[p + 2] ?? 0];
-      const a = dot(normal, ahead);
-      const b = dot(normal, across);
-      const gap = (planes[p + 3] ?? 0) - SKIN_M - dot(normal, this.#from);
+    for (let p = 0; p < gaps.length; p++) {
+      const x = planes[4 * p] ?? 0;
+      const y = planes[4 * p + 1] ?? 0;
+      const z = planes[4 * p + 2] ?? 0;
+      const a = x * aheadX + y * aheadY + z * aheadZ;
+      const b = x * acrossX + y * acrossY + z * acrossZ;
+      const gap = gaps[p] ?? 0;
       if (Math.abs(a) < PARALLEL && Math.abs(b) < PARALLEL) {
         if (gap <= 0) return 0;
         continue;
       }
-      count = this.#clip(count, a, b, gap);
+      count = clip(count, a, b, gap);
       if (count < 3) return 0;
     }
     return count;
   }
 
-  /** Keeps what of the polygon lies in a s + b t ≤ gap (Sutherland and Hodgman 1974). @returns its corners */
-  #clip(count: number, a: number, b: number, gap: number): number {
-    const [s, t, nextS, nextT] = [this.#s, this.#t, this.#nextS, this.#nextT];
-    let kept = 0;
-    let beforeS = s[count - 1] ?? 0;
-    let beforeT = t[count - 1] ?? 0;
-    let beforeOut = a * beforeS + b * beforeT - gap;
-    for (let i = 0; i < count; i++) {
-      const nowS = s[i] ?? 0;
-      const nowT = t[i] ?? 0;
-      const nowOut = a * nowS + b * nowT - gap;
-      if (nowOut <= 0 !== beforeOut <= 0) {
-        const k = beforeOut / (beforeOut - nowOut);
-        nextS[kept] = beforeS + k * (nowS - beforeS);
-        nextT[kept] = beforeT + k * (nowT - beforeT);
-        kept += 1;
-      }
-      if (nowOut <= 0) {
-        nextS[kept] = nowS;
-        nextT[kept] = nowT;
-        kept += 1;
-      }
-      beforeS = nowS;
-      beforeT = nowT;
-      beforeOut = nowOut;
+  /** How far the point lies below the skin of each half-space, m. */
+  #gapsOf(solid: HidingSolid): Float64Array {
+    const known = this.#gaps.get(solid);
+    if (known !== undefined) return known;
+    const { planes } = solid;
+    const [x, y, z] = this.#from;
+    const gaps = new Float64Array(planes.length / 4);
+    for (let p = 0; p < gaps.length; p++) {
+      const along = (planes[4 * p] ?? 0) * x + (planes[4 * p + 1] ?? 0) * y + (planes[4 * p + 2] ?? 0) * z;
+      gaps[p] = (planes[4 * p + 3] ?? 0) - SKIN_M - along;
     }
-    [this.#s, this.#t, this.#nextS, this.#nextT] = [nextS, nextT, s, t];
-    return kept;
+    this.#gaps.set(solid, gaps);
+    return gaps;
   }
+}
+
+/** Keeps what of the polygon lies in a s + b t ≤ gap (Sutherland and Hodgman 1974). @returns its corners */
+function clip(count: number, a: number, b: number, gap: number): number {
+  let outside = 0;
+  for (let i = 0; i < count; i++) {
+    const by = a * (cornerS[i] ?? 0) + b * (cornerT[i] ?? 0) - gap;
+    out[i] = by;
+    if (by > 0) outside += 1;
+  }
+  // Most half-spaces of a solid cut nothing off what the others left.
+  if (outside === 0) return count;
+  if (outside === count) return 0;
+  let kept = 0;
+  let beforeS = cornerS[count - 1] ?? 0;
+  let beforeT = cornerT[count - 1] ?? 0;
+  let beforeOut = out[count - 1] ?? 0;
+  for (let i = 0; i < count; i++) {
+    const nowS = cornerS[i] ?? 0;
+    const nowT = cornerT[i] ?? 0;
+    const nowOut = out[i] ?? 0;
+    if (nowOut <= 0 !== beforeOut <= 0) {
+      const k = beforeOut / (beforeOut - nowOut);
+      nextS[kept] = beforeS + k * (nowS - beforeS);
+      nextT[kept] = beforeT + k * (nowT - beforeT);
+      kept += 1;
+    }
+    if (nowOut <= 0) {
+      nextS[kept] = nowS;
+      nextT[kept] = nowT;
+      kept += 1;
+    }
+    beforeS = nowS;
+    beforeT = nowT;
+    beforeOut = nowOut;
+  }
+  [cornerS, cornerT, nextS, nextT] = [nextS, nextT, cornerS, cornerT];
+  return kept;
 }

@@ -11,6 +11,7 @@ import { highestCd } from '../resolve/channels.ts';
 import type { Solid } from '../geometry/solid.ts';
 import { hasHousing, housingOf } from '../coverage/housings.ts';
 import { solidName, solidsIn } from './stations.ts';
+import { partText } from '../vehicle/partText.ts';
 
 /** A lamp that would light a direction if nothing stood in its way. */
 export interface HiddenLamp {
@@ -36,7 +37,7 @@ export function hiddenToward(build: Build, state: State, direction: Direction): 
   const standing = [
     ...solidsIn(lookup.vehicle, state.open)
       .filter(({ transmission }) => transmission < 1)
-      .map((solid) => ({ solid, lampId: null, name: solidName(lookup.vehicle, solid) })),
+      .map((solid) => ({ solid, lampId: null, name: partText(solidName(lookup.vehicle, solid)) })),
     ...build.placements.filter(hasHousing).map((p) => ({
       solid: housingOf(lookup, p, state.open),
       lampId: p.id,

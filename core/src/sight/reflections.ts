@@ -11,6 +11,7 @@ import { paneReflectance } from './fresnel.ts';
 import { glareAt, type Glare } from './glare.ts';
 import type { ModuleLight } from './source.ts';
 import { solidName, solidsIn, type Station } from './stations.ts';
+import { partText } from '../vehicle/partText.ts';
 
 /** Rays end this far before a surface, so that it does not hide its own light, m. */
 const BEFORE_M = 1e-3;
@@ -156,7 +157,8 @@ function isWithin(polygon: readonly Vec3[], normal: Vec3, point: Vec3): boolean 
 function panesOf(vehicle: Vehicle, solid: Solid): Mirror[] {
   const { transmission, partId, faces, planes, vertices } = solid;
   if (transmission === 0) return [];
-  const name = partId === null ? solidName(vehicle, solid) : `glass of ${solidName(vehicle, solid)}`;
+  const part = partText(solidName(vehicle, solid));
+  const name = partId === null ? part : `glass of ${part}`;
   const sides = faces.map((face, i) => {
     const polygon = face.flatMap((at) => vertices.slice(at, at + 1));
     return { polygon, normal: planes[i]?.n ?? UP, area: areaOf(polygon) };

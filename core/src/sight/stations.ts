@@ -40,7 +40,7 @@ export function solidsIn(vehicle: Vehicle, open: readonly string[]): readonly So
   return made;
 }
 
-/** A solid in words: the part it is of, or its own id read out. */
+/** What a solid counts as: the part it is of, or its own id without numbers; `partText` says it in words. */
 export function solidName({ parts }: Vehicle, { id, partId }: Solid): string {
   const part = parts.find((one) => one.id === partId);
   return part === undefined ? id.replace(/-\d+$/, '').replaceAll('-', ' ') : part.name.toLowerCase();

@@ -46,6 +46,16 @@ export class Surfaces {
     return new Surfaces(body, solidsIn(body, open), finishes);
   }
 
+  /** What stands there, glass too. */
+  get solids(): readonly Solid[] {
+    return this.#solids;
+  }
+
+  /** What a solid counts as. */
+  nameOf(solid: Solid): string {
+    return solidName(this.#vehicle, solid);
+  }
+
   /** The share of the light on it that a surface throws back: as the build says, or as is usual. */
   reflectanceOf(surface: string): number {
     return this.#shares.get(surface) ?? (surface === ROAD ? ROAD_REFLECTANCE : BODY_REFLECTANCE);
@@ -56,7 +66,7 @@ export class Surfaces {
     const { endM, on, share } = wayOut(this.#solids, eye, view);
     if (endM === Infinity) return null;
     const facing = on === null ? UP : enteredFace(on, eye, view);
-    const surface = on === null ? ROAD : solidName(this.#vehicle, on);
+    const surface = on === null ? ROAD : this.nameOf(on);
     return {
       surface,
       at: add(add(eye, scale(view, endM)), scale(facing, BEFORE_M)),

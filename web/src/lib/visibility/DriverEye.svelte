@@ -2,6 +2,7 @@
   import { activeFunctionNames } from '@flarik/core/design/controls';
   import { setFinish } from '@flarik/core/design/ownEdits';
   import { LUMINANCE_AROUND } from '@flarik/core/sight/approach';
+  import { partText } from '@flarik/core/vehicle/partText';
   import type { Colour } from '@flarik/core/words/colour';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/ui/Choice.svelte';
@@ -43,7 +44,7 @@
     ...lit.map((one) => ({
       ...one,
       what: 'lit' as const,
-      text: `${one.surface} ${small(one.highest)} cd/m²`,
+      text: `${partText(one.surface)} ${small(one.highest)} cd/m²`,
     })),
     ...answer.reflections
       .slice(0, 6)
@@ -56,6 +57,15 @@
       })),
     ),
   ]);
+  /** Drawn as lit as it is bright against what the eye is used to: a hundredth of it not at all, ten times as much whole. */
+  const litShares = $derived(
+    new Map(
+      answer.bounces.map(({ surface, highest }) => [
+        surface,
+        Math.min(1, Math.max(0, (Math.log10(highest / usedTo.cdPerM2) + 2) / 3)),
+      ]),
+    ),
+  );
   /** What takes most from what this eye could see, in a sentence: a veil over all, or a surface brighter than what it is used to. */
   const worstText = $derived.by(() => {
     const [surface] = lit;
@@ -70,28 +80,28 @@
     if (surface === undefined)
       return 'No lit lamp causes glare for the driver, and no surface in view reaches 0.01 cd/m².';
     const times = small(surface.highest / usedTo.cdPerM2);
-    return `Worst for the driver: ${surface.surface}, lit to ${small(surface.highest)} cd/m² by ${whoText(labels, surface.byLamp)}, ${times} times what the eye is used to.`;
+    return `Worst for the driver: ${partText(surface.surface)}, lit to ${small(surface.highest)} cd/m² by ${whoText(labels, surface.byLamp)}, ${times} times what the eye is used to.`;
   });
   const isSaid = (surface: string): boolean =>
     editor.build.finishes.some((finish) => finish.surface === surface);
   const setBack = (surface: string, percent: number | null): void =>
-    editor.edit(`Set reflectance of ${surface}`, (b) => setFinish(b, surface, percent));
+    editor.edit(`Set reflectance of ${partText(surface)}`, (b) => setFinish(b, surface, percent));
 </script>
 
 {#snippet finish(surface: string, reflectance: number)}
   <td>
-    {surface}
+    {partText(surface)}
     {#if isSaid(surface)}
       <button
         class="link"
-        aria-label="Use the default reflectance of {surface}"
+        aria-label="Use the default reflectance of {partText(surface)}"
         onclick={() => setBack(surface, null)}>Default</button
       >
     {/if}
   </td>
   <td class="figure field">
     <FigureField
-      label="{surface}, reflectance, %"
+      label="{partText(surface)}, reflectance, %"
       value={Math.round(reflectance * 100)}
       min={0}
       max={95}
@@ -107,7 +117,7 @@
       <p class="quiet">This body type has no driver’s seat.</p>
     {:else}
       <p class="worst">{worstText}</p>
-      <DriverOutlook outlook={answer.outlook} {marks} />
+      <DriverOutlook outlook={answer.outlook} {marks} lit={litShares} />
       <table aria-label="Lamps in direct view">
         <thead>
           <tr><th>Direct view, function</th><th>At the eye, lx</th><th>Main source</th></tr>
@@ -203,7 +213,7 @@
         <dt>Peak without {WHITE}</dt>
         <dd class="figure">{small(veil.withoutWhite.highest)} cd/m²</dd>
         <dt>Relative to fog luminance {fogLuminance} cd/m², {usedTo.around}</dt>
-        <dd class="figure">× {small(veil.highest / fogLuminance)}</dd>
+        <dd class="figure">{small(veil.highest / fogLuminance)} ×</dd>
       </dl>
       <h2>Share by lamp, average</h2>
       <LampList
@@ -272,5 +282,6 @@
 
   dd {
     text-align: right;
+    white-space: nowrap;
   }
 </style>

@@ -9,76 +9,69 @@
 </script>
 
 <script lang="ts">
-  import { OUTLOOK_DEG, type Outlook } from '@flarik/core/sight/outlook';
-  import { ROAD } from '@flarik/core/sight/surfaces';
-  import { border } from './shades';
+  import { onOutlook, type Outlook } from '@flarik/core/sight/outlook';
+  import { apart } from './apart';
+  import { outlookPicture } from './outlookPicture';
 
-  /** What stands before the driver, straight ahead in the middle, with what is seen there of the own lamps. */
-  let { outlook, marks }: { outlook: Outlook; marks: readonly Mark[] } = $props();
-  const { columns, rows, cells, surfaces } = $derived(outlook);
-  const cellAt = (column: number, row: number): number => cells[row * columns + column] ?? -1;
+  /** What the driver sees straight ahead and to both sides, with what is seen there of the vehicle’s own lamps. */
+  let {
+    outlook,
+    marks,
+    lit,
+  }: {
+    outlook: Outlook;
+    marks: readonly Mark[];
+    /** How strongly surfaces are lit, 0 to 1. */
+    lit: ReadonlyMap<string, number>;
+  } = $props();
+  let canvas = $state<HTMLCanvasElement>();
 
-  /** Runs of cells along each row as one shape. */
-  const runsOf = (test: (cell: number) => boolean): string => {
-    const path: string[] = [];
-    for (let row = 0; row < rows; row++)
-      for (let column = 0; column < columns; column++) {
-        if (!test(cellAt(column, row))) continue;
-        const from = column;
-        while (column + 1 < columns && test(cellAt(column + 1, row))) column++;
-        path.push(`M${from} ${rows - 1 - row}h${column - from + 1}v1h${from - column - 1}z`);
-      }
-    return path.join('');
-  };
-  const road = $derived(surfaces.indexOf(ROAD));
-  const ground = $derived(runsOf((cell) => cell === road));
-  const body = $derived(runsOf((cell) => cell >= 0 && cell !== road));
-  const edges = $derived(border(columns, rows, cellAt));
+  $effect(() => {
+    canvas?.getContext('2d')?.putImageData(outlookPicture(outlook, lit), 0, 0);
+  });
 
-  /** Degrees to cells; null where the picture does not reach. */
-  function placed({ bearingDeg, elevationDeg }: Mark): { readonly x: number; readonly y: number } | null {
-    const aside = bearingDeg > 180 ? bearingDeg - 360 : bearingDeg;
-    const { aside: most, down, up } = OUTLOOK_DEG;
-    return Math.abs(aside) > most || elevationDeg < -down || elevationDeg > up
-      ? null
-      : { x: aside + most + 0.5, y: rows - 0.5 - (elevationDeg + down) };
-  }
-  const shown = $derived(
-    marks.flatMap((mark) => {
-      const at = placed(mark);
-      return at === null ? [] : [{ ...mark, ...at }];
-    }),
-  );
+  /** The overlay’s own size; names are as large as other small text where the picture is as wide as usual. */
+  const WIDE = 720;
+  const high = $derived((WIDE * outlook.rows) / outlook.columns);
+  const LINE = 15;
+  const shown = $derived.by(() => {
+    const placed = marks.flatMap((mark) => {
+      const at = onOutlook(mark.bearingDeg, mark.elevationDeg);
+      return at === null ? [] : [{ ...mark, x: at.x * WIDE, y: at.y * high, left: at.x > 0.7 }];
+    });
+    const lines = apart(
+      placed.map(({ x, y, left, text }) => ({ x, y, left, wide: text.length * 6.2 + 12 })),
+      LINE,
+      high,
+    );
+    return placed.map((mark, i) => ({ ...mark, textY: lines[i] ?? mark.y }));
+  });
 </script>
 
 <figure>
-  <svg
-    viewBox="0 0 {columns} {rows}"
-    role="img"
-    aria-label="Driver’s view, straight ahead in the middle, 90° to either side; the tables list the values"
-  >
-    <rect class="sky" width={columns} height={rows} />
-    <path class="ground" d={ground} />
-    <path class="body" d={body} />
-    <path class="edges" d={edges} />
-    <path class="ahead" d="M{columns / 2} {rows - OUTLOOK_DEG.down - 3}v5m-2.5 -2.5h5" />
-    {#each shown as { what, x, y, text }, i (i)}
-      <g class={what}>
-        <title>{text}</title>
-        {#if what === 'lit'}<rect x={x - 1.2} y={y - 1.2} width="2.4" height="2.4" />{:else}<circle
-            cx={x}
-            cy={y}
-            r={what === 'shown' ? 1.6 : 1.2}
-          />{/if}
-        <text x={x + (x > columns * 0.8 ? -2 : 2)} y={y + 1} text-anchor={x > columns * 0.8 ? 'end' : 'start'}
-          >{text}</text
-        >
-      </g>
-    {/each}
-  </svg>
+  <div class="picture" style:aspect-ratio="{outlook.columns} / {outlook.rows}">
+    <canvas bind:this={canvas} width={outlook.columns} height={outlook.rows} aria-hidden="true"></canvas>
+    <svg
+      viewBox="0 0 {WIDE} {high}"
+      role="img"
+      aria-label="Driver’s view, straight ahead in the middle, 90° to either side; the tables list the values"
+    >
+      {#each shown as { what, x, y, left, text, textY }, i (i)}
+        <g class={what}>
+          <title>{text}</title>
+          {#if Math.abs(textY - y) > 2}<path class="leader" d="M{x} {y}L{x + (left ? -8 : 8)} {textY}" />{/if}
+          {#if what === 'lit'}<rect x={x - 4.5} y={y - 4.5} width="9" height="9" />{:else}<circle
+              cx={x}
+              cy={y}
+              r="5"
+            />{/if}
+          <text x={x + (left ? -10 : 10)} y={textY + 4} text-anchor={left ? 'end' : 'start'}>{text}</text>
+        </g>
+      {/each}
+    </svg>
+  </div>
   <figcaption class="quiet">
-    ● lamp in direct view · ○ reflection in glass or a mirror · ■ lit surface brightest; left to right 90° to
-    either side
+    ● lamp in direct view · ○ reflection in glass or a mirror · ■ lit surface; from 90° left to 90° right
   </figcaption>
 </figure>
 
@@ -88,51 +81,40 @@
     font-size: 12px;
   }
 
+  .picture {
+    position: relative;
+    max-width: 760px;
+  }
+
+  canvas,
   svg {
+    position: absolute;
+    inset: 0;
     width: 100%;
-    max-height: 235px;
-  }
-
-  .sky {
-    fill: #10182b;
-  }
-
-  .ground {
-    fill: #23282e;
-  }
-
-  .body {
-    fill: #4b535c;
-  }
-
-  .edges {
-    fill: none;
-    stroke: #0b0f14;
-    stroke-width: 0.5;
-  }
-
-  .ahead {
-    fill: none;
-    stroke: #ffffff;
-    stroke-width: 0.4;
+    height: 100%;
   }
 
   text {
     fill: #ffffff;
-    stroke: #10182b;
-    stroke-width: 0.6;
+    stroke: #0b1018;
+    stroke-width: 3;
     paint-order: stroke;
-    font-size: 2.9px;
+    font-size: 12px;
   }
 
   .straight circle,
   .lit rect {
     fill: #ffd866;
+    stroke: #0b1018;
   }
 
   .shown circle {
     fill: none;
     stroke: #ffd866;
-    stroke-width: 0.7;
+    stroke-width: 2.5;
+  }
+
+  .leader {
+    stroke: #ffd866;
   }
 </style>

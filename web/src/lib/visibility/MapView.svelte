@@ -6,7 +6,8 @@
   import type { MapAnswer } from '$lib/workers/sight.worker';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
-  import { border, scaleOf } from './shades';
+  import { contoursOf } from './contours';
+  import { powerText, scaleOf } from './shades';
 
   /** The light toward every direction: bearing across, elevation up; the front in the middle. */
   let {
@@ -27,6 +28,7 @@
   } = $props();
 
   const COLUMNS = 360;
+  const MOST_ORDERS = 3;
   const rows = $derived(map.elevationsDeg.length);
   const { decades, unit } = $derived(scaleOf(map.quantity));
   /** The front in the middle: column 0 is straight behind. */
@@ -41,11 +43,21 @@
   const limit = $derived.by(() => {
     const asked = floor;
     if (asked === null || asked.every((v) => v === 0)) return '';
-    return border(
-      COLUMNS,
-      rows,
-      (column, row) => (turned[row * COLUMNS + column] ?? 0) >= (asked[bearingAt(column)] ?? 0),
-    );
+    // As orders of magnitude above what is asked, so that a line lies between what is far below and far above.
+    const above = turned.map((value, i) => {
+      const least = asked[bearingAt(i % COLUMNS)] ?? 0;
+      return least === 0
+        ? MOST_ORDERS
+        : Math.min(MOST_ORDERS, Math.max(-MOST_ORDERS, Math.log10(value / least)));
+    });
+    return contoursOf(above, COLUMNS, rows, [0])[0]?.path ?? '';
+  });
+  /** Lines of equal light, one for each power of ten between darkest and brightest. */
+  const lines = $derived.by(() => {
+    const [low, high] = decades;
+    const orders = turned.map((value) => Math.max(low - 1, Math.log10(value)));
+    const levels = Array.from({ length: high - low - 1 }, (_, i) => low + 1 + i);
+    return contoursOf(orders, COLUMNS, rows, levels);
   });
   /** Gaps, hatched: a strip for each run of rows. */
   const hatched = $derived(
@@ -100,11 +112,19 @@
           <path class="hatch" d="M0 1.2L4 0" />
         </pattern>
       </defs>
+      {#each lines as { level, path } (level)}<path class="line" d={path} />{/each}
       <path class="gap" d={hatched} />
       <path class="limit" d={limit} />
       <path class="level" d="M0 {upOf(0)}H{COLUMNS}" />
       <path class="here" d="M{columnOf(bearing) + 0.5} 0V{rows}M0 {upOf(elevationDeg)}H{COLUMNS}" />
     </svg>
+    {#each lines as { level, at } (level)}
+      {#if at !== null}
+        <span class="figure on-line" style:left="{at.x * 100}%" style:top="{at.y * 100}%"
+          >{powerText(level)}</span
+        >
+      {/if}
+    {/each}
     {#each map.gaps.slice(0, MOST_NAMED) as gap, i (gap.fromDeg)}
       <span
         class="name"
@@ -121,6 +141,7 @@
   </div>
   <figcaption>
     <Scale {decades} {unit} />
+    <span class="quiet">contours at each power of ten</span>
     {#if limit !== ''}<span class="key"><i></i>minimum of the rule packs</span>{/if}
     {#if map.gaps.length > 0}<span class="key"
         ><i class="hatched"></i>gap{map.gaps.length > MOST_NAMED ? `; ${map.gaps.length} in total` : ''}</span
@@ -188,6 +209,22 @@
     color: #ffffff;
     font-size: 12px;
     white-space: nowrap;
+    pointer-events: none;
+  }
+
+  .line {
+    stroke: #ffffff;
+    stroke-opacity: 0.45;
+  }
+
+  .on-line {
+    position: absolute;
+    padding: 0 0.2rem;
+    transform: translate(-50%, -50%);
+    background: #10182bcc;
+    color: #ffffff;
+    font-size: 12px;
+    line-height: 1.2;
     pointer-events: none;
   }
 

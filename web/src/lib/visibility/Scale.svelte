@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { shadeOf } from './shades';
+  import { powerText, shadeOf } from './shades';
 
   /** What shade stands for what figure. */
   let { decades, unit }: { decades: readonly [number, number]; unit: string } = $props();
@@ -9,14 +9,11 @@
       colour: `rgb(${shadeOf(i / (decades[1] - decades[0])).join(' ')})`,
     })),
   );
-  const THOUSANDS = ['', 'k', 'M'];
-  const text = (power: number): string =>
-    power < 0 ? String(10 ** power) : `${10 ** (power % 3)}${THOUSANDS[Math.floor(power / 3)] ?? ''}`;
 </script>
 
 <span class="scale">
   {#each steps as { power, colour } (power)}
-    <span><i style:background={colour}></i>{text(power)}</span>
+    <span><i style:background={colour}></i>{powerText(power)}</span>
   {/each}
   {unit}
 </span>

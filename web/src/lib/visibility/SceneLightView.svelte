@@ -9,12 +9,12 @@
   import { freshId } from '$lib/editor/freshId';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import Beside from './Beside.svelte';
+  import { contoursOf } from './contours';
   import LampList from './LampList.svelte';
   import PlacesOnPlan from './PlacesOnPlan.svelte';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
   import WorkPlaceEdit from './WorkPlaceEdit.svelte';
-  import { border } from './shades';
   import type { Looked, Sight } from '$lib/editor/sight.svelte';
   import type { GroundAnswer } from '$lib/workers/sight.worker';
 
@@ -69,16 +69,7 @@
   /** Body axes to the picture: x (forward) to the right, y (left) up. */
   const px = (x: number): number => x - grid.fromX + grid.stepM / 2;
   const py = (y: number): number => deep - (y - grid.fromY + grid.stepM / 2);
-  const contours = $derived(
-    CONTOURS_LX.map((level) => ({
-      level,
-      path: border(
-        grid.columns,
-        grid.rows,
-        (column, row) => (grid.lx[row * grid.columns + column] ?? 0) >= level,
-      ),
-    })),
-  );
+  const contours = $derived(contoursOf(grid.lx, grid.columns, grid.rows, CONTOURS_LX));
   const open = $derived(editor.open);
   const workLights = $derived(
     editor.named.filter(({ on }) => functionAt(editor.build, readOn(on).id).kind === 'light'),
@@ -139,6 +130,16 @@
           <path class="contour" class:limit={level === limitLx} d={path} />
         {/each}
       </svg>
+      {#each contours as { level, at } (level)}
+        {#if at !== null}
+          <span
+            class="name"
+            class:limit={level === limitLx}
+            style:left="{at.x * 100}%"
+            style:top="{at.y * 100}%">{level} lx</span
+          >
+        {/if}
+      {/each}
       <svg viewBox="0 0 {wide} {deep}">
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
           <rect
@@ -304,6 +305,22 @@
     stroke-width: 1;
     stroke-opacity: 0.55;
     vector-effect: non-scaling-stroke;
+  }
+
+  .name {
+    position: absolute;
+    padding: 0 0.2rem;
+    transform: translate(-50%, -50%);
+    background: #10182bcc;
+    color: #ffffff;
+    font-size: 12px;
+    line-height: 1.2;
+    white-space: nowrap;
+    pointer-events: none;
+  }
+
+  .name.limit {
+    color: #ff8f93;
   }
 
   .contour.limit {

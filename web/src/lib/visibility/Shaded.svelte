@@ -32,6 +32,5 @@
     inset: 0;
     width: 100%;
     height: 100%;
-    image-rendering: pixelated;
   }
 </style>

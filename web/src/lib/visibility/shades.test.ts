@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { border, scaleOf, shadeOf, shareOfDecades } from './shades';
+import { powerText, scaleOf, shadeOf, shareOfDecades } from './shades';
 
 describe('shades', () => {
   test('go from dark to bright without a step back, and stand still beyond their ends', () => {
@@ -25,13 +25,12 @@ describe('shades', () => {
   });
 });
 
-describe('the border of what meets something', () => {
-  test('runs between cells that do and cells that do not, the first row at the bottom', () => {
-    expect(border(2, 1, (column) => column === 1)).toBe('M1 1V0');
-    expect(border(1, 2, (_, row) => row === 0)).toBe('M0 1H1');
-    expect(border(3, 3, () => true)).toBe('');
-    expect(border(3, 1, (column) => column)).toBe('M1 1V0M2 1V0');
-    // One cell in the middle of nine: four edges.
-    expect(border(3, 3, (column, row) => column === 1 && row === 1).match(/M/g)).toHaveLength(4);
-  });
+test.each([
+  [-1, '0.1'],
+  [0, '1'],
+  [3, '1k'],
+  [5, '100k'],
+  [6, '1M'],
+])('ten to the power of %i is read as %s', (power, text) => {
+  expect(powerText(power)).toBe(text);
 });

@@ -36,22 +36,11 @@ export function picture(
   return image;
 }
 
-/** The edges between cells that are not alike, as those that meet something and those that do not, as an SVG path in cells, the first row at the bottom. */
-export function border(
-  columns: number,
-  rows: number,
-  kindOf: (column: number, row: number) => boolean | number,
-): string {
-  const path: string[] = [];
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
-      const here = kindOf(column, row);
-      const y = rows - row;
-      if (column + 1 < columns && here !== kindOf(column + 1, row)) path.push(`M${column + 1} ${y}V${y - 1}`);
-      if (row + 1 < rows && here !== kindOf(column, row + 1)) path.push(`M${column} ${y - 1}H${column + 1}`);
-    }
-  return path.join('');
-}
+const THOUSANDS = ['', 'k', 'M'];
+
+/** A power of ten as short as it can be read. */
+export const powerText = (power: number): string =>
+  power < 0 ? String(10 ** power) : `${10 ** (power % 3)}${THOUSANDS[Math.floor(power / 3)] ?? ''}`;
 
 /** The decades and the unit that a map of all directions is shaded by. */
 export const scaleOf = (quantity: MapQuantity): { decades: readonly [number, number]; unit: string } =>

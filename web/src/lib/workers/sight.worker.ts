@@ -83,6 +83,9 @@ export interface LaneGlare {
   readonly points: readonly { readonly distanceM: number; readonly glare: Glare }[];
 }
 
+/** Dots from side to side of the driver’s view: more than its picture is wide, so that its edges are smooth. */
+const OUTLOOK_COLUMNS = 1080;
+
 export interface EyesAnswer {
   readonly stations: readonly { readonly station: Station; readonly glare: Glare }[];
   readonly lanes: readonly LaneGlare[];
@@ -249,7 +252,7 @@ const api = {
     const surfaces = Surfaces.of(build, state.open);
     const veil = veilOf(lights, solidsIn(vehicle, state.open), driver.eye, opticalRangeM);
     progress(0.5);
-    const outlook = outlookOf(surfaces, driver.eye);
+    const outlook = outlookOf(surfaces, driver.eye, OUTLOOK_COLUMNS);
     progress(0.7);
     const bounces = bouncesAt(surfaces, lights, driver.eye);
     progress(0.85);
