@@ -384,7 +384,12 @@
 
   th:first-child,
   td:first-child {
+    width: 34%;
     text-align: left;
+  }
+
+  td.figure {
+    white-space: nowrap;
   }
 
   td {

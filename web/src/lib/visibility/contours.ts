@@ -11,8 +11,8 @@ export interface Contour {
   readonly at: { readonly x: number; readonly y: number } | null;
 }
 
-/** A name keeps so far from the edge of the picture and from other names, as a share of its smaller side. */
-const ROOM = 0.06;
+/** A name keeps so far from the edge of the picture and from other names, as a share of its width and height. */
+const ROOM = 0.05;
 
 /** Smooth lines of equal value, interpolated between the middles of cells. @param values - row by row */
 export function contoursOf(
@@ -58,10 +58,9 @@ function roomOn(
   rows: number,
   named: readonly Point[],
 ): Point | null {
-  const room = ROOM * Math.min(columns, rows);
   const isClear = ([x, y]: Point): boolean =>
-    Math.min(x, columns - x, y, rows - y) > room &&
-    named.every(([nx, ny]) => Math.hypot(nx - x, ny - y) > 2 * room);
+    Math.min(x / columns, 1 - x / columns, y / rows, 1 - y / rows) > ROOM &&
+    named.every(([nx, ny]) => Math.hypot((nx - x) / columns, (ny - y) / rows) > 2 * ROOM);
   const longest = rings.toSorted((a, b) => b.length - a.length);
   for (const ring of longest) {
     // From its highest point on, where eyes begin.
