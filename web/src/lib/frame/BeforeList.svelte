@@ -37,7 +37,8 @@
 
 <style>
   ul {
-    max-height: 15rem;
+    flex: 1;
+    min-height: 0;
     overflow-y: auto;
     padding: 0 0.75rem 0.5rem;
   }

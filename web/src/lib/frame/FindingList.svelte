@@ -185,7 +185,8 @@
 
   ul {
     overflow-y: auto;
-    max-height: min(15rem, 32vh);
+    flex: 1;
+    min-height: 0;
     border-top: 1px solid var(--cds-ui-03);
   }
 

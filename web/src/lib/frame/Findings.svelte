@@ -7,10 +7,7 @@
   import { Button } from 'carbon-components-svelte';
   import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
   import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
-  import { onMount } from 'svelte';
-  import { z } from 'zod';
   import { getEditor } from '$lib/editor/context';
-  import { recall, remember } from '$lib/ui/remember';
   import BeforeLine from './BeforeLine.svelte';
   import BeforeList from './BeforeList.svelte';
   import FindingList from './FindingList.svelte';
@@ -18,15 +15,8 @@
   import { showFinding } from './showFinding';
 
   /** What is wrong, in one line that opens. */
+  let { unfolded, onfold }: { unfolded: boolean; onfold: (to: boolean) => void } = $props();
   const editor = getEditor()();
-  const KEY = 'flarik-findings-unfolded';
-  let unfolded = $state(false);
-  onMount(() => (unfolded = recall(KEY, z.boolean(), false)));
-
-  function fold(to: boolean): void {
-    unfolded = to;
-    remember(KEY, to);
-  }
 
   const { causes, standing } = $derived(editor);
   const here = $derived(
@@ -112,7 +102,7 @@
       iconDescription={unfolded ? 'Collapse findings' : 'Expand findings'}
       tooltipPosition="top"
       tooltipAlignment="end"
-      on:click={() => fold(!unfolded)}
+      on:click={() => onfold(!unfolded)}
     />
   </div>
   {#if unfolded && editor.isBefore}
@@ -126,6 +116,7 @@
   .drawer {
     display: flex;
     flex-direction: column;
+    height: 100%;
     background: var(--cds-ui-01);
     border-top: 1px solid var(--cds-ui-03);
   }
@@ -136,6 +127,7 @@
     gap: 0.75rem;
     padding: 0 0.25rem 0 0.75rem;
     height: 32px;
+    flex: none;
   }
 
   .said {

@@ -13,7 +13,6 @@
   import { findUnsaved, type Unsaved } from '$lib/editor/unsaved';
   import Conflict from './Conflict.svelte';
   import Finder from './Finder.svelte';
-  import Findings from './Findings.svelte';
   import Keys from './Keys.svelte';
   import PastNotice from './PastNotice.svelte';
   import Refusal from './Refusal.svelte';
@@ -27,6 +26,7 @@
   import StateBar from './StateBar.svelte';
   import TourOffer from './TourOffer.svelte';
   import TopBar from './TopBar.svelte';
+  import WithFindings from './WithFindings.svelte';
 
   let { saved, children }: { saved: SavedBuild; children: Snippet } = $props();
 
@@ -153,9 +153,8 @@
   <TourOffer />
   <div class="work">
     <Rail />
-    <main>{@render children()}</main>
+    <WithFindings>{@render children()}</WithFindings>
   </div>
-  <Findings />
 </div>
 
 <Conflict />
@@ -197,12 +196,6 @@
   .work {
     flex: 1;
     display: flex;
-    min-height: 0;
-  }
-
-  main {
-    flex: 1;
-    min-width: 0;
     min-height: 0;
   }
 </style>

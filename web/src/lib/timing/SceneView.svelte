@@ -156,32 +156,6 @@
         <circle class="pupil" r={dot / 2.6} />
       </g>
     </svg>
-    <dl>
-      <dt>Rhythms seen</dt>
-      <dd class="figure">{seen.rhythms}</dd>
-      <dt>Clocks that drift</dt>
-      <dd class="figure">{seen.clocks}</dd>
-      <dt>Optical power</dt>
-      <dd class="figure">{number.format(seen.powerCdsPerMin)} cd·s/min</dd>
-      <dt>Effective, worst alignment</dt>
-      <dd class="figure">
-        {seen.worst.effective.exact ? '' : '≥ '}{number.format(seen.worst.effective.value)} cd
-      </dd>
-      <dt>Dark below {threshold} cd, worst alignment</dt>
-      <dd class="figure">
-        {Number.isFinite(seen.worst.dark.value)
-          ? `${seen.worst.dark.exact ? '' : '≤ '}${number.format(seen.worst.dark.value)} ms`
-          : 'unlimited'}
-      </dd>
-      <dt>Peak, all together</dt>
-      <dd class="figure">
-        {seen.worst.highestCd.exact ? '' : '≤ '}{number.format(seen.worst.highestCd.value)} cd
-      </dd>
-    </dl>
-    <p class="quiet small">
-      Drag the viewpoint and the vehicles. Values assume the distance of this vehicle. Eye {point.aheadM}
-      m ahead, {point.leftM} m to the left, {point.heightM} m up.
-    </p>
   </div>
   <div class="side">
     {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
@@ -266,12 +240,40 @@
       </fieldset>
     {/each}
   </div>
+  <div class="figures">
+    <dl>
+      <dt>Rhythms seen</dt>
+      <dd class="figure">{seen.rhythms}</dd>
+      <dt>Clocks that drift</dt>
+      <dd class="figure">{seen.clocks}</dd>
+      <dt>Optical power</dt>
+      <dd class="figure">{number.format(seen.powerCdsPerMin)} cd·s/min</dd>
+      <dt>Effective, worst alignment</dt>
+      <dd class="figure">
+        {seen.worst.effective.exact ? '' : '≥ '}{number.format(seen.worst.effective.value)} cd
+      </dd>
+      <dt>Dark below {threshold} cd, worst alignment</dt>
+      <dd class="figure">
+        {Number.isFinite(seen.worst.dark.value)
+          ? `${seen.worst.dark.exact ? '' : '≤ '}${number.format(seen.worst.dark.value)} ms`
+          : 'unlimited'}
+      </dd>
+      <dt>Peak, all together</dt>
+      <dd class="figure">
+        {seen.worst.highestCd.exact ? '' : '≤ '}{number.format(seen.worst.highestCd.value)} cd
+      </dd>
+    </dl>
+    <p class="quiet small">
+      Drag the viewpoint and the vehicles. Values assume the distance of this vehicle. Eye {point.aheadM}
+      m ahead, {point.leftM} m to the left, {point.heightM} m up.
+    </p>
+  </div>
 </div>
 
 <style>
   .scene {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 240px;
+    grid-template: minmax(0, 1fr) auto / minmax(0, 1fr) minmax(9rem, 14rem);
     min-height: 0;
     height: 100%;
   }
@@ -360,13 +362,22 @@
     height: 24px;
   }
 
+  .figures {
+    grid-column: 1 / -1;
+    padding: 0.3rem 0.5rem;
+    border-top: 1px solid var(--cds-ui-03);
+  }
+
   dl {
     display: grid;
-    grid-template-columns: repeat(3, auto);
+    grid-template-columns: repeat(3, 1fr);
     grid-template-rows: repeat(2, auto auto);
     grid-auto-flow: column;
     gap: 0 0.75rem;
-    padding: 0.2rem 0;
+  }
+
+  dd {
+    white-space: nowrap;
   }
 
   dt,

@@ -3,6 +3,7 @@
   import { changeModules } from '@flarik/core/design/moduleEdits';
   import { untrack } from 'svelte';
   import { commonCycleMs } from '@flarik/core/timing/timeline';
+  import { formatNumber } from '@flarik/core/words/quantity';
   import { getEditor } from '$lib/editor/context';
   import Choice from '$lib/ui/Choice.svelte';
   import { getDesk } from '$lib/pieces/desk.svelte';
@@ -193,7 +194,7 @@
           <option value={String(ms)}>{ms < 1000 ? `${ms} ms` : `${ms / 1000} s`}</option>
         {/each}
         {#if !WIDTHS_MS.some((ms) => ms === time.widthMs)}
-          <option value={String(time.widthMs)}>{time.widthMs} ms</option>
+          <option value={String(time.widthMs)}>{formatNumber(time.widthMs)} ms</option>
         {/if}
       </select>
       <button
@@ -213,7 +214,7 @@
   </div>
   <svg class="ruler" {width} height="18" aria-hidden="true">
     {#each time.ticks as ms (ms)}
-      <text class="ms" x={x(ms)} y="13">{ms}</text>
+      <text class="ms" x={x(ms)} y="13">{formatNumber(ms)}</text>
     {/each}
   </svg>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->

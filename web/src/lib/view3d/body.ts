@@ -9,6 +9,7 @@ import { project, toViewer } from '@flarik/core/vehicle/picture/views';
 import {
   BufferGeometry,
   CanvasTexture,
+  CylinderGeometry,
   DoubleSide,
   Float32BufferAttribute,
   Group,
@@ -29,8 +30,9 @@ export interface Body {
 const VIEWS: readonly View[] = ['plan', 'left', 'right', 'front', 'rear'];
 /** Trim and pillars as the driver sees them. */
 const INTERIOR = 0x3a3f45;
-/** How far inside the sides the wheels stand, m. */
-const WHEELS_IN_M = 0.06;
+const TYRE = 0x17191b;
+/** The picture of a wheel lies so far before its tyre, so that it is the one that is seen, m. */
+const BEFORE_TYRE_M = 0.004;
 
 /**
  * The vehicle's solids, rounded as it is drawn, with its pictures laid on: each face takes the picture of the view it looks toward most, where
@@ -56,7 +58,8 @@ export function bodyOf(vehicle: Vehicle, open: OpenParts, inside = false): Body 
       // From within, the plan shows what is outside; what lies under glass has no picture of its own.
       const covered = new Sheet(painted);
       for (const { solid, faces } of shapes) {
-        if ((solid.partId !== null) !== moving || (inside && solid.transmission > 0)) continue;
+        if (isWheel(solid) || (solid.partId !== null) !== moving || (inside && solid.transmission > 0))
+          continue;
         const motion = motionOf(vehicle, solid.partId, open);
         for (const face of faces)
           if (nearestView(face) === view)
@@ -64,8 +67,10 @@ export function bodyOf(vehicle: Vehicle, open: OpenParts, inside = false): Body 
               face.map((at) => ({ at: movePoint(motion, at), on: painted.at(...project(view, at)) })),
             );
       }
-      if (!moving && !inside && (view === 'left' || view === 'right'))
-        addMesh(wheelsOf(vehicle, view).mesh(true));
+      if (!moving && !inside && (view === 'left' || view === 'right')) {
+        addMesh(wheelPictures(vehicle, view).mesh(true));
+        for (const tyre of tyresOf(vehicle, view)) addMesh(tyre);
+      }
       addMesh(sheet.mesh(!inside || view === 'plan'));
       if (inside) addMesh(covered.mesh(false));
     }
@@ -115,11 +120,26 @@ function nearestView(face: readonly Vec3[]): View {
   );
 }
 
-/** A card below the side with the wheels on it: what of the picture no solid covers. */
-function wheelsOf(vehicle: Vehicle, view: 'left' | 'right'): Sheet {
-  const painted = paintView(vehicle, view, new Set(), 'wheels');
+const isWheel = ({ id }: Solid): boolean => id.startsWith('wheel-');
+
+/** The wheels of a side, each with what it takes up, m. */
+const wheelsOn = ({ solids }: Vehicle, side: 'left' | 'right') =>
+  solids
+    .filter((solid) => isWheel(solid) && solid.id.endsWith(side))
+    .map(({ vertices }) => {
+      const span = (axis: 0 | 1 | 2): readonly [low: number, high: number] => {
+        const values = vertices.map((corner) => corner[axis]);
+        return [Math.min(...values), Math.max(...values)];
+      };
+      return { x: span(0), y: span(1), z: span(2) };
+    });
+
+/** A card before the tyres of a side with what of the wheels is drawn there. */
+function wheelPictures(vehicle: Vehicle, side: 'left' | 'right'): Sheet {
+  const painted = paintView(vehicle, side, new Set(), 'wheels');
   const sheet = new Sheet(painted);
-  const y = (vehicle.widthM / 2 - WHEELS_IN_M) * (view === 'left' ? 1 : -1);
+  const outer = Math.max(0, ...wheelsOn(vehicle, side).map(({ y: [low, high] }) => Math.max(-low, high)));
+  const y = (outer + BEFORE_TYRE_M) * (side === 'left' ? 1 : -1);
   const x = vehicle.lengthM / 2;
   const top = vehicle.heightM * 0.5;
   const corners: Vec3[] = [
@@ -128,9 +148,19 @@ function wheelsOf(vehicle: Vehicle, view: 'left' | 'right'): Sheet {
     [x, y, top],
     [-x, y, top],
   ];
-  sheet.add(corners.map((at) => ({ at, on: painted.at(...project(view, at)) })));
+  sheet.add(corners.map((at) => ({ at, on: painted.at(...project(side, at)) })));
   return sheet;
 }
+
+/** The tyres of a side, as wide as they are. */
+const tyresOf = (vehicle: Vehicle, side: 'left' | 'right'): BodyMesh[] =>
+  wheelsOn(vehicle, side).map(({ x, y, z }) => {
+    const radius = (z[1] - z[0]) / 2;
+    // A cylinder stands along y, as an axle does.
+    const geometry = new CylinderGeometry(radius, radius, y[1] - y[0], 40);
+    geometry.translate((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
+    return new Mesh<BufferGeometry, MeshLambertMaterial>(geometry, new MeshLambertMaterial({ color: TYRE }));
+  });
 
 /** Faces that share one picture. */
 class Sheet {

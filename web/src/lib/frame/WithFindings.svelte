@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import { onMount, untrack, type Snippet } from 'svelte';
+  import { z } from 'zod';
+  import { page } from '$app/state';
+  import { recall, remember } from '$lib/ui/remember';
+  import Findings from './Findings.svelte';
+
+  /** The work of a step with the findings below it, open or in one line; each step keeps the height it was given. */
+  let { children }: { children: Snippet } = $props();
+
+  const OPEN = 'flarik-findings-unfolded';
+  const HEIGHTS = 'flarik-findings-heights';
+  /** Of the height there is, percent, until it is dragged. */
+  const USUAL = 38;
+  let unfolded = $state(false);
+  let heights = $state.raw<Readonly<Record<string, number>>>({});
+  let pane = $state<Pane>();
+  const step = $derived(page.url.pathname.split('/').at(-1) ?? '');
+
+  onMount(() => {
+    heights = recall(HEIGHTS, z.record(z.string(), z.number()), {});
+    unfolded = recall(OPEN, z.boolean(), false);
+  });
+  $effect(() => {
+    const [open, here] = [pane, step];
+    untrack(() => open?.resize(heights[here] ?? USUAL));
+  });
+
+  function fold(to: boolean): void {
+    unfolded = to;
+    remember(OPEN, to);
+  }
+
+  function keep(height: number): void {
+    heights = { ...heights, [step]: height };
+    remember(HEIGHTS, heights);
+  }
+</script>
+
+<div class="beside">
+  <PaneGroup direction="vertical">
+    <Pane order={1} minSize={20}>
+      <main>{@render children()}</main>
+    </Pane>
+    {#if unfolded}
+      <PaneResizer class="divider" aria-label="Height of the findings" />
+      <Pane
+        bind:this={pane}
+        order={2}
+        defaultSize={heights[step] ?? USUAL}
+        minSize={12}
+        maxSize={80}
+        onResize={keep}
+      >
+        <Findings {unfolded} onfold={fold} />
+      </Pane>
+    {/if}
+  </PaneGroup>
+  {#if !unfolded}<Findings {unfolded} onfold={fold} />{/if}
+</div>
+
+<style>
+  .beside {
+    flex: 1;
+    display: flex;
+    flex-direction: column;
+    min-width: 0;
+    min-height: 0;
+  }
+
+  main {
+    height: 100%;
+    min-width: 0;
+    min-height: 0;
+  }
+</style>
