@@ -1,5 +1,5 @@
 -- Builds are stored whole as their document; the columns beside it are for lists. LONGTEXT keeps a document as written.
-CREATE TABLE build (
+CREATE TABLE IF NOT EXISTS build (
   id CHAR(36) CHARACTER SET ascii NOT NULL,
   name VARCHAR(80) NOT NULL,
   service VARCHAR(20) CHARACTER SET ascii NOT NULL,
@@ -14,7 +14,7 @@ CREATE TABLE build (
 ) ENGINE = InnoDB;
 
 -- Every save, never changed. save_id makes a repeated save harmless.
-CREATE TABLE build_revision (
+CREATE TABLE IF NOT EXISTS build_revision (
   build_id CHAR(36) CHARACTER SET ascii NOT NULL,
   version INT UNSIGNED NOT NULL,
   save_id CHAR(36) CHARACTER SET ascii NOT NULL,
@@ -26,7 +26,7 @@ CREATE TABLE build_revision (
 ) ENGINE = InnoDB;
 
 -- The shop's shelf of rule packs; a build carries its own copy of those it chose.
-CREATE TABLE rule_pack (
+CREATE TABLE IF NOT EXISTS rule_pack (
   id VARCHAR(64) CHARACTER SET ascii NOT NULL,
   name VARCHAR(80) NOT NULL,
   document LONGTEXT NOT NULL,

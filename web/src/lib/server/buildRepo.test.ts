@@ -16,7 +16,19 @@ import {
   undigested,
 } from './buildRepo';
 import { pictureOf } from '../builds/picture';
-import { findRevision, listRevisions, nameRevision, thinRevisions, type SaveNote } from './revisionRepo';
+import {
+  clockOf,
+  dropUnnamed,
+  findRevision,
+  listRevisions,
+  nameRevision,
+  noteStart,
+  thinRevisions,
+  type SaveNote,
+} from './revisionRepo';
+
+/** A server that has run for long. */
+const YEARS_MS = 1e12;
 import { change, DatabaseBusyError, DatabaseDownError, many, openPool, transaction } from './db';
 import { fileBuild } from './filed';
 import { migrate, MIGRATIONS } from './migrate';
@@ -245,17 +257,55 @@ describe('revisions', () => {
     expect(await nameRevision(pool, build.id, 9, 'None')).toBe(false);
     await change(
       pool,
-      "UPDATE build_revision SET saved_at = '2026-01-05 10:30:00' + INTERVAL version SECOND WHERE build_id = ?",
+      "UPDATE build_revision SET saved_at = '2026-01-05 10:30:00' + INTERVAL version SECOND WHERE build_id = ? AND version < 5",
       [build.id],
     );
-    await thinRevisions(pool, new Date());
+    expect(await thinRevisions(pool, await clockOf(pool, YEARS_MS))).toBeGreaterThan(0);
     const left = await listRevisions(pool, build.id);
     expect(left.map((r) => [r.version, r.name])).toEqual([
       [5, null],
+      [4, null],
       [2, 'As agreed'],
       [1, null],
     ]);
     expect((await findBuild(pool, build.id))?.version).toBe(5);
+  });
+
+  test('one that is named after it was found too old stays', async () => {
+    const build = demoBuild('ks-12');
+    await insert(pool, build, note());
+    await save(pool, build, 1, note());
+    await nameRevision(pool, build.id, 1, 'As agreed');
+    expect(await dropUnnamed(pool, build.id, 1)).toBe(0);
+    await nameRevision(pool, build.id, 1, null);
+    expect(await dropUnnamed(pool, build.id, 1)).toBe(1);
+  });
+
+  test('the third last start and the last round are told by the database’s clock', async () => {
+    const fresh = openPool(await freshDatabase('repo_clock'));
+    await migrate(fresh);
+    expect(await clockOf(fresh, 5)).toMatchObject({ upMs: 5, lastThinned: null, thirdLastStart: null });
+    for (let i = 0; i < 14; i++) await noteStart(fresh);
+    const clock = await clockOf(fresh, YEARS_MS);
+    expect(clock.thirdLastStart?.getTime()).toBeLessThanOrEqual(clock.now.getTime());
+    expect(await thinRevisions(fresh, clock)).toBe(0);
+    expect((await clockOf(fresh, 5)).lastThinned).toEqual(clock.now);
+    // A leap: nothing is looked at, and the round is not put down.
+    const leapt = {
+      ...clock,
+      now: new Date(clock.now.getTime() + 400 * 86_400_000),
+      lastThinned: clock.now,
+      upMs: 5,
+    };
+    expect(await thinRevisions(fresh, leapt)).toBeNull();
+    expect((await clockOf(fresh, 5)).lastThinned).toEqual(clock.now);
+    const starts = await many(
+      fresh,
+      z.strictObject({ n: z.number() }),
+      'SELECT COUNT(*) AS n FROM app_start',
+    );
+    expect(starts[0]?.n).toBe(10);
+    await fresh.end();
   });
 
   test('a database of before is brought over with its revisions', async () => {

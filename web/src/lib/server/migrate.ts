@@ -10,12 +10,18 @@ const files = import.meta.glob<string>('../../../../db/migrations/*.sql', {
   eager: true,
 });
 
-interface Migration {
+export interface Migration {
   readonly number: number;
   readonly name: string;
   readonly sql: string;
   readonly checksum: string;
 }
+
+/** Contents that a migration had before each of its statements could be repeated: their outcome is the same. */
+const FORMER_CHECKSUMS: ReadonlyMap<number, string> = new Map([
+  [1, '1612a5b79fa94a3cb7679c94d3db7904be4e3eae6c7b980b5d4ee3058cabda6e'],
+  [2, 'c2fa0000d2cb750314c67587746551130bcf600dbc9aabf6a4451923046fcb94'],
+]);
 
 /** The numbered migrations that ship with the app, in order. */
 export const MIGRATIONS: readonly Migration[] = Object.entries(files)
@@ -31,6 +37,13 @@ export const MIGRATIONS: readonly Migration[] = Object.entries(files)
   .toSorted((a, b) => a.number - b.number);
 
 const AppliedRow = z.strictObject({ number: z.number(), name: z.string(), checksum: z.string() });
+
+/**
+ * What a migration does, one after the other. A statement is done whole or not at all, but a kill may come after any of
+ * them: all of them can be repeated.
+ */
+export const statementsOf = ({ sql }: Migration): string[] =>
+  sql.split(/;\s*$/m).filter((statement) => statement.trim() !== '');
 
 /**
  * Brings the database up to the newest migration, one server at a time.
@@ -60,14 +73,13 @@ async function applyMissing(pool: Pool, migrations: readonly Migration[]): Promi
     const known = migrations.find((m) => m.number === row.number);
     if (known === undefined)
       throw new Error(`The database has migration ${row.name}, which this version of Flarik does not know.`);
-    if (known.checksum !== row.checksum)
+    if (known.checksum !== row.checksum && FORMER_CHECKSUMS.get(row.number) !== row.checksum)
       throw new Error(
         `Migration ${row.name} was applied with other contents than this version of Flarik has.`,
       );
   }
   for (const m of migrations.filter((m) => applied.every((row) => row.number !== m.number))) {
-    for (const statement of m.sql.split(/;\s*$/m).filter((s) => s.trim() !== ''))
-      await change(pool, statement);
+    for (const statement of statementsOf(m)) await change(pool, statement);
     await change(
       pool,
       'INSERT INTO schema_migration (number, name, checksum, applied_at) VALUES (?, ?, ?, UTC_TIMESTAMP(3))',

@@ -5,7 +5,7 @@ import type { Revision, SavedBuild } from '$lib/api';
 import { change, many, maybeOne, sqlTime, type Db } from './db';
 import type { Filed } from './filed';
 import { unpack } from './packed';
-import { revisionsToDelete } from './thinning';
+import { isLeap, revisionsToDelete, type Clock } from './thinning';
 
 /** What is put down of a save besides the document. */
 export interface SaveNote {
@@ -115,8 +115,43 @@ const AgedRow = z
   .strictObject({ version: z.number(), saved_at: z.date(), named: z.number() })
   .transform((r) => ({ version: r.version, savedAt: r.saved_at, named: r.named === 1 }));
 
-/** Lets old revisions of every build go as `toThin` says. @returns how many went */
-export async function thinRevisions(pool: Pool, now: Date): Promise<number> {
+const Moment = z.strictObject({ at: z.date() });
+
+/** So many starts are remembered; the third last is asked about. */
+const STARTS_KEPT = 10;
+
+/** Puts down that a server starts now, by the database's clock. */
+export async function noteStart(db: Db): Promise<void> {
+  await change(db, 'INSERT INTO app_start (started_at) VALUES (UTC_TIMESTAMP(3))');
+  await change(
+    db,
+    `DELETE FROM app_start WHERE id + ${STARTS_KEPT} <= (SELECT last FROM (SELECT MAX(id) AS last FROM app_start) AS ids)`,
+  );
+}
+
+/** What the database knows of the time. @param upMs - so long this server has run */
+export async function clockOf(db: Db, upMs: number): Promise<Clock> {
+  const now = await maybeOne(db, Moment, 'SELECT UTC_TIMESTAMP(3) AS at');
+  const last = await maybeOne(db, Moment, 'SELECT last_at AS at FROM thinned WHERE id = 1');
+  const third = await maybeOne(
+    db,
+    Moment,
+    'SELECT started_at AS at FROM app_start ORDER BY id DESC LIMIT 1 OFFSET 2',
+  );
+  return {
+    now: now?.at ?? new Date(),
+    upMs,
+    lastThinned: last?.at ?? null,
+    thirdLastStart: third?.at ?? null,
+  };
+}
+
+/**
+ * Lets old revisions of every build go as `revisionsToDelete` says, and puts down when.
+ * @returns how many went; null when the clock has leapt and nothing was looked at
+ */
+export async function thinRevisions(pool: Pool, clock: Clock): Promise<number | null> {
+  if (isLeap(clock)) return null;
   const builds = await many(pool, z.strictObject({ id: z.string() }), 'SELECT id FROM build');
   let gone = 0;
   for (const { id } of builds) {
@@ -126,12 +161,19 @@ export async function thinRevisions(pool: Pool, now: Date): Promise<number> {
       'SELECT version, saved_at, name IS NOT NULL AS named FROM build_revision WHERE build_id = ?',
       [id],
     );
-    for (const version of revisionsToDelete(revisions, now))
-      gone += await change(
-        pool,
-        'DELETE FROM build_revision WHERE build_id = ? AND version = ? AND name IS NULL',
-        [id, version],
-      );
+    for (const version of revisionsToDelete(revisions, clock)) gone += await dropUnnamed(pool, id, version);
   }
+  await change(
+    pool,
+    'INSERT INTO thinned (id, last_at) VALUES (1, ?) ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)',
+    [sqlTime(clock.now)],
+  );
   return gone;
 }
+
+/** Lets a revision go, unless somebody has named it since it was looked at. @returns how many went */
+export const dropUnnamed = (db: Db, buildId: string, version: number): Promise<number> =>
+  change(db, 'DELETE FROM build_revision WHERE build_id = ? AND version = ? AND name IS NULL', [
+    buildId,
+    version,
+  ]);

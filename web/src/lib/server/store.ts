@@ -9,7 +9,7 @@ import type { Filed } from './filed';
 import { migrate } from './migrate';
 import type { ReadJob } from './read';
 import { Reading } from './reading';
-import { thinRevisions } from './revisionRepo';
+import { clockOf, noteStart, thinRevisions } from './revisionRepo';
 
 let pool: Pool | null = null;
 let digesting: Digesting | null = null;
@@ -23,9 +23,15 @@ let thinning: NodeJS.Timeout | null = null;
 /** Lets old revisions go; a failure is told, and the next hour tries again. */
 async function thin(): Promise<void> {
   if (pool === null) return;
-  await thinRevisions(pool, new Date()).catch((error: unknown) => {
+  try {
+    const gone = await thinRevisions(pool, await clockOf(pool, process.uptime() * 1000));
+    if (gone === null)
+      log.warn(
+        'revisions are not thinned out for a day: the clock is more than two days ahead of the last time',
+      );
+  } catch (error) {
     log.error({ err: error }, 'revisions could not be thinned out');
-  });
+  }
 }
 
 /** Migrations run by the user who may change tables, where there is one apart from the app's. */
@@ -47,6 +53,7 @@ async function migrateFirst(app: Pool): Promise<void> {
 export async function database(): Promise<Pool> {
   pool ??= openPool(readConfig(process.env).DATABASE_URL);
   migrated ??= migrateFirst(pool).then(async () => {
+    if (pool !== null) await noteStart(pool);
     await digestTheRest();
     thinning ??= setInterval(() => void thin(), THIN_EVERY_MS).unref();
     void thin();
