@@ -515,3 +515,37 @@ test('a wish about the controls is put down as a sentence, and proved', async ({
   await expect(mine.getByLabel('Required value')).toHaveValue('on');
   await saved(page).waitFor();
 });
+
+test('a control changes its place on the panel by mouse and by keys, and the panel stays as it is put', async ({
+  page,
+}) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'controls');
+  await page.getByRole('button', { name: 'Arrange Switch panel' }).click();
+  const held = (name: string): Locator => page.getByRole('button', { name: new RegExp(`^${name}, column`) });
+  await expect(held('Scene')).toHaveAccessibleName(/^Scene, column 1, row 3/);
+  await held('Scene').focus();
+  await page.keyboard.press('ArrowRight');
+  // Two of one width change places, and the one that was moved keeps the focus.
+  await expect(held('Scene')).toHaveAccessibleName(/^Scene, column 2, row 3/);
+  await expect(held('Siren')).toHaveAccessibleName(/^Siren, column 1, row 3/);
+  await expect(held('Scene')).toBeFocused();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('No room there for Scene.')).toBeVisible();
+  await expect(held('Scene')).toHaveAccessibleName(/^Scene, column 2, row 2/);
+
+  const from = await held('Siren').boundingBox();
+  const to = await held('White').boundingBox();
+  if (from === null || to === null) throw new Error('both keys are on the screen');
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 8, to.y + 8, { steps: 4 });
+  await page.mouse.up();
+  await expect(held('Siren')).toHaveAccessibleName(/^Siren, column 1, row 2/);
+  await expectAccessible(page);
+  await saved(page).waitFor();
+  await reopen(page);
+  await page.getByRole('button', { name: 'Arrange Switch panel' }).click();
+  await expect(held('Siren')).toHaveAccessibleName(/^Siren, column 1, row 2/);
+  await expect(held('White')).toHaveAccessibleName(/^White, column 1, row 3/);
+});

@@ -306,7 +306,9 @@ test('matt film on a wing throws a tenth of the light back, and can be taken off
   await expect(
     page.getByText(/^Worst for the driver: right front wing, lit to 1\.49 cd\/m² by Roof/),
   ).toBeVisible();
-  await expect(page.getByRole('img', { name: /^Driver’s view/ })).toContainText('right front wing 1.49 cd/m²');
+  await expect(page.getByRole('img', { name: /^Driver’s view/ })).toContainText(
+    'right front wing 1.49 cd/m²',
+  );
   const wing = lit.getByRole('row', { name: /^right front wing/ });
   await expect(wing).toContainText('1.49', WORKED_OUT);
   await wing.getByLabel('right front wing, reflectance, %').fill('5');

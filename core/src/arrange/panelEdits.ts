@@ -1,6 +1,6 @@
 import { labelFrom } from '../design/functions.ts';
 import { putPanel } from '../design/controlEdits.ts';
-import { MOST_COLUMNS, MOST_ROWS, placesOf, type Control, type Panel } from '../design/panel.ts';
+import { columnsOf, MOST_COLUMNS, MOST_ROWS, placesOf, type Control, type Panel } from '../design/panel.ts';
 import { inputsOf } from '../design/inputs.ts';
 import type { Build } from '../design/schema.ts';
 
@@ -113,3 +113,34 @@ export const newPanel = (id: string, name: string): Panel => ({
   depthMm: 45,
   controls: [],
 });
+
+/**
+ * A control at another place of its panel; with a control of its own width that stands there it changes places.
+ * @returns null where it does not fit: off the panel, or over others
+ */
+export function moveOnPanel(
+  panel: Panel,
+  controlId: string,
+  to: { readonly page: number; readonly column: number; readonly row: number },
+): Panel | null {
+  const moved = panel.controls.find(({ id }) => id === controlId);
+  if (moved === undefined) return null;
+  const { page, column, row } = moved;
+  const there = { ...moved, ...to };
+  const wide = columnsOf(moved).length;
+  if (to.column < 1 || to.row < 1 || to.row > MOST_ROWS || columnsOf(there).length < wide) return null;
+  const wanted = new Set(placesOf(there));
+  const met = panel.controls.filter((c) => c !== moved && placesOf(c).some((place) => wanted.has(place)));
+  const [other] = met;
+  const swaps =
+    other !== undefined &&
+    met.length === 1 &&
+    columnsOf(other).length === wide &&
+    placesOf(other).every((place) => wanted.has(place));
+  if (other !== undefined && !swaps) return null;
+  const controls = panel.controls.map((c): Control => {
+    if (c === moved) return there;
+    return c === other ? { ...c, page, column, row } : c;
+  });
+  return { ...panel, controls };
+}

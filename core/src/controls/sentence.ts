@@ -5,6 +5,7 @@ import { inputsOf, originalOf, SHUT, type Input } from '../design/inputs.ts';
 import { isLampInput, lampMoves } from '../design/lampMoves.ts';
 import { listed } from '../words/listed.ts';
 import { targetName } from '../design/names.ts';
+import { controlName } from '../design/panel.ts';
 import type { Build } from '../design/schema.ts';
 import { bookOf } from '../timing/book.ts';
 import { stopsOf, vehicleOf } from '../vehicle/vehicle.ts';
@@ -28,7 +29,7 @@ export class Wording {
     for (const panel of this.#build.controls.panels)
       for (const control of panel.controls)
         if (control.id === id)
-          return control.label === '' ? `${panel.name}, ${control.kind} ${id}` : `“${control.label}”`;
+          return control.label === '' ? `${panel.name}, ${controlName(control)}` : `“${control.label}”`;
     return id;
   }
 

@@ -19,13 +19,14 @@ export const PANEL_PLACES = [
 /** A panel has no more columns, rows and pages of controls. */
 export const MOST_COLUMNS = 12;
 export const MOST_ROWS = 8;
+export const MOST_PAGES = 8;
 const Millimetres = numberBetween(0, 2000);
 
 /** Where a control stands on its panel: columns and rows from 1, from the top left. */
 const Position = {
   id: Id,
   label: Label,
-  page: z.int().min(1).max(8),
+  page: z.int().min(1).max(MOST_PAGES),
   column: z.int().min(1).max(MOST_COLUMNS),
   row: z.int().min(1).max(MOST_ROWS),
   /** The control of another panel that is the same input; null stands for itself. */
@@ -115,6 +116,10 @@ export const OwnInput = z.strictObject({
   byHand: z.boolean(),
 });
 export type OwnInput = z.infer<typeof OwnInput>;
+
+/** What a control is called: what stands on it, else what it is. */
+export const controlName = ({ label, kind }: Pick<Control, 'label' | 'kind'>): string =>
+  label === '' ? (kind === 'spare' ? 'spare' : `${kind} without label`) : label;
 
 /** The columns a control takes up: a switch as many as it has positions, any other one. */
 export function columnsOf(control: Control): number[] {

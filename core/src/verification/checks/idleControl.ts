@@ -1,7 +1,7 @@
 import { leavesOf } from '../../design/condition.ts';
 import type { Controls } from '../../design/controls.ts';
 import { conditionsOf, eventsOf, originalOf } from '../../design/inputs.ts';
-import type { Control } from '../../design/panel.ts';
+import { controlName, type Control } from '../../design/panel.ts';
 import type { VerificationCheck } from '../found.ts';
 import { about } from '../../rules/subject.ts';
 
@@ -14,8 +14,7 @@ export const idleControl: VerificationCheck = {
   find: ({ build: { controls } }) => {
     const named = namesIn(controls);
     const matters = namesIn(withoutIdle(controls));
-    const call = (control: Control) =>
-      control.label === '' ? `${control.kind} without label` : `“${control.label}”`;
+    const call = (control: Control) => (control.label === '' ? controlName(control) : `“${control.label}”`);
     return controls.panels.flatMap((panel) =>
       panel.controls.flatMap((control) => {
         if (control.kind === 'spare' || control.twinOf !== null) return [];

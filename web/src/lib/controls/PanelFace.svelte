@@ -1,15 +1,18 @@
 <script lang="ts">
   import { readOn } from '@flarik/core/design/controls';
   import { eventsOf, originalOf } from '@flarik/core/design/inputs';
-  import { columnsOf, type Control, type Panel } from '@flarik/core/design/panel';
+  import { columnsOf, controlName, type Control, type Panel } from '@flarik/core/design/panel';
   import { getEditor } from '$lib/editor/context';
+  import PanelGrid from './PanelGrid.svelte';
 
   /** A panel as it is worked: its controls in their places, each doing what it does. */
   let { panel }: { panel: Panel } = $props();
   const editor = getEditor()();
   const { cockpit } = editor;
   let page = $state(1);
-  const pages = $derived(Math.max(1, ...panel.controls.map((c) => c.page)));
+  /** The controls are moved, not operated. */
+  let arranging = $state(false);
+  const pages = $derived(Math.max(1, page, ...panel.controls.map((c) => c.page)));
   const controls = $derived(
     panel.controls.filter((c) => c.page === page).toSorted((a, b) => a.row - b.row || a.column - b.column),
   );
@@ -40,8 +43,8 @@
     return [...byKeys.values()].filter((event) => event.controls.some((id) => here.has(originalOf(all, id))));
   });
   const labelOf = (id: string): string => {
-    const label = editor.build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === id)?.label;
-    return label === undefined || label === '' ? id : label;
+    const control = editor.build.controls.panels.flatMap((p) => p.controls).find((c) => c.id === id);
+    return control === undefined ? 'deleted key' : controlName(control);
   };
 
   /** A key that has a value stays down until it is pressed again; any other gives a press. */
@@ -71,8 +74,6 @@
     held = null;
     if (was?.long !== true) press(control, 'short');
   }
-
-  const nameOf = (control: Control): string => control.label || `${control.kind} ${control.id}`;
 </script>
 
 <section class="face" aria-label={panel.name}>
@@ -86,69 +87,81 @@
         {/each}
       </span>
     {/if}
-  </div>
-  <div class="controls" style:grid-template-columns="repeat({columns}, minmax(0, 1fr))">
-    {#each controls as control (control.id)}
-      <div
-        class="place"
-        style:grid-row={control.row}
-        style:grid-column="{control.column} / span {columnsOf(control).length}"
+    {#if panel.controls.length > 0}
+      <button
+        class="link arrange"
+        aria-pressed={arranging}
+        aria-label="{arranging ? 'Operate' : 'Arrange'} {panel.name}"
+        onclick={() => (arranging = !arranging)}>{arranging ? 'Operate' : 'Arrange'}</button
       >
-        {#if control.kind === 'spare'}
-          <div class="spare" title="Spare position">spare</div>
-        {:else if control.kind === 'button' || control.kind === 'horn ring'}
-          {@const down = valueOf(control) === 'down'}
-          <button
-            class="key"
-            class:down
-            class:ring={control.kind === 'horn ring'}
-            aria-pressed={isLit(control) || down}
-            title={control.kind === 'button' && cockpit.programme.isDeliberate(control.id)
-              ? `Held ${control.holdMs} ms, or with Shift+Enter, it is a long press`
-              : undefined}
-            onpointerdown={() => pointerDown(control)}
-            onpointerleave={() => {
-              if (held !== null) clearTimeout(held.timer);
-              held = null;
-            }}
-            onclick={() => click(control)}
-            onkeydown={(event) => {
-              if (event.key === 'Enter' && event.shiftKey) {
-                event.preventDefault();
-                press(control, 'long');
-              }
-            }}
-          >
-            {#if control.kind === 'button' && control.lamp !== null}
-              <span
-                class="lamp"
-                class:lit={isLit(control)}
-                style:--lamp="var(--lamp-{control.lamp.colour})"
-                aria-hidden="true"
-              ></span>
-            {/if}
-            <span>{nameOf(control)}</span>
-          </button>
-        {:else}
-          <div class="switch {control.kind}" role="radiogroup" aria-label={nameOf(control)}>
-            <span class="caption">{nameOf(control)}</span>
-            <span class="track">
-              {#each control.values as value (value)}
-                <button
-                  role="radio"
-                  aria-checked={valueOf(control) === value}
-                  class:here={valueOf(control) === value}
-                  onclick={() => move(control, value)}>{value}</button
-                >
-              {/each}
-            </span>
-          </div>
-        {/if}
-      </div>
-    {:else}
-      <p class="quiet">No controls on this panel yet. Add them under Panels.</p>
-    {/each}
+    {/if}
   </div>
+  {#if arranging}
+    <PanelGrid {panel} {page} onpage={(to: number) => (page = to)} />
+  {:else}
+    <div class="controls" style:grid-template-columns="repeat({columns}, minmax(0, 1fr))">
+      {#each controls as control (control.id)}
+        <div
+          class="place"
+          style:grid-row={control.row}
+          style:grid-column="{control.column} / span {columnsOf(control).length}"
+        >
+          {#if control.kind === 'spare'}
+            <div class="spare" title="Spare position">spare</div>
+          {:else if control.kind === 'button' || control.kind === 'horn ring'}
+            {@const down = valueOf(control) === 'down'}
+            <button
+              class="key"
+              class:down
+              class:ring={control.kind === 'horn ring'}
+              aria-pressed={isLit(control) || down}
+              title={control.kind === 'button' && cockpit.programme.isDeliberate(control.id)
+                ? `Held ${control.holdMs} ms, or with Shift+Enter, it is a long press`
+                : undefined}
+              onpointerdown={() => pointerDown(control)}
+              onpointerleave={() => {
+                if (held !== null) clearTimeout(held.timer);
+                held = null;
+              }}
+              onclick={() => click(control)}
+              onkeydown={(event) => {
+                if (event.key === 'Enter' && event.shiftKey) {
+                  event.preventDefault();
+                  press(control, 'long');
+                }
+              }}
+            >
+              {#if control.kind === 'button' && control.lamp !== null}
+                <span
+                  class="lamp"
+                  class:lit={isLit(control)}
+                  style:--lamp="var(--lamp-{control.lamp.colour})"
+                  aria-hidden="true"
+                ></span>
+              {/if}
+              <span>{controlName(control)}</span>
+            </button>
+          {:else}
+            <div class="switch {control.kind}" role="radiogroup" aria-label={controlName(control)}>
+              <span class="caption">{controlName(control)}</span>
+              <span class="track">
+                {#each control.values as value (value)}
+                  <button
+                    role="radio"
+                    aria-checked={valueOf(control) === value}
+                    class:here={valueOf(control) === value}
+                    onclick={() => move(control, value)}>{value}</button
+                  >
+                {/each}
+              </span>
+            </div>
+          {/if}
+        </div>
+      {:else}
+        <p class="quiet">No controls on this panel yet. Add them under Panels.</p>
+      {/each}
+    </div>
+  {/if}
   {#each chords as chord (chord.controls.join('+'))}
     <button class="plain chord" onclick={() => cockpit.operate(chord)}
       >{chord.controls.map(labelOf).join(' and ')} together</button
@@ -182,8 +195,13 @@
     font-weight: 600;
   }
 
-  .pages {
+  .pages,
+  .arrange {
     margin-left: auto;
+  }
+
+  .pages + .arrange {
+    margin-left: 0;
   }
 
   .controls {

@@ -2,7 +2,7 @@
   import { freeId, freePlace, newPanel } from '@flarik/core/arrange/panelEdits';
   import { controlsFailure, putPanel, removePanel } from '@flarik/core/design/controlEdits';
   import { LONGEST_LABEL } from '@flarik/core/design/functions';
-  import { PANEL_PLACES, type Control, type Panel } from '@flarik/core/design/panel';
+  import { controlName, MOST_PAGES, PANEL_PLACES, type Control, type Panel } from '@flarik/core/design/panel';
   import { COLOURS } from '@flarik/core/words/colour';
   import { Name } from '@flarik/core/words/names';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
@@ -140,10 +140,10 @@
         a touch screen</label
       >
       <div class="control heads" aria-hidden="true">
-        <span></span><span>label</span><span>column</span><span>row</span><span>page</span>
+        <span></span><span>label</span><span>page</span>
       </div>
       {#each panel.controls as control (control.id)}
-        <div class="control" role="group" aria-label="{control.kind} {control.label || control.id}">
+        <div class="control" role="group" aria-label="{control.kind} {controlName(control)}">
           <span class="kind">{control.kind}</span>
           <input
             aria-label="Label"
@@ -152,22 +152,17 @@
             maxlength={LONGEST_LABEL}
             onchange={(event) => change(panel, { ...control, label: event.currentTarget.value.trim() })}
           />
-          {#each ['column', 'row', 'page'] as const as at (at)}
-            <input
-              class="small"
-              type="number"
-              min="1"
-              max="12"
-              aria-label={at}
-              title={at}
-              value={control[at]}
-              onchange={(event) =>
-                change(panel, { ...control, [at]: event.currentTarget.valueAsNumber || 1 })}
-            />
-          {/each}
+          <input
+            type="number"
+            min="1"
+            max={MOST_PAGES}
+            aria-label="page"
+            value={control.page}
+            onchange={(event) => change(panel, { ...control, page: event.currentTarget.valueAsNumber || 1 })}
+          />
           <button
             class="link"
-            aria-label="Delete {control.label || control.id}"
+            aria-label="Delete {controlName(control)}"
             onclick={() =>
               put({ ...panel, controls: panel.controls.filter((c) => c.id !== control.id) }, 'Control off')}
             >✕</button
@@ -231,7 +226,7 @@
             >
               <option value="">no twin</option>
               {#each others(panel, control) as other (other.id)}
-                <option value={other.id}>twin of {other.label || other.id}</option>
+                <option value={other.id}>twin of {controlName(other)}</option>
               {/each}
             </select>
           {/if}
@@ -316,7 +311,7 @@
 
   .control {
     display: grid;
-    grid-template-columns: 3.6rem minmax(4rem, 1fr) 3.2rem 2.6rem 2.6rem 1.2rem;
+    grid-template-columns: 3.6rem minmax(4rem, 1fr) 3.2rem 1.2rem;
     gap: 0.25rem;
     align-items: center;
     border-top: 1px solid var(--cds-ui-03);
@@ -328,12 +323,9 @@
     color: var(--cds-text-02);
   }
 
-  .wide {
-    grid-column: 2 / span 2;
-  }
-
+  .wide,
   .wide + select {
-    grid-column: 4 / span 3;
+    grid-column: 2 / span 3;
   }
 
   .heads {

@@ -7,6 +7,7 @@
   import { Name } from '@flarik/core/words/names';
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
+  import { reachable } from '$lib/ui/reachable';
 
   /** The steps taken since rest, and trials kept of such. */
   const editor = getEditor()();
@@ -66,7 +67,7 @@
     </p>
   {/if}
   <button class="plain" onclick={() => cockpit.wait(1000)}>Wait 1 s</button>
-  <ol>
+  <ol {@attach reachable}>
     {#each cockpit.played as { step, refused }, i (i)}
       <li class:refused>{said(step)}{refused ? ': no effect' : ''}</li>
     {:else}

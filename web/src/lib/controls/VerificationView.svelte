@@ -11,6 +11,7 @@
   import { getEditor } from '$lib/editor/context';
   import { freshId } from '$lib/editor/freshId';
   import SeverityMark from '$lib/frame/SeverityMark.svelte';
+  import { reachable } from '$lib/ui/reachable';
 
   /** What is proved of the controls, and of the packs' rules, over every state that can be reached, and the way to each fault. */
   const editor = getEditor()();
@@ -68,7 +69,7 @@
   }
 </script>
 
-<section class="proof" aria-label="Verification" aria-busy={editor.isProvedSoon}>
+<section class="proof" {@attach reachable} aria-label="Verification" aria-busy={editor.isProvedSoon}>
   {#if proving.progress !== null}
     {@const { done, of, what } = proving.progress}
     <div class="running" role="status">

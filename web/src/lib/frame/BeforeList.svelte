@@ -5,6 +5,7 @@
   import { getEditor } from '$lib/editor/context';
   import SeverityMark from './SeverityMark.svelte';
   import { showFinding } from './showFinding';
+  import { reachable } from '$lib/ui/reachable';
 
   /** What was wrong before the work, what of it stays, and what the work brings. */
   let { work }: { work: CausesOfWork } = $props();
@@ -20,7 +21,7 @@
   );
 </script>
 
-<ul aria-label="Findings before and after the work">
+<ul aria-label="Findings before and after the work" {@attach reachable}>
   {#each rows as { cause: { key, first }, after, build } (`${after} ${key}`)}
     <li>
       <SeverityMark severity={first.severity} />

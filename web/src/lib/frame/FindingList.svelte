@@ -12,6 +12,7 @@
   import Margins from './Margins.svelte';
   import { severityMark } from './severity';
   import { STEPS } from './steps';
+  import { reachable } from '$lib/ui/reachable';
 
   /** What is wrong, what is accepted, and what holds: chosen from by step, gravity, place and lamp. */
   let { here, nothingText }: { here: readonly Cause[]; nothingText: string } = $props();
@@ -135,7 +136,7 @@
 {#if view === 'holds'}
   <Margins />
 {:else}
-  <ul>
+  <ul {@attach reachable}>
     {#each listed as cause (cause.key)}
       <CauseRow {cause} accepted={view === 'accepted'} />
     {:else}

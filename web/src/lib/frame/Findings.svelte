@@ -62,7 +62,12 @@
   );
 </script>
 
-<section class="drawer" aria-label="Findings" aria-busy={editor.check.running || editor.isProvedSoon}>
+<section
+  class="drawer"
+  class:unfolded
+  aria-label="Findings"
+  aria-busy={editor.check.running || editor.isProvedSoon}
+>
   <div class="head">
     <h2>Findings</h2>
     {#if editor.isBefore}
@@ -116,9 +121,12 @@
   .drawer {
     display: flex;
     flex-direction: column;
-    height: 100%;
     background: var(--cds-ui-01);
     border-top: 1px solid var(--cds-ui-03);
+  }
+
+  .unfolded {
+    height: 100%;
   }
 
   .head {

@@ -2,6 +2,7 @@
   import { outcomeText } from '@flarik/core/verification/outcomeText';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
   import { getEditor } from '$lib/editor/context';
+  import { reachable } from '$lib/ui/reachable';
 
   /** What holds, the one with the least room first. */
   const editor = getEditor()();
@@ -24,7 +25,7 @@
 </script>
 
 {#if editor.pending !== null}<p class="quiet" role="status">Passed so far ({editor.pending})</p>{/if}
-<ul>
+<ul {@attach reachable}>
   {#each rows as row (`${row.packId}|${row.ruleId}`)}
     <li>
       <span class="room" class:near={row.margin !== null && row.isBound !== true && row.margin < 0.05}

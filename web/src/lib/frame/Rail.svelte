@@ -48,6 +48,7 @@
     background: var(--cds-ui-01);
     border-right: 1px solid var(--cds-ui-03);
     width: 92px;
+    position: relative;
     flex: none;
     overflow-y: auto;
   }
@@ -78,6 +79,16 @@
   a:focus-visible {
     outline: 2px solid var(--cds-focus);
     outline-offset: -2px;
+  }
+
+  @media (max-width: 800px) {
+    nav {
+      width: 72px;
+    }
+
+    a {
+      font-size: 12px;
+    }
   }
 
   .counts {

@@ -59,4 +59,10 @@
       gap: 0.35rem;
     }
   }
+
+  @media (max-width: 1000px) {
+    .state {
+      flex-wrap: wrap;
+    }
+  }
 </style>

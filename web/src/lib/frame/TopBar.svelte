@@ -67,4 +67,16 @@
     align-items: center;
     gap: 0.75rem;
   }
+
+  @media (max-width: 1000px) {
+    header {
+      height: auto;
+      min-height: 48px;
+    }
+
+    .middle {
+      flex-wrap: wrap;
+      row-gap: 0;
+    }
+  }
 </style>

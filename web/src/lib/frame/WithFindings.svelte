@@ -41,10 +41,12 @@
 <div class="beside">
   <PaneGroup direction="vertical">
     <Pane order={1} minSize={20}>
-      <main>{@render children()}</main>
+      <main><div class="room">{@render children()}</div></main>
     </Pane>
     {#if unfolded}
-      <PaneResizer class="divider" aria-label="Height of the findings" />
+      <section aria-label="Divider">
+        <PaneResizer class="divider" aria-label="Height of the findings" />
+      </section>
       <Pane
         bind:this={pane}
         order={2}
@@ -69,9 +71,19 @@
     min-height: 0;
   }
 
+  /* What is placed in it by itself never makes the page longer. */
   main {
+    position: relative;
     height: 100%;
+    overflow: auto;
     min-width: 0;
     min-height: 0;
+  }
+
+  /* In a small or much enlarged window the work keeps the room it needs and is scrolled. */
+  .room {
+    min-width: 56rem;
+    height: 100%;
+    min-height: 18rem;
   }
 </style>

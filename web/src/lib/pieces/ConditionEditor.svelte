@@ -4,6 +4,7 @@
   import { controlsFailure } from '@flarik/core/design/controlEdits';
   import { leavesOf, type Condition } from '@flarik/core/design/condition';
   import type { FunctionKind } from '@flarik/core/design/functions';
+  import { controlName } from '@flarik/core/design/panel';
   import { Name } from '@flarik/core/words/names';
   import { compileProgram } from '@flarik/core/controls/program';
   import { Wording } from '@flarik/core/controls/sentence';
@@ -40,7 +41,7 @@
     ...editor.build.controls.panels.flatMap((p) =>
       p.controls
         .filter((c) => c.kind === 'button' && !programme.hasValue(c.id))
-        .map((c) => ({ id: c.id, name: `${c.label || c.id} held`, values: ['up', 'down'] })),
+        .map((c) => ({ id: c.id, name: `${controlName(c)} held`, values: ['up', 'down'] })),
     ),
   ]);
   const { functions } = $derived(editor.build.controls);

@@ -20,6 +20,7 @@
   import { getEditor } from '$lib/editor/context';
   import { freshPatternId, getDesk } from '$lib/pieces/desk.svelte';
   import LinePicture from './LinePicture.svelte';
+  import { reachable } from '$lib/ui/reachable';
 
   /** All patterns with their figures; own ones can be begun, brought in and taken out. */
   const editor = getEditor()();
@@ -181,8 +182,7 @@
     >
   </div>
   {#if problem !== ''}<p role="alert" class="problem">{problem}</p>{/if}
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
-  <div class="scroller" role="group" aria-label="Library" tabindex="0">
+  <div class="scroller" role="group" aria-label="Library" {@attach reachable}>
     <table>
       <thead>
         <tr>

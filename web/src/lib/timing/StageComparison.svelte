@@ -3,6 +3,7 @@
   import { currentOf } from '@flarik/core/resolve/current';
   import { getEditor } from '$lib/editor/context';
   import { timelineOf, type TimelineLine } from './timelineRows';
+  import { reachable } from '$lib/ui/reachable';
 
   /** The stages beyond Off on one scale of time, to compare. */
   const editor = getEditor()();
@@ -34,8 +35,7 @@
   const coloursOf = (line: TimelineLine) => [...new Set(line.channels.map((c) => c.colour))];
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (a scrolling region must be reachable by keyboard) -->
-<div class="stages" role="group" aria-label="Stage comparison" tabindex="0">
+<div class="stages" role="group" aria-label="Stage comparison" {@attach reachable}>
   {#each stages as { id, rows, current, name } (id)}
     <section class:now={id === editor.looked}>
       <button class="name" onclick={() => editor.lookAtFunction(id)}>{name}</button>

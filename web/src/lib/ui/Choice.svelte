@@ -6,6 +6,7 @@
     value,
     bare = false,
     small = false,
+    views = false,
     onchoose,
   }: {
     label: string;
@@ -15,11 +16,13 @@
     bare?: boolean;
     /** Bare, lower, and in grey. */
     small?: boolean;
+    /** Each button opens a view of the step. */
+    views?: boolean;
     onchoose: (value: T) => void;
   } = $props();
 </script>
 
-<div class="choice" class:small class:bare role="group" aria-label={label}>
+<div class="choice" class:small class:bare role="group" aria-label={label} data-views={views || undefined}>
   {#if !small && !bare}<span class="label" aria-hidden="true">{label}</span>{/if}
   <div class="row">
     {#each options as option (option.value)}

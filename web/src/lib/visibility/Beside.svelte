@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { reachable } from '$lib/ui/reachable';
 
   /** A picture or table, and beside it what it says. */
   let {
@@ -12,7 +13,7 @@
 
 <div class="beside" class:stale aria-busy={stale}>
   {@render children()}
-  <aside aria-label={label}>{@render says()}</aside>
+  <aside aria-label={label} {@attach reachable}>{@render says()}</aside>
 </div>
 
 <style>

@@ -10,6 +10,7 @@
   import type { HiddenLamp } from '@flarik/core/sight/hiders';
   import LampList from './LampList.svelte';
   import SeenPlot from '$lib/pieces/SeenPlot.svelte';
+  import { reachable } from '$lib/ui/reachable';
 
   /** What is seen from the bearing pointed at, who lights it, and what hides the rest. */
   let { gaps, hidden }: { gaps: readonly Sector[]; hidden: readonly HiddenLamp[] } = $props();
@@ -32,7 +33,7 @@
   const plotWidth = $derived(Math.max(160, asideWidth - 26));
 </script>
 
-<aside aria-label="Direction details" bind:clientWidth={asideWidth}>
+<aside aria-label="Direction details" bind:clientWidth={asideWidth} {@attach reachable}>
   <h2>
     Gaps
     <span class="quiet">

@@ -99,6 +99,7 @@
         <div class="column">
           <div class="tabs">
             <Choice
+              views
               label="Priority, state matrix or verification"
               small
               options={MIDDLES}
@@ -118,6 +119,7 @@
     <div class="column">
       <div class="tabs folds">
         <Choice
+          views
           label="Program"
           small
           options={PANELS}

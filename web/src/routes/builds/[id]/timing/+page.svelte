@@ -54,6 +54,7 @@
         <div class="panel">
           <div class="tabs">
             <Choice
+              views
               label="Timing tools"
               small
               options={PANELS}

@@ -52,6 +52,7 @@
   <SidePane name="Vehicle data" side="right" share={26} least={16}>
     <div class="panel right">
       <Choice
+        views
         label="Beside the sheet"
         small
         options={SIDES}

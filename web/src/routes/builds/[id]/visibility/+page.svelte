@@ -136,7 +136,7 @@
 
 <div class="visibility">
   <div class="top">
-    <Choice label="Seen" small options={LOOKS} value={look} onchoose={choose} />
+    <Choice label="Seen" small views options={LOOKS} value={look} onchoose={choose} />
     <BeforeAfter />
     <WorstCases
       {sight}
