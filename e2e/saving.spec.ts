@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { BrowserContext, Page } from '@playwright/test';
+import { z } from 'zod';
 import { copyOfDemo, expect, findings, inspector, openBuild, saved, test } from './support';
 
 test.use({ expectedNoise: [/Failed to load resource/] });
@@ -43,6 +44,36 @@ test('a lost connection loses nothing: kept, said, tried again, offered after a 
   await saved(page).waitFor();
   await page.reload();
   await expect(page.getByRole('button', { name: 'Grille far left' })).toBeVisible();
+  await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
+});
+
+test('work that an earlier version kept in the browser is taken over once, and offered', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  const key = `flarik:unsaved:${id}`;
+  const answer = await page.request.get(`/api/v1/builds/${id}`);
+  const { build } = z.object({ build: z.looseObject({}) }).parse(await answer.json());
+  const kept = JSON.stringify({ build: { ...build, name: 'Of an earlier version' }, basedOn: 1 });
+  await page.evaluate(
+    ([at, text]) => {
+      localStorage.setItem(at, text);
+      localStorage.setItem('flarik:unsaved:broken', '{"build":');
+    },
+    [key, kept] as const,
+  );
+  await page.reload();
+  await expect(page.getByText('Unsaved work was found.')).toBeVisible();
+  await page.getByRole('button', { name: 'Restore' }).click();
+  await expect(page.getByRole('heading', { name: 'Of an earlier version' })).toBeVisible();
+  await saved(page).waitFor();
+  const left = await page.evaluate(
+    (at) => [localStorage.getItem(at), localStorage.getItem('flarik:unsaved:broken')],
+    key,
+  );
+  expect(left).toEqual([null, '{"build":']);
+  await page.evaluate(() => localStorage.removeItem('flarik:unsaved:broken'));
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Of an earlier version' })).toBeVisible();
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
 });
 

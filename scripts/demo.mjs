@@ -14,6 +14,8 @@ const DIR = resolve(process.env.DEMO_DIR ?? join(ROOT, '.data/demo'));
 /** Who runs the demo, from its first moment; then where it answers, and the app's process. */
 const RUNNING = join(DIR, 'running.json');
 const LOADED = join(DIR, 'loaded');
+/** The port of the last start: a browser keeps work by address. */
+const PORT_KEPT = join(DIR, 'port');
 /** A database that dies more often than this within a minute is not started again. */
 const MOST_DEATHS = 5;
 
@@ -79,26 +81,47 @@ async function takeFolder() {
   }
 }
 
-/** The port asked for, or a free one. */
+/** The port of the last start; 0 when there is none. */
+function portKept() {
+  try {
+    const kept = Number(readFileSync(PORT_KEPT, 'utf8'));
+    return Number.isInteger(kept) && kept > 0 && kept <= 65_535 ? kept : 0;
+  } catch {
+    return 0;
+  }
+}
+
+/**
+ * Why a port cannot be used; null when it can.
+ * @param {number} port
+ * @returns {Promise<NodeJS.ErrnoException | null>}
+ */
+const portTrouble = (port) =>
+  new Promise((done) => {
+    const server = createServer();
+    server.once('error', done);
+    server.listen(port, '127.0.0.1', () => server.close(() => done(null)));
+  });
+
+/** The port asked for, else that of the last start, else a free one. */
 async function choosePort() {
   const asked = process.env.PORT ?? '0';
   const port = Number(asked);
   if (!/^\d{1,5}$/.test(asked) || port > 65_535)
     throw new Stop(`PORT must be a number from 0 to 65535, not '${asked}'; 0 takes a free one.`);
-  if (port === 0) return freePort();
-  await new Promise((done, failed) => {
-    const server = createServer();
-    server.once('error', (/** @type {NodeJS.ErrnoException} */ error) =>
-      failed(
-        new Stop(
-          error.code === 'EADDRINUSE'
-            ? `Port ${asked} is taken by another program. Choose another with PORT, or leave it out.`
-            : `Port ${asked} cannot be used: ${error.message}`,
-        ),
-      ),
+  if (port === 0) {
+    const kept = portKept();
+    if (kept === 0) return freePort();
+    if ((await portTrouble(kept)) === null) return kept;
+    say(
+      `Port ${String(kept)} of the last start is used by another program; the demo takes another one. Unsaved work in your browser stays at http://127.0.0.1:${String(kept)} and is offered again when the demo runs there.`,
     );
-    server.listen(port, '127.0.0.1', () => server.close(done));
-  });
+    return freePort();
+  }
+  const trouble = await portTrouble(port);
+  if (trouble?.code === 'EADDRINUSE')
+    throw new Stop(`Port ${asked} is taken by another program. Choose another with PORT, or leave it out.`);
+  if (trouble !== null) throw new Stop(`Port ${asked} cannot be used: ${trouble.message}`);
   return port;
 }
 
@@ -142,6 +165,8 @@ async function demo() {
   const app = await startApp({ databaseUrl: database.url('flarik'), port });
   const running = identityOf(app.pid);
   writeRunning({ address: app.address, ...(running === null ? {} : { app: running }) });
+  // A port that was taken once is gone back to: the one with the browser's work stays the one that is kept.
+  if (portKept() === 0) writeFileSync(PORT_KEPT, String(port));
   if (!existsSync(LOADED)) {
     await loadDemo(app.address);
     writeFileSync(LOADED, '');

@@ -1,6 +1,7 @@
 import { readBuildText } from '@flarik/core/rules/document';
 import type { Build } from '@flarik/core/design/schema';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { z } from 'zod';
 
 /** Work kept in this browser until the server has it, by build and by tab: two tabs never keep over each other. */
 export interface Kept {
@@ -35,7 +36,9 @@ function shelf(): Promise<IDBPDatabase<Shelf>> {
   opened ??= openDB<Shelf>('flarik', 1, {
     upgrade: (db) => void db.createObjectStore('unsaved', { keyPath: ['buildId', 'tabId'] }),
   }).then(
-    (db) => {
+    async (db) => {
+      // What cannot be taken over stays where it is, and is tried again with the next page.
+      await takeOverOlder(db).catch(() => undefined);
       // Held while the tab lives, so that other tabs know whose work is still at hand.
       void navigator.locks.request(lockOf(TAB_ID), () => new Promise(() => undefined));
       return db;
@@ -46,6 +49,39 @@ function shelf(): Promise<IDBPDatabase<Shelf>> {
     },
   );
   return opened;
+}
+
+/** Earlier versions kept one piece of work for each build, under this and the build's id. */
+const OLDER = 'flarik:unsaved:';
+const Older = z.object({
+  build: z.looseObject({ id: z.string(), name: z.string() }),
+  basedOn: z.int(),
+});
+
+/** Takes over what earlier versions kept, once; what cannot be read is left where it is. */
+async function takeOverOlder(db: IDBPDatabase<Shelf>): Promise<void> {
+  for (const key of Object.keys(localStorage).filter((name) => name.startsWith(OLDER))) {
+    const older = Older.safeParse(jsonOrNull(localStorage.getItem(key) ?? ''));
+    if (!older.success) continue;
+    const { build, basedOn } = older.data;
+    await db.put('unsaved', {
+      buildId: build.id,
+      tabId: 'earlier version',
+      name: build.name,
+      at: new Date().toISOString(),
+      basedOn,
+      text: JSON.stringify(build),
+    });
+    localStorage.removeItem(key);
+  }
+}
+
+function jsonOrNull(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
 }
 
 /**

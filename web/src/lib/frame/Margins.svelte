@@ -1,6 +1,7 @@
 <script lang="ts">
   import { outcomeText } from '@flarik/core/verification/outcomeText';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
+  import { formatNumber } from '@flarik/core/words/quantity';
   import { getEditor } from '$lib/editor/context';
   import { reachable } from '$lib/ui/reachable';
 
@@ -32,7 +33,9 @@
         >{room(row)}</span
       >
       <span>{row.sentence} <span class="quiet">{row.from}</span></span>
-      <span class="quiet">{row.statesChecked === 1 ? '1 state' : `${row.statesChecked} states`}</span>
+      <span class="quiet"
+        >{row.statesChecked === 1 ? '1 state' : `${formatNumber(row.statesChecked)} states`}</span
+      >
     </li>
   {:else}
     <li class="quiet">No passed checks yet.</li>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { RuleData, RulePack } from '@flarik/core/design/rulePack';
   import type { RuleOutcome } from '@flarik/core/rules/finding';
+  import { formatNumber } from '@flarik/core/words/quantity';
   import { getEditor } from '$lib/editor/context';
   import { showFinding } from '$lib/frame/showFinding';
 
@@ -19,7 +20,7 @@
   {#if outcome === undefined}
     <span class="quiet">…</span>
   {:else if outcome.verdict === 'holds'}
-    {@const pass = `Pass in ${outcome.statesChecked} states${marginText(outcome.margin)}`}
+    {@const pass = `Pass in ${formatNumber(outcome.statesChecked)} states${marginText(outcome.margin)}`}
     {#if editor.pending === null}
       <span class="holds">✓ {pass}</span>
     {:else}

@@ -121,6 +121,21 @@ describe('the demo', () => {
     again.child.kill('SIGTERM');
     expect(await again.ended).toBe(0);
     expect(ours()).toEqual([]);
+
+    // Work kept in a browser belongs to an address: the demo comes back at it, and says so when it cannot.
+    const back = demo();
+    expect(await running(back)).toBe(address);
+    back.child.kill('SIGTERM');
+    await back.ended;
+    const port = Number(new URL(address).port);
+    const holder = createServer().listen(port, '127.0.0.1');
+    const elsewhere = demo();
+    expect(await running(elsewhere)).not.toBe(address);
+    expect(elsewhere.said()).toContain(`Port ${port} of the last start is used by another program`);
+    elsewhere.child.kill('SIGTERM');
+    await elsewhere.ended;
+    holder.close();
+    expect(readFileSync(join(dir, 'port'), 'utf8')).toBe(String(port));
   });
 
   test('what a killed one left behind is read with care: no stranger is ended', async () => {

@@ -195,7 +195,7 @@
           <th scope="col" title="Effective intensity as a share of the peak (Blondel and Rey)">Effective</th>
           <th scope="col" title="Most flashes in any second: one lamp, whole group">/s</th>
           <th scope="col" title="Suitable for unsynchronised lamps">Alone</th>
-          <th scope="col"><span class="visually-hidden">Actions</span></th>
+          <th scope="col">Actions</th>
         </tr>
       </thead>
       <tbody>
@@ -346,12 +346,21 @@
     background: color-mix(in srgb, var(--accent) 12%, var(--cds-ui-background));
   }
 
-  .actions {
-    white-space: nowrap;
+  /* What can be done with a pattern stays in sight, whichever figures the width shows. */
+  tr > :last-child:not([colspan]) {
+    position: sticky;
+    right: 0;
+    background: var(--cds-ui-background);
+  }
+
+  thead tr > :last-child {
+    z-index: 2;
   }
 
   .actions button {
-    margin-right: 2px;
+    display: block;
+    width: 100%;
+    margin-bottom: 2px;
   }
 
   .foot {
