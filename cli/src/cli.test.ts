@@ -308,7 +308,7 @@ describe('sight', () => {
     expect(veil.byLamp.reduce((sum, one) => sum + one.mean, 0)).toBeCloseTo(veil.mean, 6);
     expect(flarik('veil', demo('ks-13'), '--stage', '2', '--visibility', '5').exitCode).toBe(2);
     expect(flarik('veil', demo('ks-13'), '--stage', '3').stdout).toMatch(
-      /seen in quarter glass left, 0\.\d{3} lx at the eye: /,
+      /seen in left quarter glass, 0\.\d{3} lx at the eye: /,
     );
   });
 });
