@@ -1,6 +1,7 @@
 import type { Locator } from '@playwright/test';
 import {
   copyOfDemo,
+  demoId,
   expect,
   expectAccessible,
   movingPart,
@@ -427,4 +428,26 @@ test('a blind corner, by keyboard: where the nose stands as light is first seen,
   await page.getByRole('button', { name: 'Sight distance' }).click();
   await page.getByRole('button', { name: /^Car from behind fog · night/ }).click(WORKED_OUT);
   await expect(page.getByText(/reflective markings detected at \d+ m/)).toBeVisible(WORKED_OUT);
+});
+
+test.describe('while it is being calculated', () => {
+  test.use({ tab: 'new' });
+
+  test('no gap is denied and no figure is given for what is not known yet', async ({ page }) => {
+    let release = (): void => undefined;
+    const held = new Promise<void>((done) => (release = done));
+    await page.route(/analysis\.worker/, async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(`/builds/${demoId.ks13}/visibility`);
+    const aside = page.getByRole('complementary', { name: 'Direction details' });
+    await expect(aside).toContainText('Calculating …');
+    await expect(aside).not.toContainText(/No gaps|not detected|Effective intensity|No lamp reaches/);
+    await expect(page.getByText('No gap', { exact: true })).toHaveCount(0);
+    release();
+    await expect(aside).toContainText('✓ No gaps', WORKED_OUT);
+    await expect(aside).toContainText(/Effective intensity \d/);
+    await expect(page.getByText('No gap', { exact: true })).toBeVisible();
+  });
 });

@@ -165,8 +165,8 @@ async function demo() {
   const app = await startApp({ databaseUrl: database.url('flarik'), port });
   const running = identityOf(app.pid);
   writeRunning({ address: app.address, ...(running === null ? {} : { app: running }) });
-  // A port that was taken once is gone back to: the one with the browser's work stays the one that is kept.
-  if (portKept() === 0) writeFileSync(PORT_KEPT, String(port));
+  // One taken in its place is not kept: the demo goes back to where the browser's work is.
+  if (portKept() === 0 || Number(process.env.PORT ?? 0) > 0) writeFileSync(PORT_KEPT, String(port));
   if (!existsSync(LOADED)) {
     await loadDemo(app.address);
     writeFileSync(LOADED, '');

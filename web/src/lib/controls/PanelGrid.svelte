@@ -54,11 +54,13 @@
     return moved === undefined ? 1 : columnsOf(moved).length;
   });
 
-  function move(control: Control, to: Cell & { readonly page: number }): void {
+  /** @returns whether there was room */
+  function move(control: Control, to: Cell & { readonly page: number }): boolean {
     const moved = moveOnPanel(panel, control.id, to);
     said = moved === null ? `No room there for ${controlName(control)}.` : '';
     if (moved !== null)
       editor.edit(`Move ${controlName(control)}`, (b) => putPanel(b, moved), `place ${control.id}`);
+    return moved !== null;
   }
 
   function cellAt(x: number, y: number): Cell {
@@ -100,10 +102,12 @@
     event.stopPropagation();
     const { column, row } = control;
     if (step !== undefined) move(control, { page, column: column + step.column, row: row + step.row });
-    else if (page + turn >= 1 && page + turn <= MOST_PAGES) {
-      move(control, { page: page + turn, column, row });
+    else if (
+      page + turn >= 1 &&
+      page + turn <= MOST_PAGES &&
+      move(control, { page: page + turn, column, row })
+    )
       onpage(page + turn);
-    }
   }
 </script>
 

@@ -146,6 +146,10 @@ export class Editor {
   readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
     this.#worker(build).ring(request),
   );
+  /** Whether the ring is of the build and the state looked at; while a lamp is dragged it is of before. */
+  readonly isRingKnown = $derived.by(
+    () => this.ring.answer !== null && !this.ring.running && this.ring.error === null && !this.dragging,
+  );
   readonly #history = new History();
   /** The document as before a drag that is not finished. */
   #mark: Build | null = null;

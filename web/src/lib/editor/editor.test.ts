@@ -40,6 +40,22 @@ test('what is known is pending until the build as it is now is checked and verif
   expect(editor.pending).toBe('check failed');
 });
 
+test('the ring is known once it is that of what is looked at', () => {
+  const { editor } = open;
+  expect(editor.isRingKnown).toBe(false);
+  const dark = new Float64Array(360);
+  editor.ring.answer = { ring: { effectiveCd: dark, powerCdsPerMin: dark }, floor: dark, byBearing: [] };
+  expect(editor.isRingKnown).toBe(true);
+  editor.ring.running = true;
+  expect(editor.isRingKnown).toBe(false);
+  editor.ring.running = false;
+  editor.dragging = true;
+  expect(editor.isRingKnown).toBe(false);
+  editor.dragging = false;
+  editor.ring.error = new Error('no memory');
+  expect(editor.isRingKnown).toBe(false);
+});
+
 describe('edits', () => {
   test('each is one step, and undo goes back to the very document', () => {
     const { editor } = open;

@@ -284,21 +284,21 @@ describe('revisions', () => {
   test('the third last start and the last round are told by the database’s clock', async () => {
     const fresh = openPool(await freshDatabase('repo_clock'));
     await migrate(fresh);
-    expect(await clockOf(fresh, 5)).toMatchObject({ upMs: 5, lastThinned: null, thirdLastStart: null });
+    expect(await clockOf(fresh, 5)).toMatchObject({ upMs: 5, lastSeen: null, thirdLastStart: null });
     for (let i = 0; i < 14; i++) await noteStart(fresh);
     const clock = await clockOf(fresh, YEARS_MS);
     expect(clock.thirdLastStart?.getTime()).toBeLessThanOrEqual(clock.now.getTime());
     expect(await thinRevisions(fresh, clock)).toBe(0);
-    expect((await clockOf(fresh, 5)).lastThinned).toEqual(clock.now);
+    expect((await clockOf(fresh, 5)).lastSeen).toEqual(clock.now);
     // A leap: nothing is looked at, and the round is not put down.
     const leapt = {
       ...clock,
       now: new Date(clock.now.getTime() + 400 * 86_400_000),
-      lastThinned: clock.now,
+      lastSeen: clock.now,
       upMs: 5,
     };
     expect(await thinRevisions(fresh, leapt)).toBeNull();
-    expect((await clockOf(fresh, 5)).lastThinned).toEqual(clock.now);
+    expect((await clockOf(fresh, 5)).lastSeen).toEqual(clock.now);
     const starts = await many(
       fresh,
       z.strictObject({ n: z.number() }),

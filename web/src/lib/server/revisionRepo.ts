@@ -132,7 +132,14 @@ export async function noteStart(db: Db): Promise<void> {
 /** What the database knows of the time. @param upMs - so long this server has run */
 export async function clockOf(db: Db, upMs: number): Promise<Clock> {
   const now = await maybeOne(db, Moment, 'SELECT UTC_TIMESTAMP(3) AS at');
-  const last = await maybeOne(db, Moment, 'SELECT last_at AS at FROM thinned WHERE id = 1');
+  const last = await maybeOne(
+    db,
+    z.strictObject({ at: z.date().nullable() }),
+    `SELECT MAX(at) AS at FROM (
+       SELECT last_at AS at FROM thinned
+       UNION ALL (SELECT started_at AS at FROM app_start ORDER BY id DESC LIMIT 1 OFFSET 1)
+     ) AS seen`,
+  );
   const third = await maybeOne(
     db,
     Moment,
@@ -141,7 +148,7 @@ export async function clockOf(db: Db, upMs: number): Promise<Clock> {
   return {
     now: now?.at ?? new Date(),
     upMs,
-    lastThinned: last?.at ?? null,
+    lastSeen: last?.at ?? null,
     thirdLastStart: third?.at ?? null,
   };
 }

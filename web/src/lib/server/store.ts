@@ -53,8 +53,8 @@ async function migrateFirst(app: Pool): Promise<void> {
 export async function database(): Promise<Pool> {
   pool ??= openPool(readConfig(process.env).DATABASE_URL);
   migrated ??= migrateFirst(pool).then(async () => {
-    if (pool !== null) await noteStart(pool);
     await digestTheRest();
+    if (pool !== null) await noteStart(pool);
     thinning ??= setInterval(() => void thin(), THIN_EVERY_MS).unref();
     void thin();
   });

@@ -8,7 +8,7 @@ const HOUR = 3_600_000;
 const CLOCK: Clock = {
   now,
   upMs: 365 * 24 * HOUR,
-  lastThinned: new Date(now.getTime() - HOUR),
+  lastSeen: new Date(now.getTime() - HOUR),
   thirdLastStart: null,
 };
 /** A revision saved so many hours ago. */
@@ -71,14 +71,14 @@ describe('a clock that is wrong', () => {
     expect(isLeap(ahead(400))).toBe(true);
     expect(revisionsToDelete(today, ahead(400))).toEqual([]);
     // Whether or not it was noticed: the newest revision says that hardly any time has passed.
-    expect(revisionsToDelete(today, ahead(400, { lastThinned: null }))).toEqual([]);
+    expect(revisionsToDelete(today, ahead(400, { lastSeen: null }))).toEqual([]);
   });
   test('with a save under it, what was saved since the third last start is no older than the server', () => {
     const saved = [
       ...today,
       { version: 5, savedAt: new Date(now.getTime() + 400 * 24 * HOUR), named: false },
     ];
-    const clock = ahead(400, { lastThinned: null });
+    const clock = ahead(400, { lastSeen: null });
     expect(
       revisionsToDelete(saved, { ...clock, thirdLastStart: new Date(now.getTime() - 6 * HOUR) }),
     ).toEqual([]);
@@ -87,10 +87,16 @@ describe('a clock that is wrong', () => {
     expect(revisionsToDelete(saved, { ...clock, thirdLastStart: now })).toEqual([2, 3]);
   });
   test('a long rest is no leap for ever: after a day of running the clock is believed', () => {
-    const rested = { lastThinned: new Date(now.getTime() - 21 * 24 * HOUR) };
+    const rested = { lastSeen: new Date(now.getTime() - 21 * 24 * HOUR) };
     expect(isLeap({ ...CLOCK, ...rested, upMs: 23 * HOUR })).toBe(true);
     expect(isLeap({ ...CLOCK, ...rested, upMs: 25 * HOUR })).toBe(false);
     expect(isLeap({ ...CLOCK, upMs: 0 })).toBe(false);
+  });
+  test('a shop that runs it by day thins again the day after a weekend', () => {
+    const monday = { ...CLOCK, upMs: 2 * HOUR, lastSeen: new Date(now.getTime() - 3 * 24 * HOUR) };
+    expect(isLeap(monday)).toBe(true);
+    const tuesday = { ...CLOCK, upMs: 2 * HOUR, lastSeen: new Date(now.getTime() - 24 * HOUR) };
+    expect(isLeap(tuesday)).toBe(false);
   });
   test('a server that runs for long without a start thins by the time that it has seen pass', () => {
     const old = [ago(1, 3000), ago(2, 300.3), ago(3, 300.2), ago(4, 300.1), ago(5, 0)];

@@ -12,8 +12,8 @@ export interface Clock {
   readonly now: Date;
   /** So long this server has run, by a clock that cannot be set, ms. */
   readonly upMs: number;
-  /** When revisions were thinned out last; null when never. */
-  readonly lastThinned: Date | null;
+  /** The last time seen before this server: its last round, or the start of the server before; null when there is none. */
+  readonly lastSeen: Date | null;
   /** The third last start of a server; null when there were fewer. */
   readonly thirdLastStart: Date | null;
 }
@@ -22,12 +22,12 @@ const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 /** All of the last day stay; then the last of each hour, for so long; then the last of each day. */
 const HOURLY_MS = 30 * DAY_MS;
-/** More between two rounds is a leap of the clock, or a long rest: a server that has run for a day since believes it. */
+/** So much further on is a leap of the clock, or a long rest: it is believed after a day of running, or at the next start. */
 const LEAP_MS = 2 * DAY_MS;
 
-/** Whether the clock has gone so far since the last round that nothing may be thinned out yet. */
-export const isLeap = ({ now, upMs, lastThinned }: Clock): boolean =>
-  lastThinned !== null && now.getTime() - lastThinned.getTime() > LEAP_MS && upMs < DAY_MS;
+/** Whether the clock has gone on so far that nothing may be thinned out yet. */
+export const isLeap = ({ now, upMs, lastSeen }: Clock): boolean =>
+  lastSeen !== null && now.getTime() - lastSeen.getTime() > LEAP_MS && upMs < DAY_MS;
 
 /**
  * Which revisions of one build are let go: of those of an hour, or of a day when they are old, only the last stays.

@@ -20,6 +20,8 @@
   const bearing = $derived(editor.bearing);
   const answer = $derived(editor.ring.answer);
   const options = $derived(editor.ringOptions);
+  /** Figures of an older state or build are shown as such. */
+  const stale = $derived(!editor.isRingKnown);
   const asksNothing = $derived(
     answer !== null && options.colour === null && answer.floor.every((v) => v === 0),
   );
@@ -41,7 +43,11 @@
         .state.ambient}
     </span>
   </h2>
-  {#if asksNothing}
+  {#if answer === null}
+    <p class="quiet">Calculating …</p>
+  {:else if stale && gaps.length === 0}
+    <p class="quiet">Checking for gaps …</p>
+  {:else if asksNothing}
     <p class="quiet">The rule packs set no minimum for this stage and these lamps.</p>
   {:else if gaps.length === 0}
     <p class="good">
@@ -50,7 +56,7 @@
         : `${options.colour} is visible all round`} at {options.elevationDeg}°.
     </p>
   {:else}
-    <ul class="gaps">
+    <ul class="gaps" class:stale>
       {#each gaps as gap (gap.fromDeg)}
         <li>
           <button onclick={() => (editor.bearing = gap.fromDeg)}>
@@ -72,31 +78,33 @@
     <input type="range" min="0" max="359" bind:value={editor.bearing} aria-label="Bearing, degrees" />
   </label>
   <SeenPlot fromMs={0} toMs={SHOWN_MS} left={0} plot={plotWidth} width={plotWidth} height={70} />
-  <dl>
-    <dt>Effective intensity</dt>
-    <dd class="figure">{number.format(cd)} cd</dd>
-    <dt>Optical power</dt>
-    <dd class="figure">{number.format(power)} cd·s/min</dd>
-    {#if options.colour === null}
-      <dt>Minimum</dt>
-      <dd class="figure" class:short={power < floor}>
-        {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
-      </dd>
+  {#if answer !== null}
+    <dl class:stale>
+      <dt>Effective intensity</dt>
+      <dd class="figure">{number.format(cd)} cd</dd>
+      <dt>Optical power</dt>
+      <dd class="figure">{number.format(power)} cd·s/min</dd>
+      {#if options.colour === null}
+        <dt>Minimum</dt>
+        <dd class="figure" class:short={power < floor}>
+          {floor === 0 ? 'none' : `${number.format(floor)} cd·s/min`}
+        </dd>
+      {/if}
+      <dt>Detection distance, clear {editor.state.ambient}</dt>
+      <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not detected'}</dd>
+    </dl>
+    <h2>Lamps lighting this direction</h2>
+    {#if who.length === 0}
+      <p class="quiet">No lamp reaches this bearing in this state.</p>
+    {:else}
+      <LampList
+        rows={who.map(({ placementId, colours, powerCdsPerMin }) => ({
+          placementId,
+          note: colours.join(', '),
+          figure: `${Math.round((powerCdsPerMin / Math.max(power, 1)) * 100)} %`,
+        }))}
+      />
     {/if}
-    <dt>Detection distance, clear {editor.state.ambient}</dt>
-    <dd class="figure">{cd > 0 ? `${number.format(seen)} m` : 'not detected'}</dd>
-  </dl>
-  <h2>Lamps lighting this direction</h2>
-  {#if who.length === 0}
-    <p class="quiet">No lamp reaches this bearing in this state.</p>
-  {:else}
-    <LampList
-      rows={who.map(({ placementId, colours, powerCdsPerMin }) => ({
-        placementId,
-        note: colours.join(', '),
-        figure: `${Math.round((powerCdsPerMin / Math.max(power, 1)) * 100)} %`,
-      }))}
-    />
   {/if}
   {#if hidden.length > 0}
     <h2>Blocked toward it</h2>
@@ -126,6 +134,10 @@
 
   h2 span {
     font-weight: 400;
+  }
+
+  .stale {
+    opacity: 0.6;
   }
 
   .good {

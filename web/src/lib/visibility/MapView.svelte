@@ -6,6 +6,7 @@
   import type { MapAnswer } from '$lib/workers/sight.worker';
   import Scale from './Scale.svelte';
   import Shaded from './Shaded.svelte';
+  import ContourNames from './ContourNames.svelte';
   import { contoursOf } from './contours';
   import { powerText, scaleOf } from './shades';
 
@@ -118,13 +119,7 @@
       <path class="level" d="M0 {upOf(0)}H{COLUMNS}" />
       <path class="here" d="M{columnOf(bearing) + 0.5} 0V{rows}M0 {upOf(elevationDeg)}H{COLUMNS}" />
     </svg>
-    {#each lines as { level, at } (level)}
-      {#if at !== null}
-        <span class="figure on-line" style:left="{at.x * 100}%" style:top="{at.y * 100}%"
-          >{powerText(level)}</span
-        >
-      {/if}
-    {/each}
+    <ContourNames contours={lines} nameOf={powerText} />
     {#each map.gaps.slice(0, MOST_NAMED) as gap, i (gap.fromDeg)}
       <span
         class="name"
@@ -215,17 +210,6 @@
   .line {
     stroke: #ffffff;
     stroke-opacity: 0.45;
-  }
-
-  .on-line {
-    position: absolute;
-    padding: 0 0.2rem;
-    transform: translate(-50%, -50%);
-    background: #10182bcc;
-    color: #ffffff;
-    font-size: 12px;
-    line-height: 1.2;
-    pointer-events: none;
   }
 
   .level {

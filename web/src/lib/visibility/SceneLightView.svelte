@@ -9,6 +9,7 @@
   import { freshId } from '$lib/editor/freshId';
   import ViewPicture from '$lib/sheet/ViewPicture.svelte';
   import Beside from './Beside.svelte';
+  import ContourNames from './ContourNames.svelte';
   import { contoursOf } from './contours';
   import LampList from './LampList.svelte';
   import PlacesOnPlan from './PlacesOnPlan.svelte';
@@ -130,16 +131,7 @@
           <path class="contour" class:limit={level === limitLx} d={path} />
         {/each}
       </svg>
-      {#each contours as { level, at } (level)}
-        {#if at !== null}
-          <span
-            class="name"
-            class:limit={level === limitLx}
-            style:left="{at.x * 100}%"
-            style:top="{at.y * 100}%">{level} lx</span
-          >
-        {/if}
-      {/each}
+      <ContourNames {contours} nameOf={(level: number) => `${level} lx`} marked={limitLx} />
       <svg viewBox="0 0 {wide} {deep}">
         {#each areas as { id, rearX, frontX, rightY, leftY } (id)}
           <rect
@@ -305,22 +297,6 @@
     stroke-width: 1;
     stroke-opacity: 0.55;
     vector-effect: non-scaling-stroke;
-  }
-
-  .name {
-    position: absolute;
-    padding: 0 0.2rem;
-    transform: translate(-50%, -50%);
-    background: #10182bcc;
-    color: #ffffff;
-    font-size: 12px;
-    line-height: 1.2;
-    white-space: nowrap;
-    pointer-events: none;
-  }
-
-  .name.limit {
-    color: #ff8f93;
   }
 
   .contour.limit {

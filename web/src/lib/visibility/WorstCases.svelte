@@ -19,6 +19,7 @@
     gaps: readonly Sector[];
     /** No rule asks for light all round. */
     asksNothing: boolean;
+    /** The ring is that of the build and state looked at. */
     isRingKnown: boolean;
     worst: Parameters<typeof approachText>[0] | undefined;
     ongap: (gap: Sector) => void;
@@ -45,7 +46,7 @@
 <p class="worst">
   {#if gaps[0] !== undefined}
     {@const [gap] = gaps}
-    <button onclick={() => ongap(gap)}
+    <button class:stale={!isRingKnown} onclick={() => ongap(gap)}
       ><svg class="ring" viewBox="-12 -12 24 24" aria-hidden="true">
         <circle r="9" />
         {#each gaps as { fromDeg, toDeg } (fromDeg)}<path d={arc(fromDeg, toDeg)} />{/each}
@@ -59,7 +60,10 @@
     <span class="quiet">{asksNothing ? 'No minimum for this state' : 'No gap'}</span>
   {/if}
   {#if worst !== undefined}
-    <button class:late={worst.sightings[0].marginS < 0} onclick={() => onapproach(worst.approach)}
+    <button
+      class:stale={sight.approaches.running}
+      class:late={worst.sightings[0].marginS < 0}
+      onclick={() => onapproach(worst.approach)}
       ><svg class="way" viewBox="0 0 64 16" preserveAspectRatio="none" aria-hidden="true">
         <path class="seen" d="M{64 - seenShare * 62} 11H64" />
         <path class="needed" d="M{64 - neededShare * 62} 3V13" />
@@ -83,6 +87,10 @@
     gap: 0.2rem 0.75rem;
     align-items: center;
     font-size: 13px;
+  }
+
+  .stale {
+    opacity: 0.6;
   }
 
   .worst button:has(svg) {

@@ -142,7 +142,7 @@
       {sight}
       {gaps}
       {asksNothing}
-      isRingKnown={answer !== null}
+      isRingKnown={editor.isRingKnown}
       {worst}
       ongap={(gap: Sector) => {
         choose('ring');
@@ -243,7 +243,7 @@
                     {bearing}
                     decades={quantity === 'power' ? [2, 6] : [0, 5]}
                     unit={quantity === 'power' ? 'cd·s/min' : 'cd'}
-                    stale={editor.ring.running}
+                    stale={!editor.isRingKnown}
                     hidden={sight.hidden.answer ?? []}
                     onpoint={(b: number) => (editor.bearing = b)}
                   />
