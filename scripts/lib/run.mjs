@@ -8,6 +8,9 @@ import { fileURLToPath } from 'node:url';
 /** The project's root folder. */
 export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
 
+// Whoever read our output may have gone; what we run goes on, and is ended as it should be.
+for (const output of [process.stdout, process.stderr]) output.on('error', () => undefined);
+
 /** @param {string} text */
 export const say = (text) => process.stdout.write(`${text}\n`);
 

@@ -38,6 +38,11 @@ export const MIGRATIONS: readonly Migration[] = Object.entries(files)
 
 const AppliedRow = z.strictObject({ number: z.number(), name: z.string(), checksum: z.string() });
 
+/** Whether a migration that was applied somewhere is one of ours, of the same outcome. */
+export const isKnown = ({ number, checksum }: { number: number; checksum: string }): boolean =>
+  MIGRATIONS.some((m) => m.number === number && m.checksum === checksum) ||
+  FORMER_CHECKSUMS.get(number) === checksum;
+
 /**
  * What a migration does, one after the other. A statement is done whole or not at all, but a kill may come after any of
  * them: all of them can be repeated.

@@ -1,6 +1,7 @@
-import { readBuildText } from '@flarik/core/rules/document';
+import { readBuildText, readRulePack } from '@flarik/core/rules/document';
 import { readFileSync } from 'node:fs';
 import mysql from 'mysql2/promise';
+import type { RulePack } from '@flarik/core/design/rulePack';
 import type { Build } from '@flarik/core/design/schema';
 
 /** A fresh, empty database on the test instance; `npm test` starts that and says where it is. */
@@ -21,3 +22,9 @@ export function demoBuild(name: 'ks-12' | 'ks-13'): Build {
   const text = readFileSync(new URL(`../../../../demo/builds/${name}.json`, import.meta.url), 'utf8');
   return { ...readBuildText(text), id: crypto.randomUUID() };
 }
+
+/** A pack of the demo. */
+export const demoPack = (): RulePack =>
+  readRulePack(
+    JSON.parse(readFileSync(new URL('../../../../demo/packs/kestrel-sound.json', import.meta.url), 'utf8')),
+  );
