@@ -172,7 +172,11 @@ async function demo() {
     writeFileSync(LOADED, '');
   }
   say(`\nFlarik is running at ${app.address}\nCtrl+C stops it; the data stays in ${DIR}.`);
-  await Promise.race([app.ended, kept]);
+  const end = await Promise.race([app.ended, kept]);
+  if (typeof end === 'string' && !isEnding())
+    throw new Stop(
+      `The app ended by itself, with ${end}; its last messages are above. Start the demo again.`,
+    );
 }
 
 /** Takes our own note away; another's is left. */

@@ -58,7 +58,10 @@ export async function startApp({ databaseUrl, port, logLevel = 'warn', env = {} 
     },
     detached: true,
   });
-  const ended = new Promise((done) => child.once('exit', done));
+  /** How it ended: by a signal, or with a code. @type {Promise<string>} */
+  const ended = new Promise((done) =>
+    child.once('exit', (code, signal) => done(signal ?? `code ${String(code)}`)),
+  );
   const stop = async () => {
     await endProcess(child.pid ?? 0);
     await ended;

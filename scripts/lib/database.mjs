@@ -1,7 +1,16 @@
 // A MariaDB of our own, on loopback, under a folder of ours. Node built-ins only.
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createConnection } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
@@ -87,11 +96,14 @@ async function makeDatabase(dir) {
   if (maker === null) throw new Stop('MariaDB is installed, but mariadb-install-db is not.');
   const fresh = join(dir, 'db.new');
   rmSync(fresh, { recursive: true, force: true });
+  // The maker is a shell script that stumbles over a blank in the path: it comes by a way without one.
+  const way = mkdtempSync(join(tmpdir(), 'flarik-'));
+  symlinkSync(dir, join(way, 'to'));
   await run(
     maker,
     [
       '--no-defaults',
-      `--datadir=${fresh}`,
+      `--datadir=${join(way, 'to/db.new')}`,
       ...(isRoot() ? ['--user=root'] : []),
       '--auth-root-authentication-method=socket',
       `--auth-root-socket-user=${userName()}`,
@@ -100,7 +112,7 @@ async function makeDatabase(dir) {
       '--innodb-log-file-size=64M',
     ],
     { quiet: true },
-  );
+  ).finally(() => rmSync(way, { recursive: true }));
   renameSync(fresh, join(dir, 'db'));
 }
 

@@ -24,7 +24,8 @@ let started: {
 }[] = [];
 
 beforeEach(() => {
-  dir = mkdtempSync(join(tmpdir(), 'flarik-demo-'));
+  // A blank in the path is nothing out of the way.
+  dir = mkdtempSync(join(tmpdir(), 'flarik demo-'));
   started = [];
 });
 afterEach(async () => {
@@ -138,6 +139,27 @@ describe('the demo', () => {
     expect(readFileSync(join(dir, 'port'), 'utf8')).toBe(String(port));
   });
 
+  test('that the app died by itself is told, with how; whoever read the output may have gone', async () => {
+    const run = demo();
+    await running(run);
+    const { app } = Note.parse(JSON.parse(note()));
+    process.kill(app.pid, 'SIGKILL');
+    expect(await run.ended).toBe(1);
+    expect(run.said().trim()).toMatch(/The app ended by itself, with SIGKILL; .* Start the demo again\.$/);
+    expect(ours()).toEqual([]);
+
+    const unread = demo();
+    unread.child.stdout.destroy();
+    unread.child.stderr.destroy();
+    while (!note().includes('"address"')) await pause(50);
+    // It is past its last word.
+    await pause(3000);
+    expect(unread.child.exitCode).toBeNull();
+    unread.child.kill('SIGTERM');
+    expect(await unread.ended).toBe(0);
+    expect(ours()).toEqual([]);
+  });
+
   test('what a killed one left behind is read with care: no stranger is ended', async () => {
     const stranger = spawn('sleep', ['300']);
     const pid = stranger.pid ?? 0;
@@ -182,6 +204,8 @@ describe('the demo', () => {
     expect(nowhere.said().trim()).toMatch(/^The demo keeps its data in .*, where nothing can be written: /);
   });
 });
+
+const Note = z.looseObject({ app: z.looseObject({ pid: z.int() }) });
 
 /** What the demo has written down of itself. */
 const note = (): string => {
