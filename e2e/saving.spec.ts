@@ -106,6 +106,30 @@ test('a save whose answer was lost is not offered again', async ({ page }) => {
   await expect(page.getByText('Unsaved work was found.')).toHaveCount(0);
 });
 
+test('one more edit after a save whose answer was lost is no conflict with oneself, nor after a reload', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  await openBuild(page, id, 'layout');
+  let reached = 0;
+  await page.route('**/api/v1/builds/*', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    // The first gets there; all others, and every answer, are lost.
+    if (reached++ === 0) await route.fetch();
+    return route.abort();
+  });
+  await rename(page, 'First');
+  await expect.poll(() => reached).toBeGreaterThan(0);
+  await rename(page, 'Second', 'First');
+  await expect(page.getByText(/Not saved: The server cannot be reached/)).toBeVisible();
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.reload();
+  await page.getByRole('button', { name: 'Restore' }).click();
+  await expect(page.getByRole('button', { name: 'Second', exact: true })).toBeVisible();
+  await expect(saved(page)).toContainText('revision 3');
+  await expect(page.getByRole('dialog', { name: 'This build was saved elsewhere' })).toHaveCount(0);
+});
+
 test('two windows: the stale one is refused, and both sides are kept', async ({ page }) => {
   const id = await copyOfDemo(page, 'ks-13');
   await openBuild(page, id, 'layout');

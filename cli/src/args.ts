@@ -6,6 +6,7 @@ import { Colour } from '@flarik/core/words/colour';
 import type { Vehicle } from '@flarik/core/vehicle/types';
 import type { State } from '@flarik/core/state/state';
 import { stopsOf, vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { decimal } from './decimal.ts';
 
 export interface Args {
   readonly command: string;
@@ -194,8 +195,8 @@ export function ambientOf({ ambient = 'day' }: Args): 'day' | 'night' {
 
 /** @throws {InputError} not an elevation */
 export function elevationOf({ elevation = '0' }: Args): number {
-  const deg = Number(elevation);
-  if (elevation.trim() === '' || !(Math.abs(deg) <= 90))
+  const deg = decimal(elevation);
+  if (!(Math.abs(deg) <= 90))
     throw new InputError('--elevation', `must be −90 to 90 degrees, not '${elevation}'`);
   return deg;
 }
@@ -210,8 +211,8 @@ export function figureOf(
   usual: number,
   [min, max]: readonly [number, number],
 ): number {
-  const figure = text === undefined ? usual : Number(text);
-  if (text?.trim() === '' || !(figure >= min && figure <= max))
+  const figure = text === undefined ? usual : decimal(text);
+  if (!(figure >= min && figure <= max))
     throw new InputError(option, `must be ${min} to ${max}, not '${text ?? ''}'`);
   return figure;
 }

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -12,7 +12,7 @@ const root = fileURLToPath(new URL('../..', import.meta.url));
 const demo = (name: string): string => join(root, `demo/builds/${name}.json`);
 const folder = mkdtempSync(join(tmpdir(), 'flarik-cli-'));
 
-function file(name: string, text: string): string {
+function file(name: string, text: string | Buffer): string {
   const path = join(folder, name);
   writeFileSync(path, text);
   return path;
@@ -552,6 +552,29 @@ describe('bad input is one sentence and exit 2', () => {
       'a bad elevation',
       () => ['coverage', demo('ks-12'), '--stage', '1', '--elevation', 'up'],
       /^--elevation: must be/,
+    ],
+    ...['1e0', '0x5', 'Infinity', '+-1', ' '].map((figure): [string, () => string[], RegExp] => [
+      `a figure written as '${figure}'`,
+      () => ['coverage', demo('ks-12'), '--stage', '1', '--elevation', figure],
+      /^--elevation: (must be|is empty)/,
+    ]),
+    [
+      'text that is not UTF-8',
+      () => [
+        'check',
+        file('utf16.json', Buffer.from(`\uFEFF${readFileSync(demo('ks-13'), 'utf8')}`, 'utf16le')),
+      ],
+      /utf16\.json: is not UTF-8 text; save it as UTF-8\n$/,
+    ],
+    [
+      'links in a circle',
+      () => {
+        const [here, there] = [join(folder, 'here.json'), join(folder, 'there.json')];
+        symlinkSync(here, there);
+        symlinkSync(there, here);
+        return ['check', here];
+      },
+      /here\.json: is a link that leads round in a circle\n$/,
     ],
   ])('%s', (_, args, message) => {
     const { exitCode: code, stdout, stderr } = flarik(...args());

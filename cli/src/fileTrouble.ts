@@ -11,6 +11,8 @@ export function fileTrouble(error: unknown): string {
       return 'there is no such file or folder';
     case 'EISDIR':
       return 'is a folder, not a file';
+    case 'ELOOP':
+      return 'is a link that leads round in a circle';
     case 'EACCES':
       return 'is not open to you';
     case 'ENOSPC':

@@ -2,6 +2,7 @@ import type { Build } from '@flarik/core/design/schema';
 import { atJunction, Junction, USUAL_JUNCTION } from '@flarik/core/sight/junction';
 import { firstSeenText } from '@flarik/core/sight/words';
 import { InputError } from '@flarik/core/words/errors';
+import { decimal } from './decimal.ts';
 import { stateOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
@@ -34,8 +35,8 @@ function cornerOf({ corner = '' }: Args): Junction {
   for (const part of corner.split(',').filter((text) => text.trim() !== '')) {
     const [key = '', value = ''] = part.split('=').map((word) => word.trim());
     if (Object.hasOwn(said, key)) throw new InputError('--corner', `'${key}' is given twice`);
-    const figure = Number(value);
-    said[key] = value !== '' && Number.isFinite(figure) ? figure : value;
+    const figure = decimal(value);
+    said[key] = Number.isFinite(figure) ? figure : value;
   }
   const read = Junction.safeParse({ ...USUAL_JUNCTION, ...said });
   if (read.success) return read.data;

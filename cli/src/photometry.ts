@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { formatOf, readTable } from '@flarik/core/fixture/photometry/file';
 import { InputError } from '@flarik/core/words/errors';
 import { peakOf, tableCd, type PhotometricTable } from '@flarik/core/fixture/photometry/table';
+import { decimal } from './decimal.ts';
 import type { Args } from './args.ts';
 import type { Output } from './output.ts';
 import { fileTrouble } from './fileTrouble.ts';
@@ -37,7 +38,7 @@ function tableIn(file: string): PhotometricTable {
 }
 
 function anglesOf(at: string): { hDeg: number; vDeg: number } {
-  const [hDeg, vDeg, more] = at.split(',').map((text) => (text.trim() === '' ? Number.NaN : Number(text)));
+  const [hDeg, vDeg, more] = at.split(',').map(decimal);
   if (
     hDeg === undefined ||
     vDeg === undefined ||

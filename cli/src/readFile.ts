@@ -13,9 +13,18 @@ export function readBuildFile(file: string): Build {
   try {
     const { size } = statSync(file);
     if (size > MAX_BUILD_BYTES) throw new InputError('', tooLarge('build file', size));
-    return readBuildText(readFileSync(file, 'utf8'));
+    return readBuildText(textOf(readFileSync(file)));
   } catch (error) {
     if (error instanceof InputError) throw new InputError(file, error.message);
     throw new InputError(file, fileTrouble(error));
+  }
+}
+
+/** @throws {InputError} not UTF-8 */
+function textOf(bytes: Buffer): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new InputError('', 'is not UTF-8 text; save it as UTF-8');
   }
 }

@@ -5,6 +5,7 @@ import { InputError } from '@flarik/core/words/errors';
 import type { Signal } from '@flarik/core/timing/signal';
 import type { OverAlignments } from '@flarik/core/timing/worst';
 import { vehicleOf } from '@flarik/core/vehicle/vehicle';
+import { decimal } from './decimal.ts';
 import { ambientOf, colourOf, elevationOf, openOf, onOf, type Args } from './args.ts';
 import type { Output } from './output.ts';
 
@@ -87,16 +88,16 @@ function spansOf(w: Signal): { fromMs: number; toMs: number; cd: number; toCd: n
 }
 
 function bearingOf({ bearing }: Args): number {
-  const deg = Number(bearing ?? Number.NaN);
-  if (bearing === undefined || bearing.trim() === '' || !(deg >= 0 && deg < 360))
+  const deg = decimal(bearing ?? '');
+  if (!(deg >= 0 && deg < 360))
     throw new InputError('--bearing', `must be 0 to below 360 degrees, not '${bearing ?? ''}'`);
   return deg;
 }
 
 function thresholdOf({ threshold }: Args): number {
   if (threshold === undefined) return USUAL_THRESHOLD_CD;
-  const cd = Number(threshold);
-  if (threshold.trim() === '' || !(cd > 0 && cd <= 1e9))
+  const cd = decimal(threshold);
+  if (!(cd > 0 && cd <= 1e9))
     throw new InputError('--threshold', `must be more than 0 cd, not '${threshold}'`);
   return cd;
 }

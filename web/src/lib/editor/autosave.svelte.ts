@@ -29,15 +29,27 @@ export type SaveStatus =
   /** The server will not have it; kept in this browser. `gone`: it has no such build any more. */
   | { readonly kind: 'refused'; readonly why: string; readonly gone: boolean };
 
+/** A save as it is sent. */
+interface Save {
+  readonly build: Build;
+  readonly basedOn: number;
+  /** Names it, so that the server does it once. */
+  readonly saveId: string;
+  readonly changed: string;
+}
+
 /** Saves by itself, a moment after the last change; what is not on the server is kept in this browser. */
 export class Autosave {
   status = $state.raw<SaveStatus>({ kind: 'waiting' });
   version = $state(1);
   /** Whether this browser keeps what the server does not have; its storage may be full or denied. */
   kept = $state(true);
-  #pending: { build: Build; saveId: string } | null = null;
-  /** The changes that are in no save yet. */
+  /** The last state that is in no save yet. */
+  #pending: Build | null = null;
+  /** The changes that lead to it from the last save. */
   #labels: readonly string[] = [];
+  /** A save that may have been done, though its answer did not come: it is sent again as it is until it is answered. */
+  #unanswered: Save | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending = false;
   /** Keeping and forgetting, one after the other. */
@@ -51,8 +63,9 @@ export class Autosave {
   /** Takes note of a new state of the build. */
   changed(build: Build, label: string): void {
     this.#labels = [...this.#labels, label];
-    this.#pending = { build, saveId: crypto.randomUUID() };
-    this.#keep(() => keepUnsaved(build, this.version));
+    this.#pending = build;
+    const sent = this.#unanswered?.build ?? null;
+    this.#keep(() => keepUnsaved(build, this.version, sent));
     if (this.status.kind === 'conflict') return;
     this.status = { kind: 'waiting' };
     this.#later(QUIET_MS);
@@ -68,6 +81,7 @@ export class Autosave {
   /** After a conflict: takes theirs as the ground to work on. */
   accept(theirs: SavedBuild): void {
     this.#pending = null;
+    this.#unanswered = null;
     this.#labels = [];
     this.version = theirs.version;
     this.status = { kind: 'saved', at: theirs.savedAt };
@@ -77,42 +91,59 @@ export class Autosave {
   /** Sends now what is waiting. */
   async flush(): Promise<void> {
     clearTimeout(this.#timer);
-    const sent = this.#pending;
-    if (sent === null || this.#sending || this.status.kind === 'conflict') return;
-    const labels = this.#labels;
+    if (this.#sending || this.status.kind === 'conflict') return;
+    const save = this.#unanswered ?? this.#next();
+    if (save === null) return;
+    this.#unanswered = save;
     this.#sending = true;
     this.status = { kind: 'saving' };
     try {
-      const { version, savedAt } = await putBuild(sent.build, this.version, sent.saveId, changesText(labels));
+      const { build, basedOn, saveId, changed } = save;
+      const { version, savedAt } = await putBuild(build, basedOn, saveId, changed);
+      this.#unanswered = null;
       this.version = version;
-      this.#labels = this.#labels.slice(labels.length);
-      if (this.#pending === sent) {
-        this.#pending = null;
-        this.#keep(() => forgetUnsaved(sent.build.id));
+      if (this.#pending === null) {
+        this.#keep(() => forgetUnsaved(build.id));
         this.status = { kind: 'saved', at: savedAt };
       } else {
         this.#later(0);
       }
     } catch (error) {
-      this.#failed(error);
+      this.#failed(error, save);
     } finally {
       this.#sending = false;
     }
   }
 
+  /** Makes a save of what is in none yet. */
+  #next(): Save | null {
+    const build = this.#pending;
+    if (build === null) return null;
+    const changed = changesText(this.#labels);
+    this.#pending = null;
+    this.#labels = [];
+    return { build, basedOn: this.version, saveId: crypto.randomUUID(), changed };
+  }
+
   /** Whether closing the page now would lose work. */
   get wouldLose(): boolean {
-    return !this.kept && this.#pending !== null;
+    return !this.kept && (this.#pending ?? this.#unanswered) !== null;
   }
 
   stop(): void {
     clearTimeout(this.#timer);
   }
 
-  #failed(error: unknown): void {
+  #failed(error: unknown, save: Save): void {
     const theirs = currentOf(error);
     const why = error instanceof Error ? error.message : String(error);
     const passing = error instanceof ApiError && passes(error.status);
+    if (!passing) {
+      // It was not done: its changes are in no save again.
+      this.#unanswered = null;
+      this.#pending ??= save.build;
+      this.#labels = [save.changed, ...this.#labels];
+    }
     if (theirs !== null) this.status = { kind: 'conflict', theirs };
     else if (passing) {
       this.status = { kind: 'offline', why };

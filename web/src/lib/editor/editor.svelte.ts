@@ -24,7 +24,7 @@ import { lookupOf } from '@flarik/core/resolve/lookup';
 import { nextPose, stopsOf } from '@flarik/core/vehicle/vehicle';
 import type { SavedBuild } from '$lib/api';
 import { startAnalysis } from '$lib/workers/analysis';
-import { DesignKeeper } from '$lib/workers/heldDesign';
+import { DesignWorker } from '$lib/workers/designWorker';
 import type { RingRequest } from '$lib/workers/analysis.worker';
 import { partInput, SHUT } from '@flarik/core/design/inputs';
 import type { Ambient } from '@flarik/core/words/ambient';
@@ -102,17 +102,19 @@ export class Editor {
     (state) => (this.state = state),
   );
   readonly preview = new Preview(() => this.drives);
-  readonly #analysis = startAnalysis();
-  readonly #keeper = new DesignKeeper();
-  readonly check = new LatestRun(async (build: Build) => ({ build, ...(await this.#worker(build).check()) }));
+  readonly #analysis = new DesignWorker(startAnalysis);
+  readonly check = new LatestRun(async (build: Build) => ({
+    build,
+    ...(await this.#analysis.ask(build, (api) => api.check())),
+  }));
   /** The same check of the vehicle as it was before the work. */
   readonly checkBefore = new LatestRun(async (build: Build) => ({
     build,
-    ...(await this.#worker(beforeRetrofit(build)).check()),
+    ...(await this.#analysis.ask(beforeRetrofit(build), (api) => api.check())),
   }));
   /** The same check in the state being looked at alone. */
   readonly here = new LatestRun(({ build, state }: { build: Build; state: State }) =>
-    this.#worker(build).checkState(state),
+    this.#analysis.ask(build, (api) => api.checkState(state)),
   );
   /** What is proved of the controls, over every state. */
   readonly proving = new Verifying();
@@ -144,7 +146,7 @@ export class Editor {
   /** The open ones by what causes them. */
   readonly causes = $derived.by(() => causesOf(this.build, this.standing.open));
   readonly ring = new LatestRun(({ build, ...request }: { build: Build } & RingRequest) =>
-    this.#worker(build).ring(request),
+    this.#analysis.ask(build, (api) => api.ring(request)),
   );
   /** Whether the ring is of the build and the state looked at; while a lamp is dragged it is of before. */
   readonly isRingKnown = $derived.by(
@@ -184,7 +186,7 @@ export class Editor {
 
   /** What would be found in a build that is not made yet. */
   tryOut(build: Build): Promise<CheckResult> {
-    return this.#worker(this.build).check(deltaOf(this.build, build));
+    return this.#analysis.ask(this.build, (api) => api.check(deltaOf(this.build, build)));
   }
 
   /** The same, and what is found over all that its controls bring about. */
@@ -195,13 +197,6 @@ export class Editor {
       findings: bySeverity(checked.findings, proof.findings),
       outcomes: outcomesOf(checked.outcomes, proof.outcomes),
     };
-  }
-
-  /** The worker with this design: it gets the whole once, and then what changed. */
-  #worker(build: Build): ReturnType<typeof startAnalysis>['api'] {
-    const { api } = this.#analysis;
-    this.#keeper.bring(api, build);
-    return api;
   }
 
   /** Shows an edit without making it: a drag that goes on. `cancelDrag` goes back, `edit` makes it. */

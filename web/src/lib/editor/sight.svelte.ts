@@ -10,7 +10,7 @@ import type { WorkPlane } from '@flarik/core/sight/workPlace';
 import type { Ambient } from '@flarik/core/words/ambient';
 import * as Comlink from 'comlink';
 import { LatestRun } from './latestRun.svelte';
-import { DesignKeeper } from '$lib/workers/heldDesign';
+import { DesignWorker } from '$lib/workers/designWorker';
 import { startSight } from '$lib/workers/sight';
 
 /** A build in a state, as every question about it begins. */
@@ -25,18 +25,17 @@ export interface LittleState {
   readonly state: State;
 }
 
-type Worker = ReturnType<typeof startSight>;
+type Api = ReturnType<typeof startSight>['api'];
 
 /** What eyes, ground and air get of the light of a build in a state: worked out in the background, the latest only. */
 export class Sight {
-  #worker: Worker = startSight();
+  readonly #worker = new DesignWorker(startSight);
   /** Who waits for an answer, to be told when it is given up. */
   readonly #waiting = new Set<(reason: Error) => void>();
   /** Whoever waits stopped it. */
   stopped = $state(false);
   /** Counts how often it was begun anew, for those who ask. */
   round = $state(0);
-  #keeper = new DesignKeeper();
   /** How far what is being worked out has come, 0 to 1; null when nothing is, or it is not known. */
   progress = $state<number | null>(null);
 
@@ -127,8 +126,6 @@ export class Sight {
   /** Gives up what is being worked out; `again` begins anew. */
   stop(): void {
     this.#worker.end();
-    this.#worker = startSight();
-    this.#keeper = new DesignKeeper();
     this.stopped = true;
     for (const giveUp of this.#waiting) giveUp(new Error('it was stopped'));
   }
@@ -144,22 +141,19 @@ export class Sight {
   }
 
   /** Asks the worker about this design: it gets the whole once, and then what changed. */
-  async #ask<R>(
-    build: Build,
-    run: (api: Worker['api'], tell: (share: number) => void) => Promise<R>,
-  ): Promise<R> {
-    const { api } = this.#worker;
+  async #ask<R>(build: Build, run: (api: Api, tell: (share: number) => void) => Promise<R>): Promise<R> {
     this.stopped = false;
-    this.#keeper.bring(api, build);
     let giveUp: (reason: Error) => void = () => undefined;
     const stopped = new Promise<never>((_, reject) => (giveUp = reject));
     this.#waiting.add(giveUp);
-    const tell = Comlink.proxy((share: number) => {
+    const tell = (heard: () => void) => (share: number) => {
+      heard();
       // What was given up may still have told something.
       if (this.#waiting.has(giveUp)) this.progress = share;
-    });
+    };
     try {
-      return await Promise.race([run(api, tell), stopped]);
+      const answer = this.#worker.ask(build, (api, heard) => run(api, Comlink.proxy(tell(heard))));
+      return await Promise.race([answer, stopped]);
     } finally {
       this.#waiting.delete(giveUp);
       if (this.#waiting.size === 0) this.progress = null;

@@ -1,5 +1,6 @@
 import { readBuildText } from '@flarik/core/rules/document';
 import type { Build } from '@flarik/core/design/schema';
+import type { SavedBuild } from '$lib/api';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { z } from 'zod';
 
@@ -14,6 +15,8 @@ export interface Kept {
   readonly basedOn: number;
   /** The build document. */
   readonly text: string;
+  /** The document of a save before it whose answer had not come: it may be on the server as the next version. */
+  readonly sent?: string;
 }
 
 /** Kept work that can be read. */
@@ -86,13 +89,15 @@ function jsonOrNull(text: string): unknown {
 
 /**
  * Keeps the work of this tab on a build, in place of what it kept before.
+ * @param sent - a save before it that is not answered
  * @throws {Error} the browser's storage is full or denied
  */
-export async function keepUnsaved(build: Build, basedOn: number): Promise<void> {
+export async function keepUnsaved(build: Build, basedOn: number, sent: Build | null): Promise<void> {
   const { id: buildId, name } = build;
   const at = new Date().toISOString();
   const db = await shelf();
-  await db.put('unsaved', { buildId, tabId: TAB_ID, name, at, basedOn, text: JSON.stringify(build) });
+  const kept: Kept = { buildId, tabId: TAB_ID, name, at, basedOn, text: JSON.stringify(build) };
+  await db.put('unsaved', sent === null ? kept : { ...kept, sent: JSON.stringify(sent) });
 }
 
 /** Forgets kept work; that of this tab when no other is named. */
@@ -114,16 +119,18 @@ export async function listUnsaved(): Promise<Kept[]> {
 
 /**
  * What earlier tabs could not save of a build, the newest first. What is on the server after all, because only the
- * answer was lost, is forgotten; what cannot be read stays on the list of the start page.
+ * answer was lost, is forgotten, and what was done on top of it is based on it; what cannot be read stays on the list
+ * of the start page.
  */
-export async function findUnsaved(onServer: Build): Promise<Unsaved[]> {
-  const there = JSON.stringify(onServer);
+export async function findUnsaved(onServer: SavedBuild): Promise<Unsaved[]> {
+  const there = JSON.stringify(onServer.build);
   const found: Unsaved[] = [];
   for (const kept of await listUnsaved()) {
-    if (kept.buildId !== onServer.id) continue;
+    if (kept.buildId !== onServer.build.id) continue;
     const build = readOrNull(kept.text);
     if (build === null) continue;
     if (JSON.stringify(build) === there) await forgetUnsaved(kept.buildId, kept.tabId);
+    else if (kept.sent === there) found.push({ kept: { ...kept, basedOn: onServer.version }, build });
     else found.push({ kept, build });
   }
   return found;

@@ -2,6 +2,7 @@ import type { Build } from '@flarik/core/design/schema';
 import type { Verification } from '@flarik/core/verification/prove';
 import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
+import { DesignWorker } from '$lib/workers/designWorker';
 import { startVerification } from '$lib/workers/verification';
 
 /**
@@ -10,13 +11,9 @@ import { startVerification } from '$lib/workers/verification';
  * @throws {Error} it was given up
  */
 export async function provedApart(build: Build, checked: CheckResult): Promise<Verification> {
-  const worker = startVerification();
+  const worker = new DesignWorker(startVerification);
   try {
-    void worker.api.take(build);
-    const proof = await worker.api.prove(
-      checked,
-      Comlink.proxy(() => undefined),
-    );
+    const proof = await worker.ask(build, (api, heard) => api.prove(checked, Comlink.proxy(heard)));
     if (proof === null) throw new Error('the verification was stopped');
     return proof;
   } finally {

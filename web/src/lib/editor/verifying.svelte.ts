@@ -2,7 +2,7 @@ import type { Build } from '@flarik/core/design/schema';
 import type { Progress, Verification } from '@flarik/core/verification/prove';
 import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
-import { DesignKeeper } from '$lib/workers/heldDesign';
+import { DesignWorker } from '$lib/workers/designWorker';
 import { startVerification } from '$lib/workers/verification';
 
 /** Edits that follow each other quicker than this are proved once, ms. */
@@ -19,10 +19,9 @@ export class Verifying {
   error = $state.raw<Error | null>(null);
   /** Whoever waits stopped it. */
   stopped = $state(false);
-  #worker: ReturnType<typeof startVerification> | null = null;
+  readonly #worker = new DesignWorker(startVerification);
   #timer: ReturnType<typeof setTimeout> | undefined;
   #asked: Checked | null = null;
-  #keeper = new DesignKeeper();
   #run = 0;
 
   /** Proves a build once it has been quiet. */
@@ -49,27 +48,25 @@ export class Verifying {
 
   end(): void {
     clearTimeout(this.#timer);
-    this.#worker?.end();
-    this.#worker = null;
-    this.#keeper = new DesignKeeper();
+    this.#worker.end();
   }
 
   async #prove({ build, findings, outcomes }: Checked): Promise<void> {
     const run = ++this.#run;
-    this.#worker ??= startVerification();
     this.stopped = false;
     this.error = null;
     this.progress = { done: 0, of: 1, what: 'every state' };
-    const { api } = this.#worker;
     let isDone = false;
     try {
-      this.#keeper.bring(api, build);
-      const proof = await api.prove(
-        { findings, outcomes },
-        Comlink.proxy((progress: Progress) => {
-          // It comes by another way than the answer, and may come after it.
-          if (run === this.#run && !isDone) this.progress = progress;
-        }),
+      const proof = await this.#worker.ask(build, (api, heard) =>
+        api.prove(
+          { findings, outcomes },
+          Comlink.proxy((progress: Progress) => {
+            heard();
+            // It comes by another way than the answer, and may come after it.
+            if (run === this.#run && !isDone) this.progress = progress;
+          }),
+        ),
       );
       isDone = true;
       if (run !== this.#run || proof === null) return;

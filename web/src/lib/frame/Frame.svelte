@@ -44,7 +44,7 @@
   const dialogs = { keys: () => (keysShown = true), finder: () => (finding = true) };
   onMount(() => {
     for (const event of takeEarlyKeys()) onKey(event, editor, dialogs);
-    void findUnsaved(saved.build).then((found) => (unsaved = found));
+    void findUnsaved(saved).then((found) => (unsaved = found));
     return () => {
       void editor.autosave.flush();
       editor.close();

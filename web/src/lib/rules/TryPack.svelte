@@ -68,6 +68,8 @@
   }
 
   async function tryAll(): Promise<void> {
+    // A worker that was lost is not asked again.
+    stop();
     const mine = ++run;
     // A run that is stopped keeps its own worker, and never asks that of the next.
     const { api } = analysis;

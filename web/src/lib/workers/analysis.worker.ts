@@ -7,7 +7,7 @@ import { floorsIn } from '@flarik/core/rules/floors';
 import type { State } from '@flarik/core/state/state';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
-import type { Rests } from './spare';
+import { supervision, type Supervised } from './supervision';
 
 export interface RingRequest {
   readonly state: State;
@@ -49,4 +49,4 @@ const api = {
 
 export type AnalysisApi = typeof api;
 
-Comlink.expose(api satisfies Rests);
+Comlink.expose({ ...supervision, ...api } satisfies Supervised);

@@ -26,8 +26,14 @@ export class HeldDesign {
   };
 }
 
-/** A worker that holds a design. */
-interface Holder {
+/** What a worker that holds a design is told. */
+export interface Holder {
+  take: (build: Build) => void;
+  edit: (delta: Delta) => void;
+}
+
+/** The same from the other side. */
+interface Told {
   take: (build: Build) => Promise<void>;
   edit: (delta: Delta) => Promise<void>;
 }
@@ -38,9 +44,10 @@ export class DesignKeeper {
   #sent: Build | null = null;
 
   /** Gives the worker this design: the whole once, and then what changed. */
-  bring(api: Holder, build: Build): void {
-    if (this.#sent === null) void api.take(build);
-    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build));
+  bring(api: Told, build: Build): void {
+    // That the worker is lost is heard by whoever asks it something.
+    if (this.#sent === null) void api.take(build).catch(() => undefined);
+    else if (this.#sent !== build) void api.edit(deltaOf(this.#sent, build)).catch(() => undefined);
     this.#sent = build;
   }
 }

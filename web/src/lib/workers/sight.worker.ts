@@ -44,7 +44,7 @@ import { AMBIENTS, type Ambient } from '@flarik/core/words/ambient';
 import { runToCompletion } from '@flarik/core/words/inSteps';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
-import type { Rests } from './spare';
+import { supervision, type Supervised } from './supervision';
 
 /** How far a long answer has come, 0 to 1. */
 export type Progress = (share: number) => void;
@@ -270,4 +270,4 @@ const api = {
 
 export type SightApi = typeof api;
 
-Comlink.expose(api satisfies Rests);
+Comlink.expose({ ...supervision, ...api } satisfies Supervised);

@@ -1,15 +1,14 @@
 import * as Comlink from 'comlink';
-
-/** What every worker answers when it is given back: it forgets what it holds. */
-export interface Rests {
-  rest: () => void;
-}
+import { Watch, type Supervised, type WorkerLostError } from './supervision';
 
 /** A worker, as far as it is used here. */
 type Ended = Comlink.Endpoint & Pick<Worker, 'terminate'>;
 
 export interface Started<Api> {
+  /** What it can be asked; all that is not answered is rejected when the worker is lost. */
   readonly api: Comlink.Remote<Api>;
+  /** Tells that the worker has been heard of, by another way than an answer. */
+  readonly heard: () => void;
   /** Gives the worker back; one that still works is ended, whatever it does. */
   readonly end: () => void;
 }
@@ -20,33 +19,79 @@ const ANSWERS_WITHIN_MS = 100;
 /** What a worker that ended answers. */
 const SILENCE = new Promise<never>(() => undefined);
 
+interface Kept<Api> {
+  readonly worker: Ended;
+  readonly api: Comlink.Remote<Api>;
+  readonly supervised: Comlink.Remote<Supervised>;
+  readonly watch: Watch;
+  /** Why it is lost; null while it lives. */
+  lost: WorkerLostError | null;
+  /** Who waits for an answer, to be told when it is lost. */
+  readonly waiting: Set<(error: WorkerLostError) => void>;
+}
+
+/**
+ * Waits for an answer of a worker.
+ * @throws {WorkerLostError} the worker is lost, before or meanwhile
+ */
+async function unlessLost<Api>(kept: Kept<Api>, answer: unknown): Promise<unknown> {
+  if (kept.lost !== null) throw kept.lost;
+  let tell: (error: WorkerLostError) => void = () => undefined;
+  const lost = new Promise<never>((_, reject) => (tell = reject));
+  kept.waiting.add(tell);
+  try {
+    return await kept.watch.during(Promise.race([answer, lost]));
+  } finally {
+    kept.waiting.delete(tell);
+  }
+}
+
 /**
  * Starts workers of one kind, and keeps one that was given back idle: to start one and to have its code made fast
  * takes longer than most of what it is asked, so that the next build opened in this tab need not wait for it.
  */
 export function restartWhenIdle<Api extends object>(create: () => Ended): () => Started<Api> {
-  interface Kept {
-    readonly worker: Ended;
-    readonly api: Comlink.Remote<Api>;
-    readonly rests: Comlink.Remote<Rests>;
-  }
-  let spare: Kept | null = null;
+  let spare: Kept<Api> | null = null;
 
-  async function giveBack(kept: Kept): Promise<void> {
+  function begin(): Kept<Api> {
+    const worker = create();
+    const supervised = Comlink.wrap<Supervised>(worker);
+    const watch = new Watch(supervised);
+    const kept: Kept<Api> = {
+      worker,
+      api: Comlink.wrap<Api>(worker),
+      supervised,
+      watch,
+      lost: null,
+      waiting: new Set(),
+    };
+    worker.addEventListener('error', (event) =>
+      watch.failed(
+        'message' in event && typeof event.message === 'string' ? event.message : 'it was not started',
+      ),
+    );
+    void watch.lost.then((error) => {
+      kept.lost = error;
+      for (const tell of kept.waiting) tell(error);
+      watch.end();
+      worker.terminate();
+      if (spare === kept) spare = null;
+    });
+    return kept;
+  }
+
+  async function giveBack(kept: Kept<Api>): Promise<void> {
     const late = new Promise<'late'>((done) => setTimeout(() => done('late'), ANSWERS_WITHIN_MS));
-    const answer = await Promise.race([kept.rests.rest(), late]);
+    const rested = kept.supervised.rest().catch(() => 'late' as const);
+    const answer = kept.lost === null ? await Promise.race([rested, late]) : 'late';
+    kept.watch.end();
     if (answer === 'late' || spare !== null) kept.worker.terminate();
     else spare = kept;
   }
 
   return () => {
-    let taken = spare;
+    const kept = spare ?? begin();
     spare = null;
-    if (taken === null) {
-      const worker = create();
-      taken = { worker, api: Comlink.wrap<Api>(worker), rests: Comlink.wrap<Rests>(worker) };
-    }
-    const kept = taken;
     let given = false;
     const end = (): void => {
       if (!given) void giveBack(kept);
@@ -54,8 +99,13 @@ export function restartWhenIdle<Api extends object>(create: () => Ended): () => 
     };
     // Whoever gave it back hears from it as little as from one that ended: it may be another's by now.
     const heard = async (answer: unknown): Promise<unknown> => {
-      await Promise.allSettled([answer]);
-      return given ? SILENCE : answer;
+      try {
+        const value = await unlessLost(kept, answer);
+        return given ? await SILENCE : value;
+      } catch (error) {
+        if (given) return await SILENCE;
+        throw error;
+      }
     };
     const api = new Proxy(kept.api, {
       get: (worker, name): unknown => {
@@ -64,6 +114,6 @@ export function restartWhenIdle<Api extends object>(create: () => Ended): () => 
         return (...asked: unknown[]) => heard(Reflect.apply(call, worker, asked));
       },
     });
-    return { api, end };
+    return { api, end, heard: () => kept.watch.heard() };
   };
 }

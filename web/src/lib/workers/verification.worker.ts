@@ -3,7 +3,7 @@ import { verifying, type Progress, type Verification } from '@flarik/core/verifi
 import type { CheckResult } from '@flarik/core/rules/finding';
 import * as Comlink from 'comlink';
 import { HeldDesign } from './heldDesign';
-import type { Rests } from './spare';
+import { supervision, type Supervised } from './supervision';
 
 const design = new HeldDesign();
 let memory = new VerificationCache();
@@ -40,4 +40,4 @@ const api = {
 };
 export type VerificationApi = typeof api;
 
-Comlink.expose(api satisfies Rests);
+Comlink.expose({ ...supervision, ...api } satisfies Supervised);
