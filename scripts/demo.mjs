@@ -175,7 +175,7 @@ async function demo() {
   const end = await Promise.race([app.ended, kept]);
   if (typeof end === 'string' && !isEnding())
     throw new Stop(
-      `The app ended by itself, with ${end}; its last messages are above. Start the demo again.`,
+      `The app ended unexpectedly, with ${end}; its last messages are above. Start the demo again.`,
     );
 }
 

@@ -1,6 +1,6 @@
 import { building } from '$app/environment';
 import { hostsOf, readConfig } from '$lib/server/config';
-import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
+import { DatabaseTrouble } from '$lib/server/db';
 import { log } from '$lib/server/log';
 import { RateLimiter } from '$lib/server/pace';
 import { problem } from '$lib/server/problem';
@@ -87,6 +87,9 @@ export const handle: Handle = async ({ event, resolve }) => {
       transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
     }));
   for (const [name, value] of Object.entries(HEADERS)) answer.headers.set(name, value);
+  // What is left of a body that was not read would stand before the next request on the same connection.
+  const { body, bodyUsed } = event.request;
+  if (body !== null && !bodyUsed) answer.headers.set('connection', 'close');
   // Data change with every save; only the app's own files, which carry their hash, are kept by the browser.
   if (!answer.headers.has('cache-control')) answer.headers.set('cache-control', 'no-store');
   return answer;
@@ -96,8 +99,7 @@ const themeOf = (wanted: string | undefined): string =>
   wanted !== undefined && THEMES.has(wanted) ? wanted : 'g100';
 
 export const handleError: HandleServerError = ({ error, status }) => {
-  if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError)
-    return { message: error.message };
+  if (error instanceof DatabaseTrouble) return { message: error.message };
   if (status !== 404) log.error({ err: error }, 'page failed');
   return {
     message: status === 404 ? 'There is no such page.' : 'The server met an error it did not expect.',

@@ -1,4 +1,4 @@
-import { DatabaseBusyError, DatabaseDownError } from '$lib/server/db';
+import { DatabaseTrouble } from '$lib/server/db';
 import { listRulePacks } from '$lib/server/rulePackRepo';
 import { database, lookAtBuilds } from '$lib/server/store';
 import { error } from '@sveltejs/kit';
@@ -10,7 +10,7 @@ export const load: PageServerLoad = async () => {
     const [builds, shelf] = await Promise.all([lookAtBuilds(), listRulePacks(db)]);
     return { builds, packs: shelf.map(({ id, name, rules }) => ({ id, name, rules: rules.length })) };
   } catch (cause) {
-    if (cause instanceof DatabaseDownError || cause instanceof DatabaseBusyError) error(503, cause.message);
+    if (cause instanceof DatabaseTrouble) error(503, cause.message);
     throw cause;
   }
 };

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readFileSync } from 'node:fs';
-import { request } from 'node:http';
+import { Agent, request } from 'node:http';
 import { z } from 'zod';
 import { startApp } from '../../../../scripts/lib/app.mjs';
 import { freePort, pause } from '../../../../scripts/lib/run.mjs';
@@ -172,6 +172,57 @@ describe('bad input changes nothing and is one sentence with its place', () => {
     expect(answer.status).toBe(400);
     expect((await problemOf(answer)).detail).toMatch(/^id: the document is build/);
   });
+});
+
+test('one build imported by many at once is stored once under its id, and by each of the others under another', async () => {
+  const build = demoBuild('ks-12');
+  const answers = await Promise.all(
+    Array.from({ length: 16 }, () => send('POST', '/api/v1/builds/import', build)),
+  );
+  expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 201));
+  const ids = await Promise.all(answers.map(async (answer) => Created.parse(await answer.json()).id));
+  expect(new Set(ids).size).toBe(16);
+  expect(ids).toContain(build.id);
+});
+
+test('after an answer that came before its body was read, the connection serves others', async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const ask = (method: string, path: string, headers: Record<string, string>, body?: string) =>
+    new Promise<number>((done, failed) => {
+      const { port } = new URL(app.address);
+      const to = {
+        host: '127.0.0.1',
+        port,
+        path,
+        method,
+        headers: { host: new URL(app.address).host, ...headers },
+      };
+      const sent = request({ ...to, agent }, (answer) => {
+        answer.resume();
+        answer.once('end', () => done(answer.statusCode ?? 0));
+      });
+      sent.once('error', (error: NodeJS.ErrnoException) => {
+        // It was told while it still sent.
+        if (error.code === 'EPIPE' || error.code === 'ECONNRESET') done(0);
+        else failed(error);
+      });
+      sent.end(body);
+    });
+  const long = 'x'.repeat(3_000_000);
+  const json = { 'content-type': 'application/json' };
+  const refused = [
+    await ask('POST', '/api/v1/builds', { ...json, origin: 'http://elsewhere.example' }, long),
+    await ask('GET', '/health', {}),
+    await ask('PUT', '/api/v1/builds', json, long),
+    await ask('GET', '/health', {}),
+    await ask('POST', '/api/v1/builds', { 'content-type': 'application/xml' }, long),
+    await ask('GET', '/health', {}),
+  ];
+  agent.destroy();
+  expect([403, 0]).toContain(refused[0]);
+  expect([405, 0]).toContain(refused[2]);
+  expect([415, 0]).toContain(refused[4]);
+  expect([refused[1], refused[3], refused[5]]).toEqual([200, 200, 200]);
 });
 
 describe('names and pages that may not reach it', () => {

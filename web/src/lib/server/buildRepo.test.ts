@@ -29,7 +29,16 @@ import {
 
 /** A server that has run for long. */
 const YEARS_MS = 1e12;
-import { change, DatabaseBusyError, DatabaseDownError, many, openPool, transaction } from './db';
+import {
+  change,
+  DatabaseBusyError,
+  DatabaseDownError,
+  DatabaseFullError,
+  many,
+  openPool,
+  transaction,
+  wasFull,
+} from './db';
 import { fileBuild } from './filed';
 import { migrate, MIGRATIONS } from './migrate';
 import { demoBuild, freshDatabase } from './support.testing';
@@ -373,12 +382,20 @@ describe('a deadlock', () => {
     };
   };
 
-  test('is tried again from the start, three times at most', async () => {
+  test('is tried again from the start, eight times at most', async () => {
     const twice = deadlocked(2);
     expect(await transaction(pool, twice.work)).toBe(3);
     const always = deadlocked(9);
-    await expect(transaction(pool, always.work)).rejects.toMatchObject({ code: 'ER_LOCK_DEADLOCK' });
-    expect(always.tries()).toBe(3);
+    await expect(transaction(pool, always.work)).rejects.toBeInstanceOf(DatabaseBusyError);
+    expect(always.tries()).toBe(8);
+  });
+
+  test('a full disk is said, and remembered until something is stored again', async () => {
+    const full = Object.assign(new Error('full'), { code: 'ER_RECORD_FILE_FULL' });
+    await expect(transaction(pool, () => Promise.reject(full))).rejects.toBeInstanceOf(DatabaseFullError);
+    expect(wasFull()).toBe(true);
+    await transaction(pool, () => Promise.resolve());
+    expect(wasFull()).toBe(false);
   });
 
   test('another failure is not tried again', async () => {

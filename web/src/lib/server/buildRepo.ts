@@ -106,7 +106,17 @@ const VersionRow = z.strictObject({ version: z.number() });
  * Stores a new build; one that was deleted goes on from the version it had.
  * @returns its version; null when the id is taken
  */
-export const insertBuild = (pool: Pool, build: Filed, note: SaveNote): Promise<number | null> =>
+export async function insertBuild(pool: Pool, build: Filed, note: SaveNote): Promise<number | null> {
+  try {
+    return await insertAnew(pool, build, note);
+  } catch (error) {
+    // Another one with its id came first, just now.
+    if (isTaken(error)) return null;
+    throw error;
+  }
+}
+
+const insertAnew = (pool: Pool, build: Filed, note: SaveNote): Promise<number | null> =>
   transaction(pool, async (db) => {
     const taken = await maybeOne(db, z.unknown(), 'SELECT 1 FROM build WHERE id = ? FOR UPDATE', [build.id]);
     if (taken !== null) return null;

@@ -1,8 +1,12 @@
+import { setTimeout } from 'node:timers/promises';
 import mysql, { type Pool, type PoolConnection } from 'mysql2/promise';
 import { z } from 'zod';
 
+/** The database cannot do what it is asked, through no fault of whoever asks; the message is fit to be shown. */
+export abstract class DatabaseTrouble extends Error {}
+
 /** The database cannot be reached just now. */
-export class DatabaseDownError extends Error {
+export class DatabaseDownError extends DatabaseTrouble {
   constructor(cause: unknown) {
     super('The database cannot be reached. Nothing was changed; try again in a moment.', { cause });
     this.name = 'DatabaseDownError';
@@ -10,10 +14,18 @@ export class DatabaseDownError extends Error {
 }
 
 /** The database has more to do than it gets done. */
-export class DatabaseBusyError extends Error {
+export class DatabaseBusyError extends DatabaseTrouble {
   constructor(cause: unknown) {
     super('The database is busy. Nothing was changed. Try again in a moment.', { cause });
     this.name = 'DatabaseBusyError';
+  }
+}
+
+/** The database has no room left. */
+export class DatabaseFullError extends DatabaseTrouble {
+  constructor(cause: unknown) {
+    super('The disk of the database is full. Nothing was changed. Make room, then try again.', { cause });
+    this.name = 'DatabaseFullError';
   }
 }
 
@@ -49,7 +61,7 @@ async function connect(pool: Pool): Promise<PoolConnection> {
   const coming = pool.getConnection();
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<null>((done) => {
-    timer = setTimeout(done, CONNECTION_WAIT_MS, null);
+    timer = globalThis.setTimeout(done, CONNECTION_WAIT_MS, null);
   });
   try {
     const connection = await Promise.race([coming, late]);
@@ -91,10 +103,28 @@ const LOST = new Set([
   'ER_CON_COUNT_ERROR',
 ]);
 
+const FULL = new Set([
+  'ER_RECORD_FILE_FULL',
+  'ER_DISK_FULL',
+  'ER_ERROR_ON_WRITE',
+  'ER_TEMP_FILE_WRITE_FAILURE',
+]);
+
+/** So long after it was full the database is taken to be so still, unless it has stored something since, ms. */
+const FULL_FOR_MS = 30_000;
+let lastFull = -Infinity;
+
+/** Whether the database had no room left when it was last to store something. */
+export const wasFull = (): boolean => performance.now() - lastFull < FULL_FOR_MS;
+
 const codeOf = (error: unknown): string =>
   z.looseObject({ code: z.string() }).catch({ code: '' }).parse(error).code;
 
 function toDatabaseError(error: unknown): unknown {
+  if (FULL.has(codeOf(error))) {
+    lastFull = performance.now();
+    return new DatabaseFullError(error);
+  }
   if (LOST.has(codeOf(error))) return new DatabaseDownError(error);
   const queueFull = error instanceof Error && error.message === 'Queue limit reached.';
   return queueFull || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT' ? new DatabaseBusyError(error) : error;
@@ -120,9 +150,14 @@ const Changed = z.looseObject({ affectedRows: z.int() });
 export const change = async (db: Db, sql: string, values: Value[] = []): Promise<number> =>
   Changed.parse(await execute(db, sql, values)).affectedRows;
 
-const TRIES = 3;
+const TRIES = 8;
+/** Those that met in a deadlock try again after up to so long times the number of tries, ms. */
+const APART_MS = 20;
 
-/** Runs `work` in a transaction; a deadlock, or a conflict between cluster nodes, is tried again from its start. */
+/**
+ * Runs `work` in a transaction; a deadlock, or a conflict between cluster nodes, is tried again from its start.
+ * @throws {DatabaseBusyError} it met others again and again
+ */
 export async function transaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt++) {
     const connection = await connect(pool);
@@ -131,13 +166,16 @@ export async function transaction<T>(pool: Pool, work: (db: Db) => Promise<T>): 
       const result = await work(connection);
       await connection.commit();
       connection.release();
+      lastFull = -Infinity;
       return result;
     } catch (error) {
       await connection.rollback().then(
         () => connection.release(),
         () => connection.destroy(),
       );
-      if (codeOf(error) !== 'ER_LOCK_DEADLOCK' || attempt === TRIES) throw toDatabaseError(error);
+      if (codeOf(error) !== 'ER_LOCK_DEADLOCK') throw toDatabaseError(error);
+      if (attempt === TRIES) throw new DatabaseBusyError(error);
+      await setTimeout(Math.random() * APART_MS * attempt);
     }
   }
 }

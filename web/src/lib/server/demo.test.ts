@@ -145,7 +145,7 @@ describe('the demo', () => {
     const { app } = Note.parse(JSON.parse(note()));
     process.kill(app.pid, 'SIGKILL');
     expect(await run.ended).toBe(1);
-    expect(run.said().trim()).toMatch(/The app ended by itself, with SIGKILL; .* Start the demo again\.$/);
+    expect(run.said().trim()).toMatch(/The app ended unexpectedly, with SIGKILL; .* Start the demo again\.$/);
     expect(ours()).toEqual([]);
 
     const unread = demo();

@@ -2,7 +2,7 @@ import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
 import { InputError } from '@flarik/core/words/errors';
 import type { Problem } from '$lib/api';
 import { z } from 'zod';
-import { DatabaseBusyError, DatabaseDownError } from './db';
+import { DatabaseFullError, DatabaseTrouble } from './db';
 import { log } from './log';
 import { ReadingBusyError } from './reading';
 
@@ -17,6 +17,7 @@ const TITLES: Readonly<Record<number, string>> = {
   415: 'Not JSON',
   429: 'Too fast',
   503: 'Not ready',
+  507: 'No room left',
 };
 
 /** An RFC 9457 answer. */
@@ -41,9 +42,9 @@ export async function answer(route: () => Promise<Response>): Promise<Response> 
     if (error instanceof TooLargeError) return problem(413, error.message);
     if (error instanceof NotJsonError) return problem(415, error.message);
     if (error instanceof TooSlowError) return problem(408, error.message);
-    if (error instanceof DatabaseDownError || error instanceof DatabaseBusyError) {
-      log.error({ err: error.cause }, 'database down or busy');
-      return problem(503, error.message);
+    if (error instanceof DatabaseTrouble) {
+      log.error({ err: error.cause }, 'database down, busy or full');
+      return problem(error instanceof DatabaseFullError ? 507 : 503, error.message);
     }
     if (error instanceof ReadingBusyError) {
       log.error({ err: error }, 'a build was not read in time');

@@ -159,13 +159,13 @@ describe('workers that are given back', () => {
 });
 
 describe('workers that are lost', () => {
-  it('tells whoever waits that it ended by itself, at once', async () => {
+  it('tells whoever waits that it stopped unexpectedly, at once', async () => {
     const start = startOf();
     const first = start();
     await first.api.hold('a design');
     const waits = first.api.work(60_000);
     made[0]?.die();
-    await expect(waits).rejects.toThrow('The calculation ended by itself');
+    await expect(waits).rejects.toThrow('The calculation stopped unexpectedly');
     await expect(first.api.held()).rejects.toThrow(WorkerLostError);
     first.end();
     await pause(20);
@@ -281,7 +281,7 @@ describe('a worker with a design', () => {
   it('that is lost twice is told, and starts afresh with the next question', async () => {
     const worker = dying(0, 1);
     await expect(worker.ask(build, (api) => api.notes())).rejects.toThrow(
-      /ended by itself.* It was started twice/,
+      /stopped unexpectedly.* It was started twice/,
     );
     expect(await worker.ask(build, (api) => api.notes())).toBe(build.notes);
     worker.end();

@@ -79,7 +79,7 @@ export class Watch {
 
   /** It could not be started, or met an error that nobody caught. */
   failed(why: string): void {
-    this.#tell(new WorkerLostError(`The calculation stopped by itself: ${why}.`));
+    this.#tell(new WorkerLostError(`The calculation stopped unexpectedly: ${why}.`));
   }
 
   #look(): void {
@@ -97,7 +97,7 @@ export class Watch {
     const name = `flarik-worker-${crypto.randomUUID()}`;
     await this.#worker.holdLock(name);
     await navigator.locks.request(name, () =>
-      this.#tell(new WorkerLostError('The calculation ended by itself. Perhaps memory was exhausted.')),
+      this.#tell(new WorkerLostError('The calculation stopped unexpectedly. Perhaps memory was exhausted.')),
     );
   }
 }
