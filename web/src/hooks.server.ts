@@ -4,7 +4,7 @@ import { DatabaseTrouble } from '$lib/server/db';
 import { log } from '$lib/server/log';
 import { RateLimiter } from '$lib/server/pace';
 import { problem } from '$lib/server/problem';
-import { closeDatabase, database } from '$lib/server/store';
+import { closeDatabase, database, hasBuild } from '$lib/server/store';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 
 /** What is under way at the end has so long to finish, ms. */
@@ -32,6 +32,8 @@ export const init: ServerInit = async () => {
     );
   }
 };
+
+type Resolve = Parameters<Handle>[0]['resolve'];
 
 const THEMES = new Set(['g100', 'white']);
 
@@ -62,11 +64,14 @@ async function refused(event: RequestEvent): Promise<Response | null> {
 
 const hostIn = (origin: string): string => (URL.canParse(origin) ? new URL(origin).host : '');
 
+/** Whoever watches the server asks these. */
+const UNCOUNTED = new Set(['/health', '/ready']);
+
 let pace: RateLimiter | null = null;
 
-/** Counts what its sender asks of the data; the pages' own files cost next to nothing. Null when it is let in. */
+/** Counts what its sender asks; the pages' own files, which cost next to nothing, never come here. Null when it is let in. */
 async function tooFast({ url, getClientAddress }: RequestEvent): Promise<Response | null> {
-  if (!url.pathname.startsWith('/api/')) return null;
+  if (UNCOUNTED.has(url.pathname)) return null;
   const config = readConfig(process.env);
   pace ??= new RateLimiter(config.MOST_REQUESTS);
   const waitS = await pace.waitS(getClientAddress());
@@ -79,13 +84,24 @@ async function tooFast({ url, getClientAddress }: RequestEvent): Promise<Respons
   return answer;
 }
 
-/** Lets in what may come in, and puts the user's theme into the page before it is sent. */
+/** The page of a build that is not there is drawn by the browser, and yet not found. */
+async function isMissing({ route, params: { id = '' } }: RequestEvent): Promise<boolean> {
+  if (route.id?.startsWith('/builds/[id]') !== true) return false;
+  // While the database is away nobody knows; the page says so itself.
+  return !(await hasBuild(id).catch(() => true));
+}
+
+/** Puts the user's theme into the page before it is sent. */
+const answered = async (event: RequestEvent, resolve: Resolve): Promise<Response> => {
+  const page = await resolve(event, {
+    transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
+  });
+  return (await isMissing(event)) ? new Response(page.body, { status: 404, headers: page.headers }) : page;
+};
+
+/** Lets in what may come in. */
 export const handle: Handle = async ({ event, resolve }) => {
-  const answer =
-    (building ? null : await refused(event)) ??
-    (await resolve(event, {
-      transformPageChunk: ({ html }) => html.replace('%theme%', themeOf(event.cookies.get('theme'))),
-    }));
+  const answer = (building ? null : await refused(event)) ?? (await answered(event, resolve));
   for (const [name, value] of Object.entries(HEADERS)) answer.headers.set(name, value);
   // What is left of a body that was not read would stand before the next request on the same connection.
   const { body, bodyUsed } = event.request;

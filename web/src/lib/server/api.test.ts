@@ -265,7 +265,7 @@ describe('names and pages that may not reach it', () => {
   });
 });
 
-test('who asks too fast is told when to come again, and the pages still come', async () => {
+test('who asks too fast is told when to come again, of pages too; whoever watches the server is answered', async () => {
   const slow = await startApp({
     databaseUrl: await freshDatabase('pace'),
     port: await freePort(),
@@ -280,10 +280,33 @@ test('who asks too fast is told when to come again, and the pages still come', a
     const late = answers.find(({ status }) => status !== 200);
     expect(late?.status).toBe(429);
     expect(Number(late?.headers.get('retry-after'))).toBeGreaterThan(0);
+    expect((await fetch(slow.address)).status).toBe(429);
     expect((await fetch(`${slow.address}/health`)).status).toBe(200);
+    expect((await fetch(`${slow.address}/ready`)).status).toBe(200);
   } finally {
     await slow.stop();
   }
+});
+
+test('documents that do not change are sent once', async () => {
+  for (const path of ['openapi.json', 'schema/build.json']) {
+    const first = await fetch(`${app.address}/api/v1/${path}`);
+    const etag = first.headers.get('etag') ?? '';
+    expect(etag, path).toMatch(/^"[\w-]{43}"$/);
+    expect((await first.text()).length).toBeGreaterThan(1000);
+    const again = await fetch(`${app.address}/api/v1/${path}`, { headers: { 'if-none-match': etag } });
+    expect(again.status, path).toBe(304);
+    expect(await again.text()).toBe('');
+  }
+});
+
+test('the page of a build that is not there is not found', async () => {
+  const build = demoBuild('ks-13');
+  const at = `${app.address}/builds/${build.id}/layout`;
+  expect((await fetch(at)).status).toBe(404);
+  await send('POST', '/api/v1/builds/import', build);
+  expect((await fetch(at)).status).toBe(200);
+  expect((await fetch(`${app.address}/builds/x/layout`)).status).toBe(404);
 });
 
 describe('odd requests get the right answer', () => {

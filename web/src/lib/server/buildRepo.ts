@@ -79,6 +79,10 @@ export function findBuild(db: Db, id: string): Promise<SavedBuild | null> {
   return maybeOne(db, DocumentRow, 'SELECT document, version, updated_at FROM build WHERE id = ?', [id]);
 }
 
+/** Whether there is a build of that id. */
+export const isThere = async (db: Db, id: string): Promise<boolean> =>
+  (await maybeOne(db, z.unknown(), 'SELECT 1 FROM build WHERE id = ?', [id])) !== null;
+
 /** How a document begins that is of today's schema and was written by us. */
 const TODAYS = `{"format":"${BUILD_FORMAT}","schemaVersion":${SCHEMA_VERSION},`;
 

@@ -1,6 +1,6 @@
 import type { Pool } from 'mysql2/promise';
 import type { BuildSummary } from '$lib/api';
-import { findBuild, keepDigest, listBuilds, undigested } from './buildRepo';
+import { findBuild, isThere, keepDigest, listBuilds, undigested } from './buildRepo';
 import { readConfig } from './config';
 import { Digesting } from './digesting';
 import { openPool } from './db';
@@ -92,6 +92,9 @@ export async function lookAtBuilds(): Promise<BuildSummary[]> {
   digester().hurry();
   return listBuilds(db);
 }
+
+/** Whether there is a build of that id. */
+export const hasBuild = async (id: string): Promise<boolean> => isThere(await database(), id);
 
 /** A build that is deleted needs no digest. */
 export const skipDigest = (id: string): void => digester().drop(id);

@@ -1,5 +1,5 @@
+import { documentOf } from '$lib/server/document';
 import { openApi } from '$lib/server/openapi';
-import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = () => json(openApi());
+export const GET: RequestHandler = documentOf(openApi);

@@ -1,5 +1,5 @@
+import { documentOf } from '$lib/server/document';
 import { buildSchema } from '$lib/server/openapi';
-import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = () => json(buildSchema());
+export const GET: RequestHandler = documentOf(buildSchema);
