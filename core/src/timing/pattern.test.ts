@@ -163,6 +163,17 @@ describe('what is refused, and why', () => {
       'leastMs must not exceed mostMs',
     ],
     ['a pulse of one length', { ...random, pulse: { leastMs: 100, mostMs: 100 } }, undefined],
+    [
+      'more pulses than anybody wants to work out',
+      {
+        ...random,
+        cycleMs: 60_000,
+        phases: 8,
+        pulse: { leastMs: 10, mostMs: 10 },
+        dark: { leastMs: 10, mostMs: 10 },
+      },
+      'at most 3000 pulses over all phases; take a shorter cycle, longer pulses or fewer phases',
+    ],
     ['no phase', { ...random, phases: 0 }, 'Too small: expected number to be >=1'],
     ['eight lots', { ...random, phases: 8 }, undefined],
     ['nine lots', { ...random, phases: 9 }, 'Too big: expected number to be <=8'],

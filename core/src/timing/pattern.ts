@@ -76,6 +76,9 @@ const RowPattern = z.strictObject({
   restMs: z.int().min(0).max(20_000),
 });
 
+/** A recipe of a few letters makes no more pulses than this: everybody who opens the build works them out. */
+const MOST_RANDOM_PULSES = 3000;
+
 /** Pulses and rests of chance lengths within bounds, the same for the same seed. */
 const RandomPattern = z
   .strictObject({
@@ -91,6 +94,10 @@ const RandomPattern = z
   .refine(
     (p) => pulsesThatFit(p) !== null,
     'no number of pulses and rests of these lengths fills the cycle exactly',
+  )
+  .refine(
+    (p) => (pulsesThatFit(p)?.most ?? 0) * p.phases <= MOST_RANDOM_PULSES,
+    `at most ${MOST_RANDOM_PULSES} pulses over all phases; take a shorter cycle, longer pulses or fewer phases`,
   );
 
 /** The fewest and the most pulses that can fill a cycle within the bounds; null when none can. */

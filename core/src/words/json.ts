@@ -3,8 +3,11 @@ import { InputError } from './errors.ts';
 /** No build file is larger than this, bytes. */
 export const MAX_BUILD_BYTES = 4 * 1024 * 1024;
 
-export const tooLarge = (what: string, bytes: number): string =>
-  `the ${what} is too large: ${(bytes / 1048576).toFixed(1)} MB, at most ${MAX_BUILD_BYTES / 1048576} MB`;
+const megabytes = (bytes: number): string => String(Math.round((bytes / 1048576) * 100) / 100);
+
+/** Says that a file is larger than it may be. */
+export const tooLarge = (what: string, bytes: number, most = MAX_BUILD_BYTES): string =>
+  `the ${what} is too large: ${(bytes / 1048576).toFixed(1)} MB, at most ${megabytes(most)} MB`;
 
 /** No document of ours is nested deeper; what reads it goes as deep as it does. */
 const MOST_NESTED = 64;

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatDate } from '$lib/ui/formatDate';
+  import { textOf } from '$lib/ui/textOf';
   import FilePicker from '$lib/ui/FilePicker.svelte';
-  import { MAX_BUILD_BYTES, tooLarge } from '@flarik/core/words/json';
+  import { InputError } from '@flarik/core/words/errors';
   import { Service, serviceName } from '@flarik/core/words/service';
   import { goto, invalidateAll } from '$app/navigation';
   import {
@@ -80,8 +81,10 @@
 
   const takeFile = (file: File): Promise<void> =>
     attempt(async () => {
-      if (file.size > MAX_BUILD_BYTES) throw new Error(`${file.name}: ${tooLarge('build file', file.size)}`);
-      const { id } = await importBuild(await file.text());
+      const text = await textOf(file, 'build file').catch((error: unknown) => {
+        throw error instanceof InputError ? new InputError(file.name, error.reason) : error;
+      });
+      const { id } = await importBuild(text);
       await goto(`/builds/${id}/layout`);
     });
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { moneyText } from '@flarik/core/rules/brief/words';
+  import { textOf } from '$lib/ui/textOf';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freeFixtureId, importFixtures } from '@flarik/core/design/fixtureEdits';
   import { InputError } from '@flarik/core/words/errors';
@@ -83,8 +84,9 @@
   async function takeTable(file: File): Promise<void> {
     refused = null;
     try {
-      const { readFixtureTable } = await import('./fixtureFile');
-      const { fixtures, errors } = readFixtureTable(file.name, await file.text());
+      const { MAX_TABLE_BYTES, readFixtureTable } = await import('./fixtureFile');
+      const text = await textOf(file, 'table', MAX_TABLE_BYTES);
+      const { fixtures, errors } = readFixtureTable(file.name, text);
       const taken = importFixtures(editor.build, fixtures);
       const clashes = taken.refused.map((id) => ({
         row: 0,

@@ -10,7 +10,12 @@
     removeFixture,
     importFixtures,
   } from '@flarik/core/design/fixtureEdits';
-  import { formatOf, PhotometryFile, readTable } from '@flarik/core/fixture/photometry/file';
+  import {
+    formatOf,
+    MAX_PHOTOMETRY_BYTES,
+    PhotometryFile,
+    readTable,
+  } from '@flarik/core/fixture/photometry/file';
   import { InputError, parseInput } from '@flarik/core/words/errors';
   import { peakOf, type TableAxis } from '@flarik/core/fixture/photometry/table';
   import { Fixture } from '@flarik/core/fixture/types';
@@ -21,6 +26,7 @@
   import FixturePicture from './FixturePicture.svelte';
   import { polarOf } from '@flarik/core/resolve/polar';
   import PolarPlot from './PolarPlot.svelte';
+  import { textOf } from '$lib/ui/textOf';
   import TypedNumber from '$lib/ui/TypedNumber.svelte';
   import { freshId } from '$lib/editor/freshId';
 
@@ -47,8 +53,8 @@
   async function attach(file: File): Promise<void> {
     trouble = '';
     try {
-      const text = await file.text();
       const format = formatOf(file.name);
+      const text = await textOf(file, 'photometric file', MAX_PHOTOMETRY_BYTES);
       const peak = peakOf(inFile(file.name, () => readTable(format, text)));
       if (peak <= 0) throw new InputError(file.name, 'shines nowhere: every intensity is 0');
       const attached = parseInput(PhotometryFile, {
@@ -63,7 +69,8 @@
       });
       editor.edit(`Attach ${file.name} to ${fixture.name}`, (b) => attachFile(b, attached));
     } catch (error) {
-      trouble = error instanceof Error ? error.message : String(error);
+      const why = error instanceof Error ? error.message : String(error);
+      trouble = why.startsWith(file.name) ? why : `${file.name}: ${why}`;
     }
   }
 

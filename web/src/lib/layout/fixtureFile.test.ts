@@ -24,7 +24,11 @@ describe('a CSV table of fixtures', () => {
   });
   test('no rows, too many rows, too many bytes', () => {
     expect(() => readFixtureTable('e.csv', 'id,name\n')).toThrow(/^e\.csv: contains no row of fixtures/);
-    expect(() => readFixtureTable('e.csv', `id\n${'x\n'.repeat(201)}`)).toThrow(/has 201 rows, at most 200/);
-    expect(() => readFixtureTable('e.csv', 'x'.repeat(1_000_001))).toThrow(/is too large/);
+    expect(() => readFixtureTable('e.csv', `id\n${'x\n'.repeat(201)}`)).toThrow(/has more than 200 rows/);
+    expect(() => readFixtureTable('e.csv', 'x'.repeat(2_000_001))).toThrow(
+      /the table is too large: 1\.9 MB, at most 0\.25 MB/,
+    );
+    expect(() => readFixtureTable('e.csv', ','.repeat(199_999))).toThrow(/has 200000 columns, at most 200/);
+    expect(() => readFixtureTable('e.csv', `id,name\n${'\n'.repeat(200_000)}`)).toThrow(/contains no row/);
   });
 });

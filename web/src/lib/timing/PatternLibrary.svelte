@@ -1,5 +1,6 @@
 <script lang="ts">
   import { targetName } from '@flarik/core/design/names';
+  import { textOf } from '$lib/ui/textOf';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import {
     addPattern,
@@ -132,7 +133,7 @@
 
   async function bring(file: File): Promise<void> {
     try {
-      const text = await file.text();
+      const text = await textOf(file, 'pattern file');
       const after = importPatterns(editor.build, text, freshPatternId);
       editor.edit(`Patterns from ${file.name}`, () => after);
       problem = '';

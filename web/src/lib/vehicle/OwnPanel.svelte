@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { textOf } from '$lib/ui/textOf';
   import FilePicker from '$lib/ui/FilePicker.svelte';
   import { freshId } from '$lib/editor/freshId';
   import { parseJson } from '@flarik/core/words/json';
@@ -95,7 +96,7 @@
   async function takeFile(file: File): Promise<void> {
     trouble = '';
     try {
-      const vehicle = readVehicle(parseJson(await file.text(), 'vehicle file'));
+      const vehicle = readVehicle(parseJson(await textOf(file, 'vehicle file'), 'vehicle file'));
       editor.edit(`Take the vehicle of ${file.name}`, (b) => withVehicle(b, vehicle));
     } catch (error) {
       if (!(error instanceof InputError)) throw error;

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { textOf } from '$lib/ui/textOf';
   import FilePicker from '$lib/ui/FilePicker.svelte';
-  import { MAX_BUILD_BYTES, parseJson, tooLarge } from '@flarik/core/words/json';
+  import { parseJson } from '@flarik/core/words/json';
   import { readRulePack } from '@flarik/core/rules/document';
   import type { RulePack } from '@flarik/core/design/rulePack';
   import { invalidate } from '$app/navigation';
@@ -59,8 +60,7 @@
   async function takeFile(file: File): Promise<void> {
     trouble = '';
     try {
-      if (file.size > MAX_BUILD_BYTES) throw new Error(tooLarge('rule pack', file.size));
-      const text = await file.text();
+      const text = await textOf(file, 'rule pack');
       const pack = readRulePack(parseJson(text, 'rule pack'));
       await importRulePack(text);
       choose(pack);
