@@ -74,6 +74,47 @@ test('keys pressed while a build is being opened are not lost', async ({ page })
   await expect(stateBar(page).getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true');
 });
 
+test('the focus stays where somebody works: after a deletion, an undo, and into a step', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await page.getByRole('button', { name: 'Grille L', exact: true }).click();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toHaveCount(0);
+  // It is on the lamp that came next.
+  await expect(sheet(page).locator(':focus')).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Grille L', exact: true })).toBeVisible();
+  await expect(sheet(page).locator(':focus')).toHaveCount(1);
+  await page.getByRole('link', { name: /^Timing/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/timing');
+  await expect(page.getByRole('main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('main').locator(':focus')).toHaveCount(1);
+});
+
+test('text that is typed and not left is kept over a reload', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'brief');
+  await page.getByLabel('Growth').fill('a second radio next year');
+  await page.reload();
+  const restore = page.getByRole('button', { name: 'Restore', exact: true });
+  const growth = page.getByLabel('Growth');
+  // The save may have reached the server, or else the browser has kept it.
+  await expect
+    .poll(
+      async () => (await restore.count()) > 0 || (await growth.inputValue()) === 'a second radio next year',
+    )
+    .toBe(true);
+  if ((await restore.count()) > 0) await restore.click();
+  await expect(growth).toHaveValue('a second radio next year');
+});
+
+test('tools that are folded away leave the drawing whole', async ({ page }) => {
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'timing');
+  await page.getByRole('button', { name: 'Collapse Timing tools' }).click();
+  await page.getByRole('button', { name: 'Timing tools', exact: true }).click();
+  await expect(sheet(page)).toBeVisible();
+});
+
 test('one colour alone, one level alone', async ({ page }) => {
   await openBuild(page, demoId.ks12, 'visibility');
   const aside = page.getByRole('complementary');

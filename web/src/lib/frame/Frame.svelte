@@ -10,6 +10,7 @@
   import type { SavedBuild } from '$lib/api';
   import { setEditor } from '$lib/editor/context';
   import { Editor } from '$lib/editor/editor.svelte';
+  import { keepFocus } from './keepFocus';
   import { findUnsaved, type Unsaved } from '$lib/editor/unsaved';
   import Conflict from './Conflict.svelte';
   import Finder from './Finder.svelte';
@@ -87,13 +88,15 @@
 <svelte:window
   onkeydown={(event: KeyboardEvent) => onKey(event, editor, dialogs)}
   onbeforeunload={(event: BeforeUnloadEvent) => {
+    // What is typed in a field that nobody has left yet is taken.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
     void editor.autosave.flush();
     if (editor.autosave.wouldLose) event.preventDefault();
   }}
   ononline={() => void editor.autosave.flush()}
 />
 
-<div class="frame">
+<div class="frame" {@attach keepFocus}>
   <TopBar>
     <div class="build">
       <h1 title="{editor.build.name} ({serviceName[editor.build.service]})">{editor.build.name}</h1>

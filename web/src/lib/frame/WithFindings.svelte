@@ -2,6 +2,7 @@
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { onMount, untrack, type Snippet } from 'svelte';
   import { z } from 'zod';
+  import { afterNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import { recall, remember } from '$lib/ui/remember';
   import Findings from './Findings.svelte';
@@ -16,6 +17,7 @@
   let unfolded = $state(false);
   let heights = $state.raw<Readonly<Record<string, number>>>({});
   let pane = $state<Pane>();
+  let main = $state<HTMLElement>();
   const step = $derived(page.url.pathname.split('/').at(-1) ?? '');
 
   onMount(() => {
@@ -25,6 +27,14 @@
   $effect(() => {
     const [open, here] = [pane, step];
     untrack(() => open?.resize(heights[here] ?? USUAL));
+  });
+
+  // Whoever goes to a step by keyboard goes on in it, and not from the top of the page.
+  let last = page.url.pathname;
+  afterNavigate(() => {
+    const { pathname } = page.url;
+    if (pathname !== last) main?.focus({ preventScroll: true });
+    last = pathname;
   });
 
   function fold(to: boolean): void {
@@ -41,7 +51,7 @@
 <div class="beside">
   <PaneGroup direction="vertical">
     <Pane order={1} minSize={20}>
-      <main><div class="room">{@render children()}</div></main>
+      <main bind:this={main} tabindex="-1"><div class="room">{@render children()}</div></main>
     </Pane>
     {#if unfolded}
       <section aria-label="Divider">
@@ -74,6 +84,7 @@
   /* What is placed in it by itself never makes the page longer. */
   main {
     position: relative;
+    outline: none;
     height: 100%;
     overflow: auto;
     min-width: 0;

@@ -84,7 +84,9 @@
     const element = paper.svg;
     if (element === undefined) return;
     const observer = new ResizeObserver(() => {
-      paper.pxPerM = Math.min(element.clientWidth / sheet.width, element.clientHeight / sheet.height);
+      // Folded away it has no size; it keeps the scale that it had.
+      const pxPerM = Math.min(element.clientWidth / sheet.width, element.clientHeight / sheet.height);
+      if (pxPerM > 0) paper.pxPerM = pxPerM;
     });
     observer.observe(element);
     return () => observer.disconnect();
