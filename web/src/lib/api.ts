@@ -30,8 +30,8 @@ export const BuildSummary = z.strictObject({
   findings: z.record(Severity, z.int()).nullable(),
   /** They are being counted. */
   counting: z.boolean(),
-  /** Null until it is made, together with the count. */
-  picture: BuildPicture.nullable(),
+  /** Names the picture as it is now; null until it is made, together with the count. */
+  pictureKey: z.string().nullable(),
   /** Put away: in the list only when asked for. */
   archived: z.boolean(),
   updatedAt: z.string(),

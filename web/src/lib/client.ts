@@ -2,6 +2,7 @@ import type { RulePack } from '@flarik/core/design/rulePack';
 import type { Build } from '@flarik/core/design/schema';
 import { z } from 'zod';
 import {
+  BuildPicture,
   BuildSummary,
   Created,
   type NewBuildRequest,
@@ -59,6 +60,10 @@ const BUILDS = '/api/v1/builds';
 
 export const loadBuild = (id: string, fetcher: Fetch): Promise<SavedBuild> =>
   call(SavedBuild, `${BUILDS}/${id}`, {}, fetcher);
+
+/** @param key - names the picture as it is to be */
+export const loadPicture = (id: string, key: string): Promise<BuildPicture> =>
+  call(BuildPicture, `${BUILDS}/${id}/picture?key=${key}`, {}, fetch);
 
 export const createBuild = (request: z.input<typeof NewBuildRequest>): Promise<{ id: string }> =>
   call(Created, BUILDS, send('POST', request), fetch);

@@ -18,7 +18,7 @@
   import FindingCounts from '$lib/builds/FindingCounts.svelte';
   import { listed, type Sort } from '$lib/builds/listed';
   import NewBuild from '$lib/builds/NewBuild.svelte';
-  import Thumbnail from '$lib/builds/Thumbnail.svelte';
+  import BuildThumbnail from '$lib/builds/BuildThumbnail.svelte';
   import UnsavedWork from '$lib/builds/UnsavedWork.svelte';
   import BuildComparison from '$lib/builds/BuildComparison.svelte';
   import { archiveBuild, importBuild, listBuilds, loadBuild, removeBuild } from '$lib/client';
@@ -62,6 +62,10 @@
   const services = $derived([...new Set(builds.map((b) => b.service))].toSorted());
   const putAway = $derived(builds.filter((b) => b.archived).length);
   const shown = $derived(listed(builds, { words, service, archived, sort }, serviceText));
+
+  /** So many builds are drawn at first, and with each press for more. */
+  const PAGE = 50;
+  let most = $state(PAGE);
 
   const LONGEST_NAME = 80;
 
@@ -193,7 +197,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each shown as build (build.id)}
+        {#each shown.slice(0, most) as build (build.id)}
           <tr>
             <td class="take">
               <input
@@ -207,7 +211,7 @@
             </td>
             <td class="picture">
               <a href="/builds/{build.id}/layout" tabindex="-1" aria-hidden="true">
-                <Thumbnail picture={build.picture} bodyType={build.bodyType} width={116} height={50} />
+                <BuildThumbnail {build} />
               </a>
             </td>
             <th scope="row">
@@ -243,6 +247,11 @@
         {/each}
       </tbody>
     </table>
+    {#if shown.length > most}
+      <Button kind="ghost" on:click={() => (most += PAGE)}>
+        Show {Math.min(PAGE, shown.length - most)} more of {shown.length} builds
+      </Button>
+    {/if}
   {/if}
   <section class="caution quiet">
     <h2>Limits of use</h2>

@@ -11,7 +11,7 @@ const build = (name: string, more: Partial<BuildSummary> = {}): BuildSummary => 
   version: 1,
   findings: { blocks: 0, warns: 0, advises: 0, notes: 0 },
   counting: false,
-  picture: null,
+  pictureKey: null,
   archived: false,
   updatedAt: '2026-11-01T00:00:00.000Z',
   ...more,

@@ -1,4 +1,5 @@
-const STOPS = 'a[href], button, input, select, textarea, summary, [tabindex]';
+/** Fields are left out: in them keys write, and an undo would be theirs. */
+const STOPS = 'a[href], button, summary, [tabindex]:not(input, select, textarea)';
 /** What belongs together on the screen: who loses one thing of it goes on with the next. */
 const TOGETHER = '[role="group"], [role="list"], ul, tbody, section, main';
 
@@ -30,14 +31,15 @@ function heldBy(element: Element): Held {
   };
 }
 
-/** What comes after it, or else before it; or the first place of the nearest that is left of what it lay in. */
+/** What comes after it, or else before it; or the first place of the nearest that is left of what it lay in; at last the step. */
 function nextTo({ element, around, stops }: Held): Stop | undefined {
   const at = stops.indexOf(element);
   const near = [...stops.slice(at + 1), ...stops.slice(0, Math.max(0, at)).toReversed()];
   const left = near.filter((stop) => stop.isConnected).find(isStop);
   if (left !== undefined) return left;
   const within = around.find((one) => one.isConnected);
-  return [...(within?.querySelectorAll(STOPS) ?? [])].find(isStop);
+  const first = [...(within?.querySelectorAll(STOPS) ?? [])].find(isStop);
+  return first ?? document.querySelector('main') ?? undefined;
 }
 
 /**

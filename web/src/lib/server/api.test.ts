@@ -4,7 +4,7 @@ import { Agent, request } from 'node:http';
 import { z } from 'zod';
 import { startApp } from '../../../../scripts/lib/app.mjs';
 import { freePort, pause } from '../../../../scripts/lib/run.mjs';
-import { BuildSummary, Created, Problem, Revision, SaveAnswer, SavedBuild } from '../api';
+import { BuildPicture, BuildSummary, Created, Problem, Revision, SaveAnswer, SavedBuild } from '../api';
 import digest from './digest';
 import { demoBuild, freshDatabase } from './support.testing';
 
@@ -398,7 +398,13 @@ describe('findings for the list', () => {
   test('come after the save, by severity', async () => {
     const build = demoBuild('ks-12');
     await send('POST', '/api/v1/builds/import', build);
-    const { findings, picture, version } = await counted(build.id);
+    const { findings, pictureKey, version } = await counted(build.id);
+    const at = `${app.address}/api/v1/builds/${build.id}/picture`;
+    const answer = await fetch(`${at}?key=${pictureKey ?? ''}`);
+    expect(answer.headers.get('cache-control')).toBe('private, max-age=31536000, immutable');
+    const picture = BuildPicture.parse(await answer.json());
+    expect((await fetch(at)).headers.get('cache-control')).toBe('no-store');
+    expect((await fetch(at.replace(build.id, crypto.randomUUID()))).status).toBe(404);
     expect(version).toBe(1);
     expect({ findings, picture }).toEqual(digest(JSON.stringify(build)));
     expect(findings?.blocks).toBeGreaterThan(0);

@@ -6,6 +6,7 @@ import {
   archiveBuild,
   deleteBuild,
   findBuild,
+  findPicture,
   findStanding,
   insertBuild,
   keepDigest,
@@ -93,7 +94,8 @@ describe('builds', () => {
     const counts = { blocks: 3, warns: 1, advises: 0, notes: 2 };
     const digest = { findings: counts, picture: pictureOf(build) };
     await keepDigest(pool, { id: build.id, version: 1 }, digest);
-    expect(await listed(build.id)).toMatchObject({ ...digest, counting: false });
+    expect(await listed(build.id)).toMatchObject({ findings: counts, counting: false });
+    expect((await findPicture(pool, build.id))?.text).toBe(JSON.stringify(digest.picture));
     await save(pool, { ...build, name: 'Later' }, 1, note());
     await keepDigest(pool, { id: build.id, version: 1 }, { ...digest, findings: { ...counts, blocks: 9 } });
     expect(await listed(build.id)).toMatchObject({ findings: counts, counting: true });
@@ -347,14 +349,23 @@ describe('revisions', () => {
   });
 });
 
-test('odd but allowed: jurisdictions of nothing but quotes; a picture that cannot be read is none', async () => {
+test('odd but allowed: jurisdictions of nothing but quotes; another picture has another name', async () => {
   const build = demoBuild('ks-12');
   const jurisdictions = Array.from({ length: 12 }, (_, i) => `${i}${'"\\'.repeat(38)}`);
   const odd = { ...build, brief: { ...build.brief, jurisdictions } };
   expect(await insert(pool, odd, note())).toBe(1);
   expect(await listed(build.id)).toMatchObject({ jurisdictions });
-  await change(pool, 'UPDATE build SET picture = ? WHERE id = ?', ['{"of":"another schema"}', build.id]);
-  expect(await listed(build.id)).toMatchObject({ picture: null });
+  expect(await listed(build.id)).toMatchObject({ pictureKey: null });
+  expect(await findPicture(pool, build.id)).toBeNull();
+  const keys = new Set<unknown>();
+  for (const text of ['{"vehicle":1}', '{"vehicle":2}']) {
+    await change(pool, 'UPDATE build SET picture = ? WHERE id = ?', [text, build.id]);
+    const found = await findPicture(pool, build.id);
+    expect(found?.text).toBe(text);
+    expect(await listed(build.id)).toMatchObject({ pictureKey: found?.key });
+    keys.add(found?.key);
+  }
+  expect(keys.size).toBe(2);
 });
 
 test('a build is put away and brought back as it was', async () => {

@@ -23,7 +23,7 @@ export type SaveOutcome =
   | { readonly kind: 'stale'; readonly current: StoredBuild }
   | { readonly kind: 'missing' };
 
-const { findings: Counts, picture: Picture, jurisdictions: Jurisdictions } = BuildSummary.shape;
+const { findings: Counts, jurisdictions: Jurisdictions } = BuildSummary.shape;
 
 const SummaryRow = z
   .strictObject({
@@ -35,7 +35,7 @@ const SummaryRow = z
     version: z.number(),
     findings: z.string().nullable(),
     counted_version: z.number(),
-    picture: z.string().nullable(),
+    picture_key: z.string().nullable(),
     archived_at: z.date().nullable(),
     updated_at: z.date(),
   })
@@ -48,8 +48,7 @@ const SummaryRow = z
     version: r.version,
     findings: r.findings === null ? null : Counts.parse(JSON.parse(r.findings)),
     counting: r.counted_version < r.version,
-    // One that an earlier version made may no longer be read; the next digest makes it anew.
-    picture: r.picture === null ? null : Picture.catch(null).parse(JSON.parse(r.picture)),
+    pictureKey: r.picture_key,
     archived: r.archived_at !== null,
     updatedAt: r.updated_at.toISOString(),
   }));
@@ -67,11 +66,21 @@ export function listBuilds(db: Db): Promise<BuildSummary[]> {
   return many(
     db,
     SummaryRow,
-    `SELECT id, name, service, body_type, jurisdictions, version, findings, counted_version, picture,
+    `SELECT id, name, service, body_type, jurisdictions, version, findings, counted_version, picture_key,
             archived_at, updated_at
        FROM build
       ORDER BY updated_at DESC, id`,
   );
+}
+
+/** The picture of a build, as the JSON text of a BuildPicture, and its name; null when there is none yet. */
+export function findPicture(db: Db, id: string): Promise<{ text: string; key: string } | null> {
+  const row = z
+    .strictObject({ picture: z.string(), picture_key: z.string() })
+    .transform((r) => ({ text: r.picture, key: r.picture_key }));
+  return maybeOne(db, row, 'SELECT picture, picture_key FROM build WHERE id = ? AND picture IS NOT NULL', [
+    id,
+  ]);
 }
 
 /** A build as last saved; null when there is none of that id. */

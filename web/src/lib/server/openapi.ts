@@ -2,6 +2,7 @@ import { RulePack } from '@flarik/core/design/rulePack';
 import { Build } from '@flarik/core/design/schema';
 import {
   BuildPatch,
+  BuildPicture,
   BuildSummary,
   Created,
   NewBuildRequest,
@@ -18,6 +19,7 @@ import { z } from 'zod';
 const schemas = {
   Build,
   BuildPatch,
+  BuildPicture,
   BuildSummary,
   Created,
   NewBuildRequest,
@@ -94,6 +96,13 @@ export const openApi = () => ({
       get: {
         summary: 'The build as a file',
         responses: { 200: ok('The build file', ref('Build')), ...failed },
+      },
+    },
+    '/api/v1/builds/{id}/picture': {
+      parameters: [id, { name: 'key', in: 'query', required: false, schema: { type: 'string' } }],
+      get: {
+        summary: 'Preview: the left side with its lamps. Cacheable if key is the pictureKey of the summary',
+        responses: { 200: ok('The preview', ref('BuildPicture')), ...failed },
       },
     },
     '/api/v1/builds/{id}/revisions': {
