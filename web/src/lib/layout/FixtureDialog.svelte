@@ -54,8 +54,8 @@
     trouble = '';
     try {
       const format = formatOf(file.name);
-      const text = await textOf(file, 'photometric file', MAX_PHOTOMETRY_BYTES);
-      const peak = peakOf(inFile(file.name, () => readTable(format, text)));
+      const text = await inFile(file.name, () => textOf(file, 'photometric file', MAX_PHOTOMETRY_BYTES));
+      const peak = peakOf(await inFile(file.name, () => readTable(format, text)));
       if (peak <= 0) throw new InputError(file.name, 'shines nowhere: every intensity is 0');
       const attached = parseInput(PhotometryFile, {
         id: freshId('p'),
@@ -69,15 +69,14 @@
       });
       editor.edit(`Attach ${file.name} to ${fixture.name}`, (b) => attachFile(b, attached));
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
-      trouble = why.startsWith(file.name) ? why : `${file.name}: ${why}`;
+      trouble = error instanceof Error ? error.message : String(error);
     }
   }
 
   /** Names the file in an error of its reader. */
-  function inFile<T>(name: string, read: () => T): T {
+  async function inFile<T>(name: string, read: () => T | Promise<T>): Promise<T> {
     try {
-      return read();
+      return await read();
     } catch (error) {
       throw error instanceof InputError ? new InputError(name, error.message) : error;
     }

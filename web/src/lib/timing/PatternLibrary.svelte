@@ -165,7 +165,7 @@
     <span class="quiet">New:</span>
     <button class="plain" onclick={() => begin('drawn')}>empty</button>
     <button class="plain" onclick={() => begin('row')}>along a row</button>
-    <button class="plain" onclick={() => begin('random')}>Random</button>
+    <button class="plain" onclick={() => begin('random')}>random</button>
     <button class="plain" onclick={() => begin('sequence')}>one after another</button>
     <button class="plain" onclick={() => picker?.open()}>Import file</button>
     <FilePicker bind:this={picker} label="Import file" accept=".json,application/json" ontake={bring} />
@@ -351,6 +351,7 @@
   tr > :last-child:not([colspan]) {
     position: sticky;
     right: 0;
+    border-left: 1px solid var(--cds-ui-04);
     background: var(--cds-ui-background);
   }
 

@@ -126,7 +126,7 @@
         >
           <option value="">no declared direction</option>
           {#each DIRECTIONS as direction (direction)}<option value={direction}
-              >{direction === 'from the middle' ? direction : `to the ${direction}`}</option
+              >{direction === 'from the middle' ? 'centre-out' : `to the ${direction}`}</option
             >{/each}
         </select>
       </label>

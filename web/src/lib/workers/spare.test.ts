@@ -168,6 +168,8 @@ describe('workers that are lost', () => {
     await expect(waits).rejects.toThrow('The calculation stopped unexpectedly');
     await expect(first.api.held()).rejects.toThrow(WorkerLostError);
     first.end();
+    // Whoever asks it after another has let go of it hears so too.
+    await expect(first.api.held()).rejects.toThrow(WorkerLostError);
     await pause(20);
     expect(await start().api.hold('another')).toBe('another');
     expect(made).toHaveLength(2);

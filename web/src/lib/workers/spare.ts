@@ -83,7 +83,7 @@ export function restartWhenIdle<Api extends object>(create: () => Ended): () => 
   async function giveBack(kept: Kept<Api>): Promise<void> {
     const late = new Promise<'late'>((done) => setTimeout(() => done('late'), ANSWERS_WITHIN_MS));
     const rested = kept.supervised.rest().catch(() => 'late' as const);
-    const answer = kept.lost === null ? await Promise.race([rested, late]) : 'late';
+    const answer = await Promise.race([rested, late]);
     kept.watch.end();
     if (answer === 'late' || spare !== null) kept.worker.terminate();
     else spare = kept;
@@ -94,8 +94,10 @@ export function restartWhenIdle<Api extends object>(create: () => Ended): () => 
     spare = null;
     let given = false;
     const end = (): void => {
-      if (!given) void giveBack(kept);
+      // One that is lost is gone already, and all who ask it are to hear so.
+      if (given || kept.lost !== null) return;
       given = true;
+      void giveBack(kept);
     };
     // Whoever gave it back hears from it as little as from one that ended: it may be another's by now.
     const heard = async (answer: unknown): Promise<unknown> => {

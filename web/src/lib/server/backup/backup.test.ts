@@ -220,14 +220,19 @@ test('builds are replaced only when that is said; what was replaced comes back b
     const old = `${schema}_replaced_20200101t000000000`;
     await change(pool, `CREATE DATABASE IF NOT EXISTS ${old}`);
   });
+  const asides = () =>
+    using(url, (pool) =>
+      many(
+        pool,
+        Named,
+        `SELECT schema_name AS name FROM information_schema.schemata WHERE schema_name LIKE '%replace\\_replaced\\_%'`,
+      ),
+    );
+  // A restore that fails takes none away.
+  expect(await run('restore', url, dir, '--replace')).toMatchObject({ code: 1 });
+  expect((await asides()).filter(({ name }) => name.includes('2020'))).toHaveLength(1);
   expect(await run('restore', url, file, '--replace')).toMatchObject({ code: 0 });
-  const kept = await using(url, (pool) =>
-    many(
-      pool,
-      Named,
-      `SELECT schema_name AS name FROM information_schema.schemata WHERE schema_name LIKE '%replace\\_replaced\\_%'`,
-    ),
-  );
+  const kept = await asides();
   expect(kept.map(({ name }) => name)).not.toContainEqual(expect.stringContaining('2020'));
   expect(kept).toHaveLength(2);
 });
@@ -501,6 +506,11 @@ test('what is asked for wrongly is said', async () => {
   expect((await run('backup', url, join(dir, 'nothing'))).said).toMatch(
     /^Nothing was backed up: .*no tables of Flarik/,
   );
+  const away = 'mysql://a:b@127.0.0.1:9/flarik';
+  expect((await run('restore', away, file)).said).toBe(
+    'The database cannot be reached. Nothing was changed; try again in a moment.',
+  );
+  expect((await run('backup', away, join(dir, 'x'))).said).toMatch(/^Nothing was backed up: /);
   expect((await run('backup', 'nowhere', join(dir, 'x'))).said).toMatch(/^DATABASE_URL must give/);
   expect((await run('restore', `${url}${'x'.repeat(40)}`, file)).said).toMatch(
     /^DATABASE_URL must name a database/,

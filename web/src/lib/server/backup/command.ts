@@ -1,5 +1,6 @@
 import { existsSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { DatabaseTrouble } from '../db';
 import { BackupError, SwapError } from './format';
 import { restore, undoRestore } from './restore';
 import { readSecret } from './secret';
@@ -77,7 +78,9 @@ async function putBack(args: readonly string[]): Promise<void> {
   try {
     say(file === undefined ? await undone(url) : await restored(url, file, flags));
   } catch (error) {
-    throw error instanceof SwapError ? error : new BackupError(`${reason(error)} Nothing was changed.`);
+    // These say themselves what has become of the data.
+    if (error instanceof SwapError || error instanceof DatabaseTrouble) throw error;
+    throw new BackupError(`${reason(error)} Nothing was changed.`);
   }
 }
 

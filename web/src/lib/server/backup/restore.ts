@@ -65,7 +65,6 @@ export async function restore(
       throw new BackupError(
         `The database '${schema}' contains ${builds} builds. Add --replace to put the backup in their place.`,
       );
-    await forget(db, schema, new Date());
     await dropSchema(db, beside);
     await createSchema(db, beside);
     const contents = await prepare().catch(async (error: unknown) => {
@@ -73,6 +72,7 @@ export async function restore(
       throw error;
     });
     const aside = await putInPlace(db, schema, beside, contents.builds);
+    await forget(db, schema, new Date());
     return { ...contents, aside };
   } finally {
     await db.end();
