@@ -351,7 +351,7 @@
   tr > :last-child:not([colspan]) {
     position: sticky;
     right: 0;
-    border-left: 1px solid var(--cds-ui-04);
+    box-shadow: -6px 0 6px -4px rgb(0 0 0 / 60%);
     background: var(--cds-ui-background);
   }
 
