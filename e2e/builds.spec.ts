@@ -11,6 +11,7 @@ import {
   tabTo,
   test,
 } from './support';
+import { z } from 'zod';
 
 test('first minutes: a bar on the roof of a new build lights at once, in a group of its place', async ({
   page,
@@ -77,6 +78,24 @@ test('two builds side by side, by keyboard: light, current, holes and money in o
   await expectAccessible(page);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
+});
+
+test('a build that is deleted elsewhere while the list stands open is no error', async ({ page }) => {
+  const id = await copyOfDemo(page, 'ks-13');
+  // Its preview is made, and then asked for only after it is gone.
+  const summary = async () =>
+    z
+      .array(z.object({ id: z.string(), pictureKey: z.string().nullable() }))
+      .parse(await (await page.request.get('/api/v1/builds')).json())
+      .find((build) => build.id === id);
+  await expect.poll(async () => (await summary())?.pictureKey ?? null, { timeout: 60_000 }).not.toBeNull();
+  await page.route(`**/builds/${id}/picture*`, async (route) => {
+    await page.request.delete(`/api/v1/builds/${id}`);
+    await route.continue();
+  });
+  const asked = page.waitForResponse(`**/builds/${id}/picture*`);
+  await page.goto('/');
+  expect((await asked).status()).toBe(200);
 });
 
 test('the list: found, sorted, copied, put away and brought back', async ({ page }) => {

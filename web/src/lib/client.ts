@@ -61,9 +61,12 @@ const BUILDS = '/api/v1/builds';
 export const loadBuild = (id: string, fetcher: Fetch): Promise<SavedBuild> =>
   call(SavedBuild, `${BUILDS}/${id}`, {}, fetcher);
 
-/** @param key - names the picture as it is to be */
-export const loadPicture = (id: string, key: string): Promise<BuildPicture> =>
-  call(BuildPicture, `${BUILDS}/${id}/picture?key=${key}`, {}, fetch);
+/**
+ * @param key - names the picture as it is to be
+ * @returns null when there is none, or no such build any more
+ */
+export const loadPicture = (id: string, key: string): Promise<BuildPicture | null> =>
+  call(BuildPicture.nullable(), `${BUILDS}/${id}/picture?key=${key}`, {}, fetch);
 
 export const createBuild = (request: z.input<typeof NewBuildRequest>): Promise<{ id: string }> =>
   call(Created, BUILDS, send('POST', request), fetch);

@@ -26,7 +26,7 @@
       (found) => {
         if (wanted) picture = found;
       },
-      // Made by another version, or gone: the body alone is no error.
+      // Made by another version, or not to be had just now: the body alone is no error.
       () => undefined,
     );
     return () => (wanted = false);

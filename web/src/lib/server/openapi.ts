@@ -101,8 +101,9 @@ export const openApi = () => ({
     '/api/v1/builds/{id}/picture': {
       parameters: [id, { name: 'key', in: 'query', required: false, schema: { type: 'string' } }],
       get: {
-        summary: 'Preview: the left side with its lamps. Cacheable if key is the pictureKey of the summary',
-        responses: { 200: ok('The preview', ref('BuildPicture')), ...failed },
+        summary:
+          'Preview: the left side with its lamps. Null if there is none. Cacheable if key is the pictureKey of the summary',
+        responses: { 200: ok('The preview', { anyOf: [ref('BuildPicture'), { type: 'null' }] }), ...failed },
       },
     },
     '/api/v1/builds/{id}/revisions': {
