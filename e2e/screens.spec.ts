@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoId, expect, expectAccessible, findings, openBuild, sheet, test } from './support';
+import { copyOfDemo, demoId, expect, expectAccessible, findings, openBuild, sheet, test } from './support';
 
 test.use({ tab: 'new' });
 
@@ -70,4 +70,17 @@ test('the fonts are our own', async ({ page }) => {
     return [...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family);
   });
   expect(loaded.join()).toContain('IBM Plex Sans');
+});
+
+test('no page tries what the content policy forbids', async ({ page }) => {
+  await page.addInitScript(() =>
+    document.addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI }) =>
+      sessionStorage.setItem('violation', `${violatedDirective} ${blockedURI}`),
+    ),
+  );
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Builds' })).toBeVisible();
+  await openBuild(page, await copyOfDemo(page, 'ks-13'), 'layout');
+  await expect(findings(page)).toContainText('All rules and requirements pass');
+  expect(await page.evaluate(() => sessionStorage.getItem('violation'))).toBeNull();
 });

@@ -3,6 +3,7 @@ import { SCHEMA_VERSION } from '../design/schema.ts';
 import { demoBuild } from '../../test/reference/demo.ts';
 import { packOf, common } from '../../test/reference/rules.ts';
 import { readBuild, readRulePack } from './document.ts';
+import { MOST_CONDITION_PARTS, MOST_OBJECTS } from './documentSize.ts';
 
 describe('what is no build is told by what is wrong with it', () => {
   const FORMAT = "format: this is not a Flarik build: 'format' must be 'flarik-build'";
@@ -86,6 +87,39 @@ describe('what is no build is told by what is wrong with it', () => {
       expect(() => readRulePack(data)).toThrow(none);
     expect(() => readRulePack({ ...pack, rules: [{ ...pack.rules[0], kind: 'luck' }] })).toThrow(
       /^rules\[0\]\.kind: unknown kind of rule 'luck'/,
+    );
+  });
+});
+
+describe('all of a build together is bounded, before its schema is tried', () => {
+  const leaf = { kind: 'on', functionId: 'fA' };
+  const many = (count: number): unknown[] => Array.from({ length: count }, () => leaf);
+  const withParts = (parts: number): unknown => ({
+    ...demoBuild('ferry-slip'),
+    controls: { triggers: many(parts) },
+  });
+  const refusal = (data: unknown): string => {
+    try {
+      readBuild(data);
+      return '';
+    } catch (error) {
+      return error instanceof Error ? error.message : String(error);
+    }
+  };
+
+  test('parts of conditions', () => {
+    expect(refusal(withParts(MOST_CONDITION_PARTS + 1))).toBe(
+      'controls: all conditions together must contain at most 4,000 parts',
+    );
+    // Fewer are refused for what they are, not for how many.
+    expect(refusal(withParts(MOST_CONDITION_PARTS - 100))).not.toContain('at most 4,000');
+  });
+
+  test('objects and lists, however deep', () => {
+    let deep: unknown = {};
+    for (let i = 0; i < MOST_OBJECTS; i++) deep = [deep];
+    expect(refusal({ format: 'flarik-build', schemaVersion: SCHEMA_VERSION, deep })).toBe(
+      'the build must contain at most 24,000 objects and lists',
     );
   });
 });

@@ -5,6 +5,7 @@ import { Build, BUILD_FORMAT, SCHEMA_VERSION } from '../design/schema.ts';
 import { InputError, parseInput, pathText } from '../words/errors.ts';
 import { parseJson } from '../words/json.ts';
 import { requirementKindOf } from './brief/requirements.ts';
+import { refuseTooLarge } from './documentSize.ts';
 import { kindOf } from './registry.ts';
 
 /**
@@ -23,6 +24,7 @@ export function readBuild(data: unknown): Build {
       'schemaVersion',
       `the build was written by a newer Flarik (schema ${version}); this one reads up to ${SCHEMA_VERSION}`,
     );
+  refuseTooLarge(data);
   const now = migrate(data, version);
   const kinds = KindsOfBuild.parse(now);
   nameUnknownKinds(kinds.brief.constraints, requirementKindOf, ['brief', 'constraints']);

@@ -28,8 +28,8 @@ export class Reading {
   readonly #pool: Piscina<ReadJob, ReadResult> | null;
   readonly #longestMs: number;
 
-  /** @param options - `file` holds the threads' code, without which the server reads by itself; `longestMs` ends one */
-  constructor({ file = threadFile('read'), longestMs = LONGEST_MS } = {}) {
+  /** @param options - `file` holds the threads' code, without which the server reads by itself; `longestMs` ends one; `keepWarm`: one stands ready while nothing is asked */
+  constructor({ file = threadFile('read'), longestMs = LONGEST_MS, keepWarm = true } = {}) {
     this.#longestMs = longestMs;
     const there = existsSync(file);
     if (!there)
@@ -37,7 +37,7 @@ export class Reading {
     this.#pool = there
       ? new Piscina({
           filename: file,
-          minThreads: 1,
+          minThreads: keepWarm ? 1 : 0,
           maxThreads: Math.max(1, availableParallelism() - 1),
           idleTimeout: 30_000,
           resourceLimits: { maxOldGenerationSizeMb: MOST_MB },

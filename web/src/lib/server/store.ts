@@ -1,3 +1,4 @@
+import { newBuild } from '@flarik/core/design/create';
 import type { Pool } from 'mysql2/promise';
 import type { BuildSummary } from '$lib/api';
 import { findBuild, isThere, keepDigest, listBuilds, undigested } from './buildRepo';
@@ -13,7 +14,8 @@ import { clockOf, noteStart, thinRevisions } from './revisionRepo';
 
 let pool: Pool | null = null;
 let digesting: Digesting | null = null;
-let reading: Reading | null = null;
+let readingSaves: Reading | null = null;
+let readingImports: Reading | null = null;
 let migrated: Promise<void> | null = null;
 
 /** Revisions are thinned out as often as this, ms. */
@@ -73,18 +75,36 @@ function digester(): Digesting {
   return digesting;
 }
 
-/** The threads that read what comes in. */
-const reader = (): Reading => (reading ??= new Reading());
+/**
+ * The threads that read what comes in. Imports, and saves much larger than builds are, have threads of their own: a save
+ * does not wait behind a file that takes long.
+ */
+function readerOf(unread: ReadJob): Reading {
+  if (unread.as === 'text' || unread.text.length > LONG_SAVE)
+    return (readingImports ??= new Reading({ keepWarm: false }));
+  return (readingSaves ??= new Reading());
+}
+/** Characters; the fullest demo build has some 130,000. */
+const LONG_SAVE = 600_000;
 
 /** Has the findings of a saved version counted and its picture made, in its own time. */
 export const digestLater = ({ id, document }: Filed, version: number): void =>
   digester().ask({ id, version, document });
 
+/** Has an empty build read a few times, so that the first save does not wait for a thread that has read nothing yet. */
+export async function warmReading(): Promise<void> {
+  const text = JSON.stringify(newBuild(crypto.randomUUID(), 'Warm', 'police', []));
+  const unread: ReadJob = { text, what: 'save', as: 'text', id: null };
+  readingSaves ??= new Reading();
+  for (let i = 0; i < WARM_READS; i++) await readingSaves.read(unread);
+}
+const WARM_READS = 20;
+
 /**
  * Reads a build from outside.
  * @throws {InputError} what is wrong and where
  */
-export const readUnread = (unread: ReadJob): Promise<Filed> => reader().read(unread);
+export const readUnread = (unread: ReadJob): Promise<Filed> => readerOf(unread).read(unread);
 
 /** The list of builds, for somebody who looks at it: what it does not know yet is found out now. */
 export async function lookAtBuilds(): Promise<BuildSummary[]> {
@@ -110,14 +130,15 @@ async function digestTheRest(): Promise<void> {
 
 /** An open pool would keep the process alive, and so would a thread at work. */
 export async function closeDatabase(): Promise<void> {
-  const [open, digests, reads] = [pool, digesting, reading];
+  const [open, digests, saves, imports] = [pool, digesting, readingSaves, readingImports];
   pool = null;
   digesting = null;
-  reading = null;
+  readingSaves = null;
+  readingImports = null;
   migrated = null;
   if (thinning !== null) clearInterval(thinning);
   thinning = null;
   await digests?.end();
-  await reads?.end();
+  await Promise.all([saves?.end(), imports?.end()]);
   await open?.end();
 }

@@ -1,3 +1,4 @@
+import '../withoutEval';
 import { contributionsAt, type Contribution } from '@flarik/core/coverage/contributions';
 import { litChannels, ringOf, type Ring, type RingOptions } from '@flarik/core/coverage/ring';
 import { applyDelta, type Delta } from '@flarik/core/design/delta';

@@ -1,3 +1,4 @@
+import '../withoutEval';
 import * as Comlink from 'comlink';
 import { readMeshFile } from './meshFile';
 

@@ -1,3 +1,4 @@
+import '../withoutEval';
 import { directionMap, type DirectionMap, type MapQuantity } from '@flarik/core/coverage/map';
 import { stateThere, type SceneMember } from '@flarik/core/coverage/scene';
 import type { Direction } from '@flarik/core/coverage/seen';

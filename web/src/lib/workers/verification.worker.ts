@@ -1,3 +1,4 @@
+import '../withoutEval';
 import { VerificationCache } from '@flarik/core/verification/memory';
 import { verifying, type Progress, type Verification } from '@flarik/core/verification/prove';
 import type { CheckResult } from '@flarik/core/rules/finding';
