@@ -4,7 +4,7 @@ import { DatabaseTrouble } from '$lib/server/db';
 import { log } from '$lib/server/log';
 import { RateLimiter } from '$lib/server/pace';
 import { problem } from '$lib/server/problem';
-import { closeDatabase, database, hasBuild, warmReading } from '$lib/server/store';
+import { closeDatabase, database, hasBuild } from '$lib/server/store';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 
 /** What is under way at the end has so long to finish, ms. */
@@ -24,7 +24,6 @@ export const init: ServerInit = async () => {
   });
   try {
     await database();
-    await warmReading();
     log.info('database ready');
   } catch (error) {
     log.error(

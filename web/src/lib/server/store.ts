@@ -1,4 +1,3 @@
-import { newBuild } from '@flarik/core/design/create';
 import type { Pool } from 'mysql2/promise';
 import type { BuildSummary } from '$lib/api';
 import { findBuild, isThere, keepDigest, listBuilds, undigested } from './buildRepo';
@@ -90,15 +89,6 @@ const LONG_SAVE = 600_000;
 /** Has the findings of a saved version counted and its picture made, in its own time. */
 export const digestLater = ({ id, document }: Filed, version: number): void =>
   digester().ask({ id, version, document });
-
-/** Has an empty build read a few times, so that the first save does not wait for a thread that has read nothing yet. */
-export async function warmReading(): Promise<void> {
-  const text = JSON.stringify(newBuild(crypto.randomUUID(), 'Warm', 'police', []));
-  const unread: ReadJob = { text, what: 'save', as: 'text', id: null };
-  readingSaves ??= new Reading();
-  for (let i = 0; i < WARM_READS; i++) await readingSaves.read(unread);
-}
-const WARM_READS = 20;
 
 /**
  * Reads a build from outside.
